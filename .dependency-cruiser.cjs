@@ -1,0 +1,51 @@
+/** The houses and the one direction of their imports; see docs/architecture.md. */
+const outside = (from, allowed) => ({
+  name: `${from}-imports`,
+  severity: 'error',
+  comment: `src/${from} may import only ${allowed.join(', ') || 'itself'}`,
+  from: { path: `^src/${from}/`, pathNot: '\\.test\\.ts$' },
+  to: { path: '^src/', pathNot: `^src/(${[from, ...allowed].join('|')})/` },
+});
+module.exports = {
+  forbidden: [
+    { name: 'no-cycles', severity: 'error', from: { path: '^src' }, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    outside('core', []),
+    outside('render', ['core']),
+    outside('air', ['core']),
+    outside('workers', ['core']),
+    outside('server', ['air', 'core']),
+    outside('out', ['air', 'render', 'core']),
+    outside('app', ['air', 'render', 'core', 'workers']),
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['npm', 'core', 'npm-dev'], pathNot: 'node_modules/(zod|immer|fflate|papaparse)/' },
+    },
+    {
+      name: 'through-the-door',
+      severity: 'error',
+      comment: "A folder's index.ts is its only door",
+      from: { path: '^src/(?!core/)' },
+      to: { path: '^src/core/[^/]+/(?!index\\.ts$)' },
+    },
+    {
+      name: 'core-through-the-door',
+      severity: 'error',
+      from: { path: '^src/core/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/core/[^/]+/(?!index\\.ts$)', pathNot: '^src/core/$1/' },
+    },
+    {
+      name: 'render-and-air-through-the-door',
+      severity: 'error',
+      from: { path: '^src/(app|out|server)/' },
+      to: { path: '^src/(render|air)/(?!index\\.ts$)' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js'] },
+  },
+};

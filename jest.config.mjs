@@ -1,0 +1,12 @@
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/scripts'],
+  testMatch: ['**/*.test.ts', '**/*.test.mjs'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } } }, module: { type: 'es6' } },
+    ],
+  },
+};

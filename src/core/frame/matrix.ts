@@ -1,0 +1,70 @@
+/** 4 x 4, column-major, as WebGL takes it. */
+export type Matrix = Float64Array;
+
+export const identity = (): Matrix => Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1);
+
+/** out = parent x the plane's affine map (a c tx; b d ty). `out` may not be `parent`. */
+export function multiplyPlane(
+  out: Matrix,
+  parent: Matrix,
+  a: number,
+  b: number,
+  c: number,
+  d: number,
+  tx: number,
+  ty: number,
+): void {
+  for (let row = 0; row < 4; row += 1) {
+    const p0 = parent[row] as number;
+    const p1 = parent[row + 4] as number;
+    out[row] = p0 * a + p1 * b;
+    out[row + 4] = p0 * c + p1 * d;
+    out[row + 8] = parent[row + 8] as number;
+    out[row + 12] = p0 * tx + p1 * ty + (parent[row + 12] as number);
+  }
+}
+
+/** out = a x b. `out` may not be either. */
+export function multiply(out: Matrix, a: Matrix, b: Matrix): void {
+  for (let column = 0; column < 16; column += 4) {
+    for (let row = 0; row < 4; row += 1) {
+      let sum = 0;
+      for (let k = 0; k < 4; k += 1) sum += (a[row + 4 * k] as number) * (b[column + k] as number);
+      out[column + row] = sum;
+    }
+  }
+}
+
+const work = new Float64Array(32);
+
+/** The inverse by Gauss-Jordan elimination with pivoting; false, and `out` as it was, where there is none. */
+export function invert(out: Matrix, matrix: Matrix): boolean {
+  const at = (row: number, column: number): number => row * 8 + column;
+  for (let row = 0; row < 4; row += 1) {
+    for (let column = 0; column < 4; column += 1) {
+      work[at(row, column)] = matrix[column * 4 + row] as number;
+      work[at(row, column + 4)] = row === column ? 1 : 0;
+    }
+  }
+  for (let column = 0; column < 4; column += 1) {
+    let pivot = column;
+    for (let row = column + 1; row < 4; row += 1) {
+      if (Math.abs(work[at(row, column)] as number) > Math.abs(work[at(pivot, column)] as number)) pivot = row;
+    }
+    const value = work[at(pivot, column)] as number;
+    if (Math.abs(value) < 1e-12) return false;
+    for (let k = 0; k < 8; k += 1) {
+      const swap = work[at(pivot, k)] as number;
+      work[at(pivot, k)] = work[at(column, k)] as number;
+      work[at(column, k)] = swap / value;
+    }
+    for (let row = 0; row < 4; row += 1) {
+      if (row === column) continue;
+      const factor = work[at(row, column)] as number;
+      if (factor === 0) continue;
+      for (let k = 0; k < 8; k += 1) work[at(row, k)] = (work[at(row, k)] as number) - factor * (work[at(column, k)] as number);
+    }
+  }
+  for (let row = 0; row < 4; row += 1) for (let column = 0; column < 4; column += 1) out[column * 4 + row] = work[at(row, column + 4)] as number;
+  return true;
+}

@@ -1,0 +1,146 @@
+import { layOut, type Rest } from '../layout';
+import { compileTrack, poseLength, type CompiledTrack } from '../motion';
+import type { Element, GroupElement, Template, Values } from '../show';
+import type { TextMeasure } from '../text';
+import { maxClips, type Clip, type DisplayNode, type GroupNode } from './display';
+import { identity, type Matrix } from './matrix';
+
+/** An element made ready for motion: its rest, its tracks by phase, and the node it writes to. */
+export interface Part {
+  readonly element: Element;
+  /** Index of the group around it, or -1. Parts stand in paint order, groups before their children. */
+  readonly parent: number;
+  readonly node: DisplayNode;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+  readonly pivotX: number;
+  readonly pivotY: number;
+  readonly cos: number;
+  readonly sin: number;
+  readonly enter: readonly CompiledTrack[];
+  readonly exit: readonly CompiledTrack[];
+  /** Its own clip, written when it wipes or clips. */
+  readonly clip: Clip;
+  readonly plane: Matrix;
+  readonly pose: Float64Array;
+  /** Groups: how many leaves they show. */
+  readonly leaves: number;
+  apart: boolean;
+  effectiveOpacity: number;
+}
+
+/** A template filled with values, laid out, and ready to be evaluated at any moment. */
+export interface Scene {
+  readonly template: Template;
+  readonly rest: Rest;
+  readonly parts: readonly Part[];
+  /** The display tree; `evaluate` writes the moment into it. */
+  readonly root: GroupNode;
+  /** Whether it has a clock, so that holding it does not make it still. */
+  readonly hasClock: boolean;
+}
+
+/**
+ * Works out everything of a picture that does not depend on the moment. `key` sets its nodes apart from those of other
+ * graphics in one picture. Throws a ProblemError where tethers run in a circle.
+ */
+export function prepareScene(template: Template, values: Values, measure: TextMeasure, key: string = template.id): Scene {
+  const rest = layOut(template, values, measure);
+  const root = groupNode(key);
+  const parts: Part[] = [];
+  const enter = byElement(template, 'enter');
+  const exit = byElement(template, 'exit');
+
+  const add = (id: string, parent: number, into: GroupNode): number => {
+    const element = rest.elements[id];
+    const box = rest.boxes.get(id);
+    if (!element || !box || element.hidden) return 0;
+    const node = nodeFor(element, rest, `${key}/${id}`, box);
+    const angle = (element.rotation * Math.PI) / 180;
+    const part = {
+      element,
+      parent,
+      node,
+      ...box,
+      pivotX: box.x + box.w * element.pivotX,
+      pivotY: box.y + box.h * element.pivotY,
+      cos: Math.cos(angle),
+      sin: Math.sin(angle),
+      enter: enter.get(id) ?? [],
+      exit: exit.get(id) ?? [],
+      clip: newClip(),
+      plane: identity(),
+      pose: new Float64Array(poseLength),
+      leaves: 1,
+      apart: false,
+      effectiveOpacity: 1,
+    };
+    const index = parts.push(part) - 1;
+    into.children.push(node);
+    if (node.kind !== 'group') return 1;
+    part.leaves = (element as GroupElement).children.reduce((sum, child) => sum + add(child, index, node), 0);
+    return part.leaves;
+  };
+  for (const id of template.order) add(id, -1, root);
+  return { template, rest, parts, root, hasClock: parts.some((part) => part.element.kind === 'clock') };
+}
+
+const newClip = (): Clip => ({ inverse: identity(), left: 0, top: 0, right: 0, bottom: 0 });
+
+const nodeBase = (key: string) => ({
+  key,
+  matrix: identity(),
+  visible: true,
+  opacity: 1,
+  clips: new Array<Clip>(maxClips),
+  clipCount: 0,
+});
+
+const groupNode = (key: string): GroupNode => ({ ...nodeBase(key), kind: 'group', isolated: false, children: [] });
+
+function byElement(template: Template, name: 'enter' | 'exit'): Map<string, CompiledTrack[]> {
+  const phase = template.phases[name];
+  const found = new Map<string, CompiledTrack[]>();
+  for (const track of phase.tracks) {
+    found.set(track.element, [...(found.get(track.element) ?? []), compileTrack(track, name, phase)]);
+  }
+  return found;
+}
+
+/** The node that draws an element: the one place where a kind of element meets a kind of drawable. */
+function nodeFor(element: Element, rest: Rest, key: string, box: { w: number; h: number }): DisplayNode {
+  const base = nodeBase(key);
+  switch (element.kind) {
+    case 'group':
+      return groupNode(key);
+    case 'rect': {
+      const { radiusTopLeft: a, radiusTopRight: b, radiusBottomRight: c, radiusBottomLeft: d } = element;
+      return { ...base, kind: 'rect', w: box.w, h: box.h, fill: element.fill, radii: fitRadii([a, b, c, d], box.w, box.h) };
+    }
+    case 'picture':
+      return {
+        ...base,
+        kind: 'picture',
+        w: box.w,
+        h: box.h,
+        radius: Math.min(element.radius, box.w / 2, box.h / 2),
+        asset: element.asset,
+        fit: element.fit,
+      };
+    case 'text':
+    case 'clock': {
+      const layout = rest.texts.get(element.id);
+      if (!layout) throw new Error(`nodeFor: no layout for ${element.id}`);
+      return { ...base, kind: 'text', layout, colour: element.colour };
+    }
+  }
+}
+
+/** Radii scaled down together where two on a side do not fit (CSS Backgrounds Level 3, section 5.5). */
+function fitRadii(radii: [number, number, number, number], w: number, h: number): [number, number, number, number] {
+  const [a, b, c, d] = radii;
+  const factor = Math.min(1, w / (a + b || 1), w / (c + d || 1), h / (a + d || 1), h / (b + c || 1));
+  return factor === 1 ? radii : [a * factor, b * factor, c * factor, d * factor];
+}

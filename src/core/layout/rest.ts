@@ -1,0 +1,240 @@
+import { problem, ProblemError } from '../problem';
+import { axisOf, type Box, type Element, type Template, type Tether, type TetherEdge, type Values } from '../show';
+import { fitText, formatClock, type TextLayout, type TextMeasure } from '../text';
+import { resolveElements } from './resolve';
+
+/** The rest pose: boxes in px in the template's space, before any rotation, by element id. */
+export interface Rest {
+  readonly elements: Readonly<Record<string, Element>>;
+  readonly boxes: ReadonlyMap<string, Box>;
+  readonly texts: ReadonlyMap<string, TextLayout>;
+}
+
+type Axis = 'x' | 'y';
+interface Span {
+  readonly start: number;
+  readonly size: number;
+}
+interface Solved extends Span {
+  /** Takes no part in the union of a group: hidden, or words that are empty. */
+  readonly empty: boolean;
+}
+
+const ends = (edge: TetherEdge): number => ({ left: 0, top: 0, centre: 0.5, middle: 0.5 })[edge as 'left'] ?? 1;
+const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'height';
+
+/**
+ * Works out the rest pose. Boxes are solved by axis on demand along a dependency graph; a cycle among tethers throws
+ * a ProblemError (`tether-cycle`) that names its members.
+ *
+ * A group's box is the union of its visible children. A tether on a group shifts all that is in it; the shift is kept
+ * apart from the children's own places, so that tethers inside the group do not depend on it.
+ */
+export function layOut(template: Template, values: Values, measure: TextMeasure): Rest {
+  const elements = resolveElements(template, values);
+  const solver = new Solver(template, elements, measure);
+  const boxes = new Map<string, Box>();
+  for (const id of Object.keys(elements)) {
+    const x = solver.final(id, 'x');
+    const y = solver.final(id, 'y');
+    boxes.set(id, { x: x.start, y: y.start, w: x.size, h: y.size });
+  }
+  const texts = new Map<string, TextLayout>();
+  for (const [id, layout] of solver.texts) {
+    const box = boxes.get(id) as Box;
+    texts.set(id, { ...layout, x: box.x, y: box.y });
+  }
+  return { elements, boxes, texts };
+}
+
+class Solver {
+  readonly texts = new Map<string, TextLayout>();
+  private readonly parents = new Map<string, string | null>();
+  private readonly tethers = new Map<string, Tether[]>();
+  private readonly bases = new Map<string, Solved>();
+  private readonly shifts = new Map<string, number>();
+  private readonly open: string[] = [];
+
+  constructor(
+    private readonly template: Template,
+    private readonly elements: Readonly<Record<string, Element>>,
+    private readonly measure: TextMeasure,
+  ) {
+    for (const id of template.order) this.parents.set(id, null);
+    for (const element of Object.values(elements)) {
+      if (element.kind === 'group') for (const child of element.children) this.parents.set(child, element.id);
+    }
+    for (const tether of template.tethers) {
+      const key = `${tether.element}:${axisOf(tether.edge)}`;
+      this.tethers.set(key, [...(this.tethers.get(key) ?? []), tether]);
+    }
+  }
+
+  /** Where an element ends up: its own place plus the shifts of the groups around it. */
+  final(id: string, axis: Axis): Solved {
+    return this.within(id, axis, null);
+  }
+
+  /** The place of an element as seen inside `ancestor`: with the shifts of the groups below it only. */
+  private within(id: string, axis: Axis, ancestor: string | null): Solved {
+    const base = this.base(id, axis);
+    let start = base.start;
+    const own = this.elements[id];
+    if (own?.kind === 'group') start += this.shift(id, axis);
+    for (let up = this.parents.get(id) ?? null; up !== ancestor && up !== null; up = this.parents.get(up) ?? null) {
+      start += this.shift(up, axis);
+    }
+    return start === base.start ? base : { ...base, start };
+  }
+
+  private guarded<T>(key: string, id: string, done: Map<string, T>, work: () => T): T {
+    const known = done.get(key);
+    if (known !== undefined) return known;
+    if (this.open.includes(key)) {
+      const members = [...new Set(this.open.slice(this.open.indexOf(key)).map((k) => k.split(':')[0] as string)), id];
+      const names = [...new Set(members)].map((m) => `“${this.elements[m]?.name ?? m}”`);
+      throw new ProblemError(
+        problem('tether-cycle', `These tethers run in a circle: ${names.join(' → ')} → ${names[0]}. Untie one of them.`, 'tethers'),
+      );
+    }
+    this.open.push(key);
+    const value = work();
+    this.open.pop();
+    done.set(key, value);
+    return value;
+  }
+
+  /** An element's place by its own tethers, without the shifts of the groups around it. */
+  private base(id: string, axis: Axis): Solved {
+    return this.guarded(`${id}:${axis}:base`, id, this.bases, () => {
+      const element = this.elements[id] as Element;
+      if (element.kind === 'group') return this.union(element.children, axis, id);
+      const own: Span = axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
+      const tethers = this.tethers.get(`${id}:${axis}`) ?? [];
+      const isWords = element.kind === 'text' || element.kind === 'clock';
+      const sized = tethers.length > 1 || tethers.some((t) => isSize(t.edge));
+      if (!isWords) return { ...this.apply(own, tethers, axis), empty: element.hidden };
+      const frame = sized ? this.apply(own, tethers, axis) : own;
+      const layout = this.words(element, axis, frame);
+      const fitted: Span =
+        axis === 'x' ? { start: layout.x, size: layout.w } : { start: layout.y, size: layout.h };
+      const placed = sized ? fitted : this.apply(fitted, tethers, axis);
+      return { ...placed, empty: element.hidden || layout.text === '' };
+    });
+  }
+
+  private words(element: Extract<Element, { kind: 'text' | 'clock' }>, axis: Axis, frame: Span): TextLayout {
+    const box = {
+      x: axis === 'x' ? frame.start : element.x,
+      w: axis === 'x' ? frame.size : element.w,
+      y: axis === 'y' ? frame.start : element.y,
+      h: axis === 'y' ? frame.size : element.h,
+    };
+    if (axis === 'y') this.base(element.id, 'x');
+    const known = this.texts.get(element.id);
+    if (axis === 'y' && known) {
+      const drop = { top: 0, middle: (box.h - known.h) / 2, bottom: box.h - known.h }[element.vertical];
+      return { ...known, y: Math.round(box.y + drop) };
+    }
+    const isClock = element.kind === 'clock';
+    const layout = fitText(
+      {
+        text: isClock ? formatClock(0, element.format, 0) : element.text,
+        face: { family: element.family, weight: element.weight, stretch: element.stretch, size: element.size },
+        tracking: element.tracking,
+        align: element.align,
+        vertical: element.vertical,
+        upper: element.upper,
+        fit: element.fit,
+        minScale: element.minScale,
+        evenFigures: isClock,
+      },
+      box,
+      this.measure,
+    );
+    this.texts.set(element.id, layout);
+    return layout;
+  }
+
+  private union(children: readonly string[], axis: Axis, ancestor: string): Solved {
+    let low = Infinity;
+    let high = -Infinity;
+    let empty = true;
+    const take = (span: Span): void => {
+      low = Math.min(low, span.start);
+      high = Math.max(high, span.start + span.size);
+    };
+    const spans = children.map((child) => this.within(child, axis, ancestor));
+    for (const span of spans) if (!span.empty) take(span);
+    empty = low === Infinity;
+    // All empty: the group keeps its place, so that what is tied to it has somewhere to be.
+    if (empty) for (const span of spans) take({ start: span.start, size: 0 });
+    return low === Infinity ? { start: 0, size: 0, empty } : { start: low, size: high - low, empty };
+  }
+
+  /** How far a group's tether moves it and all that is in it. */
+  private shift(id: string, axis: Axis): number {
+    return this.guarded(`${id}:${axis}:shift`, id, this.shifts, () => {
+      const tether = this.tethers.get(`${id}:${axis}`)?.find((t) => !isSize(t.edge));
+      if (!tether) return 0;
+      const base = this.base(id, axis);
+      return this.target(tether, axis) - (base.start + base.size * ends(tether.edge));
+    });
+  }
+
+  /** The point, or the size, that a tether asks for, as seen inside the group of its own element. */
+  private target(tether: Tether, axis: Axis): number {
+    const canvas: Span = { start: 0, size: axis === 'x' ? this.template.width : this.template.height };
+    let to: Span = canvas;
+    let around = 0;
+    const shared = this.sharedAncestor(tether.element, tether.to);
+    if (tether.to !== null && this.elements[tether.to]) to = this.within(tether.to, axis, shared);
+    for (let up = this.parents.get(tether.element) ?? null; up !== shared && up !== null; up = this.parents.get(up) ?? null) {
+      around += this.shift(up, axis);
+    }
+    if (isSize(tether.toEdge)) return to.size + tether.offset;
+    return to.start + to.size * ends(tether.toEdge) + tether.offset - around;
+  }
+
+  private sharedAncestor(a: string, b: string | null): string | null {
+    if (b === null) return null;
+    const above = new Set<string>();
+    for (let up = this.parents.get(a) ?? null; up !== null; up = this.parents.get(up) ?? null) above.add(up);
+    let up: string | null = b;
+    while (up !== null && !above.has(up)) up = this.parents.get(up) ?? null;
+    return up;
+  }
+
+  private apply(own: Span, tethers: readonly Tether[], axis: Axis): Span {
+    if (tethers.length === 0) return own;
+    const points: { at: number; end: number }[] = [];
+    let size: number | null = null;
+    for (const tether of tethers) {
+      const value = this.target(tether, axis);
+      if (isSize(tether.edge)) size = Math.max(0, value);
+      else points.push({ at: value, end: ends(tether.edge) });
+    }
+    const [a, b] = points;
+    if (!a) return { start: own.start, size: size ?? own.size };
+    if (!b || size !== null || a.end === b.end) {
+      const length = size ?? own.size;
+      return { start: a.at - length * a.end, size: length };
+    }
+    const length = Math.max(0, (b.at - a.at) / (b.end - a.end));
+    return { start: a.at - length * a.end, size: length };
+  }
+}
+
+const flat: TextMeasure = { width: (text, face) => text.length * face.size * 0.5, metrics: (face) => ({ ascent: face.size, descent: 0 }) };
+
+/** The problem of tethers that run in a circle, or null where all can be solved. */
+export function tetherCycle(template: Template): ReturnType<typeof problem> | null {
+  try {
+    layOut(template, {}, flat);
+    return null;
+  } catch (error) {
+    if (error instanceof ProblemError) return error.problem;
+    throw error;
+  }
+}
+

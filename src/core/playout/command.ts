@@ -1,0 +1,58 @@
+import { z } from 'zod';
+import { assetIdSchema, fieldValueSchema, idSchema } from '../show';
+
+const channel = z.string().min(1).max(60);
+/** By field name or field id. */
+const values = z.record(z.string().max(100), fieldValueSchema);
+const number = z.union([z.string().max(20), z.number()]).transform(String);
+
+/** What to cue or take: a card by call number or id, or a template by name or id. */
+const target = {
+  number: number.optional(),
+  card: idSchema.optional(),
+  template: z.string().min(1).max(200).optional(),
+  values: values.optional(),
+};
+export type Target = { number?: string; card?: string; template?: string; values?: z.infer<typeof values> };
+
+const meta = {
+  /** Makes a repeated command harmless: the second of one id changes nothing and gets the first one's answer. */
+  id: z.string().min(1).max(64).optional(),
+  /** Who gave it, for the log. */
+  by: z.string().max(60).optional(),
+};
+
+export const commandSchema = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('cue'), channel, ...target, ...meta }),
+  z.strictObject({ do: z.literal('take'), channel, ...target, ...meta }),
+  z.strictObject({
+    do: z.literal('change'),
+    channel,
+    lane: idSchema.optional(),
+    number: number.optional(),
+    graphic: z.string().max(100).optional(),
+    values,
+    ...meta,
+  }),
+  z.strictObject({
+    do: z.literal('clear'),
+    channel,
+    lane: idSchema.optional(),
+    number: number.optional(),
+    all: z.boolean().optional(),
+    preview: z.boolean().optional(),
+    ...meta,
+  }),
+  z.strictObject({
+    do: z.literal('keep'),
+    number,
+    card: idSchema.optional(),
+    template: z.string().min(1).max(200),
+    values,
+    /** Needed where the number belongs to another card. */
+    replace: z.boolean().optional(),
+    ...meta,
+  }),
+  z.strictObject({ do: z.literal('release'), release: assetIdSchema, ...meta }),
+]);
+export type Command = z.infer<typeof commandSchema>;

@@ -1,0 +1,52 @@
+import { problem, type Problem } from '../problem';
+import { showReferences } from './references';
+import { showFormat, showSchema, type Show } from './show';
+
+/** Turns a document of format n into one of format n + 1. Works on a copy of its own. */
+export type Migration = (document: Record<string, unknown>) => Record<string, unknown>;
+
+/** By the format they start from; contiguous from 1. None yet: 1 is the first format. */
+export const migrations: Readonly<Record<number, Migration>> = {};
+
+const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({
+  problem: problem(code, message, path),
+});
+
+/**
+ * Any JSON value as a show of today's format: migrated, checked and whole; or the first thing that is wrong with it.
+ * `steps` and `target` are for tests of the chain.
+ */
+export function openDocument(
+  value: unknown,
+  steps: Readonly<Record<number, Migration>> = migrations,
+  target: number = showFormat,
+): { show: Show } | { problem: Problem } {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) {
+    return refuse('not-a-show', 'This is not a Jorvan show: its document is no JSON object.');
+  }
+  let document = structuredClone(value) as Record<string, unknown>;
+  const format = document['format'];
+  if (typeof format !== 'number' || !Number.isInteger(format) || format < 1) {
+    return refuse('not-a-show', 'This is not a Jorvan show: its document has no format number.', 'format');
+  }
+  if (format > target) {
+    return refuse(
+      'newer-show',
+      `This show was made with a newer Jorvan (format ${format}, this one reads up to ${target}). Open it there.`,
+      'format',
+    );
+  }
+  for (let from = format; from < target; from += 1) {
+    const step = steps[from];
+    if (!step) return refuse('no-migration', `No step leads from format ${from} to ${from + 1}.`, 'format');
+    document = { ...step(document), format: from + 1 };
+  }
+  const parsed = showSchema.safeParse(document);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    const path = issue ? issue.path.map(String).join('.') : '';
+    return refuse('damaged-show', `The show is damaged at ${path || 'its top'}: ${issue?.message ?? 'unreadable'}.`, path);
+  }
+  const broken = showReferences(parsed.data)[0];
+  return broken ? { problem: broken } : { show: parsed.data };
+}

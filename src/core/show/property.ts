@@ -1,0 +1,21 @@
+/** The types a property can have; a field of the matching kind can drive it. */
+export type PropertyType = 'number' | 'text' | 'colour' | 'picture' | 'choice' | 'yes-no';
+
+/** The parts of the inspector, in the order in which they stand there. */
+export type PropertySection = 'Place' | 'Words' | 'Type' | 'Look' | 'Picture' | 'Clock';
+
+/** One changeable property of an element kind: what the inspector, the knot and bindings need to know of it. */
+export interface Property {
+  readonly key: string;
+  readonly label: string;
+  readonly type: PropertyType;
+  readonly section: PropertySection;
+  readonly unit?: string;
+  readonly min?: number;
+  readonly max?: number;
+  readonly step?: number;
+  /** For `choice`: the allowed values with the words shown for them. */
+  readonly choices?: readonly { readonly value: string | number; readonly label: string }[];
+  /** For `text`: several lines may be typed. */
+  readonly multiline?: boolean;
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { assetSchema } from './asset';
+import { cardSchema, rundownSchema } from './card';
+import { channelSchema } from './channel';
+import { tableSchema } from './table';
+import { templateSchema } from './template';
+import { assetIdSchema, idSchema } from './values';
+
+/** The document's format number; each step up has a migration. */
+export const showFormat = 1;
+
+export const showSchema = z.object({
+  format: z.literal(showFormat),
+  id: idSchema,
+  name: z.string().min(1).max(200),
+  channels: z.array(channelSchema).min(1).max(64),
+  templates: z.record(idSchema, templateSchema),
+  assets: z.record(assetIdSchema, assetSchema),
+  tables: z.record(idSchema, tableSchema),
+  cards: z.record(idSchema, cardSchema),
+  rundowns: z.array(rundownSchema).min(1),
+});
+/** Everything of one programme, as plain JSON. */
+export type Show = z.infer<typeof showSchema>;
+
+/** A show with one channel and nothing in it. */
+export function newShow(id: string, name: string, channels: Show['channels']): Show {
+  return {
+    format: showFormat,
+    id,
+    name,
+    channels,
+    templates: {},
+    assets: {},
+    tables: {},
+    cards: {},
+    rundowns: [{ id: 'rundown', name: 'Rundown', cards: [] }],
+  };
+}
+
+/** The lanes a new channel starts with, back to front. */
+export const usualLanes = (): Show['channels'][number]['lanes'] => [
+  { id: 'full', name: 'Full' },
+  { id: 'lower', name: 'Lower' },
+  { id: 'bug', name: 'Bug' },
+];
+
+export const templatesByName = (show: Show): Show['templates'][string][] =>
+  Object.values(show.templates).sort((a, b) => a.name.localeCompare(b.name));
+
+export const cardByNumber = (cards: Show['cards'], number: string): Show['cards'][string] | undefined =>
+  Object.values(cards).find((card) => card.number === number);

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+
+/** #rrggbb or #rrggbbaa, in display space (what the screen shows, no linear light). */
+export const colourSchema = z.string().regex(/^#([0-9a-f]{6}|[0-9a-f]{8})$/i, 'a colour such as #D8A748');
+
+/** Content hash of an asset: SHA-256 in hex. */
+export const assetIdSchema = z.string().regex(/^[0-9a-f]{64}$/, 'the SHA-256 of an asset');
+
+export const idSchema = z.string().min(1).max(64);
+
+/** What a field holds; null means empty. */
+export const fieldValueSchema = z.union([z.string().max(10_000), z.number(), z.boolean(), z.null()]);
+export type FieldValue = z.infer<typeof fieldValueSchema>;
+export type Values = Record<string, FieldValue>;
+
+/** Makes new ids; the host supplies chance. */
+export type NewId = () => string;
