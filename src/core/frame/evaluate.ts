@@ -1,7 +1,7 @@
 import { addPose, restPose, sampleTrack, trackIndex, type CompiledTrack } from '../motion';
 import { formatClock } from '../text';
 import { maxClips, type Clip, type GroupNode } from './display';
-import { identity, invert, multiplyPlane } from './matrix';
+import { invert, multiplyPlane } from './matrix';
 import type { Part, Scene } from './scene';
 
 /** The moment of a graphic: where it is in its life. */
@@ -17,7 +17,6 @@ export interface Moment {
 
 export const holdMoment = (time: number): Moment => ({ phase: 'hold', frame: 0, enterFrame: null, time });
 
-const rootMatrix = identity();
 const far = 1e6;
 const { x, y, scale, rotation, opacity, wipeLeft, wipeTop, wipeRight, wipeBottom } = trackIndex;
 
@@ -28,7 +27,7 @@ const { x, y, scale, rotation, opacity, wipeLeft, wipeTop, wipeRight, wipeBottom
 export function evaluate(scene: Scene, moment: Moment): GroupNode {
   const { parts } = scene;
   for (let i = 0; i < parts.length; i += 1) pose(parts[i] as Part, moment);
-  for (let i = 0; i < parts.length; i += 1) place(parts, parts[i] as Part, moment);
+  for (let i = 0; i < parts.length; i += 1) place(scene, parts[i] as Part, moment);
   return scene.root;
 }
 
@@ -51,9 +50,9 @@ function join(part: Part, tracks: readonly CompiledTrack[], frame: number): void
   }
 }
 
-function place(parts: readonly Part[], part: Part, moment: Moment): void {
+function place(scene: Scene, part: Part, moment: Moment): void {
   const { node, pose: p } = part;
-  const parent = part.parent < 0 ? null : (parts[part.parent] as Part);
+  const parent = part.parent < 0 ? null : (scene.parts[part.parent] as Part);
   const factor = p[scale] as number;
   let { cos, sin } = part;
   const turn = p[rotation] as number;
@@ -68,7 +67,7 @@ function place(parts: readonly Part[], part: Part, moment: Moment): void {
   // About the pivot, then the offset: v -> R S (v - pivot) + pivot + offset.
   const tx = pivotX + (p[x] as number) - (a * pivotX - b * pivotY);
   const ty = pivotY + (p[y] as number) - (b * pivotX + a * pivotY);
-  multiplyPlane(part.plane, parent ? parent.plane : rootMatrix, a, b, -b, a, tx, ty);
+  multiplyPlane(part.plane, parent ? parent.plane : scene.base, a, b, -b, a, tx, ty);
   multiplyPlane(node.matrix, part.plane, 1, 0, 0, 1, part.x, part.y);
 
   const own = Math.max(0, Math.min(1, part.element.opacity * (p[opacity] as number)));

@@ -24,17 +24,6 @@ export function multiplyPlane(
   }
 }
 
-/** out = a x b. `out` may not be either. */
-export function multiply(out: Matrix, a: Matrix, b: Matrix): void {
-  for (let column = 0; column < 16; column += 4) {
-    for (let row = 0; row < 4; row += 1) {
-      let sum = 0;
-      for (let k = 0; k < 4; k += 1) sum += (a[row + 4 * k] as number) * (b[column + k] as number);
-      out[column + row] = sum;
-    }
-  }
-}
-
 const work = new Float64Array(32);
 
 /** The inverse by Gauss-Jordan elimination with pivoting; false, and `out` as it was, where there is none. */

@@ -38,15 +38,25 @@ export interface Scene {
   readonly parts: readonly Part[];
   /** The display tree; `evaluate` writes the moment into it. */
   readonly root: GroupNode;
+  /** From the template's own canvas onto the canvas of the picture. */
+  readonly base: Matrix;
   /** Whether it has a clock, so that holding it does not make it still. */
   readonly hasClock: boolean;
 }
 
+export interface SceneOptions {
+  /** Sets the scene's nodes apart from those of other graphics in one picture; default: the template's id. */
+  readonly key?: string;
+  /** The canvas of the picture in px, default the template's: the template is scaled to lie whole in its middle. */
+  readonly canvas?: { readonly width: number; readonly height: number };
+}
+
 /**
- * Works out everything of a picture that does not depend on the moment. `key` sets its nodes apart from those of other
- * graphics in one picture. Throws a ProblemError where tethers run in a circle.
+ * Works out everything of a picture that does not depend on the moment. Throws a ProblemError where tethers run in a
+ * circle.
  */
-export function prepareScene(template: Template, values: Values, measure: TextMeasure, key: string = template.id): Scene {
+export function prepareScene(template: Template, values: Values, measure: TextMeasure, options: SceneOptions = {}): Scene {
+  const key = options.key ?? template.id;
   const rest = layOut(template, values, measure);
   const root = groupNode(key);
   const parts: Part[] = [];
@@ -84,7 +94,17 @@ export function prepareScene(template: Template, values: Values, measure: TextMe
     return part.leaves;
   };
   for (const id of template.order) add(id, -1, root);
-  return { template, rest, parts, root, hasClock: parts.some((part) => part.element.kind === 'clock') };
+  return { template, rest, parts, root, base: baseMatrix(template, options.canvas ?? template), hasClock: parts.some((part) => part.element.kind === 'clock') };
+}
+
+function baseMatrix(template: Template, canvas: { width: number; height: number }): Matrix {
+  const scale = Math.min(canvas.width / template.width, canvas.height / template.height);
+  const base = identity();
+  base[0] = scale;
+  base[5] = scale;
+  base[12] = (canvas.width - template.width * scale) / 2;
+  base[13] = (canvas.height - template.height * scale) / 2;
+  return base;
 }
 
 const newClip = (): Clip => ({ inverse: identity(), left: 0, top: 0, right: 0, bottom: 0 });

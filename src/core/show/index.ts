@@ -18,6 +18,7 @@ export * from './channel';
 export * from './card';
 export * from './table';
 export * from './asset';
+export { notAPicture, sniffPicture } from './sniff';
 export * from './show';
 export { assetsOfTemplate, showReferences, templateReferences } from './references';
 export { migrations, openDocument, type Migration } from './migrations';

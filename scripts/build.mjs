@@ -1,0 +1,43 @@
+// Builds the pages, the server and the demo show into dist/. `--if-stale` does nothing where dist is newer than all sources.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+
+const stamp = join('dist', 'built');
+const sources = ['src', 'demo', 'public', 'scripts/build.mjs', 'index.html', 'out.html', 'frame.html', 'vite.config.ts', 'package-lock.json'];
+
+const newest = (path) => {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return readdirSync(path).reduce((latest, name) => Math.max(latest, newest(join(path, name))), stat.mtimeMs);
+};
+
+export const isStale = () => !existsSync(stamp) || sources.some((path) => newest(path) > statSync(stamp).mtimeMs);
+
+export async function build() {
+  // Loaded here: on a fresh clone this file is read before the packages are there.
+  const { buildSync } = await import('esbuild');
+  const run = (command, ...args) => {
+    const done = spawnSync(process.execPath, [join('node_modules', ...command), ...args], { stdio: ['ignore', 'pipe', 'inherit'], encoding: 'utf8' });
+    if (done.status !== 0) {
+      process.stdout.write(done.stdout ?? '');
+      throw new Error(`${command.join('/')} failed`);
+    }
+  };
+  rmSync('dist', { recursive: true, force: true });
+  run(['vite', 'bin', 'vite.js'], 'build', '--logLevel', 'warn');
+  const bundle = (entry, outfile) =>
+    buildSync({ entryPoints: [entry], outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', logLevel: 'warning' });
+  bundle('src/server/main.ts', join('dist', 'server.mjs'));
+  bundle('demo/build.ts', join('dist', 'build-demo.mjs'));
+  mkdirSync(join('dist', 'demo'), { recursive: true });
+  const demo = spawnSync(process.execPath, [join('dist', 'build-demo.mjs'), join('dist', 'demo', 'marram-bay.jorvan')], { stdio: 'inherit' });
+  if (demo.status !== 0) throw new Error('the demo show failed to build');
+  writeFileSync(stamp, '');
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
+  if (process.argv.includes('--if-stale') && !isStale()) process.exit(0);
+  await build();
+}

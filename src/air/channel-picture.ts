@@ -1,0 +1,147 @@
+import { evaluate, holdMoment, prepareScene, type GroupNode, type Moment, type Scene } from '../core/frame';
+import { graphicsOnAir, quantise, type AirState } from '../core/playout';
+import { ProblemError } from '../core/problem';
+import type { Release, Template, Values } from '../core/show';
+import type { TextMeasure } from '../core/text';
+
+export interface PictureHost {
+  readonly measure: TextMeasure;
+  readonly release: (hash: string | null) => Release | undefined;
+  /** Null when the fonts of a filling are there, else a promise that ends when they have come. */
+  readonly fonts: (template: Template, values: Values) => Promise<void> | null;
+}
+
+interface Kept {
+  scene: Scene;
+  values: Values;
+  release: string;
+  /** The canvas it was made for. */
+  canvas: string;
+}
+interface Drawn {
+  scene: Scene;
+  phase: string;
+  frame: number;
+  second: number;
+}
+
+/**
+ * The picture of a channel at any time, from the on-air state. Scenes are made when values change and kept while their
+ * graphic is there; a scene that cannot be made leaves the one before it standing.
+ */
+export class ChannelPicture {
+  private readonly kept = new Map<string, Kept>();
+  private readonly waiting = new Set<string>();
+  private drawn: Drawn[] = [];
+  private roots: GroupNode[] = [];
+  private isDirty = true;
+
+  constructor(
+    private readonly host: PictureHost,
+    private readonly channel: string,
+  ) {}
+
+  /** Asks for the next picture to count as changed. */
+  touch(): void {
+    this.isDirty = true;
+  }
+
+  /** What is on air at a time, back to front; `isNew` is false where it is the picture of the call before. */
+  program(state: AirState, time: number): { roots: readonly GroupNode[]; isNew: boolean } {
+    const list = graphicsOnAir(state, this.channel, time);
+    this.begin();
+    for (const { graphic, moment } of list) {
+      const scene = this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values);
+      if (scene) this.add(scene, moment);
+    }
+    // What waits for its lane is made ready, so that its first frame is on time.
+    for (const graphic of state.air[this.channel]?.graphics ?? []) {
+      if (graphic.enterAt > time) this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values);
+    }
+    this.forget(new Set((state.air[this.channel]?.graphics ?? []).map((g) => g.id)));
+    return this.end();
+  }
+
+  /** What the channel will show at rest once the cue is taken: the cue in its lane, the other lanes as they hold. */
+  preview(state: AirState, time: number): { roots: readonly GroupNode[]; isNew: boolean } {
+    const air = state.air[this.channel];
+    const channel = state.channels.find((c) => c.id === this.channel);
+    const cue = air?.preview ?? null;
+    const moment = holdMoment(channel ? quantise(time, channel.format.rate) : time);
+    const cued = cue && this.host.release(state.release)?.templates[cue.template];
+    this.begin();
+    for (const lane of channel?.lanes ?? []) {
+      if (cue && cued && cued.lane === lane.id && state.release !== null) {
+        const scene = this.sceneFor(state, 'cue', state.release, cue.template, cue.values);
+        if (scene) this.add(scene, moment);
+        continue;
+      }
+      const holder = air?.graphics.find((g) => g.lane === lane.id && g.exitAt === null);
+      const scene = holder && this.sceneFor(state, holder.id, holder.release, holder.template, holder.values);
+      if (scene) this.add(scene, moment);
+    }
+    this.forget(new Set(['cue', ...(air?.graphics ?? []).map((g) => g.id)]));
+    return this.end();
+  }
+
+  private count = 0;
+
+  private begin(): void {
+    this.count = 0;
+    this.roots.length = 0;
+  }
+
+  private add(scene: Scene, moment: Moment): void {
+    const second = scene.hasClock ? Math.floor(moment.time) : 0;
+    const frame = moment.phase === 'hold' ? 0 : moment.frame;
+    const before = this.drawn[this.count];
+    if (!before || before.scene !== scene || before.phase !== moment.phase || before.frame !== frame || before.second !== second) {
+      this.drawn[this.count] = { scene, phase: moment.phase, frame, second };
+      this.isDirty = true;
+    }
+    this.count += 1;
+    this.roots.push(evaluate(scene, moment));
+  }
+
+  private end(): { roots: readonly GroupNode[]; isNew: boolean } {
+    if (this.drawn.length !== this.count) {
+      this.drawn.length = this.count;
+      this.isDirty = true;
+    }
+    const isNew = this.isDirty;
+    this.isDirty = false;
+    return { roots: this.roots, isNew };
+  }
+
+  private sceneFor(state: AirState, key: string, release: string, templateId: string, values: Values): Scene | null {
+    const channel = state.channels.find((c) => c.id === this.channel);
+    const canvas = channel ? `${channel.format.width}x${channel.format.height}` : '';
+    const kept = this.kept.get(key);
+    if (kept && kept.values === values && kept.release === release && kept.canvas === canvas && kept.scene.template.id === templateId) return kept.scene;
+    // The same graphic with older words is better than none; another template's picture is not.
+    const standing = kept && kept.scene.template.id === templateId ? kept.scene : null;
+    const template = this.host.release(release)?.templates[templateId];
+    if (!template || !channel || this.waiting.has(key)) return standing;
+    const fonts = this.host.fonts(template, values);
+    if (fonts) {
+      this.waiting.add(key);
+      void fonts.then(() => {
+        this.waiting.delete(key);
+        this.touch();
+      });
+      return standing;
+    }
+    try {
+      const scene = prepareScene(template, values, this.host.measure, { key, canvas: channel.format });
+      this.kept.set(key, { scene, values, release, canvas });
+      return scene;
+    } catch (error) {
+      if (error instanceof ProblemError) return standing;
+      throw error;
+    }
+  }
+
+  private forget(alive: ReadonlySet<string>): void {
+    for (const key of this.kept.keys()) if (!alive.has(key)) this.kept.delete(key);
+  }
+}

@@ -1,0 +1,193 @@
+import { applyPatches, enablePatches, type Patch } from 'immer';
+import { problem, type Problem } from '../core/problem';
+import { emptyAir, type AirState, type Command } from '../core/playout';
+import { AirClock } from './clock';
+import { serverMessageSchema, wireVersion, type ClientMessage, type OutputReport, type Present } from './messages';
+
+enablePatches();
+
+/** What the client needs of a WebSocket. */
+export interface AirSocket {
+  send(text: string): void;
+  close(): void;
+  onopen: (() => void) | null;
+  onmessage: ((event: { data: unknown }) => void) | null;
+  onclose: (() => void) | null;
+  onerror: (() => void) | null;
+}
+
+export type Answer = { readonly problem: Problem | null };
+
+export interface AirClientOptions {
+  readonly open: () => AirSocket;
+  readonly role: 'operator' | 'output';
+  readonly name: string;
+  readonly channel: string | null;
+  readonly key?: string;
+  /** Seconds by a clock that never runs backwards, about those of 1970-01-01 UTC. */
+  readonly local: () => number;
+  /** Called after anything below has changed. */
+  readonly onChange: () => void;
+  /** Called when the server speaks a newer version: the page should load itself again. */
+  readonly onOutdated?: () => void;
+}
+
+const pingMs = 1000;
+const silenceMs = 4000;
+const answerMs = 8000;
+const firstRetryMs = 200;
+const longestRetryMs = 2000;
+
+interface Waiting {
+  readonly message: string;
+  readonly done: (answer: Answer) => void;
+  readonly timer: ReturnType<typeof setTimeout>;
+}
+
+/**
+ * One end of the line to the air server: keeps the on-air state, the clock and the connection. While the server is
+ * away the last state stands and the clock runs on. Commands given meanwhile are sent when it is back, once.
+ */
+export class AirClient {
+  state: AirState = emptyAir();
+  present: readonly Present[] = [];
+  isConnected = false;
+  /** Whether a state has ever come. */
+  hasState = false;
+  refusal: Problem | null = null;
+  readonly clock: AirClock;
+
+  private socket: AirSocket | null = null;
+  private isClosed = false;
+  private retryMs = firstRetryMs;
+  private lastHeard = 0;
+  private pinger: ReturnType<typeof setInterval> | null = null;
+  private readonly waiting = new Map<string, Waiting>();
+
+  constructor(private readonly options: AirClientOptions) {
+    this.clock = new AirClock(options.local);
+    this.connect();
+  }
+
+  /** Sends a command; resolves with null or the problem. Its id makes sending it twice harmless. */
+  send(command: Command, id: string): Promise<Answer> {
+    return new Promise((resolve) => {
+      const timer = setTimeout(() => {
+        this.waiting.delete(id);
+        resolve({
+          problem: problem('no-answer', 'The air server did not answer. Look at the monitors before you repeat the command.'),
+        });
+      }, answerMs);
+      const message = JSON.stringify({ type: 'command', id, command } satisfies ClientMessage);
+      this.waiting.set(id, { message, done: resolve, timer });
+      if (this.isConnected) this.socket?.send(message);
+    });
+  }
+
+  report(report: OutputReport): void {
+    if (this.isConnected) this.say({ type: 'report', report });
+  }
+
+  close(): void {
+    this.isClosed = true;
+    if (this.pinger) clearInterval(this.pinger);
+    this.socket?.close();
+    for (const waiting of this.waiting.values()) clearTimeout(waiting.timer);
+    this.waiting.clear();
+  }
+
+  private say(message: ClientMessage): void {
+    this.socket?.send(JSON.stringify(message));
+  }
+
+  private connect(): void {
+    if (this.isClosed) return;
+    const socket = this.options.open();
+    this.socket = socket;
+    socket.onopen = () => {
+      const { role, name, channel, key } = this.options;
+      this.say({ type: 'hello', version: wireVersion, role, name, channel, ...(key === undefined ? {} : { key }) });
+    };
+    socket.onmessage = (event) => this.hear(event.data);
+    socket.onerror = () => socket.close();
+    socket.onclose = () => this.lost(socket);
+  }
+
+  private lost(socket: AirSocket): void {
+    if (this.socket !== socket) return;
+    this.socket = null;
+    const was = this.isConnected;
+    this.isConnected = false;
+    if (this.pinger) clearInterval(this.pinger);
+    if (was) this.options.onChange();
+    if (this.isClosed) return;
+    setTimeout(() => this.connect(), this.retryMs);
+    this.retryMs = Math.min(longestRetryMs, this.retryMs * 1.6);
+  }
+
+  private welcome(state: AirState, time: number): void {
+    this.state = state;
+    this.hasState = true;
+    this.isConnected = true;
+    this.refusal = null;
+    this.retryMs = firstRetryMs;
+    this.clock.restart();
+    if (!this.clock.isSet) this.clock.sample(this.options.local(), time);
+    for (const waiting of this.waiting.values()) this.socket?.send(waiting.message);
+    const ping = (): void => {
+      if (this.options.local() * 1000 - this.lastHeard > silenceMs) {
+        const silent = this.socket;
+        silent?.close();
+        if (silent) this.lost(silent);
+      } else this.say({ type: 'ping', sent: this.options.local() });
+    };
+    if (this.pinger) clearInterval(this.pinger);
+    this.pinger = setInterval(ping, pingMs);
+    // A few at once, to find a short round trip early.
+    for (let i = 0; i < 4; i += 1) setTimeout(() => this.isConnected && ping(), i * 60);
+  }
+
+  private hear(data: unknown): void {
+    this.lastHeard = this.options.local() * 1000;
+    let json: unknown;
+    try {
+      json = JSON.parse(String(data));
+    } catch {
+      return;
+    }
+    const parsed = serverMessageSchema.safeParse(json);
+    if (!parsed.success) {
+      if ((json as { version?: number }).version !== wireVersion) this.options.onOutdated?.();
+      return;
+    }
+    const message = parsed.data;
+    switch (message.type) {
+      case 'welcome':
+        if (message.version !== wireVersion) return this.options.onOutdated?.();
+        this.welcome(message.state, message.time);
+        break;
+      case 'patches':
+        // A gap means that something was missed: only a new welcome gives the whole state.
+        if (message.sequence !== this.state.sequence + 1) return this.socket?.close();
+        this.state = applyPatches(this.state, message.patches as Patch[]);
+        break;
+      case 'answer': {
+        const waiting = this.waiting.get(message.id);
+        if (waiting) clearTimeout(waiting.timer);
+        this.waiting.delete(message.id);
+        waiting?.done({ problem: message.problem });
+        return;
+      }
+      case 'pong':
+        this.clock.sample(message.sent, message.time);
+        return;
+      case 'present':
+        this.present = message.present;
+        break;
+      case 'refused':
+        this.refusal = message.problem;
+        break;
+    }
+    this.options.onChange();
+  }
+}

@@ -1,0 +1,48 @@
+interface Sample {
+  readonly offset: number;
+  readonly roundTrip: number;
+}
+
+const kept = 12;
+/** A difference above this is jumped over at once; below it the clock glides, so that motion does not stumble. */
+const jumpSeconds = 0.05;
+
+/**
+ * The server's clock as a client keeps it, by the sample with the shortest round trip of the last few (Cristian's
+ * method). All times in seconds; `local` is any clock that never runs backwards.
+ */
+export class AirClock {
+  private samples: Sample[] = [];
+  private offset: number | null = null;
+
+  constructor(private readonly local: () => number) {}
+
+  /** Takes the answer to a ping: when it was sent by the local clock, and the server's time in the answer. */
+  sample(sent: number, serverTime: number): void {
+    const received = this.local();
+    const roundTrip = Math.max(0, received - sent);
+    this.samples = [...this.samples, { offset: serverTime - (sent + roundTrip / 2), roundTrip }].slice(-kept);
+    const best = this.samples.reduce((a, b) => (b.roundTrip <= a.roundTrip ? b : a));
+    if (this.offset === null || Math.abs(best.offset - this.offset) > jumpSeconds) this.offset = best.offset;
+    else this.offset += (best.offset - this.offset) * 0.3;
+  }
+
+  /** Forgets the samples but not the time: another server may answer now. */
+  restart(): void {
+    this.samples = [];
+  }
+
+  get isSet(): boolean {
+    return this.offset !== null;
+  }
+
+  /** Seconds since 1970-01-01 UTC by the server's clock. Before the first sample: by the local clock alone. */
+  now(): number {
+    return this.local() + (this.offset ?? 0);
+  }
+
+  /** Half the best round trip, in ms. */
+  get lagMs(): number {
+    return this.samples.length === 0 ? 0 : Math.min(...this.samples.map((s) => s.roundTrip)) * 500;
+  }
+}

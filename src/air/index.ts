@@ -1,0 +1,14 @@
+// Air: what server and clients say to each other, the shared clock, and a channel's picture from the shared state.
+export {
+  clientMessageSchema,
+  serverMessageSchema,
+  wireVersion,
+  type ClientMessage,
+  type OutputReport,
+  type Present,
+  type ServerMessage,
+} from './messages';
+export { AirClock } from './clock';
+export { AirClient, type AirSocket, type Answer } from './client';
+export { ChannelPicture, type PictureHost } from './channel-picture';
+export { ReleaseShelf } from './releases';

@@ -1,0 +1,118 @@
+// One frame and no more: a template or a card of the release on air, at a moment, drawn once. See docs/control-api.md.
+import { z } from 'zod';
+import { evaluate, prepareScene, type Moment } from '../core/frame';
+import { phaseEnd } from '../core/motion';
+import { airStateSchema } from '../core/playout';
+import { ProblemError, problem } from '../core/problem';
+import { acceptValue, fieldValueSchema, parseCallNumber, type Template, type Values } from '../core/show';
+import { sameName } from '../core/data';
+import { openHost } from './host';
+
+const page = document.documentElement;
+const query = new URLSearchParams(location.search);
+const { canvas, measure, renderer, releases, fonts } = openHost(() => schedule());
+const view = renderer.newView();
+let draw: (() => void) | null = null;
+
+/** Draws again when a picture has come, and says ready when nothing more is on its way. */
+function schedule(): void {
+  requestAnimationFrame(() => {
+    draw?.();
+    if (draw && !renderer.isWaiting()) page.dataset['ready'] = 'true';
+  });
+}
+
+const refuse = (code: string, message: string, path: string): never => {
+  throw new ProblemError(problem(code, message, path));
+};
+
+const numberIn = (name: string, otherwise: number): number => {
+  const text = query.get(name);
+  if (text === null) return otherwise;
+  const value = Number(text);
+  return Number.isFinite(value) ? value : refuse('bad-number', `${name} is “${text}”: it must be a number.`, name);
+};
+
+function valuesFrom(template: Template, base: Values): Values {
+  const text = query.get('values');
+  if (text === null) return base;
+  let given: Record<string, z.infer<typeof fieldValueSchema>>;
+  try {
+    given = z.record(z.string(), fieldValueSchema).parse(JSON.parse(text));
+  } catch {
+    return refuse('bad-values', 'values must be a JSON object of field names and values.', 'values');
+  }
+  const values = { ...base };
+  for (const [name, raw] of Object.entries(given)) {
+    const field = template.fields.find((f) => f.id === name || sameName(f.name, name));
+    if (!field) return refuse('unknown-field', `“${template.name}” has no field “${name}”.`, 'values');
+    const accepted = acceptValue(field, raw);
+    if ('problem' in accepted) throw new ProblemError(accepted.problem);
+    values[field.id] = accepted.value;
+  }
+  return values;
+}
+
+async function run(): Promise<void> {
+  const { state } = z.object({ state: airStateSchema }).parse(await (await fetch('/api/air')).json());
+  const fetched = await new Promise<ReturnType<typeof releases.get>>((resolve) => {
+    const look = (): void => {
+      const release = releases.get(state.release);
+      if (release || state.release === null) resolve(release);
+      else setTimeout(look, 30);
+    };
+    look();
+  });
+  const release = fetched ?? refuse('no-release', 'No show is released.', '');
+  let values: Values = {};
+  let wanted = query.get('template');
+  const typed = query.get('card');
+  if (typed !== null) {
+    const parsed = parseCallNumber(typed);
+    if ('problem' in parsed) throw new ProblemError(parsed.problem);
+    const card = Object.values(state.cards).find((c) => c.number === parsed.number);
+    if (!card) return refuse('unknown-card', `No card has the number ${parsed.number}.`, 'card');
+    wanted = card.template;
+    values = card.values;
+  }
+  const name = wanted ?? refuse('no-target', 'Say which template or card to draw.', 'template');
+  const template =
+    release.templates[name] ??
+    Object.values(release.templates).find((t) => sameName(t.name, name)) ??
+    refuse('unknown-template', `The show on air has no template “${name}”.`, 'template');
+  values = valuesFrom(template, values);
+
+  const channel = release.channels.find((c) => c.id === query.get('channel'));
+  const width = numberIn('width', channel?.format.width ?? template.width);
+  const height = numberIn('height', channel?.format.height ?? template.height);
+  if (!(width >= 16 && width <= 8192 && height >= 16 && height <= 8192)) refuse('bad-size', 'width and height lie between 16 and 8192.', 'width');
+  const phase = z.enum(['enter', 'hold', 'exit']).safeParse(query.get('phase') ?? 'hold');
+  if (!phase.success) refuse('unknown-phase', 'phase is enter, hold or exit.', 'phase');
+  const frame = numberIn('frame', 0);
+  const ends = phase.data === 'exit' && frame >= phaseEnd(template.phases.exit);
+  const moment: Moment = { phase: phase.data ?? 'hold', frame, enterFrame: null, time: numberIn('time', 0) };
+
+  await fonts(template, values);
+  renderer.reserve(width, height);
+  canvas.style.width = `${width}px`;
+  canvas.style.height = `${height}px`;
+  const scene = prepareScene(template, values, measure, { canvas: { width, height } });
+  draw = () => {
+    const roots = ends ? [] : [evaluate(scene, moment)];
+    view.draw(roots, { width, height, pixelWidth: width, pixelHeight: height, mode: 'full', placeholders: query.has('placeholders') });
+  };
+  const backdrop = query.get('backdrop');
+  if (backdrop === 'beach') canvas.style.background = 'url(/backdrops/beach.svg) center / cover';
+  else if (backdrop) canvas.style.background = backdrop;
+  schedule();
+}
+
+run().catch((error: unknown) => {
+  const wrong = error instanceof ProblemError ? error.problem : problem('fault', String(error));
+  page.dataset['error'] = wrong.code;
+  page.dataset['ready'] = 'true';
+  const words = document.createElement('p');
+  words.textContent = wrong.message;
+  words.style.cssText = 'position:absolute;left:24px;top:24px;color:#ece7db;background:#12171a;font:15px/1.5 sans-serif;padding:12px 16px';
+  document.body.append(words);
+});

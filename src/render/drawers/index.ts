@@ -1,0 +1,14 @@
+// One drawer for each kind of node that is drawn by itself; groups are the renderer's.
+import type { DisplayNode, GroupNode } from '../../core/frame';
+import type { Drawer } from './drawer';
+import { pictureDrawer } from './picture';
+import { rectDrawer } from './rect';
+import { textDrawer } from './text';
+
+export type Leaf = Exclude<DisplayNode, GroupNode>;
+export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kind: K }>> } = {
+  rect: rectDrawer,
+  text: textDrawer,
+  picture: pictureDrawer,
+};
+export type { DrawContext, NodeMesh } from './drawer';

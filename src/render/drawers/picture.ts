@@ -1,0 +1,58 @@
+import { Vector2, Vector4, type Texture } from 'three';
+import type { PictureNode } from '../../core/frame';
+import { newMesh } from '../materials';
+import type { Drawer } from './drawer';
+
+const fragment = /* glsl */ `
+uniform sampler2D uTexture;
+uniform vec2 uSize;
+uniform float uRadius;
+uniform vec4 uSource; // where the picture lies in the box: x, y, w, h in px
+uniform float uMissing;
+void main() {
+  float cover = boxCoverage(uSize, vec4(uRadius)) * clipCoverage() * uOpacity;
+  if (uMissing > 0.5) {
+    float stripe = step(0.5, fract((vLocal.x + vLocal.y) / 24.0));
+    gl_FragColor = vec4(mix(vec3(0.16, 0.18, 0.19), vec3(0.94, 0.57, 0.23), stripe * 0.55), 1.0) * cover;
+    return;
+  }
+  vec2 uv = (vLocal - uSource.xy) / uSource.zw;
+  vec2 soft = vec2(reach(uv.x), reach(uv.y));
+  vec2 inside = clamp(uv / soft + 0.5, 0.0, 1.0) * clamp((1.0 - uv) / soft + 0.5, 0.0, 1.0);
+  gl_FragColor = texture2D(uTexture, clamp(uv, 0.0, 1.0)) * (cover * inside.x * inside.y);
+}`;
+
+export const pictureDrawer: Drawer<PictureNode> = {
+  create: () =>
+    newMesh(fragment, {
+      uTexture: { value: null as Texture | null },
+      uSize: { value: new Vector2() },
+      uRadius: { value: 0 },
+      uSource: { value: new Vector4() },
+      uMissing: { value: 0 },
+    }),
+  update(mesh, node, { textures, scale, placeholders }) {
+    const { uniforms } = mesh.material;
+    const picture = node.asset === null ? null : textures.picture(node.asset, Math.max(node.w, node.h) * scale);
+    const isMissing = node.asset === null || picture === 'missing';
+    if (picture === 'coming' || (isMissing && !placeholders)) return false;
+    (uniforms['uRect']?.value as Vector4).set(-2, -2, node.w + 4, node.h + 4);
+    (uniforms['uSize']?.value as Vector2).set(node.w, node.h);
+    if (uniforms['uRadius']) uniforms['uRadius'].value = node.radius;
+    if (uniforms['uMissing']) uniforms['uMissing'].value = isMissing ? 1 : 0;
+    if (picture && picture !== 'missing') {
+      if (uniforms['uTexture']) uniforms['uTexture'].value = picture.texture;
+      place(uniforms['uSource']?.value as Vector4, node, picture.width / picture.height);
+    }
+    return node.w > 0 && node.h > 0;
+  },
+};
+
+/** Where a picture of an aspect (width over height) lies in the node's box. */
+function place(out: Vector4, node: PictureNode, aspect: number): void {
+  let { w, h } = node;
+  const wider = aspect > node.w / node.h;
+  if (node.fit === 'contain') [w, h] = wider ? [node.w, node.w / aspect] : [node.h * aspect, node.h];
+  else if (node.fit === 'cover') [w, h] = wider ? [node.h * aspect, node.h] : [node.w, node.w / aspect];
+  out.set((node.w - w) / 2, (node.h - h) / 2, w, h);
+}

@@ -1,0 +1,5 @@
+// Rendering: a display tree becomes pixels. Knows nothing of shows, playout or React.
+export { createRenderer, type OutputMode, type Renderer, type View, type Target } from './renderer';
+export { canvasMeasure } from './text/canvas-measure';
+export { fontsFor, loadFonts, type FontNeeds } from './text/fonts';
+export type { PictureSource } from './textures';

@@ -1,0 +1,72 @@
+import {
+  CustomBlending,
+  DoubleSide,
+  Matrix4,
+  Mesh,
+  OneFactor,
+  OneMinusSrcAlphaFactor,
+  PlaneGeometry,
+  ShaderMaterial,
+  Vector4,
+  type IUniform,
+} from 'three';
+import { maxClips, type DisplayNode } from '../core/frame';
+import { coverage, vertexShader } from './shader';
+
+/** The square that every drawable is drawn on: 0 to 1 in x and y. */
+export const unitSquare = new PlaneGeometry(1, 1).translate(0.5, 0.5, 0);
+
+export type Uniforms = Record<string, IUniform>;
+
+/** A drawable's mesh: one material of its own, all of one kind sharing a program. Output is premultiplied. */
+export function newMesh(fragment: string, uniforms: Uniforms): Mesh<PlaneGeometry, ShaderMaterial> {
+  const material = new ShaderMaterial({
+    vertexShader,
+    fragmentShader: `${coverage}\n${fragment}`,
+    uniforms: {
+      uRect: { value: new Vector4() },
+      uOpacity: { value: 1 },
+      uClipCount: { value: 0 },
+      uClipInverse: { value: Array.from({ length: maxClips }, () => new Matrix4()) },
+      uClipRect: { value: Array.from({ length: maxClips }, () => new Vector4()) },
+      ...uniforms,
+    },
+    transparent: true,
+    depthTest: false,
+    depthWrite: false,
+    side: DoubleSide,
+    blending: CustomBlending,
+    blendSrc: OneFactor,
+    blendDst: OneMinusSrcAlphaFactor,
+    blendSrcAlpha: OneFactor,
+    blendDstAlpha: OneMinusSrcAlphaFactor,
+  });
+  const mesh = new Mesh(unitSquare, material);
+  mesh.frustumCulled = false;
+  mesh.matrixAutoUpdate = false;
+  mesh.matrixWorldAutoUpdate = false;
+  return mesh;
+}
+
+/** Carries what all nodes have - place, opacity, clips - over to a mesh. */
+export function placeMesh(mesh: Mesh<PlaneGeometry, ShaderMaterial>, node: DisplayNode, opacity: number): void {
+  const { uniforms } = mesh.material;
+  const target = mesh.matrixWorld.elements;
+  for (let i = 0; i < 16; i += 1) target[i] = node.matrix[i] as number;
+  (uniforms['uOpacity'] as IUniform).value = opacity;
+  (uniforms['uClipCount'] as IUniform).value = node.clipCount;
+  for (let i = 0; i < node.clipCount; i += 1) {
+    const clip = node.clips[i];
+    if (!clip) continue;
+    (((uniforms['uClipInverse'] as IUniform).value as Matrix4[])[i] as Matrix4).fromArray(clip.inverse);
+    (((uniforms['uClipRect'] as IUniform).value as Vector4[])[i] as Vector4).set(clip.left, clip.top, clip.right, clip.bottom);
+  }
+  mesh.material.uniformsNeedUpdate = true;
+}
+
+/** A colour as premultiplied parts 0 to 1, in display space, written into `out`. */
+export function setColour(out: Vector4, colour: string): void {
+  const part = (at: number): number => parseInt(colour.slice(at, at + 2), 16) / 255;
+  const alpha = colour.length === 9 ? part(7) : 1;
+  out.set(part(1) * alpha, part(3) * alpha, part(5) * alpha, alpha);
+}

@@ -1,0 +1,53 @@
+import { maxClips } from '../core/frame';
+
+/** Places a unit square over `uRect` (x, y, w, h in the node's px) and carries the clips along. */
+export const vertexShader = /* glsl */ `
+uniform vec4 uRect;
+uniform mat4 uClipInverse[${maxClips}];
+uniform int uClipCount;
+varying vec2 vLocal;
+varying vec2 vClip[${maxClips}];
+void main() {
+  vec2 local = uRect.xy + position.xy * uRect.zw;
+  vec4 world = modelMatrix * vec4(local, 0.0, 1.0);
+  vLocal = local;
+  for (int i = 0; i < ${maxClips}; i++) vClip[i] = i < uClipCount ? (uClipInverse[i] * world).xy : vec2(0.0);
+  gl_Position = projectionMatrix * viewMatrix * world;
+}`;
+
+/** What every drawable's fragment shader shares: edges one device pixel soft, whatever the scale and turn. */
+export const coverage = /* glsl */ `
+uniform vec4 uClipRect[${maxClips}];
+uniform int uClipCount;
+uniform float uOpacity;
+varying vec2 vLocal;
+varying vec2 vClip[${maxClips}];
+
+float reach(float value) { return max(length(vec2(dFdx(value), dFdy(value))), 1e-6); }
+
+float clipCoverage() {
+  float cover = 1.0;
+  for (int i = 0; i < ${maxClips}; i++) {
+    vec2 p = vClip[i];
+    vec2 soft = vec2(reach(p.x), reach(p.y));
+    if (i < uClipCount) {
+      vec4 r = uClipRect[i];
+      vec2 low = clamp((p - r.xy) / soft + 0.5, 0.0, 1.0);
+      vec2 high = clamp((r.zw - p) / soft + 0.5, 0.0, 1.0);
+      cover *= low.x * low.y * high.x * high.y;
+    }
+  }
+  return cover;
+}
+
+// Signed distance to a box of half size b about the origin, radii r: top left, top right, bottom right, bottom left.
+float roundedBox(vec2 p, vec2 b, vec4 r) {
+  float radius = p.y < 0.0 ? (p.x < 0.0 ? r.x : r.y) : (p.x < 0.0 ? r.w : r.z);
+  vec2 q = abs(p) - b + radius;
+  return min(max(q.x, q.y), 0.0) + length(max(q, 0.0)) - radius;
+}
+
+float boxCoverage(vec2 size, vec4 radii) {
+  float d = roundedBox(vLocal - size * 0.5, size * 0.5, radii);
+  return clamp(0.5 - d / reach(d), 0.0, 1.0);
+}`;

@@ -1,0 +1,45 @@
+import type { Face, Metrics, TextMeasure } from '../../core/text';
+import { cssFont } from './css-font';
+
+// Measured large, so that hinting and rounding at small sizes play no part.
+const reference = 200;
+const most = 20_000;
+
+/** Measures text with a canvas of the page. Fonts must be loaded; `forget` after new ones have come. */
+export function canvasMeasure(): TextMeasure & { forget(): void } {
+  const context = document.createElement('canvas').getContext('2d');
+  if (!context) throw new Error('canvasMeasure: this browser gives no 2D canvas');
+  const widths = new Map<string, number>();
+  const metrics = new Map<string, Metrics>();
+  const fontOf = (face: Face): string => cssFont({ ...face, size: reference });
+  return {
+    width(text, face) {
+      const font = fontOf(face);
+      const key = `${font}\n${text}`;
+      let width = widths.get(key);
+      if (width === undefined) {
+        context.font = font;
+        width = context.measureText(text).width;
+        if (widths.size > most) widths.clear();
+        widths.set(key, width);
+      }
+      return (width * face.size) / reference;
+    },
+    metrics(face) {
+      const font = fontOf(face);
+      let found = metrics.get(font);
+      if (!found) {
+        context.font = font;
+        const box = context.measureText('x');
+        found = { ascent: box.fontBoundingBoxAscent, descent: box.fontBoundingBoxDescent };
+        metrics.set(font, found);
+      }
+      const factor = face.size / reference;
+      return { ascent: found.ascent * factor, descent: found.descent * factor };
+    },
+    forget() {
+      widths.clear();
+      metrics.clear();
+    },
+  };
+}

@@ -1,0 +1,51 @@
+import type { TextLayout } from '../../core/text';
+import { cssFont } from './css-font';
+
+/** Words drawn once: the canvas, and where it lies against the layout's box, in layout px. */
+export interface TextRaster {
+  readonly canvas: HTMLCanvasElement;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+const largest = 8192;
+
+/** Draws a fitted line at `scale` device px to the layout px; null where there is nothing to draw. */
+export function rasterText(layout: TextLayout, colour: string, scale: number): TextRaster | null {
+  if (layout.text.trim() === '' || layout.w <= 0) return null;
+  // Room for what reaches beyond the advance box: swashes, marks, scripts with tall letters.
+  const padX = Math.ceil(layout.face.size * 0.3);
+  const padY = Math.ceil(layout.face.size * 0.35);
+  const w = Math.ceil(layout.w) + 2 * padX;
+  const h = Math.ceil(layout.h) + 2 * padY;
+  const fit = Math.min(scale, largest / w, largest / h);
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.max(1, Math.ceil(w * fit));
+  canvas.height = Math.max(1, Math.ceil(h * fit));
+  const context = canvas.getContext('2d');
+  if (!context) return null;
+  context.scale(fit, fit);
+  context.font = cssFont(layout.face);
+  context.fillStyle = colour;
+  context.textBaseline = 'alphabetic';
+  context.fontKerning = 'normal';
+  context.letterSpacing = `${layout.tracking}px`;
+  const baseline = padY + layout.baseline;
+  if (layout.figureCell > 0) drawInCells(context, layout, padX, baseline);
+  else context.fillText(layout.text, padX, baseline);
+  return { canvas, x: -padX, y: -padY, w: canvas.width / fit, h: canvas.height / fit };
+}
+
+function drawInCells(context: CanvasRenderingContext2D, layout: TextLayout, left: number, baseline: number): void {
+  context.letterSpacing = '0px';
+  let x = left;
+  for (const character of layout.text) {
+    const width = context.measureText(character).width;
+    const isFigure = character >= '0' && character <= '9';
+    const cell = isFigure ? layout.figureCell : width;
+    context.fillText(character, x + (cell - width) / 2, baseline);
+    x += cell + layout.tracking;
+  }
+}

@@ -1,0 +1,169 @@
+import { CanvasTexture, LinearFilter, LinearMipmapLinearFilter, NoColorSpace, type Texture } from 'three';
+import type { TextLayout } from '../core/text';
+import { rasterText } from './text/raster';
+
+/** Fetches the bytes of a picture by its asset id; null where it is not to be had. */
+export type PictureSource = (asset: string) => Promise<Blob | null>;
+
+export interface Words {
+  readonly texture: Texture;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+export interface Picture {
+  readonly texture: Texture;
+  readonly width: number;
+  readonly height: number;
+}
+
+interface Kept<T> {
+  readonly value: T;
+  readonly bytes: number;
+}
+
+const wordsBudget = 96 << 20;
+const pictureBudget = 384 << 20;
+const largest = 4096;
+const retryMs = 3000;
+
+/** Keeps textures by content, the least recently used thrown out first. */
+export class Textures {
+  private readonly wordsKept = new Map<string, Kept<Words | null>>();
+  private readonly picturesKept = new Map<string, Kept<Picture>>();
+  private readonly coming = new Map<string, 'coming' | 'missing'>();
+  private wordsBytes = 0;
+  private pictureBytes = 0;
+
+  constructor(
+    private readonly source: PictureSource,
+    /** Called when a picture has come, so that what waits for it is drawn again. */
+    private readonly onCome: () => void,
+  ) {}
+
+  words(layout: TextLayout, colour: string, scale: number): Words | null {
+    const { face } = layout;
+    const key = `${layout.text}\n${face.family}/${face.weight}/${face.stretch}/${face.size}/${layout.tracking}/${layout.figureCell}/${layout.baseline}/${colour}/${scale}`;
+    const kept = this.wordsKept.get(key);
+    if (kept) {
+      this.wordsKept.delete(key);
+      this.wordsKept.set(key, kept);
+      return kept.value;
+    }
+    const raster = rasterText(layout, colour, scale);
+    const value = raster && { texture: newTexture(raster.canvas, false), x: raster.x, y: raster.y, w: raster.w, h: raster.h };
+    const bytes = raster ? raster.canvas.width * raster.canvas.height * 4 : 0;
+    this.wordsKept.set(key, { value, bytes });
+    this.wordsBytes += bytes;
+    for (const [old, item] of this.wordsKept) {
+      if (this.wordsBytes <= wordsBudget || old === key) break;
+      item.value?.texture.dispose();
+      this.wordsKept.delete(old);
+      this.wordsBytes -= item.bytes;
+    }
+    return value;
+  }
+
+  /** A picture wanted at about `size` device px on its longer side; vector art is drawn that large. */
+  picture(asset: string, size: number): Picture | 'coming' | 'missing' {
+    const wanted = Math.min(largest, 2 ** Math.ceil(Math.log2(Math.max(64, size))));
+    const key = this.picturesKept.has(asset) ? asset : `${asset}@${wanted}`;
+    const kept = this.picturesKept.get(key);
+    if (kept) {
+      this.picturesKept.delete(key);
+      this.picturesKept.set(key, kept);
+      return kept.value;
+    }
+    const state = this.coming.get(key);
+    if (state === undefined) {
+      this.coming.set(key, 'coming');
+      void this.fetch(asset, key, wanted);
+    }
+    // Meanwhile a size that is there already will do.
+    for (const [other, item] of this.picturesKept) if (other.startsWith(asset)) return item.value;
+    return state ?? 'coming';
+  }
+
+  /** Whether a picture is on its way. */
+  get isWaiting(): boolean {
+    for (const state of this.coming.values()) if (state === 'coming') return true;
+    return false;
+  }
+
+  /** Forgets which pictures were missing, as after new assets have come. */
+  retryMissing(): void {
+    for (const [key, state] of this.coming) if (state === 'missing') this.coming.delete(key);
+  }
+
+  /** Throws away what was drawn with fonts that have been replaced since. */
+  forgetWords(): void {
+    for (const kept of this.wordsKept.values()) kept.value?.texture.dispose();
+    this.wordsKept.clear();
+    this.wordsBytes = 0;
+  }
+
+  private async fetch(asset: string, key: string, size: number): Promise<void> {
+    try {
+      const blob = await this.source(asset);
+      if (!blob) throw new Error('missing');
+      const isVector = blob.type.startsWith('image/svg');
+      const canvas = isVector ? await drawVector(blob, size) : await drawPixels(blob);
+      const texture = newTexture(canvas, true);
+      const bytes = canvas.width * canvas.height * 4;
+      this.picturesKept.set(isVector ? key : asset, { value: { texture, width: canvas.width, height: canvas.height }, bytes });
+      this.pictureBytes += bytes;
+      this.coming.delete(key);
+      for (const [old, item] of this.picturesKept) {
+        if (this.pictureBytes <= pictureBudget || this.picturesKept.size < 2) break;
+        item.value.texture.dispose();
+        this.picturesKept.delete(old);
+        this.pictureBytes -= item.bytes;
+      }
+    } catch {
+      this.coming.set(key, 'missing');
+      setTimeout(() => this.coming.get(key) === 'missing' && this.coming.delete(key), retryMs);
+    }
+    this.onCome();
+  }
+}
+
+function newTexture(canvas: HTMLCanvasElement, mipmaps: boolean): Texture {
+  const texture = new CanvasTexture(canvas);
+  texture.flipY = false;
+  texture.premultiplyAlpha = true;
+  texture.colorSpace = NoColorSpace;
+  texture.generateMipmaps = mipmaps;
+  texture.minFilter = mipmaps ? LinearMipmapLinearFilter : LinearFilter;
+  texture.magFilter = LinearFilter;
+  return texture;
+}
+
+function onCanvas(image: CanvasImageSource, width: number, height: number): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.max(1, Math.round(width));
+  canvas.height = Math.max(1, Math.round(height));
+  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+  return canvas;
+}
+
+async function drawPixels(blob: Blob): Promise<HTMLCanvasElement> {
+  const bitmap = await createImageBitmap(blob);
+  const factor = Math.min(1, largest / Math.max(bitmap.width, bitmap.height));
+  const canvas = onCanvas(bitmap, bitmap.width * factor, bitmap.height * factor);
+  bitmap.close();
+  return canvas;
+}
+
+async function drawVector(blob: Blob, size: number): Promise<HTMLCanvasElement> {
+  const url = URL.createObjectURL(blob);
+  try {
+    const image = new Image();
+    image.src = url;
+    await image.decode();
+    const factor = size / Math.max(image.naturalWidth || 1, image.naturalHeight || 1);
+    return onCanvas(image, (image.naturalWidth || size) * factor, (image.naturalHeight || size) * factor);
+  } finally {
+    URL.revokeObjectURL(url);
+  }
+}
