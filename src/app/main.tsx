@@ -1,1 +1,39 @@
-document.title = 'Jorvan';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Navigate } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
+import { Toaster } from 'sonner';
+import './app.css';
+import { Shell } from './shell/shell';
+import { WithShow } from './shell/with-show';
+import { ShowsView } from './shows/shows-view';
+
+const router = createBrowserRouter([
+  {
+    path: '/',
+    element: <Shell />,
+    children: [
+      { index: true, element: <Navigate to="/shows" replace /> },
+      { path: 'shows', element: <ShowsView /> },
+      {
+        element: <WithShow />,
+        children: [
+          { path: 'build/:templateId?', lazy: async () => ({ Component: (await import('./build/build-view')).BuildView }) },
+          { path: 'data/:tableId?', lazy: async () => ({ Component: (await import('./data/data-view')).DataView }) },
+        ],
+      },
+      { path: 'desk/:channelId?', lazy: async () => ({ Component: (await import('./desk/desk-view')).DeskView }) },
+      { path: 'outputs', lazy: async () => ({ Component: (await import('./outputs/outputs-view')).OutputsView }) },
+      { path: '*', element: <Navigate to="/shows" replace /> },
+    ],
+  },
+]);
+
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <>
+      <RouterProvider router={router} />
+      <Toaster theme="dark" position="bottom-right" toastOptions={{ style: { background: '#2c373b', border: '1px solid #3a474c', color: '#ece7db', borderRadius: 4 } }} />
+    </>,
+  );
+}

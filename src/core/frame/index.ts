@@ -4,3 +4,4 @@ export { maxClips } from './display';
 export { prepareScene, type Scene, type SceneOptions } from './scene';
 export { evaluate, holdMoment, type Moment } from './evaluate';
 export { identity, invert, type Matrix } from './matrix';
+export { elementsAt } from './hit';

@@ -1,0 +1,100 @@
+import { useEffect, useMemo } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { extremeValues, fillFromRow } from '../../core/data';
+import { templatesByName, freshName, type Show, type Template, type Values } from '../../core/show';
+import { Button, Empty } from '../ui';
+import { useDraft, useShow } from '../state/draft-store';
+import { newId } from '../state/ids';
+import { buildKey } from './actions';
+import { useBuild, type TryWith } from './build-store';
+import { LeftPanel } from './left-panel';
+import { RightPanel } from './right-panel';
+import { Score } from './score/score';
+import { Stage } from './stage/stage';
+
+/** A blank template at the first channel's format. */
+export function blankTemplate(show: Show): Template {
+  const channel = show.channels[0];
+  const { width, height, rate } = channel?.format ?? { width: 1920, height: 1080, rate: 50 };
+  const lanes = channel?.lanes ?? [];
+  const phase = { frames: 25, tracks: [] };
+  return {
+    id: newId(),
+    name: freshName('New template', Object.values(show.templates).map((t) => t.name)),
+    width,
+    height,
+    rate,
+    lane: (lanes.find((lane) => lane.id === 'lower') ?? lanes[0])?.id ?? 'lower',
+    elements: {},
+    order: [],
+    fields: [],
+    ties: [],
+    tethers: [],
+    phases: { enter: phase, exit: structuredClone(phase) },
+  };
+}
+
+/** The values that the stage is tried with. */
+export function triedValues(show: Show, template: Template, tryWith: TryWith, typed: Values): Values {
+  if (tryWith.kind === 'own') return typed;
+  if (tryWith.kind === 'row') {
+    const table = show.tables[tryWith.table];
+    const row = table?.rows.find((r) => r.id === tryWith.row);
+    return table && row ? { ...fillFromRow(template, table, row, show.assets).values } : typed;
+  }
+  return extremeValues(template, show.tables, tryWith.kind);
+}
+
+export function BuildView() {
+  const show = useShow();
+  const { templateId } = useParams();
+  const navigate = useNavigate();
+  const edit = useDraft((store) => store.edit);
+  const entered = useBuild((store) => store.templateId);
+  const enter = useBuild((store) => store.enter);
+  const tryWith = useBuild((store) => store.tryWith);
+  const typed = useBuild((store) => store.typed);
+  const template = templateId ? show.templates[templateId] : undefined;
+
+  useEffect(() => {
+    if (template) enter(template.id);
+    else {
+      const first = (entered && show.templates[entered]) || templatesByName(show)[0];
+      if (first) void navigate(`/build/${first.id}`, { replace: true });
+    }
+  }, [template, show, entered, enter, navigate]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!event.defaultPrevented && buildKey(event)) event.preventDefault();
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, []);
+  const values = useMemo(() => (template ? triedValues(show, template, tryWith, typed) : {}), [show, template, tryWith, typed]);
+
+  const make = (): void => {
+    const blank = blankTemplate(show);
+    edit('New template', (s) => {
+      s.templates[blank.id] = blank;
+    });
+    void navigate(`/build/${blank.id}`);
+  };
+  if (!template) {
+    return (
+      <Empty title="This show has no templates">
+        <p>A template is a graphic without its final words. Draw its shapes and texts, and make fields of what the operator may change.</p>
+        <Button tone="primary" onClick={make}>
+          New template
+        </Button>
+      </Empty>
+    );
+  }
+  return (
+    <div className="grid h-full grid-cols-[232px_minmax(0,1fr)_288px] grid-rows-[minmax(0,1fr)_auto]">
+      <LeftPanel show={show} template={template} onNew={make} onPick={(id) => void navigate(`/build/${id}`)} />
+      <Stage template={template} values={values} />
+      <RightPanel show={show} template={template} values={values} />
+      <Score template={template} />
+    </div>
+  );
+}

@@ -1,0 +1,38 @@
+import type { Show, Template, Values } from '../../core/show';
+import { Button, SelectField } from '../ui';
+import { CardForm } from '../card-form/card-form';
+import { useBuild, type TryWith } from './build-store';
+
+const words = (tryWith: TryWith): string => (tryWith.kind === 'row' ? `row ${tryWith.table} ${tryWith.row}` : tryWith.kind);
+
+/** The very form of the Desk, tried beside the stage with typed, extreme or real values. */
+export function FormPanel({ show, template, values }: { show: Show; template: Template; values: Values }) {
+  const tryWith = useBuild((store) => store.tryWith);
+  const set = useBuild((store) => store.set);
+  const choices = [
+    { value: 'own', label: 'What is typed below' },
+    { value: 'shortest', label: 'The shortest words' },
+    { value: 'longest', label: 'The longest words' },
+    ...Object.values(show.tables).flatMap((table) =>
+      table.rows.slice(0, 100).map((row) => ({
+        value: `row ${table.id} ${row.id}`,
+        label: `${table.name}: ${row.cells[table.columns[0]?.id ?? ''] ?? ''}`,
+      })),
+    ),
+  ];
+  const choose = (chosen: string): void => {
+    const [kind, table, row] = chosen.split(' ');
+    set({ tryWith: kind === 'row' && table && row ? { kind, table, row } : { kind: kind as 'own' | 'shortest' | 'longest' } });
+  };
+  return (
+    <div className="flex flex-col gap-4 p-3">
+      <SelectField label="Try with" value={words(tryWith)} choices={choices} onChange={(chosen) => choose(String(chosen))} />
+      <CardForm template={template} values={values} assets={show.assets} onChange={(typed) => set({ typed, tryWith: { kind: 'own' } })} />
+      {template.fields.length > 0 && (
+        <Button className="self-start" onClick={() => set({ typed: {}, tryWith: { kind: 'own' } })}>
+          Back to the defaults
+        </Button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,146 @@
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignStartHorizontal,
+  AlignStartVertical,
+} from 'lucide-react';
+import type { ReactNode } from 'react';
+import { unionOf } from '../../core/layout';
+import { elementKinds, moveElements, type Element, type PropertySection, type Show, type Template } from '../../core/show';
+import { IconButton, NameField, NumberField, Section, SelectField } from '../ui';
+import { useDraft } from '../state/draft-store';
+import { editTemplate, sealEdit, templateNow, useBuild } from './build-store';
+import { PropertyRow } from './property-row';
+import { boxesAtRest } from './stage/rest-boxes';
+import { TetherSection } from './tether-section';
+
+/** Every property of the element in hand; of the template where none is. */
+export function Inspector({ show, template }: { show: Show; template: Template }) {
+  const selection = useBuild((store) => store.selection).filter((id) => template.elements[id]);
+  const element = selection.length === 1 ? template.elements[selection[0] as string] : undefined;
+  if (element) return <ElementInspector show={show} template={template} element={element} />;
+  if (selection.length > 1) return <ManyInspector selection={selection} />;
+  return <TemplateInspector show={show} template={template} />;
+}
+
+function TemplateInspector({ show, template }: { show: Show; template: Template }) {
+  const edit = useDraft((store) => store.edit);
+  const enter = useBuild((store) => store.set);
+  const lanes = [...new Map(show.channels.flatMap((channel) => channel.lanes).map((lane) => [lane.id, lane.name]))];
+  const cards = Object.values(show.cards).filter((card) => card.template === template.id).length;
+  return (
+    <>
+      <Section title="Template">
+        <NameField label="Name of the template" value={template.name} onKeep={(name) => editTemplate('Rename the template', (t) => void (t.name = name))} />
+        <SelectField beside label="Lane" value={template.lane} choices={lanes.map(([value, label]) => ({ value, label }))} onChange={(lane) => editTemplate('Change the lane', (t) => void (t.lane = String(lane)))} />
+        <div className="grid grid-cols-2 gap-2">
+          <NumberField label="W" unit="px" value={template.width} min={16} max={8192} onChange={(v) => editTemplate('Resize the canvas', (t) => void (t.width = Math.round(v)), 'canvas')} onDone={sealEdit} />
+          <NumberField label="H" unit="px" value={template.height} min={16} max={8192} onChange={(v) => editTemplate('Resize the canvas', (t) => void (t.height = Math.round(v)), 'canvas')} onDone={sealEdit} />
+        </div>
+        <p className="text-xs text-ink-3">
+          {template.rate} frames a second · {cards} card{cards === 1 ? '' : 's'} of it
+        </p>
+        <button
+          type="button"
+          className="self-start text-xs text-ink-2 underline hover:text-ink disabled:no-underline disabled:opacity-50"
+          disabled={cards > 0}
+          title={cards > 0 ? 'Delete its cards first' : ''}
+          onClick={() => {
+            enter({ templateId: null });
+            edit(`Delete ${template.name}`, (s) => void delete s.templates[template.id]);
+          }}
+        >
+          Delete this template
+        </button>
+      </Section>
+      <p className="p-3 text-ink-3">Choose an element on the stage or in the outline to see its properties.</p>
+    </>
+  );
+}
+
+const sections: readonly PropertySection[] = ['Place', 'Words', 'Clock', 'Picture', 'Type', 'Look'];
+
+function ElementInspector({ show, template, element }: { show: Show; template: Template; element: Element }) {
+  const kind = elementKinds[element.kind];
+  const inSection = (name: PropertySection) => kind.properties.filter((property) => property.section === name);
+  return (
+    <>
+      <div className="flex items-center gap-2 border-b border-line p-2">
+        <NameField
+          label="Name of the element"
+          value={element.name}
+          className="flex-1 font-semibold"
+          onKeep={(name) =>
+            editTemplate(`Rename ${element.name}`, (t) => {
+              const own = t.elements[element.id];
+              if (own) own.name = name;
+            })
+          }
+        />
+        <span className="text-xs text-ink-3">{kind.label}</span>
+      </div>
+      {sections.map((name) => {
+        const properties = inSection(name);
+        if (properties.length === 0) return null;
+        return (
+          <Section key={name} title={name}>
+            <div className="grid grid-cols-2 gap-x-2 gap-y-1.5">
+              {properties.map((property) => (
+                <PropertyRow key={property.key} show={show} template={template} element={element} property={property} />
+              ))}
+            </div>
+          </Section>
+        );
+      })}
+      <TetherSection template={template} element={element} />
+    </>
+  );
+}
+
+type Edge = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom';
+
+/** Moves each element so that one of its edges lies on that of the box around all. */
+function align(ids: readonly string[], edge: Edge): void {
+  const template = templateNow();
+  if (!template) return;
+  const boxes = boxesAtRest(template);
+  const around = unionOf(ids.flatMap((id) => boxes.get(id) ?? []));
+  if (!around) return;
+  const part = { left: 0, top: 0, centre: 0.5, middle: 0.5, right: 1, bottom: 1 }[edge];
+  const isX = edge === 'left' || edge === 'centre' || edge === 'right';
+  editTemplate(`Align ${ids.length} elements`, (t) => {
+    for (const id of ids) {
+      const box = boxes.get(id);
+      if (!box) continue;
+      const dx = isX ? around.x + around.w * part - (box.x + box.w * part) : 0;
+      const dy = isX ? 0 : around.y + around.h * part - (box.y + box.h * part);
+      moveElements(t, [id], dx, dy);
+    }
+  });
+}
+
+const alignments: readonly (readonly [Edge, string, ReactNode])[] = [
+  ['left', 'Align left edges', <AlignStartVertical key="l" size={15} />],
+  ['centre', 'Align centres', <AlignCenterVertical key="c" size={15} />],
+  ['right', 'Align right edges', <AlignEndVertical key="r" size={15} />],
+  ['top', 'Align top edges', <AlignStartHorizontal key="t" size={15} />],
+  ['middle', 'Align middles', <AlignCenterHorizontal key="m" size={15} />],
+  ['bottom', 'Align bottom edges', <AlignEndHorizontal key="b" size={15} />],
+];
+
+function ManyInspector({ selection }: { selection: readonly string[] }) {
+  return (
+    <Section title={`${selection.length} elements`}>
+      <div className="flex">
+        {alignments.map(([edge, label, picture]) => (
+          <IconButton key={edge} label={label} onClick={() => align(selection, edge)}>
+            {picture}
+          </IconButton>
+        ))}
+      </div>
+      <p className="text-xs text-ink-3">Ctrl+G groups them; Ctrl+D duplicates; the arrows move them.</p>
+    </Section>
+  );
+}

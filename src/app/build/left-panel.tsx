@@ -1,0 +1,46 @@
+import { Plus } from 'lucide-react';
+import { Tabs } from 'radix-ui';
+import { templatesByName, type Show, type Template } from '../../core/show';
+import { IconButton, SelectField } from '../ui';
+import { AssetsPanel } from './assets-panel';
+import { FieldsPanel } from './fields-panel';
+import { Outline } from './outline';
+
+const tab = 'h-8 flex-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
+
+/** Which template is in hand, and what it is made of. */
+export function LeftPanel(props: { show: Show; template: Template; onNew: () => void; onPick: (id: string) => void }) {
+  const { show, template, onNew, onPick } = props;
+  return (
+    <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Template">
+      <div className="flex items-center gap-1 border-b border-line p-2">
+        <SelectField bare label="Template in hand" value={template.id} choices={templatesByName(show).map((t) => ({ value: t.id, label: t.name }))} onChange={(id) => onPick(String(id))} />
+        <IconButton label="New template" onClick={onNew}>
+          <Plus size={16} />
+        </IconButton>
+      </div>
+      <Tabs.Root defaultValue="elements" className="flex min-h-0 flex-1 flex-col">
+        <Tabs.List className="flex border-b border-line" aria-label="Parts of the template">
+          <Tabs.Trigger value="elements" className={tab}>
+            Elements
+          </Tabs.Trigger>
+          <Tabs.Trigger value="fields" className={tab}>
+            Fields
+          </Tabs.Trigger>
+          <Tabs.Trigger value="assets" className={tab}>
+            Shelf
+          </Tabs.Trigger>
+        </Tabs.List>
+        <Tabs.Content value="elements" className="min-h-0 flex-1 overflow-auto">
+          <Outline template={template} />
+        </Tabs.Content>
+        <Tabs.Content value="fields" className="min-h-0 flex-1 overflow-auto">
+          <FieldsPanel template={template} assets={show.assets} />
+        </Tabs.Content>
+        <Tabs.Content value="assets" className="min-h-0 flex-1 overflow-auto">
+          <AssetsPanel show={show} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </aside>
+  );
+}

@@ -1,0 +1,30 @@
+import { Tabs } from 'radix-ui';
+import type { Show, Template, Values } from '../../core/show';
+import { FormPanel } from './form-panel';
+import { Inspector } from './inspector';
+
+const tab = 'h-8 flex-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
+
+/** The element in hand, or the operator's form of the template. */
+export function RightPanel(props: { show: Show; template: Template; values: Values }) {
+  return (
+    <aside className="flex min-h-0 flex-col border-l border-line bg-deck" aria-label="Inspector">
+      <Tabs.Root defaultValue="inspector" className="flex min-h-0 flex-1 flex-col">
+        <Tabs.List className="flex shrink-0 border-b border-line" aria-label="Inspector or form">
+          <Tabs.Trigger value="inspector" className={tab}>
+            Properties
+          </Tabs.Trigger>
+          <Tabs.Trigger value="form" className={tab}>
+            Operator&apos;s form
+          </Tabs.Trigger>
+        </Tabs.List>
+        <Tabs.Content value="inspector" className="min-h-0 flex-1 overflow-auto">
+          <Inspector show={props.show} template={props.template} />
+        </Tabs.Content>
+        <Tabs.Content value="form" className="min-h-0 flex-1 overflow-auto">
+          <FormPanel {...props} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </aside>
+  );
+}

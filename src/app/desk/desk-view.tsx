@@ -1,0 +1,1 @@
+export function DeskView() { return null; }

@@ -1,0 +1,108 @@
+import { create } from 'zustand';
+import type { GroupNode } from '../../core/frame';
+import type { Template, Values } from '../../core/show';
+import { canvasMeasure, createRenderer, fontsFor, loadFonts, type OutputMode, type Renderer, type View } from '../../render';
+import { assetBlob } from '../state/assets';
+
+/** Counts the times that fonts have come, so that what was measured without them is measured again. */
+export const useFonts = create<{ arrivals: number }>(() => ({ arrivals: 0 }));
+
+export const measure = canvasMeasure();
+
+/** Asks for the fonts of a filling; null when they are there. */
+export function fontsOf(template: Template, values: Values): Promise<void> | null {
+  const coming = loadFonts(fontsFor(template, values));
+  return (
+    coming &&
+    coming.then(() => {
+      measure.forget();
+      renderer?.refresh();
+      useFonts.setState((store) => ({ arrivals: store.arrivals + 1 }));
+    })
+  );
+}
+
+/** What a monitor shows, asked for each frame. */
+export interface Shown {
+  readonly roots: readonly GroupNode[];
+  /** False where it is the picture of the time before. */
+  readonly isNew: boolean;
+  readonly width: number;
+  readonly height: number;
+}
+export interface MonitorSource {
+  readonly canvas: HTMLCanvasElement;
+  readonly mode: OutputMode;
+  readonly placeholders: boolean;
+  readonly shown: () => Shown | null;
+}
+
+interface Monitor extends MonitorSource {
+  readonly view: View;
+  isStale: boolean;
+}
+
+// One WebGL surface for all monitors of the page: browsers give only a few.
+let renderer: Renderer | null = null;
+const monitors = new Set<Monitor>();
+let turn = 0;
+let drawMs = 0;
+
+function surface(): Renderer {
+  renderer ??= createRenderer(document.createElement('canvas'), assetBlob, () => {
+    for (const monitor of monitors) monitor.isStale = true;
+  });
+  return renderer;
+}
+
+/** Draws a source on its canvas whenever it is new, until the returned function is called. */
+export function watch(source: MonitorSource): () => void {
+  const monitor: Monitor = { ...source, view: surface().newView(), isStale: true };
+  monitors.add(monitor);
+  if (monitors.size === 1) requestAnimationFrame(tick);
+  return () => {
+    monitors.delete(monitor);
+    monitor.view.dispose();
+  };
+}
+
+/** Asks every monitor for its next picture, as after pictures have been added. */
+export function redrawAll(): void {
+  renderer?.refresh();
+  for (const monitor of monitors) monitor.isStale = true;
+}
+
+function tick(): void {
+  if (monitors.size === 0) return;
+  requestAnimationFrame(tick);
+  turn += 1;
+  // Without a graphics processor drawing is slow: then every other frame is enough for a monitor.
+  if (drawMs > 8 && turn % 2 === 1) return;
+  const from = performance.now();
+  let drew = false;
+  for (const monitor of monitors) drew = draw(monitor) || drew;
+  if (drew) drawMs += (performance.now() - from - drawMs) * 0.1;
+}
+
+function draw(monitor: Monitor): boolean {
+  const { canvas } = monitor;
+  const shown = monitor.shown();
+  if (!shown || canvas.clientWidth === 0) return false;
+  const ratio = devicePixelRatio;
+  const pixelWidth = Math.max(1, Math.round(canvas.clientWidth * ratio));
+  const pixelHeight = Math.max(1, Math.round(canvas.clientHeight * ratio));
+  const isResized = canvas.width !== pixelWidth || canvas.height !== pixelHeight;
+  if (!shown.isNew && !isResized && !monitor.isStale) return false;
+  monitor.isStale = false;
+  if (isResized) {
+    canvas.width = pixelWidth;
+    canvas.height = pixelHeight;
+  }
+  const { width, height } = shown;
+  monitor.view.draw(shown.roots, { width, height, pixelWidth, pixelHeight, mode: monitor.mode, placeholders: monitor.placeholders });
+  const context = canvas.getContext('2d');
+  context?.clearRect(0, 0, pixelWidth, pixelHeight);
+  context?.drawImage(surface().canvas, 0, 0, pixelWidth, pixelHeight, 0, 0, pixelWidth, pixelHeight);
+  canvas.dataset['drawn'] = String(Number(canvas.dataset['drawn'] ?? 0) + 1);
+  return true;
+}

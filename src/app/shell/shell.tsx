@@ -1,0 +1,108 @@
+import { useEffect, useState } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { Button } from '../ui';
+import { air, isReleased, setAccessKey, useAir } from '../state/air-store';
+import { useDraft } from '../state/draft-store';
+import { AirTime } from './air-time';
+import { KeptCards } from './kept-cards';
+import { ReleaseDialog } from './release-dialog';
+
+const areas = [
+  ['/shows', 'Shows'],
+  ['/build', 'Build'],
+  ['/data', 'Data'],
+  ['/desk', 'Desk'],
+  ['/outputs', 'Outputs'],
+] as const;
+
+/** The top bar over every area, and what must run whichever area is seen. */
+export function Shell() {
+  useEffect(() => void air(), []);
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex h-11 shrink-0 items-center gap-4 border-b border-line bg-deck pr-4">
+        <nav aria-label="Areas" className="flex h-full">
+          {areas.map(([to, name]) => (
+            <NavLink
+              key={to}
+              to={to}
+              className={({ isActive }) =>
+                `flex items-center border-b-2 px-4 text-[14px] ${isActive ? 'border-brass font-semibold text-ink' : 'border-transparent text-ink-2 hover:text-ink'}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+        <DraftState />
+        <ServerState />
+        <AirTime />
+      </header>
+      <SaveProblem />
+      <KeptCards />
+      <main className="min-h-0 flex-1">
+        <Outlet />
+      </main>
+    </div>
+  );
+}
+
+function DraftState() {
+  const show = useDraft((store) => store.draft?.show);
+  const state = useAir((store) => store.state);
+  useAir((store) => store.arrivals);
+  const isConnected = useAir((store) => store.isConnected);
+  const [asks, setAsks] = useState(false);
+  if (!show) return <span className="flex-1" />;
+  const released = isReleased(show, state);
+  return (
+    <span className="flex min-w-0 flex-1 items-center gap-3 border-l border-line pl-4">
+      <strong className="truncate font-semibold">{show.name}</strong>
+      <span className={`truncate text-xs ${released ? 'text-ink-3' : 'text-ink-2'}`}>
+        {released === null ? '' : released ? 'Draft is as released' : state.show && state.show.id !== show.id ? 'Another show is on air' : 'Draft differs from the release on air'}
+      </span>
+      <Button onClick={() => setAsks(true)} disabled={!isConnected}>
+        Release…
+      </Button>
+      {asks && <ReleaseDialog show={show} onClose={() => setAsks(false)} />}
+    </span>
+  );
+}
+
+function ServerState() {
+  const isConnected = useAir((store) => store.isConnected);
+  const refusal = useAir((store) => store.refusal);
+  const [key, setKey] = useState('');
+  if (refusal?.code === 'wrong-key') {
+    return (
+      <form
+        className="flex items-center gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          setAccessKey(key);
+        }}
+      >
+        <input className="field w-40" type="password" aria-label="Access key" placeholder="Access key" value={key} onChange={(e) => setKey(e.target.value)} />
+        <Button type="submit">Connect</Button>
+      </form>
+    );
+  }
+  return (
+    <span role="status" className={`flex items-center gap-2 text-xs ${isConnected ? 'text-ink-2' : 'font-semibold text-warn'}`}>
+      <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden>
+        {isConnected ? <circle cx="5" cy="5" r="4" fill="currentColor" /> : <path d="M1 1l8 8M9 1l-8 8" stroke="currentColor" strokeWidth="2" />}
+      </svg>
+      {isConnected ? 'Server answers' : 'No answer from the server'}
+    </span>
+  );
+}
+
+function SaveProblem() {
+  const words = useDraft((store) => store.saveProblem);
+  if (!words) return null;
+  return (
+    <p role="alert" className="border-b border-air bg-panel px-4 py-2 text-ink">
+      ⚠ {words}
+    </p>
+  );
+}

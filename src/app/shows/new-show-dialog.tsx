@@ -1,0 +1,80 @@
+import { useState } from 'react';
+import { formatWords, freshName, newShow, slug, usualFormats, usualLanes, type Format } from '../../core/show';
+import { Button, Dialog, SelectField, TextField } from '../ui';
+import { newId } from '../state/ids';
+import { saveShow } from '../state/shows';
+
+/** Name, channels and formats of a new show. */
+export function NewShowDialog(props: { taken: readonly string[]; onClose: () => void; onMade: (id: string) => void }) {
+  const { taken, onClose, onMade } = props;
+  const [name, setName] = useState(freshName('New show', taken));
+  const [channels, setChannels] = useState<{ name: string; format: number }[]>([{ name: 'Main', format: 0 }]);
+  const names = channels.map((channel) => channel.name.trim());
+  const wrong =
+    name.trim() === ''
+      ? 'Give the show a name.'
+      : names.some((n) => n === '')
+        ? 'Give every channel a name.'
+        : new Set(names.map((n, i) => slug(n, `channel-${i + 1}`))).size < names.length
+          ? 'Two channels have the same name.'
+          : null;
+
+  const make = async (): Promise<void> => {
+    const show = newShow(
+      newId(),
+      name.trim(),
+      channels.map((channel, index) => ({
+        id: slug(channel.name, `channel-${index + 1}`),
+        name: channel.name.trim(),
+        format: { ...(usualFormats[channel.format] as Format) },
+        lanes: usualLanes(),
+      })),
+    );
+    await saveShow(show);
+    onMade(show.id);
+  };
+  const setAt = (index: number, change: Partial<{ name: string; format: number }>): void =>
+    setChannels(channels.map((channel, i) => (i === index ? { ...channel, ...change } : channel)));
+
+  return (
+    <Dialog title="New show" open onClose={onClose}>
+      <form
+        className="flex flex-col gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!wrong) void make();
+        }}
+      >
+        <TextField label="Name" value={name} onChange={setName} maxLength={200} />
+        <fieldset className="flex flex-col gap-2">
+          <legend className="mb-1 text-xs text-ink-2">Channels and their formats</legend>
+          {channels.map((channel, index) => (
+            <div key={index} className="flex gap-2">
+              <TextField bare label={`Channel ${index + 1} name`} value={channel.name} onChange={(value) => setAt(index, { name: value })} maxLength={60} />
+              <SelectField
+                bare
+                label={`Channel ${index + 1} format`}
+                value={channel.format}
+                choices={usualFormats.map((format, i) => ({ value: i, label: formatWords(format) }))}
+                onChange={(value) => setAt(index, { format: Number(value) })}
+              />
+              <Button onClick={() => setChannels(channels.filter((_, i) => i !== index))} disabled={channels.length === 1} aria-label={`Remove channel ${index + 1}`}>
+                −
+              </Button>
+            </div>
+          ))}
+          <Button className="self-start" onClick={() => setChannels([...channels, { name: `Channel ${channels.length + 1}`, format: 0 }])}>
+            Add a channel
+          </Button>
+        </fieldset>
+        {wrong && <p className="text-warn">⚠ {wrong}</p>}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button tone="primary" type="submit" disabled={wrong !== null}>
+            Make the show
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,103 @@
+import { create } from 'zustand';
+import { AirClient, ReleaseShelf, type AirSocket, type Present } from '../../air';
+import { emptyAir, type AirState, type Command } from '../../core/playout';
+import type { Problem } from '../../core/problem';
+import { canonicalJson, designOf, makeRelease, type Show } from '../../core/show';
+import { assetBlob } from './assets';
+
+interface AirStore {
+  state: AirState;
+  isConnected: boolean;
+  /** Whether a state has ever come. */
+  hasState: boolean;
+  present: readonly Present[];
+  refusal: Problem | null;
+  /** Counts the releases that have come, so that what waits for one looks again. */
+  arrivals: number;
+}
+
+export const useAir = create<AirStore>(() => ({ state: emptyAir(), isConnected: false, hasState: false, present: [], refusal: null, arrivals: 0 }));
+
+export const releases = new ReleaseShelf(
+  async (hash) => {
+    const response = await fetch(`/api/releases/${hash}`);
+    if (!response.ok) throw new Error(String(response.status));
+    return response.json();
+  },
+  () => useAir.setState((store) => ({ arrivals: store.arrivals + 1 })),
+);
+
+const keyName = 'jorvan.key';
+const accessKey = (): string | undefined => localStorage.getItem(keyName) ?? undefined;
+
+export function setAccessKey(key: string): void {
+  localStorage.setItem(keyName, key);
+  location.reload();
+}
+
+let client: AirClient | null = null;
+
+/** The line to the air server, opened when first asked for. */
+export function air(): AirClient {
+  if (client) return client;
+  const opened: AirClient = new AirClient({
+    open: () => new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/air`) as unknown as AirSocket,
+    role: 'operator',
+    name: localStorage.getItem('jorvan.name') ?? 'Operator',
+    channel: null,
+    ...(accessKey() === undefined ? {} : { key: accessKey() as string }),
+    local: () => (performance.timeOrigin + performance.now()) / 1000,
+    onChange: () => {
+      const { state, isConnected, hasState, present, refusal } = opened;
+      useAir.setState({ state, isConnected, hasState, present, refusal });
+    },
+    onOutdated: () => location.reload(),
+  });
+  client = opened;
+  return opened;
+}
+
+/** Sends a command; resolves with null when it is on air, or with the problem. */
+export const send = async (command: Command): Promise<Problem | null> => (await air().send(command, crypto.randomUUID())).problem;
+
+const authorised = (): Record<string, string> => (accessKey() ? { authorization: `Bearer ${accessKey()}` } : {});
+
+async function asked(path: string, init: RequestInit): Promise<{ body: unknown } | { problem: Problem }> {
+  try {
+    const response = await fetch(path, { ...init, headers: { ...authorised(), ...(init.headers as Record<string, string>) } });
+    const body: unknown = response.status === 204 ? null : await response.json();
+    return response.ok ? { body } : { problem: (body as { error: Problem }).error };
+  } catch {
+    return { problem: { code: 'no-answer', message: 'The air server does not answer. Nothing was released.', path: '' } };
+  }
+}
+
+const jsonInit = (method: string, body: unknown): RequestInit => ({ method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+/** Freezes the show and puts it in place on the air server: all of it, or nothing. */
+export async function releaseShow(show: Show, onProgress: (words: string) => void): Promise<Problem | null> {
+  const release = makeRelease(show);
+  const missing = await asked('/api/assets/missing', jsonInit('POST', Object.keys(release.assets)));
+  if ('problem' in missing) return missing.problem;
+  const wanted = missing.body as string[];
+  for (const [index, id] of wanted.entries()) {
+    onProgress(`Picture ${index + 1} of ${wanted.length}`);
+    const blob = await assetBlob(id);
+    if (!blob) {
+      return { code: 'missing-asset', message: `The picture “${release.assets[id]?.name}” is missing from this browser. Bring it in again.`, path: id };
+    }
+    const put = await asked(`/api/assets/${id}`, { method: 'PUT', body: blob, headers: { 'content-type': 'application/octet-stream' } });
+    if ('problem' in put) return put.problem;
+  }
+  const added = await asked('/api/releases', jsonInit('POST', release));
+  if ('problem' in added) return added.problem;
+  return send({ do: 'release', release: (added.body as { hash: string }).hash });
+}
+
+/** Whether the draft's design is the one on air; null where that is not known yet. */
+export function isReleased(show: Show, state: AirState): boolean | null {
+  if (state.release === null || state.show?.id !== show.id) return false;
+  const release = releases.get(state.release);
+  if (!release) return null;
+  return canonicalJson(designOf(release)) === canonicalJson(designOf(makeRelease(show)));
+}

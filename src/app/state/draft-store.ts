@@ -1,0 +1,89 @@
+import { create } from 'zustand';
+import { edit, openDraft, redo, seal, undo, type Draft, type Show } from '../../core/show';
+import { database, storageWords } from './database';
+import { parseStored, saveShow } from './shows';
+
+interface DraftStore {
+  draft: Draft | null;
+  /** Null while all is on disk or on its way there. */
+  saveProblem: string | null;
+  open(id: string): Promise<string | null>;
+  close(): void;
+  /** A change to the show that can be undone; steps of one `merge` become one. */
+  edit(label: string, recipe: (show: Show) => void, merge?: string): void;
+  /** Ends a run of merged steps, as when the mouse button comes up. */
+  seal(): void;
+  undo(): void;
+  redo(): void;
+}
+
+const saveAfterMs = 300;
+const keptSteps = 200;
+let timer: ReturnType<typeof setTimeout> | null = null;
+
+/** The show in hand and its history; saved to the browser's database within a second of every change. */
+export const useDraft = create<DraftStore>((set, get) => {
+  const save = async (): Promise<void> => {
+    timer = null;
+    const { draft } = get();
+    if (!draft) return;
+    try {
+      await saveShow(draft.show);
+      await database.history.put({ id: draft.show.id, undo: draft.undo.slice(-keptSteps), redo: draft.redo.slice(-keptSteps) });
+      if (get().saveProblem) set({ saveProblem: null });
+    } catch (error) {
+      set({ saveProblem: storageWords(error, `“${draft.show.name}” is not saved since its last change`) });
+      timer = setTimeout(() => void save(), 5000);
+    }
+  };
+  const put = (next: Draft): void => {
+    const before = get().draft;
+    if (next === before) return;
+    set({ draft: next });
+    if (next.show === before?.show) return;
+    if (timer) clearTimeout(timer);
+    timer = setTimeout(() => void save(), saveAfterMs);
+  };
+  const change = (step: (draft: Draft) => Draft): void => {
+    const { draft } = get();
+    if (draft) put(step(draft));
+  };
+  const flush = (): void => {
+    if (timer) void save();
+  };
+  addEventListener('pagehide', flush);
+  return {
+    draft: null,
+    saveProblem: null,
+    async open(id) {
+      if (get().draft?.show.id === id) return null;
+      flush();
+      const stored = await database.shows.get(id);
+      if (!stored) return 'This browser does not have that show. Import its file.';
+      const opened = parseStored(stored);
+      if ('problem' in opened) return opened.problem.message;
+      const history = await database.history.get(id);
+      set({ draft: { ...openDraft(opened.show), undo: history?.undo ?? [], redo: history?.redo ?? [] }, saveProblem: null });
+      localStorage.setItem('jorvan.show', id);
+      return null;
+    },
+    close() {
+      flush();
+      set({ draft: null });
+    },
+    edit: (label, recipe, merge) => change((draft) => edit(draft, label, recipe, merge ?? null)),
+    seal: () => change(seal),
+    undo: () => change(undo),
+    redo: () => change(redo),
+  };
+});
+
+/** The show in hand; only for parts of the interface that are shown while one is open. */
+export function useShow(): Show {
+  const show = useDraft((store) => store.draft?.show);
+  if (!show) throw new Error('useShow: no show is open');
+  return show;
+}
+
+/** The id of the show that was last in hand. */
+export const lastShow = (): string | null => localStorage.getItem('jorvan.show');

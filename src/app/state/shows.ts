@@ -1,0 +1,107 @@
+import { wrap, type Remote } from 'comlink';
+import { freshName, openDocument, showFileExtension, type Show } from '../../core/show';
+import { problem, type Problem } from '../../core/problem';
+import type { FileWorker } from '../../workers/files.worker';
+import { database, storageWords, type StoredShow } from './database';
+import { hashOf, newId } from './ids';
+
+let worker: Remote<FileWorker> | null = null;
+
+/** The worker that packs and unpacks show files and reads data files, started when first needed. */
+export function fileWorker(): Remote<FileWorker> {
+  worker ??= wrap<FileWorker>(new Worker(new URL('../../workers/files.worker.ts', import.meta.url), { type: 'module' }));
+  return worker;
+}
+
+export const listShows = async (): Promise<StoredShow[]> => database.shows.orderBy('changedAt').reverse().toArray();
+
+export const saveShow = async (show: Show): Promise<void> => {
+  await database.shows.put({ id: show.id, name: show.name, changedAt: Date.now(), document: JSON.stringify(show) });
+};
+
+/** A kept show, opened and migrated, or why it cannot be. */
+export function parseStored(stored: StoredShow): { show: Show } | { problem: Problem } {
+  try {
+    return openDocument(JSON.parse(stored.document));
+  } catch {
+    return { problem: problem('damaged-show', `“${stored.name}” is damaged in this browser's storage.`) };
+  }
+}
+
+export async function removeShow(id: string): Promise<void> {
+  await database.transaction('rw', database.shows, database.history, database.assets, async () => {
+    await database.shows.delete(id);
+    await database.history.delete(id);
+    const used = new Set<string>();
+    for (const stored of await database.shows.toArray()) {
+      for (const match of stored.document.matchAll(/[0-9a-f]{64}/g)) used.add(match[0]);
+    }
+    await database.assets.filter((asset) => !used.has(asset.id)).delete();
+  });
+}
+
+const takenNames = async (): Promise<string[]> => (await database.shows.toArray()).map((stored) => stored.name);
+
+export async function duplicateShow(stored: StoredShow): Promise<void> {
+  const opened = parseStored(stored);
+  if ('problem' in opened) return;
+  await saveShow({ ...opened.show, id: newId(), name: freshName(`${stored.name} copy`, await takenNames()) });
+}
+
+/** Reads a show file into the database: whole, or not at all. A show that is there already is replaced only if asked. */
+export async function importShow(
+  file: Blob,
+  onUsed: 'replace' | 'copy' | 'ask' = 'ask',
+): Promise<{ show: Show } | { problem: Problem } | { used: Show }> {
+  const read = await fileWorker().unpack(new Uint8Array(await file.arrayBuffer()));
+  if ('problem' in read) return read;
+  const { show } = read;
+  const present = await database.shows.get(show.id);
+  if (present && onUsed === 'ask' && present.document !== JSON.stringify(show)) return { used: show };
+  const kept = present && onUsed === 'copy' ? { ...show, id: newId(), name: freshName(show.name, await takenNames()) } : show;
+  for (const [id, bytes] of read.assets) {
+    if ((await hashOf(bytes)) !== id) {
+      return { problem: problem('damaged-file', 'A picture in the show file is damaged. Export the show again.', id) };
+    }
+  }
+  try {
+    await database.transaction('rw', database.shows, database.assets, async () => {
+      for (const [id, bytes] of read.assets) {
+        await database.assets.put({ id, blob: new Blob([bytes], { type: show.assets[id]?.type ?? '' }) });
+      }
+      await saveShow(kept);
+    });
+  } catch (error) {
+    return { problem: problem('storage-full', storageWords(error, 'the show was not brought in')) };
+  }
+  return { show: kept };
+}
+
+/** The show as a file, and the names of pictures that could not be put in. */
+export async function exportShow(show: Show): Promise<{ blob: Blob; name: string; missing: string[] }> {
+  const assets = new Map<string, Uint8Array>();
+  const missing: string[] = [];
+  for (const asset of Object.values(show.assets)) {
+    const stored = await database.assets.get(asset.id);
+    if (stored) assets.set(asset.id, new Uint8Array(await stored.blob.arrayBuffer()));
+    else missing.push(asset.name);
+  }
+  const bytes = await fileWorker().pack(show, assets);
+  return { blob: new Blob([bytes], { type: 'application/zip' }), name: `${show.name}.${showFileExtension}`, missing };
+}
+
+export function download(blob: Blob, name: string): void {
+  const url = URL.createObjectURL(blob);
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name.replace(/[/\\:*?"<>|]/g, '-');
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** Brings the demo show in where this browser has no show at all. */
+export async function bringDemo(): Promise<void> {
+  if ((await database.shows.count()) > 0) return;
+  const response = await fetch('/demo/marram-bay.jorvan').catch(() => null);
+  if (response?.ok) await importShow(await response.blob());
+}

@@ -1,0 +1,178 @@
+import { Popover } from 'radix-ui';
+import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
+import { HexAlphaColorPicker } from 'react-colorful';
+import { toast } from 'sonner';
+
+/** A label over or beside its control. */
+export function Labelled(props: { label: string; htmlFor?: string; children: ReactNode; beside?: boolean }) {
+  const { label, htmlFor, children, beside } = props;
+  return (
+    <div className={beside ? 'flex min-w-0 items-center gap-2' : 'flex min-w-0 flex-col gap-1'}>
+      <label htmlFor={htmlFor} className="shrink-0 text-xs text-ink-2">
+        {label}
+      </label>
+      {children}
+    </div>
+  );
+}
+
+interface TextProps {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  onDone?: (() => void) | undefined;
+  placeholder?: string;
+  beside?: boolean;
+  bare?: boolean;
+  dir?: 'auto';
+  maxLength?: number | undefined;
+}
+
+/** One line of words, changed as it is typed. */
+export function TextField({ label, value, onChange, onDone, placeholder, beside, bare, maxLength }: TextProps) {
+  const id = useId();
+  const input = (
+    <input
+      id={id}
+      aria-label={bare ? label : undefined}
+      dir="auto"
+      className="field w-full flex-1"
+      value={value}
+      placeholder={placeholder}
+      maxLength={maxLength}
+      onChange={(event) => onChange(event.target.value)}
+      onBlur={onDone}
+    />
+  );
+  return bare ? (
+    input
+  ) : (
+    <Labelled label={label} htmlFor={id} beside={beside ?? false}>
+      {input}
+    </Labelled>
+  );
+}
+
+/** A name that is kept when Enter is pressed or the field is left, and put back when it is left empty. */
+export function NameField(props: { label: string; value: string; onKeep: (value: string) => void; className?: string; autoFocus?: boolean; onLeave?: () => void }) {
+  const { label, value, onKeep, className = '', autoFocus, onLeave } = props;
+  const [typed, setTyped] = useState(value);
+  const isDropped = useRef(false);
+  useEffect(() => setTyped(value), [value]);
+  return (
+    <input
+      aria-label={label}
+      className={`field ${className}`}
+      value={typed}
+      autoFocus={autoFocus}
+      onFocus={(event) => autoFocus && event.currentTarget.select()}
+      onChange={(event) => setTyped(event.target.value)}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Escape') isDropped.current = true;
+        if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
+      }}
+      onBlur={() => {
+        const kept = typed.trim();
+        if (kept && kept !== value && !isDropped.current) onKeep(kept);
+        else setTyped(value);
+        isDropped.current = false;
+        onLeave?.();
+      }}
+    />
+  );
+}
+
+interface Choice {
+  readonly value: string | number;
+  readonly label: string;
+}
+
+export function SelectField(props: { label: string; value: string | number; choices: readonly Choice[]; onChange: (value: string | number) => void; beside?: boolean; bare?: boolean; className?: string }) {
+  const { label, value, choices, onChange, beside, bare, className = '' } = props;
+  const id = useId();
+  const select = (
+    <select
+      id={id}
+      aria-label={bare ? label : undefined}
+      className={`field w-full flex-1 pr-1 pl-1.5 ${className}`}
+      value={String(value)}
+      onChange={(event) => {
+        const chosen = choices.find((choice) => String(choice.value) === event.target.value);
+        if (chosen) onChange(chosen.value);
+      }}
+    >
+      {choices.map((choice) => (
+        <option key={choice.value} value={choice.value} className="bg-panel">
+          {choice.label}
+        </option>
+      ))}
+    </select>
+  );
+  return bare ? (
+    select
+  ) : (
+    <Labelled label={label} htmlFor={id} beside={beside ?? false}>
+      {select}
+    </Labelled>
+  );
+}
+
+export function CheckField(props: { label: string; value: boolean; onChange: (value: boolean) => void }) {
+  const { label, value, onChange } = props;
+  return (
+    <label className="flex h-7 items-center gap-2 text-ink-2">
+      <input type="checkbox" className="size-4 accent-brass" checked={value} onChange={(event) => onChange(event.target.checked)} />
+      {label}
+    </label>
+  );
+}
+
+/** A colour: a swatch that opens a picker, and its figures. */
+export function ColourField(props: { label: string; value: string; onChange: (value: string) => void; onDone?: (() => void) | undefined; bare?: boolean }) {
+  const { label, value, onChange, onDone, bare } = props;
+  const id = useId();
+  const [typed, setTyped] = useState(value);
+  useEffect(() => setTyped(value), [value]);
+  const commit = (): void => {
+    const wanted = (typed.startsWith('#') ? typed : `#${typed}`).toLowerCase();
+    const long = /^#[0-9a-f]{3}$/.test(wanted) ? `#${[...wanted.slice(1)].map((c) => c + c).join('')}` : wanted;
+    if (/^#([0-9a-f]{6}|[0-9a-f]{8})$/.test(long)) {
+      if (long !== value) onChange(long);
+      onDone?.();
+    } else {
+      toast.error(`${label}: “${typed}” is not a colour such as #d8a748. It stays ${value}.`);
+      setTyped(value);
+    }
+  };
+  const control = (
+    <span className="flex min-w-0 flex-1 gap-1">
+      <Popover.Root onOpenChange={(open) => !open && onDone?.()}>
+        <Popover.Trigger aria-label={`${label}: pick`} className="checks size-7 shrink-0 overflow-hidden rounded border border-line">
+          <span className="block size-full" style={{ background: value }} />
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content side="left" sideOffset={8} className="z-50 rounded border border-line bg-panel p-2">
+            <HexAlphaColorPicker color={value} onChange={onChange} />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <input
+        id={id}
+        aria-label={bare ? label : undefined}
+        className="field number w-full min-w-0 px-1.5 text-xs"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => typed !== value && commit()}
+        onKeyDown={(event) => event.key === 'Enter' && commit()}
+      />
+    </span>
+  );
+  return bare ? (
+    control
+  ) : (
+    <Labelled label={label} htmlFor={id} beside>
+      {control}
+    </Labelled>
+  );
+}

@@ -1,0 +1,9 @@
+// The design system: the controls that every area is made of. Knows nothing of shows or air.
+export { Button, IconButton } from './button';
+export { Dialog } from './dialog';
+export { Empty } from './empty';
+export { CheckField, ColourField, Labelled, NameField, SelectField, TextField } from './fields';
+export { Knot } from './knot';
+export { NumberField } from './number-field';
+export { Pennant } from './pennant';
+export { Section } from './section';

@@ -1,0 +1,109 @@
+import type { Box } from '../show';
+
+/** Lines that things snap to, in px of the canvas. */
+export interface SnapLines {
+  readonly x: readonly number[];
+  readonly y: readonly number[];
+}
+
+/** EBU R 95: graphics stay 5 %, action 3.5 % of each side clear of the edges. */
+export const safeAreas = { graphics: 0.05, action: 0.035 };
+
+/** Edges, centres and safe areas of the canvas, and edges and centres of the given boxes. */
+export function snapLines(width: number, height: number, boxes: readonly Box[]): SnapLines {
+  const along = (size: number): number[] => {
+    const { graphics, action } = safeAreas;
+    return [0, size / 2, size, size * graphics, size * (1 - graphics), size * action, size * (1 - action)];
+  };
+  const x = along(width);
+  const y = along(height);
+  for (const box of boxes) {
+    x.push(box.x, box.x + box.w / 2, box.x + box.w);
+    y.push(box.y, box.y + box.h / 2, box.y + box.h);
+  }
+  return { x, y };
+}
+
+/** The nearest pull of any of `points` to any line within `reach`; null where none is so near. */
+function pull(points: readonly number[], lines: readonly number[], reach: number): { by: number; line: number } | null {
+  let best: { by: number; line: number } | null = null;
+  for (const point of points) {
+    for (const line of lines) {
+      const by = line - point;
+      if (Math.abs(by) <= reach && (best === null || Math.abs(by) < Math.abs(best.by))) best = { by, line };
+    }
+  }
+  return best;
+}
+
+export interface Snapped {
+  readonly dx: number;
+  readonly dy: number;
+  /** Where guides are to be seen, or null. */
+  readonly lineX: number | null;
+  readonly lineY: number | null;
+}
+
+/** How far a box moves on to lie at the nearest lines, by its edges and centre. */
+export function snapBox(box: Box, lines: SnapLines, reach: number): Snapped {
+  const x = pull([box.x, box.x + box.w / 2, box.x + box.w], lines.x, reach);
+  const y = pull([box.y, box.y + box.h / 2, box.y + box.h], lines.y, reach);
+  return { dx: x?.by ?? 0, dy: y?.by ?? 0, lineX: x?.line ?? null, lineY: y?.line ?? null };
+}
+
+/** How far a point moves on; `null` leaves an axis alone. */
+export function snapPoint(x: number | null, y: number | null, lines: SnapLines, reach: number): Snapped {
+  const px = x === null ? null : pull([x], lines.x, reach);
+  const py = y === null ? null : pull([y], lines.y, reach);
+  return { dx: px?.by ?? 0, dy: py?.by ?? 0, lineX: px?.line ?? null, lineY: py?.line ?? null };
+}
+
+/** Which side of a box a handle moves: -1 the near one, 1 the far one, 0 neither. */
+export type Side = -1 | 0 | 1;
+
+/**
+ * A box after one of its handles was moved by (dx, dy) px on the canvas, while it is turned by `degrees` about a pivot
+ * in parts of the box. The opposite side stays where it is seen. Sizes never fall below 1.
+ */
+export function resizeTurned(
+  box: Box,
+  degrees: number,
+  pivot: { x: number; y: number },
+  handle: { x: Side; y: Side },
+  dx: number,
+  dy: number,
+  keepAspect: boolean,
+): Box {
+  const angle = (degrees * Math.PI) / 180;
+  const cos = Math.cos(angle);
+  const sin = Math.sin(angle);
+  // The drag in the box's own directions.
+  const u = dx * cos + dy * sin;
+  const v = -dx * sin + dy * cos;
+  let w = Math.max(1, box.w + u * handle.x);
+  let h = Math.max(1, box.h + v * handle.y);
+  if (keepAspect && handle.x !== 0 && handle.y !== 0) {
+    const factor = Math.max(w / box.w, h / box.h);
+    w = Math.max(1, box.w * factor);
+    h = Math.max(1, box.h * factor);
+  }
+  // The anchor, in parts of the box: the side that is not moved.
+  const ax = (1 - handle.x) / 2;
+  const ay = (1 - handle.y) / 2;
+  const seen = (b: Box): { x: number; y: number } => {
+    const rx = (ax - pivot.x) * b.w;
+    const ry = (ay - pivot.y) * b.h;
+    return { x: b.x + pivot.x * b.w + rx * cos - ry * sin, y: b.y + pivot.y * b.h + rx * sin + ry * cos };
+  };
+  const before = seen(box);
+  const after = seen({ x: box.x, y: box.y, w, h });
+  return { x: box.x + before.x - after.x, y: box.y + before.y - after.y, w, h };
+}
+
+/** The smallest box around boxes; null for none. */
+export function unionOf(boxes: readonly Box[]): Box | null {
+  if (boxes.length === 0) return null;
+  const x = Math.min(...boxes.map((b) => b.x));
+  const y = Math.min(...boxes.map((b) => b.y));
+  return { x, y, w: Math.max(...boxes.map((b) => b.x + b.w)) - x, h: Math.max(...boxes.map((b) => b.y + b.h)) - y };
+}

@@ -1,0 +1,17 @@
+// Packs and unpacks show files and reads data files, off the interface's thread.
+import { expose, transfer } from 'comlink';
+import { readCsv } from '../core/data';
+import { packShow, unpackShow, type Show } from '../core/show';
+
+const newId = (): string => crypto.randomUUID().replace(/-/g, '').slice(0, 12);
+
+const api = {
+  pack(show: Show, assets: Map<string, Uint8Array>) {
+    const bytes = packShow(show, assets);
+    return transfer(bytes, [bytes.buffer]);
+  },
+  unpack: (bytes: Uint8Array) => unpackShow(bytes),
+  readCsv: (bytes: Uint8Array, fileName: string) => readCsv(bytes, fileName, newId),
+};
+export type FileWorker = typeof api;
+expose(api);
