@@ -4,7 +4,7 @@ import { evaluate, prepareScene, type Moment } from '../core/frame';
 import { phaseEnd } from '../core/motion';
 import { airStateSchema } from '../core/playout';
 import { ProblemError, problem } from '../core/problem';
-import { acceptValue, fieldValueSchema, parseCallNumber, type Template, type Values } from '../core/show';
+import { acceptValue, cardByNumber, fieldValueSchema, parseCallNumber, type Template, type Values } from '../core/show';
 import { sameName } from '../core/data';
 import { openHost } from './host';
 
@@ -70,7 +70,7 @@ async function run(): Promise<void> {
   if (typed !== null) {
     const parsed = parseCallNumber(typed);
     if ('problem' in parsed) throw new ProblemError(parsed.problem);
-    const card = Object.values(state.cards).find((c) => c.number === parsed.number);
+    const card = cardByNumber(state.cards, parsed.number);
     if (!card) return refuse('unknown-card', `No card has the number ${parsed.number}.`, 'card');
     wanted = card.template;
     values = card.values;

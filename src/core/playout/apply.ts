@@ -1,7 +1,7 @@
 import { enablePatches, produceWithPatches, type Patch } from 'immer';
 import { phaseEnd } from '../motion';
 import { problem, ProblemError, type Problem } from '../problem';
-import { acceptValue, exactRate, parseCallNumber, type Channel, type Release, type Template, type Values } from '../show';
+import { acceptValue, cardByNumber, exactRate, parseCallNumber, sameNumber, type Channel, type Release, type Template, type Values } from '../show';
 import { sameName } from '../data';
 import type { Command, Target } from './command';
 import { endOf, laneState, momentOf } from './on-air';
@@ -111,7 +111,7 @@ function findTarget(state: AirState, target: Target, releases: Releases): Cue | 
   }
   const number = target.number === undefined ? null : numberOf(target.number);
   const card =
-    target.card !== undefined ? state.cards[target.card] : Object.values(state.cards).find((c) => c.number === number);
+    target.card !== undefined ? state.cards[target.card] : cardByNumber(state.cards, number ?? '');
   if (!card) {
     return refuse('unknown-card', number === null ? 'That card is not in the show on air.' : `No card has the number ${number}.`, number === null ? 'card' : 'number');
   }
@@ -184,7 +184,7 @@ function change(state: AirState, command: Extract<Command, { do: 'change' }>, at
   const wanted = staying.filter(
     (g) =>
       (command.lane === undefined || g.lane === command.lane) &&
-      (number === null || g.number === number) &&
+      (number === null || sameNumber(g.number, number)) &&
       (command.graphic === undefined || g.id === command.graphic),
   );
   if (wanted.length === 0) return refuse('nothing-on-air', `Nothing of that is on air on ${channel.name}.`, 'channel');
@@ -211,7 +211,7 @@ function clear(state: AirState, command: Extract<Command, { do: 'clear' }>, at: 
     return refuse('no-target', 'Say what to clear: a lane, a call number, or all.', 'lane');
   }
   const going = air.graphics.filter(
-    (g) => g.exitAt === null && (command.all || ((command.lane === undefined || g.lane === command.lane) && (number === null || g.number === number))),
+    (g) => g.exitAt === null && (command.all || ((command.lane === undefined || g.lane === command.lane) && (number === null || sameNumber(g.number, number)))),
   );
   if (going.length === 0 && !command.all) {
     return refuse('nothing-on-air', `Nothing of that is on air on ${channel.name}.`, command.lane === undefined ? 'number' : 'lane');
@@ -225,7 +225,7 @@ function clear(state: AirState, command: Extract<Command, { do: 'clear' }>, at: 
 function keep(state: AirState, command: Extract<Command, { do: 'keep' }>, releases: Releases): void {
   const template = templateOf(released(state, releases), command.template);
   const number = numberOf(command.number);
-  const holder = Object.values(state.cards).find((c) => c.number === number);
+  const holder = cardByNumber(state.cards, number);
   const id = command.card ?? (holder && command.replace ? holder.id : `kept-${state.sequence}`);
   if (holder && holder.id !== id) {
     if (!command.replace) {
@@ -247,8 +247,7 @@ function takeRelease(state: AirState, hash: string, releases: Releases): void {
     }
   }
   const before = state.show?.id === release.show.id ? state.cards : {};
-  const numbers = new Set(Object.values(release.cards).map((c) => c.number));
-  const kept = Object.values(before).filter((c) => c.kept && !release.cards[c.id] && !numbers.has(c.number));
+    const kept = Object.values(before).filter((c) => c.kept && !release.cards[c.id] && !cardByNumber(release.cards, c.number));
   state.release = hash;
   state.show = { ...release.show };
   state.channels = structuredClone(release.channels);

@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { problem, type Problem } from '../problem';
 import { fieldValueSchema, idSchema } from './values';
 
-/** As stored: no leading zeros, no trailing zeros after the point, so that 31.5 and 31.50 are one number. */
-export const callNumberSchema = z.string().regex(/^(0|[1-9]\d{0,6})(\.\d{0,3}[1-9])?$/, 'a call number such as 31.25');
+/** As it was kept: 31.50 stays so to the eye, though it is one number with 31.5; see `sameNumber`. */
+export const callNumberSchema = z.string().regex(/^(0|[1-9]\d{0,6})(\.\d{1,4})?$/, 'a call number such as 31.25');
 
 export const cardSchema = z.object({
   id: idSchema,
@@ -17,7 +17,7 @@ export type Card = z.infer<typeof cardSchema>;
 export const rundownSchema = z.object({ id: idSchema, name: z.string().min(1).max(100), cards: z.array(idSchema) });
 export type Rundown = z.infer<typeof rundownSchema>;
 
-/** What was typed, as a call number in its one spelling; or what is wrong with it. */
+/** What was typed, as a call number without leading zeros; or what is wrong with it. */
 export function parseCallNumber(typed: string): { number: string } | { problem: Problem } {
   const match = /^\s*(\d{1,7})(?:[.,](\d{0,4}))?\s*$/.exec(typed);
   if (!match) {
@@ -27,9 +27,12 @@ export function parseCallNumber(typed: string): { number: string } | { problem: 
     };
   }
   const whole = (match[1] ?? '').replace(/^0+(?=\d)/, '');
-  const part = (match[2] ?? '').replace(/0+$/, '');
+  const part = match[2] ?? '';
   return { number: part ? `${whole}.${part}` : whole };
 }
+
+/** Whether two spellings are one call number: 31.5 and 31.50 are. */
+export const sameNumber = (a: string | null, b: string | null): boolean => a !== null && b !== null && Number(a) === Number(b);
 
 /** Orders call numbers as numbers. */
 export const compareNumbers = (a: string, b: string): number => Number(a) - Number(b);
@@ -39,6 +42,5 @@ export function numberAfter(number: string, steps: number): string {
   const places = number.includes('.') ? number.length - number.indexOf('.') - 1 : 0;
   const unit = 10 ** places;
   const next = Math.round(Number(number) * unit) + steps;
-  const text = (next / unit).toFixed(places);
-  return places ? text.replace(/\.?0+$/, '') : text;
+  return (next / unit).toFixed(places);
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { assetSchema } from './asset';
-import { cardSchema, rundownSchema } from './card';
+import { cardSchema, rundownSchema, sameNumber, type Card } from './card';
 import { channelSchema } from './channel';
 import { tableSchema } from './table';
 import { templateSchema } from './template';
@@ -45,8 +45,9 @@ export const usualLanes = (): Show['channels'][number]['lanes'] => [
   { id: 'bug', name: 'Bug' },
 ];
 
-export const templatesByName = (show: Show): Show['templates'][string][] =>
+export const templatesByName = (show: Pick<Show, 'templates'>): Show['templates'][string][] =>
   Object.values(show.templates).sort((a, b) => a.name.localeCompare(b.name));
 
-export const cardByNumber = (cards: Show['cards'], number: string): Show['cards'][string] | undefined =>
-  Object.values(cards).find((card) => card.number === number);
+/** The card of a call number, in whatever spelling. */
+export const cardByNumber = <C extends Card>(cards: Readonly<Record<string, C>>, number: string): C | undefined =>
+  Object.values(cards).find((card) => sameNumber(card.number, number));

@@ -1,0 +1,121 @@
+import { useEffect, useState } from 'react';
+import type { Channel, Template, Values } from '../../core/show';
+import { cardByNumber, parseCallNumber, templatesByName } from '../../core/show';
+import { Button, Pennant, SelectField, TextField } from '../ui';
+import { CardForm } from '../card-form/card-form';
+import { ReplaceDialog } from '../card-form/replace-dialog';
+import { releases, useAir } from '../state/air-store';
+import { cueNew, editInHand, keepUnder, sendEdits, useDesk } from './desk-store';
+
+/** The form of the card in hand: in preview it follows what is typed, on air it waits to be sent. */
+export function HandPanel({ channel }: { channel: Channel }) {
+  const state = useAir((store) => store.state);
+  useAir((store) => store.arrivals);
+  const inHand = useDesk((store) => store.inHand);
+  const edits = useDesk((store) => store.edits);
+  const set = useDesk((store) => store.set);
+  const air = state.air[channel.id];
+  const release = releases.get(state.release);
+  const graphic = inHand.kind === 'air' ? air?.graphics.find((g) => g.id === inHand.graphic) : undefined;
+  const cue = inHand.kind === 'preview' ? air?.preview : null;
+  const source = graphic ?? cue;
+  const owner = graphic ? releases.get(graphic.release) : release;
+  const templateId = source?.template ?? (inHand.kind === 'new' ? inHand.template : null);
+  const template = templateId ? owner?.templates[templateId] : undefined;
+  const values = { ...source?.values, ...edits };
+  const isEdited = Object.keys(edits).length > 0;
+  return (
+    <aside className="flex min-h-0 flex-col border-l border-line bg-deck" aria-label="Card in hand">
+      <div className="flex h-9 shrink-0 items-center gap-2 border-b border-line px-3">
+        {template ? (
+          <>
+            {graphic && <Pennant state="air" />}
+            {cue && <Pennant state="next" />}
+            <span className="number">{source?.number}</span>
+            <strong className="truncate font-semibold">{template.name}</strong>
+          </>
+        ) : (
+          <span className="text-ink-3">No card in hand</span>
+        )}
+      </div>
+      <div className="min-h-0 flex-1 overflow-auto p-3">
+        {template ? (
+          <CardForm template={template} values={values} assets={owner?.assets ?? {}} airValues={graphic ? graphic.values : null} onChange={(next) => editInHand(changed(next, source?.values ?? {}))} />
+        ) : (
+          <div className="flex flex-col gap-3 text-ink-2">
+            <p>Call a card by its number, or fill a template by hand:</p>
+            <SelectField
+              bare
+              label="Template to fill"
+              value=""
+              choices={[{ value: '', label: 'Choose a template…' }, ...(release ? templatesByName(release) : []).map((t) => ({ value: t.id, label: t.name }))]}
+              onChange={(id) => id !== '' && set({ inHand: { kind: 'new', template: String(id) }, edits: {} })}
+            />
+          </div>
+        )}
+      </div>
+      {template && (
+        <div className="flex shrink-0 flex-col gap-2 border-t border-line p-3">
+          {graphic && (
+            <div className="flex gap-2">
+              <Button tone="air" className="flex-1" disabled={!isEdited} onClick={() => void sendEdits()}>
+                Send to air
+              </Button>
+              <Button disabled={!isEdited} onClick={() => set({ edits: {} })}>
+                Drop edits
+              </Button>
+            </div>
+          )}
+          {inHand.kind === 'new' && (
+            <Button tone="primary" onClick={() => void cueNew(template.id, values)}>
+              Cue
+            </Button>
+          )}
+          <Keep key={`${source?.card} ${template.id}`} template={template} values={values} number={source?.number ?? ''} />
+          <Button tone="quiet" className="self-start px-2 text-xs text-ink-2" onClick={() => set({ inHand: { kind: 'new', template: template.id }, edits: {} })}>
+            Fill this template anew
+          </Button>
+        </div>
+      )}
+    </aside>
+  );
+}
+
+/** Only what differs. */
+const changed = (next: Values, from: Values): Values => Object.fromEntries(Object.entries(next).filter(([id, value]) => from[id] !== value));
+
+function Keep(props: { template: Template; values: Values; number: string }) {
+  const { template, values, number } = props;
+  const [typed, setTyped] = useState(number);
+  const [asks, setAsks] = useState<string | null>(null);
+  const state = useAir((store) => store.state);
+  const set = useDesk((store) => store.set);
+  useEffect(() => setTyped(number), [number]);
+  const release = releases.get(state.release);
+  const holderOf = (wanted: string) => cardByNumber(state.cards, wanted);
+  const keep = (): void => {
+    const parsed = parseCallNumber(typed);
+    if ('problem' in parsed) return set({ said: { words: parsed.problem.message, isRefusal: true } });
+    if (holderOf(parsed.number)) setAsks(parsed.number);
+    else void keepUnder(parsed.number, template.id, values, null, false);
+  };
+  return (
+    <div className="flex items-end gap-2">
+      <TextField label="Keep under" value={typed} onChange={setTyped} placeholder="31.25" />
+      <Button onClick={keep}>Keep</Button>
+      {asks && (
+        <ReplaceDialog
+          card={{ number: asks, values }}
+          template={template}
+          holder={holderOf(asks)}
+          templates={release?.templates ?? {}}
+          onReplace={() => {
+            void keepUnder(asks, template.id, values, null, true);
+            setAsks(null);
+          }}
+          onClose={() => setAsks(null)}
+        />
+      )}
+    </div>
+  );
+}
