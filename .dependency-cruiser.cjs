@@ -8,7 +8,12 @@ const outside = (from, allowed) => ({
 });
 module.exports = {
   forbidden: [
-    { name: 'no-cycles', severity: 'error', from: { path: '^src' }, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'no-cycles',
+      severity: 'error',
+      from: { path: '^src' },
+      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+    },
     outside('core', []),
     outside('render', ['core']),
     outside('air', ['core']),
@@ -20,7 +25,10 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'core', 'npm-dev'], pathNot: 'node_modules/(zod|immer|fflate|papaparse)/' },
+      to: {
+        dependencyTypes: ['npm', 'core', 'npm-dev'],
+        pathNot: 'node_modules/(zod|immer|fflate|papaparse)/',
+      },
     },
     {
       name: 'through-the-door',

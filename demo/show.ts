@@ -1,7 +1,15 @@
 // The demo show: one afternoon of the Marram Bay Kite Festival, put together from the demo's data, art and templates.
 import { fillFromRow, readCsv } from '../src/core/data';
 import { ProblemError } from '../src/core/problem';
-import { keepCard, newShow, numberAfter, usualLanes, type Asset, type Show, type Table } from '../src/core/show';
+import {
+  keepCard,
+  newShow,
+  numberAfter,
+  usualLanes,
+  type Asset,
+  type Show,
+  type Table,
+} from '../src/core/show';
 import { art } from './art';
 import { bug, flightCard, nameLine, noticeStrip } from './templates';
 
@@ -22,13 +30,25 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   const idOf: Record<string, string> = {};
   for (const [name, drawing] of Object.entries(art)) {
     const bytes = new TextEncoder().encode(drawing);
-    const asset: Asset = { id: hash(bytes), name, type: 'image/svg+xml', bytes: bytes.length, width: 400, height: 400 };
+    const asset: Asset = {
+      id: hash(bytes),
+      name,
+      type: 'image/svg+xml',
+      bytes: bytes.length,
+      width: 400,
+      height: 400,
+    };
     show.assets[asset.id] = asset;
     assets.set(asset.id, bytes);
     idOf[name] = asset.id;
   }
   const picture = (name: string): string => idOf[name] as string;
-  for (const template of [nameLine(picture('sandpiper.svg')), bug(picture('sandpiper.svg')), flightCard(picture('skerry.svg')), noticeStrip()]) {
+  for (const template of [
+    nameLine(picture('sandpiper.svg')),
+    bug(picture('sandpiper.svg')),
+    flightCard(picture('skerry.svg')),
+    noticeStrip(),
+  ]) {
     show.templates[template.id] = template;
   }
   const table = (name: string, title: string): Table => {
@@ -44,7 +64,12 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       const template = show.templates[templateId];
       if (!template) return;
       const number = numberAfter(first, index);
-      keepCard(show, { id: `card-${number}`, number, template: templateId, values: { ...fillFromRow(template, source, row, show.assets).values } });
+      keepCard(show, {
+        id: `card-${number}`,
+        number,
+        template: templateId,
+        values: { ...fillFromRow(template, source, row, show.assets).values },
+      });
     });
   keepCard(show, { id: 'card-1', number: '1', template: 'bug', values: {} });
   cardsFrom(table('flights.csv', 'Flights'), 'flight-card', '12');
@@ -54,7 +79,10 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     id: 'card-41',
     number: '41',
     template: 'notice-strip',
-    values: { 'f-label': 'Wind', 'f-line': 'Gusts over 34 knots on the pier: flying stops until the flag is green' },
+    values: {
+      'f-label': 'Wind',
+      'f-line': 'Gusts over 34 knots on the pier: flying stops until the flag is green',
+    },
   });
   return { show, assets };
 }

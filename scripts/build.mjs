@@ -5,7 +5,17 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 
 const stamp = join('dist', 'built');
-const sources = ['src', 'demo', 'public', 'scripts/build.mjs', 'index.html', 'out.html', 'frame.html', 'vite.config.ts', 'package-lock.json'];
+const sources = [
+  'src',
+  'demo',
+  'public',
+  'scripts/build.mjs',
+  'index.html',
+  'out.html',
+  'frame.html',
+  'vite.config.ts',
+  'package-lock.json',
+];
 
 const newest = (path) => {
   const stat = statSync(path);
@@ -13,13 +23,17 @@ const newest = (path) => {
   return readdirSync(path).reduce((latest, name) => Math.max(latest, newest(join(path, name))), stat.mtimeMs);
 };
 
-export const isStale = () => !existsSync(stamp) || sources.some((path) => newest(path) > statSync(stamp).mtimeMs);
+export const isStale = () =>
+  !existsSync(stamp) || sources.some((path) => newest(path) > statSync(stamp).mtimeMs);
 
 export async function build() {
   // Loaded here: on a fresh clone this file is read before the packages are there.
   const { buildSync } = await import('esbuild');
   const run = (command, ...args) => {
-    const done = spawnSync(process.execPath, [join('node_modules', ...command), ...args], { stdio: ['ignore', 'pipe', 'inherit'], encoding: 'utf8' });
+    const done = spawnSync(process.execPath, [join('node_modules', ...command), ...args], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+      encoding: 'utf8',
+    });
     if (done.status !== 0) {
       process.stdout.write(done.stdout ?? '');
       throw new Error(`${command.join('/')} failed`);
@@ -28,11 +42,23 @@ export async function build() {
   rmSync('dist', { recursive: true, force: true });
   run(['vite', 'bin', 'vite.js'], 'build', '--logLevel', 'warn');
   const bundle = (entry, outfile) =>
-    buildSync({ entryPoints: [entry], outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', logLevel: 'warning' });
+    buildSync({
+      entryPoints: [entry],
+      outfile,
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      packages: 'external',
+      logLevel: 'warning',
+    });
   bundle('src/server/main.ts', join('dist', 'server.mjs'));
   bundle('demo/build.ts', join('dist', 'build-demo.mjs'));
   mkdirSync(join('dist', 'demo'), { recursive: true });
-  const demo = spawnSync(process.execPath, [join('dist', 'build-demo.mjs'), join('dist', 'demo', 'marram-bay.jorvan')], { stdio: 'inherit' });
+  const demo = spawnSync(
+    process.execPath,
+    [join('dist', 'build-demo.mjs'), join('dist', 'demo', 'marram-bay.jorvan')],
+    { stdio: 'inherit' },
+  );
   if (demo.status !== 0) throw new Error('the demo show failed to build');
   writeFileSync(stamp, '');
 }

@@ -56,7 +56,8 @@ export class ChannelPicture {
     }
     // What waits for its lane is made ready, so that its first frame is on time.
     for (const graphic of state.air[this.channel]?.graphics ?? []) {
-      if (graphic.enterAt > time) this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values);
+      if (graphic.enterAt > time)
+        this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values);
     }
     this.forget(new Set((state.air[this.channel]?.graphics ?? []).map((g) => g.id)));
     return this.end();
@@ -95,7 +96,13 @@ export class ChannelPicture {
     const second = scene.hasClock ? Math.floor(moment.time) : 0;
     const frame = moment.phase === 'hold' ? 0 : moment.frame;
     const before = this.drawn[this.count];
-    if (!before || before.scene !== scene || before.phase !== moment.phase || before.frame !== frame || before.second !== second) {
+    if (
+      !before ||
+      before.scene !== scene ||
+      before.phase !== moment.phase ||
+      before.frame !== frame ||
+      before.second !== second
+    ) {
       this.drawn[this.count] = { scene, phase: moment.phase, frame, second };
       this.isDirty = true;
     }
@@ -113,11 +120,24 @@ export class ChannelPicture {
     return { roots: this.roots, isNew };
   }
 
-  private sceneFor(state: AirState, key: string, release: string, templateId: string, values: Values): Scene | null {
+  private sceneFor(
+    state: AirState,
+    key: string,
+    release: string,
+    templateId: string,
+    values: Values,
+  ): Scene | null {
     const channel = state.channels.find((c) => c.id === this.channel);
     const canvas = channel ? `${channel.format.width}x${channel.format.height}` : '';
     const kept = this.kept.get(key);
-    if (kept && kept.values === values && kept.release === release && kept.canvas === canvas && kept.scene.template.id === templateId) return kept.scene;
+    if (
+      kept &&
+      kept.values === values &&
+      kept.release === release &&
+      kept.canvas === canvas &&
+      kept.scene.template.id === templateId
+    )
+      return kept.scene;
     // The same graphic with older words is better than none; another template's picture is not.
     const standing = kept && kept.scene.template.id === templateId ? kept.scene : null;
     const template = this.host.release(release)?.templates[templateId];

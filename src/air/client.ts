@@ -2,7 +2,13 @@ import { applyPatches, enablePatches, type Patch } from 'immer';
 import { problem, type Problem } from '../core/problem';
 import { emptyAir, type AirState, type Command } from '../core/playout';
 import { AirClock } from './clock';
-import { serverMessageSchema, wireVersion, type ClientMessage, type OutputReport, type Present } from './messages';
+import {
+  serverMessageSchema,
+  wireVersion,
+  type ClientMessage,
+  type OutputReport,
+  type Present,
+} from './messages';
 
 enablePatches();
 
@@ -75,7 +81,10 @@ export class AirClient {
       const timer = setTimeout(() => {
         this.waiting.delete(id);
         resolve({
-          problem: problem('no-answer', 'The air server did not answer. Look at the monitors before you repeat the command.'),
+          problem: problem(
+            'no-answer',
+            'The air server did not answer. Look at the monitors before you repeat the command.',
+          ),
         });
       }, answerMs);
       const message = JSON.stringify({ type: 'command', id, command } satisfies ClientMessage);
@@ -106,7 +115,14 @@ export class AirClient {
     this.socket = socket;
     socket.onopen = () => {
       const { role, name, channel, key } = this.options;
-      this.say({ type: 'hello', version: wireVersion, role, name, channel, ...(key === undefined ? {} : { key }) });
+      this.say({
+        type: 'hello',
+        version: wireVersion,
+        role,
+        name,
+        channel,
+        ...(key === undefined ? {} : { key }),
+      });
     };
     socket.onmessage = (event) => this.hear(event.data);
     socket.onerror = () => socket.close();

@@ -50,9 +50,19 @@ const patchSchema = z.object({
 });
 
 export const serverMessageSchema = z.discriminatedUnion('type', [
-  z.object({ type: z.literal('welcome'), version: z.number().int(), state: airStateSchema, time: z.number() }),
+  z.object({
+    type: z.literal('welcome'),
+    version: z.number().int(),
+    state: airStateSchema,
+    time: z.number(),
+  }),
   z.object({ type: z.literal('patches'), sequence: z.number().int(), patches: z.array(patchSchema) }),
-  z.object({ type: z.literal('answer'), id: z.string(), problem: problemSchema.nullable(), sequence: z.number().int() }),
+  z.object({
+    type: z.literal('answer'),
+    id: z.string(),
+    problem: problemSchema.nullable(),
+    sequence: z.number().int(),
+  }),
   z.object({ type: z.literal('pong'), sent: z.number(), time: z.number() }),
   z.object({ type: z.literal('present'), present: z.array(presentSchema) }),
   z.object({ type: z.literal('refused'), problem: problemSchema }),

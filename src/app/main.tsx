@@ -17,12 +17,24 @@ const router = createBrowserRouter([
       {
         element: <WithShow />,
         children: [
-          { path: 'build/:templateId?', lazy: async () => ({ Component: (await import('./build/build-view')).BuildView }) },
-          { path: 'data/:tableId?', lazy: async () => ({ Component: (await import('./data/data-view')).DataView }) },
+          {
+            path: 'build/:templateId?',
+            lazy: async () => ({ Component: (await import('./build/build-view')).BuildView }),
+          },
+          {
+            path: 'data/:tableId?',
+            lazy: async () => ({ Component: (await import('./data/data-view')).DataView }),
+          },
         ],
       },
-      { path: 'desk/:channelId?', lazy: async () => ({ Component: (await import('./desk/desk-view')).DeskView }) },
-      { path: 'outputs', lazy: async () => ({ Component: (await import('./outputs/outputs-view')).OutputsView }) },
+      {
+        path: 'desk/:channelId?',
+        lazy: async () => ({ Component: (await import('./desk/desk-view')).DeskView }),
+      },
+      {
+        path: 'outputs',
+        lazy: async () => ({ Component: (await import('./outputs/outputs-view')).OutputsView }),
+      },
       { path: '*', element: <Navigate to="/shows" replace /> },
     ],
   },
@@ -33,7 +45,13 @@ if (root) {
   createRoot(root).render(
     <>
       <RouterProvider router={router} />
-      <Toaster theme="dark" position="bottom-right" toastOptions={{ style: { background: '#2c373b', border: '1px solid #3a474c', color: '#ece7db', borderRadius: 4 } }} />
+      <Toaster
+        theme="dark"
+        position="bottom-right"
+        toastOptions={{
+          style: { background: '#2c373b', border: '1px solid #3a474c', color: '#ece7db', borderRadius: 4 },
+        }}
+      />
     </>,
   );
 }

@@ -4,7 +4,14 @@ import { evaluate, prepareScene, type Moment } from '../core/frame';
 import { phaseEnd } from '../core/motion';
 import { airStateSchema } from '../core/playout';
 import { ProblemError, problem } from '../core/problem';
-import { acceptValue, cardByNumber, fieldValueSchema, parseCallNumber, type Template, type Values } from '../core/show';
+import {
+  acceptValue,
+  cardByNumber,
+  fieldValueSchema,
+  parseCallNumber,
+  type Template,
+  type Values,
+} from '../core/show';
 import { sameName } from '../core/data';
 import { openHost } from './host';
 
@@ -30,7 +37,9 @@ const numberIn = (name: string, otherwise: number): number => {
   const text = query.get(name);
   if (text === null) return otherwise;
   const value = Number(text);
-  return Number.isFinite(value) ? value : refuse('bad-number', `${name} is “${text}”: it must be a number.`, name);
+  return Number.isFinite(value)
+    ? value
+    : refuse('bad-number', `${name} is “${text}”: it must be a number.`, name);
 };
 
 function valuesFrom(template: Template, base: Values): Values {
@@ -85,7 +94,8 @@ async function run(): Promise<void> {
   const channel = release.channels.find((c) => c.id === query.get('channel'));
   const width = numberIn('width', channel?.format.width ?? template.width);
   const height = numberIn('height', channel?.format.height ?? template.height);
-  if (!(width >= 16 && width <= 8192 && height >= 16 && height <= 8192)) refuse('bad-size', 'width and height lie between 16 and 8192.', 'width');
+  if (!(width >= 16 && width <= 8192 && height >= 16 && height <= 8192))
+    refuse('bad-size', 'width and height lie between 16 and 8192.', 'width');
   const phase = z.enum(['enter', 'hold', 'exit']).safeParse(query.get('phase') ?? 'hold');
   if (!phase.success) refuse('unknown-phase', 'phase is enter, hold or exit.', 'phase');
   const frame = numberIn('frame', 0);
@@ -99,7 +109,14 @@ async function run(): Promise<void> {
   const scene = prepareScene(template, values, measure, { canvas: { width, height } });
   draw = () => {
     const roots = ends ? [] : [evaluate(scene, moment)];
-    view.draw(roots, { width, height, pixelWidth: width, pixelHeight: height, mode: 'full', placeholders: query.has('placeholders') });
+    view.draw(roots, {
+      width,
+      height,
+      pixelWidth: width,
+      pixelHeight: height,
+      mode: 'full',
+      placeholders: query.has('placeholders'),
+    });
   };
   const backdrop = query.get('backdrop');
   if (backdrop === 'beach') canvas.style.background = 'url(/backdrops/beach.svg) center / cover';
@@ -113,6 +130,7 @@ run().catch((error: unknown) => {
   page.dataset['ready'] = 'true';
   const words = document.createElement('p');
   words.textContent = wrong.message;
-  words.style.cssText = 'position:absolute;left:24px;top:24px;color:#ece7db;background:#12171a;font:15px/1.5 sans-serif;padding:12px 16px';
+  words.style.cssText =
+    'position:absolute;left:24px;top:24px;color:#ece7db;background:#12171a;font:15px/1.5 sans-serif;padding:12px 16px';
   document.body.append(words);
 });

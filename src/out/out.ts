@@ -14,7 +14,10 @@ const picture = new ChannelPicture({ measure, release: releases.get, fonts }, ch
 const view = renderer.newView();
 
 const client = new AirClient({
-  open: () => new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/air`) as unknown as AirSocket,
+  open: () =>
+    new WebSocket(
+      `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/air`,
+    ) as unknown as AirSocket,
   role: 'output',
   name: query.get('name') ?? '',
   channel: channelId,
@@ -22,9 +25,14 @@ const client = new AirClient({
   onChange: () => {
     page.dataset['connected'] = String(client.isConnected);
     const channel = client.state.channels.find((c) => c.id === channelId);
-    document.title = channel ? `${channel.name} · Jorvan output` : client.hasState ? `No channel “${channelId}” · Jorvan output` : 'Jorvan output';
+    document.title = channel
+      ? `${channel.name} · Jorvan output`
+      : client.hasState
+        ? `No channel “${channelId}” · Jorvan output`
+        : 'Jorvan output';
     // What may come next is made ready before it is asked for.
-    for (const template of Object.values(releases.get(client.state.release)?.templates ?? {})) void fonts(template, {});
+    for (const template of Object.values(releases.get(client.state.release)?.templates ?? {}))
+      void fonts(template, {});
   },
   // A new server with another wire: load the new page, a few at a time.
   onOutdated: () => setTimeout(() => location.reload(), 500 + 1500 * (performance.now() % 1)),

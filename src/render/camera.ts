@@ -1,4 +1,4 @@
-import { Camera } from 'three';
+import { type Camera } from 'three';
 
 /** How far the eye stands before the canvas, in canvas heights. */
 const eyeDistance = 2.2;

@@ -49,7 +49,11 @@ export function newMesh(fragment: string, uniforms: Uniforms): Mesh<PlaneGeometr
 }
 
 /** Carries what all nodes have - place, opacity, clips - over to a mesh. */
-export function placeMesh(mesh: Mesh<PlaneGeometry, ShaderMaterial>, node: DisplayNode, opacity: number): void {
+export function placeMesh(
+  mesh: Mesh<PlaneGeometry, ShaderMaterial>,
+  node: DisplayNode,
+  opacity: number,
+): void {
   const { uniforms } = mesh.material;
   const target = mesh.matrixWorld.elements;
   for (let i = 0; i < 16; i += 1) target[i] = node.matrix[i] as number;
@@ -59,7 +63,12 @@ export function placeMesh(mesh: Mesh<PlaneGeometry, ShaderMaterial>, node: Displ
     const clip = node.clips[i];
     if (!clip) continue;
     (((uniforms['uClipInverse'] as IUniform).value as Matrix4[])[i] as Matrix4).fromArray(clip.inverse);
-    (((uniforms['uClipRect'] as IUniform).value as Vector4[])[i] as Vector4).set(clip.left, clip.top, clip.right, clip.bottom);
+    (((uniforms['uClipRect'] as IUniform).value as Vector4[])[i] as Vector4).set(
+      clip.left,
+      clip.top,
+      clip.right,
+      clip.bottom,
+    );
   }
   mesh.material.uniformsNeedUpdate = true;
 }

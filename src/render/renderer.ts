@@ -77,8 +77,19 @@ const layerUniforms = () => ({
  * Draws display trees on one WebGL surface, however many views there are. `onNeed` is called when something that was
  * waited for has come and pictures want drawing again. Throws where the browser gives no WebGL.
  */
-export function createRenderer(canvas: HTMLCanvasElement, source: PictureSource, onNeed: () => void): Renderer {
-  const gl = new WebGLRenderer({ canvas, alpha: true, premultipliedAlpha: true, antialias: false, depth: false, stencil: false });
+export function createRenderer(
+  canvas: HTMLCanvasElement,
+  source: PictureSource,
+  onNeed: () => void,
+): Renderer {
+  const gl = new WebGLRenderer({
+    canvas,
+    alpha: true,
+    premultipliedAlpha: true,
+    antialias: false,
+    depth: false,
+    stencil: false,
+  });
   gl.setPixelRatio(1);
   gl.outputColorSpace = LinearSRGBColorSpace;
   gl.sortObjects = false;
@@ -130,10 +141,19 @@ export function createRenderer(canvas: HTMLCanvasElement, source: PictureSource,
       return kept.mesh;
     };
 
-    const paint = (node: DisplayNode, into: Scene, context: DrawContext, target: Target, inLayer: boolean): void => {
+    const paint = (
+      node: DisplayNode,
+      into: Scene,
+      context: DrawContext,
+      target: Target,
+      inLayer: boolean,
+    ): void => {
       if (!node.visible) return;
       if (node.kind !== 'group') {
-        const drawer = drawers[node.kind] as { create(): NodeMesh; update(m: NodeMesh, n: Leaf, c: DrawContext): boolean };
+        const drawer = drawers[node.kind] as {
+          create(): NodeMesh;
+          update(m: NodeMesh, n: Leaf, c: DrawContext): boolean;
+        };
         const mesh = meshFor(node.key, node.kind, drawer.create);
         if (!drawer.update(mesh, node, context)) return;
         placeMesh(mesh, node, node.opacity);
@@ -157,7 +177,12 @@ export function createRenderer(canvas: HTMLCanvasElement, source: PictureSource,
       into.children.push(mesh);
     };
 
-    const wholeCanvas = (mesh: NodeMesh, layer: WebGLRenderTarget, target: Target, inLayer: boolean): void => {
+    const wholeCanvas = (
+      mesh: NodeMesh,
+      layer: WebGLRenderTarget,
+      target: Target,
+      inLayer: boolean,
+    ): void => {
       const { uniforms } = mesh.material;
       (uniforms['uRect'] as IUniform).value.set(0, 0, target.width, target.height);
       (uniforms['uTexture'] as IUniform).value = layer.texture;
@@ -187,7 +212,9 @@ export function createRenderer(canvas: HTMLCanvasElement, source: PictureSource,
         gl.render(scene, camera);
         if (base) {
           const last = takeScene();
-          const mesh = meshFor('/mode', 'mode', () => newMesh(modeFragment, { ...layerUniforms(), uKey: { value: 0 } }));
+          const mesh = meshFor('/mode', 'mode', () =>
+            newMesh(modeFragment, { ...layerUniforms(), uKey: { value: 0 } }),
+          );
           wholeCanvas(mesh, base, target, false);
           (mesh.material.uniforms['uKey'] as IUniform).value = target.mode === 'key' ? 1 : 0;
           last.children.push(mesh);

@@ -52,7 +52,13 @@ export class Textures {
       return kept.value;
     }
     const raster = rasterText(layout, colour, scale);
-    const value = raster && { texture: newTexture(raster.canvas, false), x: raster.x, y: raster.y, w: raster.w, h: raster.h };
+    const value = raster && {
+      texture: newTexture(raster.canvas, false),
+      x: raster.x,
+      y: raster.y,
+      w: raster.w,
+      h: raster.h,
+    };
     const bytes = raster ? raster.canvas.width * raster.canvas.height * 4 : 0;
     this.wordsKept.set(key, { value, bytes });
     this.wordsBytes += bytes;
@@ -111,7 +117,10 @@ export class Textures {
       const canvas = isVector ? await drawVector(blob, size) : await drawPixels(blob);
       const texture = newTexture(canvas, true);
       const bytes = canvas.width * canvas.height * 4;
-      this.picturesKept.set(isVector ? key : asset, { value: { texture, width: canvas.width, height: canvas.height }, bytes });
+      this.picturesKept.set(isVector ? key : asset, {
+        value: { texture, width: canvas.width, height: canvas.height },
+        bytes,
+      });
       this.pictureBytes += bytes;
       this.coming.delete(key);
       for (const [old, item] of this.picturesKept) {

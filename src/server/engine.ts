@@ -83,7 +83,9 @@ export class AirEngine {
     this.isBusy = false;
   }
 
-  private async carryOut(batch: readonly { command: Command; done: (answer: Answer) => void }[]): Promise<void> {
+  private async carryOut(
+    batch: readonly { command: Command; done: (answer: Answer) => void }[],
+  ): Promise<void> {
     let state = this.state;
     const entries: JournalEntry[] = [];
     const steps: Step[] = [];

@@ -86,7 +86,15 @@ export function httpApp(parts: HttpParts): express.Express {
   });
 
   const api = express.Router();
-  api.use(rateLimit({ windowMs: 1000, limit: 3000, legacyHeaders: false, handler: (_request, response) => fail(response, problem('too-many', 'Too many requests in one second. Slow down.')) }));
+  api.use(
+    rateLimit({
+      windowMs: 1000,
+      limit: 3000,
+      legacyHeaders: false,
+      handler: (_request, response) =>
+        fail(response, problem('too-many', 'Too many requests in one second. Slow down.')),
+    }),
+  );
   const controls = (request: Request, response: Response, next: NextFunction): void => {
     const bearer = /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1];
     const wrong = keyProblem(request.socket.remoteAddress, bearer, access);
@@ -128,7 +136,14 @@ export function httpApp(parts: HttpParts): express.Express {
     if (!parsed.success) {
       const issue = parsed.error.issues[0];
       const path = issue?.path.map(String).join('.') ?? '';
-      return fail(response, problem('unknown-command', `This is no command: ${path ? `${path}: ` : ''}${issue?.message}. See /api/openapi.json.`, path));
+      return fail(
+        response,
+        problem(
+          'unknown-command',
+          `This is no command: ${path ? `${path}: ` : ''}${issue?.message}. See /api/openapi.json.`,
+          path,
+        ),
+      );
     }
     const answer = await engine.submit(parsed.data);
     if (answer.problem) return fail(response, answer.problem);
@@ -144,33 +159,57 @@ export function httpApp(parts: HttpParts): express.Express {
   });
   api.get('/releases/:hash', (request, response) => {
     const release = store.release(request.params.hash);
-    if (!release) return fail(response, problem('unknown-release', 'There is no such release on this server.', 'hash'));
+    if (!release)
+      return fail(response, problem('unknown-release', 'There is no such release on this server.', 'hash'));
     response.set('Cache-Control', immutable).json(release);
   });
   api.post('/assets/missing', controls, express.json({ limit: '4mb' }), (request, response) => {
     const ids = Array.isArray(request.body) ? request.body.map(String) : [];
     response.json(ids.filter((id) => !store.hasAsset(id)));
   });
-  api.put('/assets/:id', controls, express.raw({ type: () => true, limit: assetLimit }), async (request, response) => {
-    const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-    const wrong = await store.addAsset(String(request.params['id']), bytes);
-    if (wrong) return fail(response, wrong);
-    response.status(204).end();
-  });
+  api.put(
+    '/assets/:id',
+    controls,
+    express.raw({ type: () => true, limit: assetLimit }),
+    async (request, response) => {
+      const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+      const wrong = await store.addAsset(String(request.params['id']), bytes);
+      if (wrong) return fail(response, wrong);
+      response.status(204).end();
+    },
+  );
   api.get('/assets/:id', async (request, response) => {
     const { id } = request.params;
-    if (!store.hasAsset(id)) return fail(response, problem('not-found', 'There is no such picture on this server.', 'id'));
-    response.set('Cache-Control', immutable).set('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
+    if (!store.hasAsset(id))
+      return fail(response, problem('not-found', 'There is no such picture on this server.', 'id'));
+    response
+      .set('Cache-Control', immutable)
+      .set('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
     const bytes = await readFile(store.assetPath(id));
     response.type(sniffPicture(bytes) ?? 'application/octet-stream').send(bytes);
   });
-  api.use((_request, response) => fail(response, problem('not-found', 'There is no such address in the control API. See /api/openapi.json.')));
+  api.use((_request, response) =>
+    fail(
+      response,
+      problem('not-found', 'There is no such address in the control API. See /api/openapi.json.'),
+    ),
+  );
   app.use('/api', api);
 
   app.use('/demo', express.static(join(pages, 'demo'), { dotfiles: 'allow' }));
-  app.use(express.static(join(pages, 'pages'), { index: false, dotfiles: 'allow', setHeaders: (response, path) => void (/assets/.test(path) && response.setHeader('Cache-Control', immutable)) }));
+  app.use(
+    express.static(join(pages, 'pages'), {
+      index: false,
+      dotfiles: 'allow',
+      setHeaders: (response, path) =>
+        void (/assets/.test(path) && response.setHeader('Cache-Control', immutable)),
+    }),
+  );
   const page = (name: string) => async (_request: Request, response: Response) => {
-    response.type('html').set('Cache-Control', 'no-cache').send(await readFile(join(pages, 'pages', name), 'utf8'));
+    response
+      .type('html')
+      .set('Cache-Control', 'no-cache')
+      .send(await readFile(join(pages, 'pages', name), 'utf8'));
   };
   app.get('/out/:channel', page('out.html'));
   app.get('/frame', page('frame.html'));
@@ -178,9 +217,14 @@ export function httpApp(parts: HttpParts): express.Express {
 
   app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
     const type = (error as { type?: string }).type;
-    if (type === 'entity.too.large') return fail(response, problem('too-large', 'This is larger than the server takes.'));
+    if (type === 'entity.too.large')
+      return fail(response, problem('too-large', 'This is larger than the server takes.'));
     if (type === 'entity.parse.failed') return fail(response, problem('not-json', 'The body is no JSON.'));
-    response.status(500).json({ error: problem('server-fault', 'The server made a mistake of its own. What is on air stands.') });
+    response
+      .status(500)
+      .json({
+        error: problem('server-fault', 'The server made a mistake of its own. What is on air stands.'),
+      });
   });
   return app;
 }

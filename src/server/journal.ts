@@ -86,7 +86,11 @@ async function readSnapshot(folder: string): Promise<AirState | null> {
 
 function readEntry(line: string): JournalEntry | null {
   try {
-    const { sequence, at, command } = JSON.parse(line) as { sequence: unknown; at: unknown; command: unknown };
+    const { sequence, at, command } = JSON.parse(line) as {
+      sequence: unknown;
+      at: unknown;
+      command: unknown;
+    };
     const parsed = commandSchema.safeParse(command);
     if (typeof sequence !== 'number' || typeof at !== 'number' || !parsed.success) return null;
     return { sequence, at, command: parsed.data };

@@ -30,7 +30,8 @@ try {
   const address = `http://localhost:${server.port}`;
   out(`Jorvan is on air.`);
   out(`  Application      ${address}/`);
-  for (const channel of server.engine.air.channels) out(`  Output ${channel.name.padEnd(9)} ${address}/out/${channel.id}`);
+  for (const channel of server.engine.air.channels)
+    out(`  Output ${channel.name.padEnd(9)} ${address}/out/${channel.id}`);
   if (server.key) out(`  Access key       ${server.key}   (from other machines; outputs need none)`);
   out('Stop with Ctrl+C.');
   const stop = (): void => void server.close().then(() => process.exit(0));
@@ -38,6 +39,10 @@ try {
   process.on('SIGTERM', stop);
 } catch (error) {
   const code = (error as NodeJS.ErrnoException).code;
-  out(code === 'EADDRINUSE' ? `Port ${port} is taken. Stop what uses it, or set JORVAN_PORT to another.` : `The server could not start: ${(error as Error).message}`);
+  out(
+    code === 'EADDRINUSE'
+      ? `Port ${port} is taken. Stop what uses it, or set JORVAN_PORT to another.`
+      : `The server could not start: ${(error as Error).message}`,
+  );
   process.exit(1);
 }

@@ -22,13 +22,22 @@ const problemContent = {
   },
 };
 const problems = (...codes: number[]) =>
-  Object.fromEntries(codes.map((code) => [code, { description: 'Refused; nothing changed.', content: problemContent }]));
-const json = (description: string, schema: unknown) => ({ description, content: { 'application/json': { schema } } });
+  Object.fromEntries(
+    codes.map((code) => [code, { description: 'Refused; nothing changed.', content: problemContent }]),
+  );
+const json = (description: string, schema: unknown) => ({
+  description,
+  content: { 'application/json': { schema } },
+});
 
 /** The control API as OpenAPI 3.1, made from the very schemas that check it. */
 export const openApi = (version: string): unknown => ({
   openapi: '3.1.0',
-  info: { title: 'Jorvan air server', version, description: 'Control of what is on air. See docs/control-api.md.' },
+  info: {
+    title: 'Jorvan air server',
+    version,
+    description: 'Control of what is on air. See docs/control-api.md.',
+  },
   paths: {
     '/api/health': {
       get: { summary: 'How the server is', responses: { 200: json('Well, or not', { type: 'object' }) } },
@@ -40,7 +49,11 @@ export const openApi = (version: string): unknown => ({
           200: json('The state, and what is seen on each channel now', {
             type: 'object',
             required: ['time', 'state', 'onAir'],
-            properties: { time: { type: 'number' }, state: { $ref: '#/components/schemas/AirState' }, onAir: { type: 'object' } },
+            properties: {
+              time: { type: 'number' },
+              state: { $ref: '#/components/schemas/AirState' },
+              onAir: { type: 'object' },
+            },
           }),
         },
       },
@@ -48,9 +61,15 @@ export const openApi = (version: string): unknown => ({
     '/api/air/commands': {
       post: {
         summary: 'Cue, take, change, clear, keep or release',
-        requestBody: { required: true, content: { 'application/json': { schema: { $ref: '#/components/schemas/Command' } } } },
+        requestBody: {
+          required: true,
+          content: { 'application/json': { schema: { $ref: '#/components/schemas/Command' } } },
+        },
         responses: {
-          200: json('Carried out, and on disk', { type: 'object', properties: { sequence: { type: 'integer' } } }),
+          200: json('Carried out, and on disk', {
+            type: 'object',
+            properties: { sequence: { type: 'integer' } },
+          }),
           ...problems(400, 401, 403, 404, 409, 413, 429, 503),
         },
       },
@@ -58,7 +77,10 @@ export const openApi = (version: string): unknown => ({
     '/api/releases': {
       post: {
         summary: 'Upload a release; it goes to air by the command “release”',
-        responses: { 201: json('Its hash', { type: 'object', properties: { hash: { type: 'string' } } }), ...problems(400, 401, 403, 413) },
+        responses: {
+          201: json('Its hash', { type: 'object', properties: { hash: { type: 'string' } } }),
+          ...problems(400, 401, 403, 413),
+        },
       },
     },
     '/api/releases/{hash}': {
@@ -69,10 +91,23 @@ export const openApi = (version: string): unknown => ({
       },
     },
     '/api/assets/{id}': {
-      parameters: [{ name: 'id', in: 'path', required: true, schema: { type: 'string' }, description: 'SHA-256 of the content' }],
+      parameters: [
+        {
+          name: 'id',
+          in: 'path',
+          required: true,
+          schema: { type: 'string' },
+          description: 'SHA-256 of the content',
+        },
+      ],
       get: { summary: 'A picture', responses: { 200: { description: 'Its bytes' }, ...problems(404) } },
-      put: { summary: 'Upload a picture', responses: { 204: { description: 'Kept' }, ...problems(400, 401, 403, 413) } },
+      put: {
+        summary: 'Upload a picture',
+        responses: { 204: { description: 'Kept' }, ...problems(400, 401, 403, 413) },
+      },
     },
   },
-  components: { schemas: { Command: schemaOf(commandSchema, 'input'), AirState: schemaOf(airStateSchema, 'output') } },
+  components: {
+    schemas: { Command: schemaOf(commandSchema, 'input'), AirState: schemaOf(airStateSchema, 'output') },
+  },
 });

@@ -41,7 +41,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   let tell: (steps: Parameters<ReturnType<typeof socketHub>['tell']>[0]) => void = () => undefined;
   const engine = new AirEngine(journal, store.release, now, (steps) => tell(steps));
   const skipped = engine.recover(recovered);
-  if (recovered.unreadable > 0) options.log(`${recovered.unreadable} damaged line(s) in the journal were passed over.`);
+  if (recovered.unreadable > 0)
+    options.log(`${recovered.unreadable} damaged line(s) in the journal were passed over.`);
   if (skipped > 0) options.log(`${skipped} command(s) in the journal no longer apply and were passed over.`);
   if (options.demo && (await releaseDemo(join(options.pages, 'demo', 'marram-bay.jorvan'), engine, store))) {
     options.log('The demo show is released.');
@@ -50,7 +51,15 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const key = options.lan ? (options.key ?? randomBytes(9).toString('base64url')) : null;
   const access = { key };
   let count = (): number => 0;
-  const app = httpApp({ engine, store, access, now, version: options.version, pages: options.pages, connections: () => count() });
+  const app = httpApp({
+    engine,
+    store,
+    access,
+    now,
+    version: options.version,
+    pages: options.pages,
+    connections: () => count(),
+  });
   const server = createServer(app);
   const hub = socketHub(server, engine, access, now);
   tell = hub.tell;

@@ -1,7 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { IncomingMessage, Server } from 'node:http';
 import { WebSocketServer, type WebSocket } from 'ws';
-import { clientMessageSchema, wireVersion, type ClientMessage, type Present, type ServerMessage } from '../air';
+import {
+  clientMessageSchema,
+  wireVersion,
+  type ClientMessage,
+  type Present,
+  type ServerMessage,
+} from '../air';
 import { problem } from '../core/problem';
 import { keyProblem, originProblem, type Access } from './access';
 import type { AirEngine, Step } from './engine';
@@ -25,7 +31,9 @@ export function socketHub(server: Server, engine: AirEngine, access: Access, now
   let presentChanged = false;
 
   server.on('upgrade', (request, socket, head) => {
-    const path = URL.canParse(request.url ?? '', 'http://x') ? new URL(request.url ?? '', 'http://x').pathname : '';
+    const path = URL.canParse(request.url ?? '', 'http://x')
+      ? new URL(request.url ?? '', 'http://x').pathname
+      : '';
     if (path !== '/air') return;
     if (originProblem(request, access)) {
       socket.end('HTTP/1.1 403 Forbidden\r\n\r\n');
@@ -66,7 +74,14 @@ export function socketHub(server: Server, engine: AirEngine, access: Access, now
       }
       const parsed = clientMessageSchema.safeParse(json);
       if (parsed.success) void hear(peer, parsed.data, remote);
-      else say(peer, { type: 'refused', problem: problem('unknown-message', `The server does not know this message: ${parsed.error.issues[0]?.message}.`) });
+      else
+        say(peer, {
+          type: 'refused',
+          problem: problem(
+            'unknown-message',
+            `The server does not know this message: ${parsed.error.issues[0]?.message}.`,
+          ),
+        });
     });
   }
 
@@ -78,7 +93,14 @@ export function socketHub(server: Server, engine: AirEngine, access: Access, now
           say(peer, { type: 'refused', problem: wrong });
           return peer.socket.close(4001, wrong.code);
         }
-        peer.present = { id: randomUUID(), role: message.role, name: message.name, channel: message.channel, address: remote ?? '', report: null };
+        peer.present = {
+          id: randomUUID(),
+          role: message.role,
+          name: message.name,
+          channel: message.channel,
+          address: remote ?? '',
+          report: null,
+        };
         presentChanged = true;
         return say(peer, { type: 'welcome', version: wireVersion, state: engine.air, time: now() });
       }
@@ -97,8 +119,17 @@ export function socketHub(server: Server, engine: AirEngine, access: Access, now
             sequence: engine.air.sequence,
           });
         }
-        const answer = await engine.submit({ ...message.command, id: message.id, by: message.command.by ?? peer.present.name });
-        return say(peer, { type: 'answer', id: message.id, problem: answer.problem, sequence: answer.sequence });
+        const answer = await engine.submit({
+          ...message.command,
+          id: message.id,
+          by: message.command.by ?? peer.present.name,
+        });
+        return say(peer, {
+          type: 'answer',
+          id: message.id,
+          problem: answer.problem,
+          sequence: answer.sequence,
+        });
       }
     }
   }

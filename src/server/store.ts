@@ -6,7 +6,8 @@ import { problem, type Problem } from '../core/problem';
 import { tetherCycle } from '../core/layout';
 import { canonicalJson, releaseSchema, templateReferences, type Release } from '../core/show';
 
-export const sha256 = (bytes: Uint8Array | string): string => createHash('sha256').update(bytes).digest('hex');
+export const sha256 = (bytes: Uint8Array | string): string =>
+  createHash('sha256').update(bytes).digest('hex');
 
 const isHash = (text: string): boolean => /^[0-9a-f]{64}$/.test(text);
 
@@ -46,7 +47,13 @@ export class Store {
     if (!parsed.success) {
       const issue = parsed.error.issues[0];
       const path = issue?.path.map(String).join('.') ?? '';
-      return { problem: problem('damaged-release', `The release is damaged at ${path || 'its top'}: ${issue?.message}.`, path) };
+      return {
+        problem: problem(
+          'damaged-release',
+          `The release is damaged at ${path || 'its top'}: ${issue?.message}.`,
+          path,
+        ),
+      };
     }
     const release = parsed.data;
     for (const template of Object.values(release.templates)) {
@@ -55,7 +62,13 @@ export class Store {
     }
     const missing = Object.values(release.assets).find((asset) => !this.hasAsset(asset.id));
     if (missing) {
-      return { problem: problem('missing-asset', `The picture “${missing.name}” has not been uploaded. Release again.`, `assets.${missing.id}`) };
+      return {
+        problem: problem(
+          'missing-asset',
+          `The picture “${missing.name}” has not been uploaded. Release again.`,
+          `assets.${missing.id}`,
+        ),
+      };
     }
     const text = canonicalJson(release);
     const hash = sha256(text);
@@ -66,7 +79,11 @@ export class Store {
 
   async addAsset(id: string, bytes: Uint8Array): Promise<Problem | null> {
     if (sha256(bytes) !== id) {
-      return problem('damaged-asset', 'The picture was damaged on its way: its content is not what its name says. Release again.', id);
+      return problem(
+        'damaged-asset',
+        'The picture was damaged on its way: its content is not what its name says. Release again.',
+        id,
+      );
     }
     if (!this.hasAsset(id)) await this.write(this.assetPath(id), bytes);
     return null;

@@ -33,7 +33,10 @@ export function addNew(kind: Exclude<ElementKindName, 'group'>): void {
   const id = newId();
   const { label, defaults } = elementKinds[kind];
   const { w, h } = defaults as { w: number; h: number };
-  const element = newElement(kind, id, label, { x: Math.round((template.width - w) / 2), y: Math.round((template.height - h) / 2) });
+  const element = newElement(kind, id, label, {
+    x: Math.round((template.width - w) / 2),
+    y: Math.round((template.height - h) / 2),
+  });
   editTemplate(`Add ${label.toLowerCase()}`, (t) => addElement(t, element));
   useBuild.getState().select([id]);
 }
@@ -59,9 +62,21 @@ function placePicture(asset: Asset, at: { x: number; y: number }): void {
     const place = show.templates[templateId];
     if (!place) return;
     const name = asset.name.replace(/\.[^.]*$/, '') || 'Picture';
-    addElement(place, newElement('picture', id, name, { asset: asset.id, x: Math.round(at.x - w / 2), y: Math.round(at.y - h / 2), w, h }));
+    addElement(
+      place,
+      newElement('picture', id, name, {
+        asset: asset.id,
+        x: Math.round(at.x - w / 2),
+        y: Math.round(at.y - h / 2),
+        w,
+        h,
+      }),
+    );
   });
-  if (factor < 1) toast.warning(`${asset.name} is ${asset.width}×${asset.height}, larger than fits the canvas: it stands at ${Math.round(factor * 100)} %.`);
+  if (factor < 1)
+    toast.warning(
+      `${asset.name} is ${asset.width}×${asset.height}, larger than fits the canvas: it stands at ${Math.round(factor * 100)} %.`,
+    );
   redrawAll();
   useBuild.getState().select([id]);
 }
@@ -136,14 +151,22 @@ export function buildKey(event: KeyboardEvent): boolean {
   if (command && key === 'd') return run(duplicateSelected);
   if (command && key === 'g') return run(event.shiftKey ? ungroupSelected : groupSelected);
   if (command && key === 'a') return run(() => select(Object.values(templateNow()?.order ?? [])));
-  if (command && event.key === 'ArrowUp') return run(() => orderSelected(event.shiftKey ? 'front' : 'forward'));
-  if (command && event.key === 'ArrowDown') return run(() => orderSelected(event.shiftKey ? 'back' : 'backward'));
+  if (command && event.key === 'ArrowUp')
+    return run(() => orderSelected(event.shiftKey ? 'front' : 'forward'));
+  if (command && event.key === 'ArrowDown')
+    return run(() => orderSelected(event.shiftKey ? 'back' : 'backward'));
   const onScore = target.closest('[data-score]') !== null;
   if ((event.key === 'Delete' || event.key === 'Backspace') && !onScore) return run(removeSelected);
   if (event.key === 'Escape') return run(() => select([]));
-  if (event.key === ' ' && !target.closest('button, [role=button]')) return run(() => set({ isPlaying: !isPlaying }));
+  if (event.key === ' ' && !target.closest('button, [role=button]'))
+    return run(() => set({ isPlaying: !isPlaying }));
   const step = event.shiftKey ? 10 : 1;
-  const nudges: Record<string, [number, number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] };
+  const nudges: Record<string, [number, number]> = {
+    ArrowLeft: [-step, 0],
+    ArrowRight: [step, 0],
+    ArrowUp: [0, -step],
+    ArrowDown: [0, step],
+  };
   const nudge = nudges[event.key];
   if (nudge && !onScore && !command) return run(() => nudgeSelected(...nudge));
   return false;

@@ -5,13 +5,16 @@ import { assetBlob } from '../state/assets';
 /** The pictures of the show: what they are, how large, where they are used. */
 export function AssetsPanel({ show }: { show: Show }) {
   const assets = Object.values(show.assets).sort((a, b) => a.name.localeCompare(b.name));
-  if (assets.length === 0) return <p className="p-4 text-ink-3">No pictures yet. Drop PNG, JPEG or SVG files on the stage.</p>;
+  if (assets.length === 0)
+    return <p className="p-4 text-ink-3">No pictures yet. Drop PNG, JPEG or SVG files on the stage.</p>;
   const usedIn = (id: string): string => {
     const names = Object.values(show.templates)
       .filter((template) => assetsOfTemplate(template).has(id))
       .map((template) => template.name);
     const cards = Object.values(show.cards).filter((card) => Object.values(card.values).includes(id)).length;
-    return [...names, ...(cards > 0 ? [`${cards} card${cards > 1 ? 's' : ''}`] : [])].join(', ') || 'not used';
+    return (
+      [...names, ...(cards > 0 ? [`${cards} card${cards > 1 ? 's' : ''}`] : [])].join(', ') || 'not used'
+    );
   };
   return (
     <ul className="flex flex-col" aria-label="Pictures">
@@ -48,5 +51,9 @@ function Thumbnail({ asset }: { asset: Asset }) {
       if (made) URL.revokeObjectURL(made);
     };
   }, [asset.id]);
-  return <span className="checks block size-9 shrink-0 overflow-hidden rounded border border-line">{url && <img src={url} alt="" className="size-full object-contain" />}</span>;
+  return (
+    <span className="checks block size-9 shrink-0 overflow-hidden rounded border border-line">
+      {url && <img src={url} alt="" className="size-full object-contain" />}
+    </span>
+  );
 }

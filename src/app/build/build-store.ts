@@ -12,7 +12,9 @@ export interface KeyRef {
   readonly track: string;
   readonly frame: number;
 }
-export type TryWith = { readonly kind: 'own' | 'shortest' | 'longest' } | { readonly kind: 'row'; readonly table: string; readonly row: string };
+export type TryWith =
+  | { readonly kind: 'own' | 'shortest' | 'longest' }
+  | { readonly kind: 'row'; readonly table: string; readonly row: string };
 export type Backdrop = 'checks' | 'black' | 'beach';
 
 interface BuildStore {
@@ -48,7 +50,15 @@ export const useBuild = create<BuildStore>((set, get) => ({
   set,
   enter(templateId) {
     if (get().templateId === templateId) return;
-    set({ templateId, selection: [], playhead: atRest, isPlaying: false, keys: [], tryWith: { kind: 'own' }, typed: {} });
+    set({
+      templateId,
+      selection: [],
+      playhead: atRest,
+      isPlaying: false,
+      keys: [],
+      tryWith: { kind: 'own' },
+      typed: {},
+    });
   },
 }));
 

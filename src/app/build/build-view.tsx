@@ -20,7 +20,10 @@ export function blankTemplate(show: Show): Template {
   const phase = { frames: 25, tracks: [] };
   return {
     id: newId(),
-    name: freshName('New template', Object.values(show.templates).map((t) => t.name)),
+    name: freshName(
+      'New template',
+      Object.values(show.templates).map((t) => t.name),
+    ),
     width,
     height,
     rate,
@@ -70,7 +73,10 @@ export function BuildView() {
     addEventListener('keydown', onKey);
     return () => removeEventListener('keydown', onKey);
   }, []);
-  const values = useMemo(() => (template ? triedValues(show, template, tryWith, typed) : {}), [show, template, tryWith, typed]);
+  const values = useMemo(
+    () => (template ? triedValues(show, template, tryWith, typed) : {}),
+    [show, template, tryWith, typed],
+  );
 
   const make = (): void => {
     const blank = blankTemplate(show);
@@ -82,7 +88,10 @@ export function BuildView() {
   if (!template) {
     return (
       <Empty title="This show has no templates">
-        <p>A template is a graphic without its final words. Draw its shapes and texts, and make fields of what the operator may change.</p>
+        <p>
+          A template is a graphic without its final words. Draw its shapes and texts, and make fields of what
+          the operator may change.
+        </p>
         <Button tone="primary" onClick={make}>
           New template
         </Button>
@@ -91,7 +100,12 @@ export function BuildView() {
   }
   return (
     <div className="grid h-full grid-cols-[232px_minmax(0,1fr)_288px] grid-rows-[minmax(0,1fr)_auto]">
-      <LeftPanel show={show} template={template} onNew={make} onPick={(id) => void navigate(`/build/${id}`)} />
+      <LeftPanel
+        show={show}
+        template={template}
+        onNew={make}
+        onPick={(id) => void navigate(`/build/${id}`)}
+      />
       <Stage template={template} values={values} />
       <RightPanel show={show} template={template} values={values} />
       <Score template={template} />

@@ -1,6 +1,14 @@
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { fieldKinds, moveField, propertyOf, removeField, type Field, type Show, type Template } from '../../core/show';
+import {
+  fieldKinds,
+  moveField,
+  propertyOf,
+  removeField,
+  type Field,
+  type Show,
+  type Template,
+} from '../../core/show';
 import { CheckField, ColourField, IconButton, Knot, NameField, NumberField, TextField } from '../ui';
 import { PictureField } from '../card-form/card-form';
 import { editTemplate, sealEdit } from './build-store';
@@ -9,7 +17,12 @@ import { editTemplate, sealEdit } from './build-store';
 export function FieldsPanel({ template, assets }: { template: Template; assets: Show['assets'] }) {
   const [openId, setOpenId] = useState<string | null>(null);
   if (template.fields.length === 0) {
-    return <p className="p-4 text-ink-3">No fields yet. The knot beside any property makes a field of it; the operator can then change it, and columns of data of its name fill it.</p>;
+    return (
+      <p className="p-4 text-ink-3">
+        No fields yet. The knot beside any property makes a field of it; the operator can then change it, and
+        columns of data of its name fill it.
+      </p>
+    );
   }
   return (
     <ol aria-label="Fields" className="flex flex-col">
@@ -17,11 +30,24 @@ export function FieldsPanel({ template, assets }: { template: Template; assets: 
         <li key={field.id} className="border-b border-line">
           <div className="flex items-center gap-1 px-2 py-1">
             <Knot isTied label={`${fieldKinds[field.kind].label} field`} />
-            <NameField label={`Name of field ${index + 1}`} value={field.name} className="flex-1" onKeep={(name) => change(field.id, `Rename ${field.name}`, (f) => void (f.name = name))} />
-            <IconButton label={`Move ${field.name} up`} disabled={index === 0} onClick={() => editTemplate(`Order ${field.name}`, (t) => moveField(t, field.id, index - 1))}>
+            <NameField
+              label={`Name of field ${index + 1}`}
+              value={field.name}
+              className="flex-1"
+              onKeep={(name) => change(field.id, `Rename ${field.name}`, (f) => void (f.name = name))}
+            />
+            <IconButton
+              label={`Move ${field.name} up`}
+              disabled={index === 0}
+              onClick={() => editTemplate(`Order ${field.name}`, (t) => moveField(t, field.id, index - 1))}
+            >
               <ArrowUp size={14} />
             </IconButton>
-            <IconButton label={`Move ${field.name} down`} disabled={index === template.fields.length - 1} onClick={() => editTemplate(`Order ${field.name}`, (t) => moveField(t, field.id, index + 1))}>
+            <IconButton
+              label={`Move ${field.name} down`}
+              disabled={index === template.fields.length - 1}
+              onClick={() => editTemplate(`Order ${field.name}`, (t) => moveField(t, field.id, index + 1))}
+            >
               <ArrowDown size={14} />
             </IconButton>
           </div>
@@ -45,7 +71,9 @@ function drives(template: Template, field: Field): string {
     .filter((tie) => tie.field === field.id)
     .map((tie) => {
       const element = template.elements[tie.element];
-      return element ? `${element.name} ${propertyOf(element.kind, tie.property)?.label.toLowerCase() ?? ''}` : '';
+      return element
+        ? `${element.name} ${propertyOf(element.kind, tie.property)?.label.toLowerCase() ?? ''}`
+        : '';
     });
   return words.length === 0 ? 'drives nothing' : words.join(', ');
 }
@@ -63,23 +91,83 @@ function change(id: string, label: string, recipe: (field: Field) => void, merge
 
 function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] }) {
   const { id } = field;
-  const put = (label: string, recipe: (field: Field) => void): void => change(id, `${label} of ${field.name}`, recipe, `field ${id} ${label}`);
+  const put = (label: string, recipe: (field: Field) => void): void =>
+    change(id, `${label} of ${field.name}`, recipe, `field ${id} ${label}`);
   return (
     <div className="flex flex-col gap-2 px-2 pb-3 pl-8">
       {field.kind === 'text' && (
         <>
-          <TextField label="Default" value={field.default} onChange={(v) => put('Default', (f) => void (f.kind === 'text' && (f.default = v)))} onDone={sealEdit} />
-          <NumberField label="Most characters (0: any)" value={field.maxLength ?? 0} min={0} max={10_000} onChange={(v) => put('Limit', (f) => void (f.kind === 'text' && (f.maxLength = v === 0 ? null : Math.round(v))))} onDone={sealEdit} />
+          <TextField
+            label="Default"
+            value={field.default}
+            onChange={(v) => put('Default', (f) => void (f.kind === 'text' && (f.default = v)))}
+            onDone={sealEdit}
+          />
+          <NumberField
+            label="Most characters (0: any)"
+            value={field.maxLength ?? 0}
+            min={0}
+            max={10_000}
+            onChange={(v) =>
+              put('Limit', (f) => void (f.kind === 'text' && (f.maxLength = v === 0 ? null : Math.round(v))))
+            }
+            onDone={sealEdit}
+          />
         </>
       )}
-      {field.kind === 'number' && <NumberField label="Default" value={field.default} onChange={(v) => put('Default', (f) => void (f.kind === 'number' && (f.default = v)))} onDone={sealEdit} />}
-      {field.kind === 'colour' && <ColourField label="Default" value={field.default} onChange={(v) => put('Default', (f) => void (f.kind === 'colour' && (f.default = v)))} onDone={sealEdit} />}
-      {field.kind === 'picture' && <PictureField label="Default" value={field.default} assets={assets} onSet={(v) => put('Default', (f) => void (f.kind === 'picture' && (f.default = v)))} />}
-      {field.kind === 'yes-no' && <CheckField label="Default" value={field.default} onChange={(v) => put('Default', (f) => void (f.kind === 'yes-no' && (f.default = v)))} />}
-      {field.kind === 'choice' && <p className="text-xs text-ink-2">One of: {field.choices.map((c) => c.label).join(', ')}</p>}
-      <TextField label="Group" value={field.group} onChange={(v) => put('Group', (f) => void (f.group = v))} onDone={sealEdit} maxLength={100} />
-      <TextField label="Help for the operator" value={field.help} onChange={(v) => put('Help', (f) => void (f.help = v))} onDone={sealEdit} maxLength={500} />
-      <button type="button" className="inline-flex items-center gap-1 self-start text-xs text-ink-2 hover:text-ink" onClick={() => editTemplate(`Delete field ${field.name}`, (t) => removeField(t, id))}>
+      {field.kind === 'number' && (
+        <NumberField
+          label="Default"
+          value={field.default}
+          onChange={(v) => put('Default', (f) => void (f.kind === 'number' && (f.default = v)))}
+          onDone={sealEdit}
+        />
+      )}
+      {field.kind === 'colour' && (
+        <ColourField
+          label="Default"
+          value={field.default}
+          onChange={(v) => put('Default', (f) => void (f.kind === 'colour' && (f.default = v)))}
+          onDone={sealEdit}
+        />
+      )}
+      {field.kind === 'picture' && (
+        <PictureField
+          label="Default"
+          value={field.default}
+          assets={assets}
+          onSet={(v) => put('Default', (f) => void (f.kind === 'picture' && (f.default = v)))}
+        />
+      )}
+      {field.kind === 'yes-no' && (
+        <CheckField
+          label="Default"
+          value={field.default}
+          onChange={(v) => put('Default', (f) => void (f.kind === 'yes-no' && (f.default = v)))}
+        />
+      )}
+      {field.kind === 'choice' && (
+        <p className="text-xs text-ink-2">One of: {field.choices.map((c) => c.label).join(', ')}</p>
+      )}
+      <TextField
+        label="Group"
+        value={field.group}
+        onChange={(v) => put('Group', (f) => void (f.group = v))}
+        onDone={sealEdit}
+        maxLength={100}
+      />
+      <TextField
+        label="Help for the operator"
+        value={field.help}
+        onChange={(v) => put('Help', (f) => void (f.help = v))}
+        onDone={sealEdit}
+        maxLength={500}
+      />
+      <button
+        type="button"
+        className="inline-flex items-center gap-1 self-start text-xs text-ink-2 hover:text-ink"
+        onClick={() => editTemplate(`Delete field ${field.name}`, (t) => removeField(t, id))}
+      >
         <Trash2 size={13} /> Delete the field; its properties keep the default
       </button>
     </div>

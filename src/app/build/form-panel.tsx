@@ -3,7 +3,8 @@ import { Button, SelectField } from '../ui';
 import { CardForm } from '../card-form/card-form';
 import { useBuild, type TryWith } from './build-store';
 
-const words = (tryWith: TryWith): string => (tryWith.kind === 'row' ? `row ${tryWith.table} ${tryWith.row}` : tryWith.kind);
+const words = (tryWith: TryWith): string =>
+  tryWith.kind === 'row' ? `row ${tryWith.table} ${tryWith.row}` : tryWith.kind;
 
 /** The very form of the Desk, tried beside the stage with typed, extreme or real values. */
 export function FormPanel({ show, template, values }: { show: Show; template: Template; values: Values }) {
@@ -22,12 +23,27 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
   ];
   const choose = (chosen: string): void => {
     const [kind, table, row] = chosen.split(' ');
-    set({ tryWith: kind === 'row' && table && row ? { kind, table, row } : { kind: kind as 'own' | 'shortest' | 'longest' } });
+    set({
+      tryWith:
+        kind === 'row' && table && row
+          ? { kind, table, row }
+          : { kind: kind as 'own' | 'shortest' | 'longest' },
+    });
   };
   return (
     <div className="flex flex-col gap-4 p-3">
-      <SelectField label="Try with" value={words(tryWith)} choices={choices} onChange={(chosen) => choose(String(chosen))} />
-      <CardForm template={template} values={values} assets={show.assets} onChange={(typed) => set({ typed, tryWith: { kind: 'own' } })} />
+      <SelectField
+        label="Try with"
+        value={words(tryWith)}
+        choices={choices}
+        onChange={(chosen) => choose(String(chosen))}
+      />
+      <CardForm
+        template={template}
+        values={values}
+        assets={show.assets}
+        onChange={(typed) => set({ typed, tryWith: { kind: 'own' } })}
+      />
       {template.fields.length > 0 && (
         <Button className="self-start" onClick={() => set({ typed: {}, tryWith: { kind: 'own' } })}>
           Back to the defaults

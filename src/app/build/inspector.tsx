@@ -8,7 +8,14 @@ import {
 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { unionOf } from '../../core/layout';
-import { elementKinds, moveElements, type Element, type PropertySection, type Show, type Template } from '../../core/show';
+import {
+  elementKinds,
+  moveElements,
+  type Element,
+  type PropertySection,
+  type Show,
+  type Template,
+} from '../../core/show';
 import { IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
 import { editTemplate, sealEdit, templateNow, useBuild } from './build-store';
@@ -28,16 +35,48 @@ export function Inspector({ show, template }: { show: Show; template: Template }
 function TemplateInspector({ show, template }: { show: Show; template: Template }) {
   const edit = useDraft((store) => store.edit);
   const enter = useBuild((store) => store.set);
-  const lanes = [...new Map(show.channels.flatMap((channel) => channel.lanes).map((lane) => [lane.id, lane.name]))];
+  const lanes = [
+    ...new Map(show.channels.flatMap((channel) => channel.lanes).map((lane) => [lane.id, lane.name])),
+  ];
   const cards = Object.values(show.cards).filter((card) => card.template === template.id).length;
   return (
     <>
       <Section title="Template">
-        <NameField label="Name of the template" value={template.name} onKeep={(name) => editTemplate('Rename the template', (t) => void (t.name = name))} />
-        <SelectField beside label="Lane" value={template.lane} choices={lanes.map(([value, label]) => ({ value, label }))} onChange={(lane) => editTemplate('Change the lane', (t) => void (t.lane = String(lane)))} />
+        <NameField
+          label="Name of the template"
+          value={template.name}
+          onKeep={(name) => editTemplate('Rename the template', (t) => void (t.name = name))}
+        />
+        <SelectField
+          beside
+          label="Lane"
+          value={template.lane}
+          choices={lanes.map(([value, label]) => ({ value, label }))}
+          onChange={(lane) => editTemplate('Change the lane', (t) => void (t.lane = String(lane)))}
+        />
         <div className="grid grid-cols-2 gap-2">
-          <NumberField label="W" unit="px" value={template.width} min={16} max={8192} onChange={(v) => editTemplate('Resize the canvas', (t) => void (t.width = Math.round(v)), 'canvas')} onDone={sealEdit} />
-          <NumberField label="H" unit="px" value={template.height} min={16} max={8192} onChange={(v) => editTemplate('Resize the canvas', (t) => void (t.height = Math.round(v)), 'canvas')} onDone={sealEdit} />
+          <NumberField
+            label="W"
+            unit="px"
+            value={template.width}
+            min={16}
+            max={8192}
+            onChange={(v) =>
+              editTemplate('Resize the canvas', (t) => void (t.width = Math.round(v)), 'canvas')
+            }
+            onDone={sealEdit}
+          />
+          <NumberField
+            label="H"
+            unit="px"
+            value={template.height}
+            min={16}
+            max={8192}
+            onChange={(v) =>
+              editTemplate('Resize the canvas', (t) => void (t.height = Math.round(v)), 'canvas')
+            }
+            onDone={sealEdit}
+          />
         </div>
         <p className="text-xs text-ink-3">
           {template.rate} frames a second · {cards} card{cards === 1 ? '' : 's'} of it
@@ -55,7 +94,9 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
           Delete this template
         </button>
       </Section>
-      <p className="p-3 text-ink-3">Choose an element on the stage or in the outline to see its properties.</p>
+      <p className="p-3 text-ink-3">
+        Choose an element on the stage or in the outline to see its properties.
+      </p>
     </>
   );
 }
@@ -64,7 +105,8 @@ const sections: readonly PropertySection[] = ['Place', 'Words', 'Clock', 'Pictur
 
 function ElementInspector({ show, template, element }: { show: Show; template: Template; element: Element }) {
   const kind = elementKinds[element.kind];
-  const inSection = (name: PropertySection) => kind.properties.filter((property) => property.section === name);
+  const inSection = (name: PropertySection) =>
+    kind.properties.filter((property) => property.section === name);
   return (
     <>
       <div className="flex items-center gap-2 border-b border-line p-2">
@@ -88,7 +130,13 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
           <Section key={name} title={name}>
             <div className="grid grid-cols-2 gap-x-2 gap-y-1.5">
               {properties.map((property) => (
-                <PropertyRow key={property.key} show={show} template={template} element={element} property={property} />
+                <PropertyRow
+                  key={property.key}
+                  show={show}
+                  template={template}
+                  element={element}
+                  property={property}
+                />
               ))}
             </div>
           </Section>

@@ -6,15 +6,27 @@ import { AssetsPanel } from './assets-panel';
 import { FieldsPanel } from './fields-panel';
 import { Outline } from './outline';
 
-const tab = 'h-8 flex-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
+const tab =
+  'h-8 flex-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
 
 /** Which template is in hand, and what it is made of. */
-export function LeftPanel(props: { show: Show; template: Template; onNew: () => void; onPick: (id: string) => void }) {
+export function LeftPanel(props: {
+  show: Show;
+  template: Template;
+  onNew: () => void;
+  onPick: (id: string) => void;
+}) {
   const { show, template, onNew, onPick } = props;
   return (
     <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Template">
       <div className="flex items-center gap-1 border-b border-line p-2">
-        <SelectField bare label="Template in hand" value={template.id} choices={templatesByName(show).map((t) => ({ value: t.id, label: t.name }))} onChange={(id) => onPick(String(id))} />
+        <SelectField
+          bare
+          label="Template in hand"
+          value={template.id}
+          choices={templatesByName(show).map((t) => ({ value: t.id, label: t.name }))}
+          onChange={(id) => onPick(String(id))}
+        />
         <IconButton label="New template" onClick={onNew}>
           <Plus size={16} />
         </IconButton>

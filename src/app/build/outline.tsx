@@ -1,6 +1,13 @@
 import { Clock, Eye, EyeOff, Folder, Image, Lock, LockOpen, Square, Type } from 'lucide-react';
 import { useState, type DragEvent, type ReactNode } from 'react';
-import { placeElement, siblingsOf, withDescendants, type Element, type ElementKindName, type Template } from '../../core/show';
+import {
+  placeElement,
+  siblingsOf,
+  withDescendants,
+  type Element,
+  type ElementKindName,
+  type Template,
+} from '../../core/show';
 import { Knot, NameField } from '../ui';
 import { editTemplate, useBuild } from './build-store';
 
@@ -26,7 +33,8 @@ export function Outline({ template }: { template: Template }) {
   const [drop, setDrop] = useState<DropPlace | null>(null);
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
 
-  const pick = (id: string, adds: boolean): void => select(adds ? (selection.includes(id) ? selection.filter((s) => s !== id) : [...selection, id]) : [id]);
+  const pick = (id: string, adds: boolean): void =>
+    select(adds ? (selection.includes(id) ? selection.filter((s) => s !== id) : [...selection, id]) : [id]);
   const over = (event: DragEvent<HTMLElement>, element: Element): void => {
     if (dragged === null || withDescendants(template, dragged).includes(element.id)) return;
     event.preventDefault();
@@ -40,7 +48,8 @@ export function Outline({ template }: { template: Template }) {
     const moved = dragged;
     editTemplate(`Order ${template.elements[moved]?.name}`, (t) => {
       const target = t.elements[drop.id];
-      if (drop.where === 'into' && target?.kind === 'group') return placeElement(t, moved, target.id, target.children.length);
+      if (drop.where === 'into' && target?.kind === 'group')
+        return placeElement(t, moved, target.id, target.children.length);
       const { list, parent } = siblingsOf(t, drop.id);
       const others = list.filter((id) => id !== moved);
       // The list runs back to front, the outline front to back.
@@ -81,7 +90,11 @@ export function Outline({ template }: { template: Template }) {
     });
 
   if (template.order.length === 0) {
-    return <p className="p-4 text-ink-3">Nothing drawn yet. Add a text or a shape above the stage, or drop a picture on it.</p>;
+    return (
+      <p className="p-4 text-ink-3">
+        Nothing drawn yet. Add a text or a shape above the stage, or drop a picture on it.
+      </p>
+    );
   }
   return (
     <ul role="tree" aria-label="Elements" className="py-1">
@@ -117,7 +130,14 @@ function OutlineRow(props: RowProps) {
       const own = t.elements[id];
       if (own) own[key] = !own[key];
     });
-  const mark = drop === 'before' ? 'shadow-[0_-2px_0_#d8a748]' : drop === 'after' ? 'shadow-[0_2px_0_#d8a748]' : drop === 'into' ? 'outline outline-brass' : '';
+  const mark =
+    drop === 'before'
+      ? 'shadow-[0_-2px_0_#d8a748]'
+      : drop === 'after'
+        ? 'shadow-[0_2px_0_#d8a748]'
+        : drop === 'into'
+          ? 'outline outline-brass'
+          : '';
   return (
     <li
       role="treeitem"
@@ -133,7 +153,12 @@ function OutlineRow(props: RowProps) {
       style={{ paddingLeft: 8 + depth * 14 }}
     >
       {isOpen !== null ? (
-        <button type="button" onClick={props.onFold} aria-label={`${isOpen ? 'Fold' : 'Unfold'} ${name}`} className="w-3 text-ink-3">
+        <button
+          type="button"
+          onClick={props.onFold}
+          aria-label={`${isOpen ? 'Fold' : 'Unfold'} ${name}`}
+          className="w-3 text-ink-3"
+        >
           {isOpen ? '▾' : '▸'}
         </button>
       ) : (
@@ -171,10 +196,18 @@ function OutlineRow(props: RowProps) {
           ⇿
         </span>
       )}
-      <Toggle label={`${element.locked ? 'Unlock' : 'Lock'} ${name}`} isOn={element.locked} onClick={() => toggle('locked', element.locked ? 'Unlock' : 'Lock')}>
+      <Toggle
+        label={`${element.locked ? 'Unlock' : 'Lock'} ${name}`}
+        isOn={element.locked}
+        onClick={() => toggle('locked', element.locked ? 'Unlock' : 'Lock')}
+      >
         {element.locked ? <Lock size={13} /> : <LockOpen size={13} />}
       </Toggle>
-      <Toggle label={`${element.hidden ? 'Show' : 'Hide'} ${name}`} isOn={element.hidden} onClick={() => toggle('hidden', element.hidden ? 'Show' : 'Hide')}>
+      <Toggle
+        label={`${element.hidden ? 'Show' : 'Hide'} ${name}`}
+        isOn={element.hidden}
+        onClick={() => toggle('hidden', element.hidden ? 'Show' : 'Hide')}
+      >
         {element.hidden ? <EyeOff size={13} /> : <Eye size={13} />}
       </Toggle>
     </li>

@@ -18,7 +18,14 @@ import { CheckField, ColourField, Knot, NumberField, SelectField, TextField } fr
 import { newId } from '../state/ids';
 import { editTemplate, sealEdit } from './build-store';
 
-const wide = (property: Property): boolean => property.type === 'text' || property.type === 'colour' || property.type === 'picture' || property.key === 'family' || property.key === 'stretch' || property.key === 'fit' || property.key === 'format';
+const wide = (property: Property): boolean =>
+  property.type === 'text' ||
+  property.type === 'colour' ||
+  property.type === 'picture' ||
+  property.key === 'family' ||
+  property.key === 'stretch' ||
+  property.key === 'fit' ||
+  property.key === 'format';
 
 /** One property of an element: its control, and the knot that ties it to a field. */
 export function PropertyRow(props: { show: Show; template: Template; element: Element; property: Property }) {
@@ -27,10 +34,17 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
   const field = tie && template.fields.find((f) => f.id === tie.field);
   const value = propertyValue(template, element, property.key);
   const set = (next: FieldValue): void =>
-    editTemplate(`${property.label} of ${element.name}`, (t) => setProperty(t, element.id, property.key, next), `${element.id} ${property.key}`);
+    editTemplate(
+      `${property.label} of ${element.name}`,
+      (t) => setProperty(t, element.id, property.key, next),
+      `${element.id} ${property.key}`,
+    );
   return (
     <div className={`flex min-w-0 items-center gap-1 ${wide(property) ? 'col-span-2' : ''}`}>
-      <div className="min-w-0 flex-1" title={field ? `From the field “${field.name}”: this is its default` : undefined}>
+      <div
+        className="min-w-0 flex-1"
+        title={field ? `From the field “${field.name}”: this is its default` : undefined}
+      >
         <Control property={property} value={value} assets={show.assets} onSet={set} />
       </div>
       <KnotMenu template={template} element={element} property={property} />
@@ -38,22 +52,63 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
   );
 }
 
-function Control(props: { property: Property; value: FieldValue; assets: Show['assets']; onSet: (value: FieldValue) => void }) {
+function Control(props: {
+  property: Property;
+  value: FieldValue;
+  assets: Show['assets'];
+  onSet: (value: FieldValue) => void;
+}) {
   const { property, value, assets, onSet } = props;
   const { label } = property;
   switch (property.type) {
     case 'number':
-      return <NumberField label={label} value={Number(value)} min={property.min} max={property.max} step={property.step} unit={property.unit} onChange={onSet} onDone={sealEdit} />;
+      return (
+        <NumberField
+          label={label}
+          value={Number(value)}
+          min={property.min}
+          max={property.max}
+          step={property.step}
+          unit={property.unit}
+          onChange={onSet}
+          onDone={sealEdit}
+        />
+      );
     case 'text':
-      return <TextField beside label={label} value={String(value ?? '')} onChange={onSet} onDone={sealEdit} maxLength={10_000} />;
+      return (
+        <TextField
+          beside
+          label={label}
+          value={String(value ?? '')}
+          onChange={onSet}
+          onDone={sealEdit}
+          maxLength={10_000}
+        />
+      );
     case 'colour':
       return <ColourField label={label} value={String(value)} onChange={onSet} onDone={sealEdit} />;
     case 'choice':
-      return <SelectField beside label={label} value={value as string | number} choices={property.choices ?? []} onChange={onSet} />;
+      return (
+        <SelectField
+          beside
+          label={label}
+          value={value as string | number}
+          choices={property.choices ?? []}
+          onChange={onSet}
+        />
+      );
     case 'yes-no':
       return <CheckField label={label} value={Boolean(value)} onChange={onSet} />;
     case 'picture':
-      return <PictureField bare label={label} value={value === null ? null : String(value)} assets={assets} onSet={onSet} />;
+      return (
+        <PictureField
+          bare
+          label={label}
+          value={value === null ? null : String(value)}
+          assets={assets}
+          onSet={onSet}
+        />
+      );
   }
 }
 
@@ -74,15 +129,27 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
         <span>
-          <Knot isTied={field !== undefined} label={field ? `${name}: from the field ${field.name}` : `${name}: make a field`} onClick={() => undefined} />
+          <Knot
+            isTied={field !== undefined}
+            label={field ? `${name}: from the field ${field.name}` : `${name}: make a field`}
+            onClick={() => undefined}
+          />
         </span>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" sideOffset={4} className="z-50 min-w-48 rounded border border-line bg-panel p-1">
+        <DropdownMenu.Content
+          align="end"
+          sideOffset={4}
+          className="z-50 min-w-48 rounded border border-line bg-panel p-1"
+        >
           {field ? (
             <>
-              <DropdownMenu.Label className="px-2 py-1 text-xs text-tide">From the field “{field.name}”</DropdownMenu.Label>
-              {entry('Untie', () => editTemplate(`Untie ${name}`, (t) => untieProperty(t, element.id, property.key)))}
+              <DropdownMenu.Label className="px-2 py-1 text-xs text-tide">
+                From the field “{field.name}”
+              </DropdownMenu.Label>
+              {entry('Untie', () =>
+                editTemplate(`Untie ${name}`, (t) => untieProperty(t, element.id, property.key)),
+              )}
             </>
           ) : (
             entry('Make a field', () => {
@@ -92,7 +159,16 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
           )}
           {others.length > 0 && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
           {others.map((other) => (
-            <DropdownMenu.Item key={other.id} className={item} onSelect={() => editTemplate(`Tie ${name} to ${other.name}`, (t) => void tieProperty(t, element.id, property, other))}>
+            <DropdownMenu.Item
+              key={other.id}
+              className={item}
+              onSelect={() =>
+                editTemplate(
+                  `Tie ${name} to ${other.name}`,
+                  (t) => void tieProperty(t, element.id, property, other),
+                )
+              }
+            >
               Take it from “{other.name}”
             </DropdownMenu.Item>
           ))}

@@ -3,7 +3,8 @@ import type { Show, Template, Values } from '../../core/show';
 import { FormPanel } from './form-panel';
 import { Inspector } from './inspector';
 
-const tab = 'h-8 flex-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
+const tab =
+  'h-8 flex-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
 
 /** The element in hand, or the operator's form of the template. */
 export function RightPanel(props: { show: Show; template: Template; values: Values }) {

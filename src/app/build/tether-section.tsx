@@ -1,13 +1,22 @@
 import { Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { tetherCycle } from '../../core/layout';
-import { axisOf, paintOrder, tetherEdges, type Element, type Template, type Tether, type TetherEdge } from '../../core/show';
+import {
+  axisOf,
+  paintOrder,
+  tetherEdges,
+  type Element,
+  type Template,
+  type Tether,
+  type TetherEdge,
+} from '../../core/show';
 import { Button, IconButton, NumberField, Section, SelectField } from '../ui';
 import { newId } from '../state/ids';
 import { editTemplate, sealEdit, templateNow } from './build-store';
 
 const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'height';
-const fits = (edge: TetherEdge, other: TetherEdge): boolean => axisOf(edge) === axisOf(other) && isSize(edge) === isSize(other);
+const fits = (edge: TetherEdge, other: TetherEdge): boolean =>
+  axisOf(edge) === axisOf(other) && isSize(edge) === isSize(other);
 const words = (edge: TetherEdge): string => edge;
 
 /** Changes the tethers unless they would then run in a circle; says so where they would. */
@@ -34,7 +43,8 @@ export function TetherSection({ template, element }: { template: Template; eleme
   const edges = tetherEdges.filter((edge) => element.kind !== 'group' || !isSize(edge));
   const add = (): void => {
     const used = new Set(own.map((tether) => tether.edge));
-    const edge = (['left', 'right', 'top', 'bottom', 'centre', 'middle'] as const).find((e) => !used.has(e)) ?? 'left';
+    const edge =
+      (['left', 'right', 'top', 'bottom', 'centre', 'middle'] as const).find((e) => !used.has(e)) ?? 'left';
     const tether: Tether = { id: newId(), element: element.id, edge, to: null, toEdge: edge, offset: 0 };
     editTethers(`Tether ${element.name}`, (t) => void t.tethers.push(tether));
   };
@@ -48,35 +58,78 @@ export function TetherSection({ template, element }: { template: Template; eleme
       merge,
     );
   return (
-    <Section title="Tethers" extra={<Button tone="quiet" className="h-6 px-2 text-xs" onClick={add}>Add a tether</Button>}>
-      {own.length === 0 && <p className="text-xs text-ink-3">Tie an edge to another element, and it follows it whatever the words are.</p>}
+    <Section
+      title="Tethers"
+      extra={
+        <Button tone="quiet" className="h-6 px-2 text-xs" onClick={add}>
+          Add a tether
+        </Button>
+      }
+    >
+      {own.length === 0 && (
+        <p className="text-xs text-ink-3">
+          Tie an edge to another element, and it follows it whatever the words are.
+        </p>
+      )}
       {own.map((tether, index) => (
-        <div key={tether.id} className="flex flex-col gap-1 border-l-2 border-line pl-2" role="group" aria-label={`Tether ${index + 1}`}>
+        <div
+          key={tether.id}
+          className="flex flex-col gap-1 border-l-2 border-line pl-2"
+          role="group"
+          aria-label={`Tether ${index + 1}`}
+        >
           <div className="flex items-center gap-1">
             <SelectField
               bare
               label="Own edge"
               value={tether.edge}
               choices={edges.map((edge) => ({ value: edge, label: words(edge) }))}
-              onChange={(edge) => change(tether, { edge: edge as TetherEdge, ...(fits(edge as TetherEdge, tether.toEdge) ? {} : { toEdge: edge as TetherEdge }) })}
+              onChange={(edge) =>
+                change(tether, {
+                  edge: edge as TetherEdge,
+                  ...(fits(edge as TetherEdge, tether.toEdge) ? {} : { toEdge: edge as TetherEdge }),
+                })
+              }
             />
             <span className="shrink-0 text-xs text-ink-3">follows</span>
-            <IconButton label="Remove the tether" onClick={() => editTemplate(`Untether ${element.name}`, (t) => void (t.tethers = t.tethers.filter((other) => other.id !== tether.id)))}>
+            <IconButton
+              label="Remove the tether"
+              onClick={() =>
+                editTemplate(
+                  `Untether ${element.name}`,
+                  (t) => void (t.tethers = t.tethers.filter((other) => other.id !== tether.id)),
+                )
+              }
+            >
               <Trash2 size={14} />
             </IconButton>
           </div>
           <div className="flex items-center gap-1">
-            <SelectField bare label="Followed element" value={tether.to ?? ''} choices={targets} onChange={(to) => change(tether, { to: to === '' ? null : String(to) })} />
+            <SelectField
+              bare
+              label="Followed element"
+              value={tether.to ?? ''}
+              choices={targets}
+              onChange={(to) => change(tether, { to: to === '' ? null : String(to) })}
+            />
             <SelectField
               bare
               label="Followed edge"
               className="max-w-20"
               value={tether.toEdge}
-              choices={tetherEdges.filter((edge) => fits(tether.edge, edge)).map((edge) => ({ value: edge, label: words(edge) }))}
+              choices={tetherEdges
+                .filter((edge) => fits(tether.edge, edge))
+                .map((edge) => ({ value: edge, label: words(edge) }))}
               onChange={(toEdge) => change(tether, { toEdge: toEdge as TetherEdge })}
             />
           </div>
-          <NumberField label="Offset" unit="px" value={tether.offset} onChange={(offset) => change(tether, { offset }, `tether ${tether.id}`)} onDone={sealEdit} />
+          <NumberField
+            label="Offset"
+            unit="px"
+            value={tether.offset}
+            onChange={(offset) => change(tether, { offset }, `tether ${tether.id}`)}
+            onDone={sealEdit}
+          />
         </div>
       ))}
     </Section>

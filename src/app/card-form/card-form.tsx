@@ -1,6 +1,13 @@
 import { useRef } from 'react';
 import { toast } from 'sonner';
-import { acceptValue, type Field, type FieldValue, type Show, type Template, type Values } from '../../core/show';
+import {
+  acceptValue,
+  type Field,
+  type FieldValue,
+  type Show,
+  type Template,
+  type Values,
+} from '../../core/show';
 import { Button, CheckField, ColourField, NumberField, SelectField, TextField } from '../ui';
 import { redrawAll } from '../picture/monitors';
 import { addPicture } from '../state/assets';
@@ -18,7 +25,11 @@ interface Props {
 /** The operator's form of a template: one control for each field, in the designer's order and groups. */
 export function CardForm({ template, values, onChange, assets, airValues }: Props) {
   if (template.fields.length === 0) {
-    return <p className="text-ink-3">This template has no fields: everything in it is fixed. The knot beside a property in Build makes one.</p>;
+    return (
+      <p className="text-ink-3">
+        This template has no fields: everything in it is fixed. The knot beside a property in Build makes one.
+      </p>
+    );
   }
   const set = (field: Field, raw: FieldValue): void => {
     const accepted = acceptValue(field, raw);
@@ -38,7 +49,12 @@ export function CardForm({ template, values, onChange, assets, airValues }: Prop
               const differs = airValues != null && (airValues[field.id] ?? field.default) !== value;
               return (
                 <div key={field.id} className={differs ? 'border-l-2 border-warn pl-2' : ''}>
-                  <FieldControl field={field} value={value} assets={assets} onSet={(raw) => set(field, raw)} />
+                  <FieldControl
+                    field={field}
+                    value={value}
+                    assets={assets}
+                    onSet={(raw) => set(field, raw)}
+                  />
                   {differs ? (
                     <p className="mt-0.5 text-xs text-warn">⚠ differs from air</p>
                   ) : (
@@ -53,26 +69,66 @@ export function CardForm({ template, values, onChange, assets, airValues }: Prop
   );
 }
 
-function FieldControl(props: { field: Field; value: FieldValue; assets: Show['assets']; onSet: (raw: FieldValue) => void }) {
+function FieldControl(props: {
+  field: Field;
+  value: FieldValue;
+  assets: Show['assets'];
+  onSet: (raw: FieldValue) => void;
+}) {
   const { field, value, assets, onSet } = props;
   switch (field.kind) {
     case 'text':
-      return <TextField label={field.name} value={String(value ?? '')} onChange={onSet} maxLength={field.maxLength ?? undefined} />;
+      return (
+        <TextField
+          label={field.name}
+          value={String(value ?? '')}
+          onChange={onSet}
+          maxLength={field.maxLength ?? undefined}
+        />
+      );
     case 'number':
-      return <NumberField label={field.name} value={Number(value)} onChange={onSet} min={field.min ?? undefined} max={field.max ?? undefined} />;
+      return (
+        <NumberField
+          label={field.name}
+          value={Number(value)}
+          onChange={onSet}
+          min={field.min ?? undefined}
+          max={field.max ?? undefined}
+        />
+      );
     case 'colour':
       return <ColourField label={field.name} value={String(value)} onChange={onSet} />;
     case 'choice':
-      return <SelectField label={field.name} value={value as string | number} choices={field.choices} onChange={onSet} />;
+      return (
+        <SelectField
+          label={field.name}
+          value={value as string | number}
+          choices={field.choices}
+          onChange={onSet}
+        />
+      );
     case 'yes-no':
       return <CheckField label={field.name} value={Boolean(value)} onChange={onSet} />;
     case 'picture':
-      return <PictureField label={field.name} value={value === null ? null : String(value)} assets={assets} onSet={onSet} />;
+      return (
+        <PictureField
+          label={field.name}
+          value={value === null ? null : String(value)}
+          assets={assets}
+          onSet={onSet}
+        />
+      );
   }
 }
 
 /** A picture of the show by name, or a file brought in on the spot where the show is in hand. */
-export function PictureField(props: { label: string; value: string | null; assets: Show['assets']; onSet: (value: string | null) => void; bare?: boolean }) {
+export function PictureField(props: {
+  label: string;
+  value: string | null;
+  assets: Show['assets'];
+  onSet: (value: string | null) => void;
+  bare?: boolean;
+}) {
   const { label, value, assets, onSet, bare } = props;
   const input = useRef<HTMLInputElement>(null);
   const canAdd = useDraft((store) => store.draft !== null && store.draft.show.assets === assets);
@@ -96,7 +152,13 @@ export function PictureField(props: { label: string; value: string | null; asset
   if (value !== null && !assets[value]) choices.push({ value, label: 'Picture missing from this show' });
   return (
     <span className="flex min-w-0 flex-1 items-end gap-1">
-      <SelectField label={label} bare={bare ?? false} value={value ?? ''} choices={choices} onChange={(chosen) => onSet(chosen === '' ? null : String(chosen))} />
+      <SelectField
+        label={label}
+        bare={bare ?? false}
+        value={value ?? ''}
+        choices={choices}
+        onChange={(chosen) => onSet(chosen === '' ? null : String(chosen))}
+      />
       {canAdd && (
         <>
           <Button onClick={() => input.current?.click()} aria-label={`${label}: bring a file`}>

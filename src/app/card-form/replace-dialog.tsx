@@ -14,14 +14,34 @@ export function ReplaceDialog(props: {
   const { card, template, holder, templates, onReplace, onClose } = props;
   const held = holder && templates[holder.template];
   return (
-    <Dialog title={`${card.number} is used. Replace its card?`} open onClose={onClose} wide describe="The card on the left goes; the one on the right gets the number.">
+    <Dialog
+      title={`${card.number} is used. Replace its card?`}
+      open
+      onClose={onClose}
+      wide
+      describe="The card on the left goes; the one on the right gets the number."
+    >
       <div className="grid grid-cols-2 gap-4">
         <figure>
-          {held && holder ? <Still template={held} values={holder.values} label={`Now under ${card.number}`} className="w-full rounded border border-line" /> : <p className="text-ink-3">Its template is gone.</p>}
+          {held && holder ? (
+            <Still
+              template={held}
+              values={holder.values}
+              label={`Now under ${card.number}`}
+              className="w-full rounded border border-line"
+            />
+          ) : (
+            <p className="text-ink-3">Its template is gone.</p>
+          )}
           <figcaption className="mt-1 text-ink-2">Now: {held?.name}</figcaption>
         </figure>
         <figure>
-          <Still template={template} values={card.values} label={`To be kept under ${card.number}`} className="w-full rounded border border-line" />
+          <Still
+            template={template}
+            values={card.values}
+            label={`To be kept under ${card.number}`}
+            className="w-full rounded border border-line"
+          />
           <figcaption className="mt-1 text-ink-2">New: {template.name}</figcaption>
         </figure>
       </div>

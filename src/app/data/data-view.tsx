@@ -27,21 +27,40 @@ export function DataView() {
 
   const bring = async (file: File): Promise<void> => {
     setWrong(null);
-    if (file.size > largestFile) return setWrong(`${file.name} has ${Math.round(file.size / 1e6)} MB; a file of data may have ${largestFile >> 20} MiB.`);
+    if (file.size > largestFile)
+      return setWrong(
+        `${file.name} has ${Math.round(file.size / 1e6)} MB; a file of data may have ${largestFile >> 20} MiB.`,
+      );
     setIsReading(true);
     const read = await fileWorker().readCsv(new Uint8Array(await file.arrayBuffer()), file.name);
     setIsReading(false);
     if ('problem' in read) return setWrong(read.problem.message);
-    const brought = { ...read.table, name: freshName(read.table.name, tables.map((t) => t.name)) };
+    const brought = {
+      ...read.table,
+      name: freshName(
+        read.table.name,
+        tables.map((t) => t.name),
+      ),
+    };
     edit(`Bring in ${file.name}`, (s) => {
       s.tables[brought.id] = brought;
     });
-    toast.success(`${brought.name}: ${brought.rows.length} rows, ${brought.columns.length} columns. ${read.notes.join(' ')}`);
+    toast.success(
+      `${brought.name}: ${brought.rows.length} rows, ${brought.columns.length} columns. ${read.notes.join(' ')}`,
+    );
     void navigate(`/data/${brought.id}`);
   };
   const make = (): void => {
     const columns = ['Name', 'Role'].map((name) => ({ id: newId(), name }));
-    const made: Table = { id: newId(), name: freshName('Table', tables.map((t) => t.name)), columns, rows: [{ id: newId(), cells: {} }] };
+    const made: Table = {
+      id: newId(),
+      name: freshName(
+        'Table',
+        tables.map((t) => t.name),
+      ),
+      columns,
+      rows: [{ id: newId(), cells: {} }],
+    };
     edit('New table', (s) => {
       s.tables[made.id] = made;
     });
@@ -53,7 +72,11 @@ export function DataView() {
   };
 
   return (
-    <div className="grid h-full grid-cols-[200px_minmax(0,1fr)_360px]" onDragOver={(event) => event.preventDefault()} onDrop={drop}>
+    <div
+      className="grid h-full grid-cols-[200px_minmax(0,1fr)_360px]"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={drop}
+    >
       <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Tables">
         <div className="flex flex-col gap-2 border-b border-line p-2">
           <Button onClick={() => input.current?.click()}>
@@ -77,7 +100,11 @@ export function DataView() {
         <ul className="min-h-0 flex-1 overflow-auto py-1">
           {tables.map((item) => (
             <li key={item.id}>
-              <button type="button" onClick={() => void navigate(`/data/${item.id}`)} className={`flex h-8 w-full items-center gap-2 px-3 text-left ${item.id === table?.id ? 'bg-raised' : 'row-hover'}`}>
+              <button
+                type="button"
+                onClick={() => void navigate(`/data/${item.id}`)}
+                className={`flex h-8 w-full items-center gap-2 px-3 text-left ${item.id === table?.id ? 'bg-raised' : 'row-hover'}`}
+              >
                 <span className="min-w-0 flex-1 truncate">{item.name}</span>
                 <span className="number text-xs text-ink-3">{item.rows.length}</span>
               </button>
@@ -91,7 +118,11 @@ export function DataView() {
             ⚠ {wrong}
           </p>
         )}
-        {isReading && <p role="status" className="p-3 text-ink-2">Reading…</p>}
+        {isReading && (
+          <p role="status" className="p-3 text-ink-2">
+            Reading…
+          </p>
+        )}
         {table ? (
           <>
             <TableHead key={table.id} table={table} />
@@ -99,14 +130,21 @@ export function DataView() {
           </>
         ) : (
           <Empty title="No tables yet">
-            <p>Bring in a CSV of names, teams or results, or drop it here. Its first line names the columns; columns that bear the name of a field fill it.</p>
+            <p>
+              Bring in a CSV of names, teams or results, or drop it here. Its first line names the columns;
+              columns that bear the name of a field fill it.
+            </p>
             <Button tone="primary" onClick={() => input.current?.click()}>
               Bring in a CSV
             </Button>
           </Empty>
         )}
       </section>
-      {table ? <FillPanel show={show} table={table} rowId={rowId} /> : <aside className="border-l border-line bg-deck" />}
+      {table ? (
+        <FillPanel show={show} table={table} rowId={rowId} />
+      ) : (
+        <aside className="border-l border-line bg-deck" />
+      )}
     </div>
   );
 }
@@ -125,10 +163,26 @@ function TableHead({ table }: { table: Table }) {
         <span className="number">{table.rows.length}</span> rows
       </span>
       <span className="flex-1" />
-      <Button onClick={() => change(`Add a row to ${table.name}`, (t) => void t.rows.push({ id: newId(), cells: {} }))}>Add a row</Button>
       <Button
         onClick={() =>
-          change(`Add a column to ${table.name}`, (t) => void t.columns.push({ id: newId(), name: freshName('Column', t.columns.map((c) => c.name)) }))
+          change(`Add a row to ${table.name}`, (t) => void t.rows.push({ id: newId(), cells: {} }))
+        }
+      >
+        Add a row
+      </Button>
+      <Button
+        onClick={() =>
+          change(
+            `Add a column to ${table.name}`,
+            (t) =>
+              void t.columns.push({
+                id: newId(),
+                name: freshName(
+                  'Column',
+                  t.columns.map((c) => c.name),
+                ),
+              }),
+          )
         }
       >
         Add a column

@@ -10,7 +10,12 @@ export function TableGrid(props: { table: Table; chosen: string | null; onChoose
   const edit = useDraft((store) => store.edit);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z' || (event.target as HTMLElement).closest('input, textarea, select')) return;
+      if (
+        !(event.ctrlKey || event.metaKey) ||
+        event.key.toLowerCase() !== 'z' ||
+        (event.target as HTMLElement).closest('input, textarea, select')
+      )
+        return;
       event.preventDefault();
       const { undo, redo } = useDraft.getState();
       if (event.shiftKey) redo();
@@ -21,18 +26,37 @@ export function TableGrid(props: { table: Table; chosen: string | null; onChoose
   }, []);
   const columns = useMemo(
     (): Column<Row>[] => [
-      { key: '#', name: '', width: 48, frozen: true, renderCell: ({ rowIdx }) => <span className="number text-ink-3">{rowIdx + 1}</span> },
-      ...table.columns.map(
-        (column): Column<Row> => ({
-          key: column.id,
-          name: column.name,
-          resizable: true,
-          minWidth: 110,
-          renderCell: ({ row }) => <span dir="auto">{row.cells[column.id] ?? ''}</span>,
-          // The editor works on a plain property of the row; the cell is taken from there when it is kept.
-          renderEditCell: (editing) => renderTextEditor({ ...editing, row: { ...editing.row, [column.id]: editing.row.cells[column.id] ?? '' } as Row, onRowChange: (next, commit) => editing.onRowChange({ ...editing.row, cells: { ...editing.row.cells, [column.id]: String((next as unknown as Record<string, string>)[column.id] ?? '') } }, commit) }),
-        }),
-      ),
+      {
+        key: '#',
+        name: '',
+        width: 48,
+        frozen: true,
+        renderCell: ({ rowIdx }) => <span className="number text-ink-3">{rowIdx + 1}</span>,
+      },
+      ...table.columns.map((column): Column<Row> => ({
+        key: column.id,
+        name: column.name,
+        resizable: true,
+        minWidth: 110,
+        renderCell: ({ row }) => <span dir="auto">{row.cells[column.id] ?? ''}</span>,
+        // The editor works on a plain property of the row; the cell is taken from there when it is kept.
+        renderEditCell: (editing) =>
+          renderTextEditor({
+            ...editing,
+            row: { ...editing.row, [column.id]: editing.row.cells[column.id] ?? '' } as Row,
+            onRowChange: (next, commit) =>
+              editing.onRowChange(
+                {
+                  ...editing.row,
+                  cells: {
+                    ...editing.row.cells,
+                    [column.id]: String((next as unknown as Record<string, string>)[column.id] ?? ''),
+                  },
+                },
+                commit,
+              ),
+          }),
+      })),
     ],
     [table.columns],
   );

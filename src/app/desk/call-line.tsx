@@ -22,8 +22,14 @@ export function CallLine({ channel }: { channel: Channel }) {
   const release = releases.get(state.release);
   const cue = state.air[channel.id]?.preview ?? null;
   return (
-    <footer className="col-span-3 flex h-16 items-center gap-4 border-t border-line bg-panel px-4" aria-label="Call line">
-      <output aria-label="Call number" className={`number flex h-10 w-36 items-center rounded border px-3 text-[20px] ${typed ? 'border-brass' : 'border-line text-ink-3'}`}>
+    <footer
+      className="col-span-3 flex h-16 items-center gap-4 border-t border-line bg-panel px-4"
+      aria-label="Call line"
+    >
+      <output
+        aria-label="Call number"
+        className={`number flex h-10 w-36 items-center rounded border px-3 text-[20px] ${typed ? 'border-brass' : 'border-line text-ink-3'}`}
+      >
         {typed || 'number'}
       </output>
       <div className="min-w-0 flex-1">
@@ -34,14 +40,19 @@ export function CallLine({ channel }: { channel: Channel }) {
             <EnterWords typed={typed} />
           ) : cue ? (
             <>
-              <kbd className="number rounded border border-line px-1 text-xs text-ink-2">Space</kbd> takes <strong>{cue.number ?? release?.templates[cue.template]?.name}</strong>
-              {cue.number && <Quoted words={valuesWords(release, cue.template, cue.values)} />}: <span data-take>{describeTake(state, channel.id, cue, release, air().clock.now())}</span>
+              <kbd className="number rounded border border-line px-1 text-xs text-ink-2">Space</kbd> takes{' '}
+              <strong>{cue.number ?? release?.templates[cue.template]?.name}</strong>
+              {cue.number && <Quoted words={valuesWords(release, cue.template, cue.values)} />}:{' '}
+              <span data-take>{describeTake(state, channel.id, cue, release, air().clock.now())}</span>
             </>
           ) : (
             <span className="text-ink-2">Type a call number and press Enter to cue it.</span>
           )}
         </p>
-        <p role={said?.isRefusal ? 'alert' : 'status'} className={`h-[18px] truncate text-xs ${said?.isRefusal ? 'text-warn' : 'text-ink-3'}`}>
+        <p
+          role={said?.isRefusal ? 'alert' : 'status'}
+          className={`h-[18px] truncate text-xs ${said?.isRefusal ? 'text-warn' : 'text-ink-3'}`}
+        >
           {said ? `${said.isRefusal ? '⚠ ' : ''}${said.words}` : ''}
         </p>
       </div>
@@ -88,7 +99,8 @@ function EnterWords({ typed }: { typed: string }) {
   const release = releases.get(state.release);
   return (
     <>
-      <kbd className="number rounded border border-line px-1 text-xs text-ink-2">Enter</kbd> cues <strong>{card.number}</strong> {release?.templates[card.template]?.name}
+      <kbd className="number rounded border border-line px-1 text-xs text-ink-2">Enter</kbd> cues{' '}
+      <strong>{card.number}</strong> {release?.templates[card.template]?.name}
       <Quoted words={valuesWords(release, card.template, card.values)} />
     </>
   );

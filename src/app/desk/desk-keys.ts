@@ -49,9 +49,11 @@ export function deskKeys(): () => void {
       return;
     }
     if (isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (/^[0-9.,]$/.test(event.key)) return run(() => set({ typed: (typed + event.key.replace(',', '.')).slice(0, 13), said: null }));
+    if (/^[0-9.,]$/.test(event.key))
+      return run(() => set({ typed: (typed + event.key.replace(',', '.')).slice(0, 13), said: null }));
     // A key held down must not take twice.
-    if (event.repeat && !event.key.startsWith('Arrow')) return event.key === ' ' ? event.preventDefault() : undefined;
+    if (event.repeat && !event.key.startsWith('Arrow'))
+      return event.key === ' ' ? event.preventDefault() : undefined;
     const onButton = target.closest('button, a, [role=tab]') !== null;
     switch (event.key) {
       case 'Backspace':
@@ -78,7 +80,8 @@ export function deskKeys(): () => void {
   const onUp = (event: KeyboardEvent): void => {
     if (event.key === 'Escape') release();
     // A button in focus would be pressed by the space that took.
-    if (event.key === ' ' && !(event.target as HTMLElement).closest('input, textarea, select, [role=dialog]')) event.preventDefault();
+    if (event.key === ' ' && !(event.target as HTMLElement).closest('input, textarea, select, [role=dialog]'))
+      event.preventDefault();
   };
   addEventListener('keydown', onDown);
   addEventListener('keyup', onUp);

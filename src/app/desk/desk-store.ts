@@ -33,7 +33,8 @@ export const useDesk = create<DeskStore>((set) => ({
   set,
 }));
 
-const say = (words: string, isRefusal = false): void => useDesk.getState().set({ said: { words, isRefusal } });
+const say = (words: string, isRefusal = false): void =>
+  useDesk.getState().set({ said: { words, isRefusal } });
 
 async function give(command: Command, done: string): Promise<boolean> {
   const refused = await send(command);
@@ -62,22 +63,40 @@ export async function takePreview(): Promise<void> {
   const words = cue.number ?? state.channels.find((c) => c.id === channel)?.name ?? '';
   const values = inHand.kind === 'preview' && Object.keys(edits).length > 0 ? edits : null;
   // Words still on their way to preview go along, so that what was typed is what is taken.
-  if (values && (await send({ do: 'cue', channel, ...(cue.card ? { card: cue.card } : { template: cue.template }), values: { ...cue.values, ...values } }))) return;
+  if (
+    values &&
+    (await send({
+      do: 'cue',
+      channel,
+      ...(cue.card ? { card: cue.card } : { template: cue.template }),
+      values: { ...cue.values, ...values },
+    }))
+  )
+    return;
   if (!(await give({ do: 'take', channel }, `${words} is taken.`))) return;
   const { rundown } = useAir.getState().state;
   const next = cue.card ? (rundown[rundown.indexOf(cue.card) + 1] ?? cue.card) : useDesk.getState().row;
   set({ edits: {}, row: next });
   const up = (): void => {
-    const taken = useAir.getState().state.air[channel]?.graphics.filter((g) => g.exitAt === null && g.card === cue.card && g.template === cue.template);
+    const taken = useAir
+      .getState()
+      .state.air[channel]?.graphics.filter(
+        (g) => g.exitAt === null && g.card === cue.card && g.template === cue.template,
+      );
     const last = taken?.at(-1);
     if (last) set({ inHand: { kind: 'air', graphic: last.id } });
   };
   up();
 }
 
-export const clearLane = (lane: string, name: string): Promise<boolean> => give({ do: 'clear', channel: useDesk.getState().channel, lane }, `${name} is cleared.`);
+export const clearLane = (lane: string, name: string): Promise<boolean> =>
+  give({ do: 'clear', channel: useDesk.getState().channel, lane }, `${name} is cleared.`);
 
-export const clearAll = (): Promise<boolean> => give({ do: 'clear', channel: useDesk.getState().channel, all: true, preview: true }, 'All lanes are cleared.');
+export const clearAll = (): Promise<boolean> =>
+  give(
+    { do: 'clear', channel: useDesk.getState().channel, all: true, preview: true },
+    'All lanes are cleared.',
+  );
 
 /** Clears the lane of the graphic in hand. */
 export function clearInHand(): void {
@@ -94,7 +113,10 @@ export function clearInHand(): void {
 export async function sendEdits(): Promise<void> {
   const { channel, inHand, edits, set } = useDesk.getState();
   if (inHand.kind !== 'air' || Object.keys(edits).length === 0) return say('Nothing differs from air.', true);
-  if (await give({ do: 'change', channel, graphic: inHand.graphic, values: edits }, 'The new words are on air.')) set({ edits: {} });
+  if (
+    await give({ do: 'change', channel, graphic: inHand.graphic, values: edits }, 'The new words are on air.')
+  )
+    set({ edits: {} });
 }
 
 let cueTimer: ReturnType<typeof setTimeout> | null = null;
@@ -108,15 +130,30 @@ export function editInHand(values: Values): void {
   cueTimer = setTimeout(() => {
     const cue = useAir.getState().state.air[channel]?.preview;
     if (!cue) return;
-    void send({ do: 'cue', channel, ...(cue.card ? { card: cue.card } : { template: cue.template }), values: { ...cue.values, ...values } });
+    void send({
+      do: 'cue',
+      channel,
+      ...(cue.card ? { card: cue.card } : { template: cue.template }),
+      values: { ...cue.values, ...values },
+    });
   }, 120);
 }
 
 export async function cueNew(template: string, values: Values): Promise<void> {
   const { channel, set } = useDesk.getState();
-  if (await give({ do: 'cue', channel, template, values }, 'It is in preview.')) set({ inHand: { kind: 'preview' }, edits: {} });
+  if (await give({ do: 'cue', channel, template, values }, 'It is in preview.'))
+    set({ inHand: { kind: 'preview' }, edits: {} });
 }
 
 /** Keeps a filling under a call number; a used number needs `replace`. */
-export const keepUnder = (number: string, template: string, values: Values, card: string | null, replace: boolean): Promise<boolean> =>
-  give({ do: 'keep', number, template, values, ...(card ? { card } : {}), ...(replace ? { replace } : {}) }, `Kept under ${number}.`);
+export const keepUnder = (
+  number: string,
+  template: string,
+  values: Values,
+  card: string | null,
+  replace: boolean,
+): Promise<boolean> =>
+  give(
+    { do: 'keep', number, template, values, ...(card ? { card } : {}), ...(replace ? { replace } : {}) },
+    `Kept under ${number}.`,
+  );

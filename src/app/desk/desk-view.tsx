@@ -47,7 +47,11 @@ export function DeskView() {
     <div className="grid h-full grid-cols-[264px_minmax(0,1fr)_296px] grid-rows-[minmax(0,1fr)_auto]">
       <Rundown />
       <section className="flex min-h-0 min-w-0 flex-col" aria-label={`Channel ${channel.name}`}>
-        <div className="flex h-9 shrink-0 items-center border-b border-line bg-deck px-2" role="tablist" aria-label="Channels">
+        <div
+          className="flex h-9 shrink-0 items-center border-b border-line bg-deck px-2"
+          role="tablist"
+          aria-label="Channels"
+        >
           {channels.map((other) => (
             <button
               key={other.id}
@@ -58,7 +62,9 @@ export function DeskView() {
               className={`flex h-full items-center gap-2 border-b-2 px-3 ${other.id === channel.id ? 'border-brass font-semibold' : 'border-transparent text-ink-2'}`}
             >
               {other.name}
-              {(air[other.id]?.graphics.length ?? 0) > 0 && <span className="size-1.5 rounded-full bg-air" role="img" aria-label="on air" />}
+              {(air[other.id]?.graphics.length ?? 0) > 0 && (
+                <span className="size-1.5 rounded-full bg-air" role="img" aria-label="on air" />
+              )}
             </button>
           ))}
           <span className="ml-auto text-xs text-ink-3">{formatWords(channel.format)}</span>
@@ -74,16 +80,25 @@ export function DeskView() {
           </figure>
           <figure className="min-w-0">
             <figcaption className="mb-1 flex h-5 items-center gap-2 text-xs text-ink-2">
-              {isOnAir ? <Pennant state="air" words="Program" /> : <span className="font-semibold">Program</span>}
+              {isOnAir ? (
+                <Pennant state="air" words="Program" />
+              ) : (
+                <span className="font-semibold">Program</span>
+              )}
               <span>{isOnAir ? '' : 'nothing on air'}</span>
             </figcaption>
-            <div className={`flex h-[200px] items-center justify-center border ${isOnAir ? 'border-air' : 'border-line'}`}>
+            <div
+              className={`flex h-[200px] items-center justify-center border ${isOnAir ? 'border-air' : 'border-line'}`}
+            >
               <ChannelMonitor channel={channel} bus="program" className={monitor} />
             </div>
           </figure>
         </div>
         <LaneBoard channel={channel} />
-        <OtherChannels channels={channels.filter((other) => other.id !== channel.id)} onPick={(other) => void navigate(`/desk/${other}`)} />
+        <OtherChannels
+          channels={channels.filter((other) => other.id !== channel.id)}
+          onPick={(other) => void navigate(`/desk/${other}`)}
+        />
       </section>
       <HandPanel channel={channel} />
       <CallLine channel={channel} />
@@ -97,11 +112,21 @@ function OtherChannels(props: { channels: readonly Channel[]; onPick: (id: strin
   const air = useAir((store) => store.state.air);
   if (channels.length === 0) return null;
   return (
-    <div className="flex h-[148px] shrink-0 gap-3 overflow-x-auto border-t border-line p-3" aria-label="Other channels" role="group">
+    <div
+      className="flex h-[148px] shrink-0 gap-3 overflow-x-auto border-t border-line p-3"
+      aria-label="Other channels"
+      role="group"
+    >
       {channels.map((channel) => {
         const isOnAir = (air[channel.id]?.graphics.length ?? 0) > 0;
         return (
-          <button key={channel.id} type="button" onClick={() => onPick(channel.id)} aria-label={`Go to ${channel.name}`} className="flex h-full shrink-0 flex-col items-start gap-1">
+          <button
+            key={channel.id}
+            type="button"
+            onClick={() => onPick(channel.id)}
+            aria-label={`Go to ${channel.name}`}
+            className="flex h-full shrink-0 flex-col items-start gap-1"
+          >
             <span className={`block h-[100px] border ${isOnAir ? 'border-air' : 'border-line'}`}>
               <ChannelMonitor channel={channel} bus="program" className="h-full monitor-backdrop" />
             </span>

@@ -40,7 +40,13 @@ export function HandPanel({ channel }: { channel: Channel }) {
       </div>
       <div className="min-h-0 flex-1 overflow-auto p-3">
         {template ? (
-          <CardForm template={template} values={values} assets={owner?.assets ?? {}} airValues={graphic ? graphic.values : null} onChange={(next) => editInHand(changed(next, source?.values ?? {}))} />
+          <CardForm
+            template={template}
+            values={values}
+            assets={owner?.assets ?? {}}
+            airValues={graphic ? graphic.values : null}
+            onChange={(next) => editInHand(changed(next, source?.values ?? {}))}
+          />
         ) : (
           <div className="flex flex-col gap-3 text-ink-2">
             <p>Call a card by its number, or fill a template by hand:</p>
@@ -48,8 +54,13 @@ export function HandPanel({ channel }: { channel: Channel }) {
               bare
               label="Template to fill"
               value=""
-              choices={[{ value: '', label: 'Choose a template…' }, ...(release ? templatesByName(release) : []).map((t) => ({ value: t.id, label: t.name }))]}
-              onChange={(id) => id !== '' && set({ inHand: { kind: 'new', template: String(id) }, edits: {} })}
+              choices={[
+                { value: '', label: 'Choose a template…' },
+                ...(release ? templatesByName(release) : []).map((t) => ({ value: t.id, label: t.name })),
+              ]}
+              onChange={(id) =>
+                id !== '' && set({ inHand: { kind: 'new', template: String(id) }, edits: {} })
+              }
             />
           </div>
         )}
@@ -71,8 +82,17 @@ export function HandPanel({ channel }: { channel: Channel }) {
               Cue
             </Button>
           )}
-          <Keep key={`${source?.card} ${template.id}`} template={template} values={values} number={source?.number ?? ''} />
-          <Button tone="quiet" className="self-start px-2 text-xs text-ink-2" onClick={() => set({ inHand: { kind: 'new', template: template.id }, edits: {} })}>
+          <Keep
+            key={`${source?.card} ${template.id}`}
+            template={template}
+            values={values}
+            number={source?.number ?? ''}
+          />
+          <Button
+            tone="quiet"
+            className="self-start px-2 text-xs text-ink-2"
+            onClick={() => set({ inHand: { kind: 'new', template: template.id }, edits: {} })}
+          >
             Fill this template anew
           </Button>
         </div>
@@ -82,7 +102,8 @@ export function HandPanel({ channel }: { channel: Channel }) {
 }
 
 /** Only what differs. */
-const changed = (next: Values, from: Values): Values => Object.fromEntries(Object.entries(next).filter(([id, value]) => from[id] !== value));
+const changed = (next: Values, from: Values): Values =>
+  Object.fromEntries(Object.entries(next).filter(([id, value]) => from[id] !== value));
 
 function Keep(props: { template: Template; values: Values; number: string }) {
   const { template, values, number } = props;

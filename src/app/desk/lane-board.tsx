@@ -49,7 +49,8 @@ function LaneRow(props: { lane: Channel['lanes'][number]; graphics: readonly Gra
   const set = useDesk((store) => store.set);
   const { holder, leaving, waiting } = laneState(graphics, lane.id, now);
   const name = (graphic: Graphic): string => `${graphic.number ?? ''} ${graphic.name}`.trim();
-  const words = (graphic: Graphic): string => valuesWords(releases.get(graphic.release), graphic.template, graphic.values);
+  const words = (graphic: Graphic): string =>
+    valuesWords(releases.get(graphic.release), graphic.template, graphic.values);
   const main = holder ?? waiting;
   const isChosen = inHand.kind === 'air' && main?.id === inHand.graphic;
   const phase = holder && momentOf(holder, now)?.phase;
@@ -61,21 +62,34 @@ function LaneRow(props: { lane: Channel['lanes'][number]; graphics: readonly Gra
       <td className="pl-3 font-semibold">{lane.name}</td>
       <td className="max-w-0">
         <span className="flex items-center gap-2">
-          {holder ? <Pennant state="air" /> : waiting ? <span className="text-xs text-next">waits</span> : leaving.length === 0 ? <span className="text-ink-3">free</span> : null}
+          {holder ? (
+            <Pennant state="air" />
+          ) : waiting ? (
+            <span className="text-xs text-next">waits</span>
+          ) : leaving.length === 0 ? (
+            <span className="text-ink-3">free</span>
+          ) : null}
           {main && (
-            <button type="button" className="min-w-0 flex-1 truncate text-left" aria-label={`Take ${name(main)} in hand`}>
+            <button
+              type="button"
+              className="min-w-0 flex-1 truncate text-left"
+              aria-label={`Take ${name(main)} in hand`}
+            >
               <span className="number">{main.number}</span> {words(main) || main.name}
             </button>
           )}
           {leaving.map((graphic) => (
             <span key={graphic.id} className="shrink-0 truncate text-xs text-ink-2">
-              {name(graphic)} leaves, <span className="number">{Math.max(0, endOf(graphic) - now).toFixed(1)}</span> s
+              {name(graphic)} leaves,{' '}
+              <span className="number">{Math.max(0, endOf(graphic) - now).toFixed(1)}</span> s
             </span>
           ))}
           {holder && waiting && <span className="truncate text-xs text-next">then {name(waiting)}</span>}
         </span>
       </td>
-      <td className="text-ink-2">{holder ? (phase === 'enter' ? 'Enter' : 'Hold') : leaving.length > 0 ? 'Exit' : ''}</td>
+      <td className="text-ink-2">
+        {holder ? (phase === 'enter' ? 'Enter' : 'Hold') : leaving.length > 0 ? 'Exit' : ''}
+      </td>
       <td className="number text-right">{holder ? clockWords(now - holder.enterAt) : ''}</td>
       <td className="pr-3 text-right">
         {main && (

@@ -20,8 +20,15 @@ export function Rundown() {
     return state.rundown
       .map((id) => state.cards[id])
       .filter((card): card is AirCard => card !== undefined)
-      .map((card) => ({ card, words: valuesWords(release, card.template, card.values), template: release?.templates[card.template]?.name ?? 'template gone' }))
-      .filter((item) => words === '' || `${item.card.number} ${item.words} ${item.template}`.toLowerCase().includes(words));
+      .map((card) => ({
+        card,
+        words: valuesWords(release, card.template, card.values),
+        template: release?.templates[card.template]?.name ?? 'template gone',
+      }))
+      .filter(
+        (item) =>
+          words === '' || `${item.card.number} ${item.words} ${item.template}`.toLowerCase().includes(words),
+      );
   }, [state.rundown, state.cards, release, wanted]);
   const air = state.air[channel];
   const onAir = new Set(air?.graphics.filter((g) => g.exitAt === null).map((g) => g.card));
@@ -48,7 +55,9 @@ export function Rundown() {
         />
       </label>
       {cards.length === 0 ? (
-        <Empty title={wanted ? 'No card matches' : 'No cards'}>{!wanted && <p>Keep rows as cards in Data, or fill a template on the right and keep it.</p>}</Empty>
+        <Empty title={wanted ? 'No card matches' : 'No cards'}>
+          {!wanted && <p>Keep rows as cards in Data, or fill a template on the right and keep it.</p>}
+        </Empty>
       ) : (
         <ul ref={list} className="min-h-0 flex-1 overflow-auto" role="listbox" aria-label="Cards">
           {cards.map(({ card, words, template }) => (
@@ -67,7 +76,11 @@ export function Rundown() {
                 </span>
                 <span className="block truncate text-xs text-ink-3">{template}</span>
               </span>
-              {onAir.has(card.id) ? <Pennant state="air" /> : air?.preview?.card === card.id ? <Pennant state="next" /> : null}
+              {onAir.has(card.id) ? (
+                <Pennant state="air" />
+              ) : air?.preview?.card === card.id ? (
+                <Pennant state="next" />
+              ) : null}
             </li>
           ))}
         </ul>

@@ -11,7 +11,9 @@ import type { OutputMode } from '../../render';
 export function OutputsView() {
   const channels = useAir((store) => store.state.channels);
   if (channels.length === 0) {
-    return <Empty title="No channels yet">Release a show, and its channels are here with their addresses.</Empty>;
+    return (
+      <Empty title="No channels yet">Release a show, and its channels are here with their addresses.</Empty>
+    );
   }
   return (
     <div className="h-full overflow-auto p-6">
@@ -50,19 +52,38 @@ function OutputCard({ channel }: { channel: Channel }) {
           onChange={(next) => setMode(next as OutputMode)}
         />
       </div>
-      <div className={`flex h-[196px] items-center justify-center border ${onAir > 0 ? 'border-air' : 'border-line'}`}>
-        <ChannelMonitor channel={channel} bus="program" mode={mode} className={`max-h-full max-w-full ${isTall ? 'h-full' : 'w-full'} ${mode === 'full' ? 'monitor-backdrop' : 'bg-black'}`} />
+      <div
+        className={`flex h-[196px] items-center justify-center border ${onAir > 0 ? 'border-air' : 'border-line'}`}
+      >
+        <ChannelMonitor
+          channel={channel}
+          bus="program"
+          mode={mode}
+          className={`max-h-full max-w-full ${isTall ? 'h-full' : 'w-full'} ${mode === 'full' ? 'monitor-backdrop' : 'bg-black'}`}
+        />
       </div>
       <p className="flex items-center gap-1">
-        <a href={address} target="_blank" rel="noreferrer" className="number min-w-0 flex-1 truncate text-xs text-tide underline">
+        <a
+          href={address}
+          target="_blank"
+          rel="noreferrer"
+          className="number min-w-0 flex-1 truncate text-xs text-tide underline"
+        >
           {address}
         </a>
-        <IconButton label={`Copy the address of ${channel.name}`} onClick={() => void navigator.clipboard.writeText(address).then(() => toast('The address is copied.'))}>
+        <IconButton
+          label={`Copy the address of ${channel.name}`}
+          onClick={() =>
+            void navigator.clipboard.writeText(address).then(() => toast('The address is copied.'))
+          }
+        >
           <Copy size={14} />
         </IconButton>
       </p>
       {outputs.length === 0 ? (
-        <p className="text-xs text-ink-3">No output shows it now. Load the address in a switcher’s web input or a browser.</p>
+        <p className="text-xs text-ink-3">
+          No output shows it now. Load the address in a switcher’s web input or a browser.
+        </p>
       ) : (
         <table className="w-full text-xs">
           <thead className="text-left text-ink-3">

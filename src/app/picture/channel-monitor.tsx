@@ -6,7 +6,12 @@ import { air, releases, useAir } from '../state/air-store';
 import { fontsOf, measure, watch } from './monitors';
 
 /** A channel's program or preview as it is now. */
-export function ChannelMonitor(props: { channel: Channel; bus: 'program' | 'preview'; mode?: OutputMode; className?: string }) {
+export function ChannelMonitor(props: {
+  channel: Channel;
+  bus: 'program' | 'preview';
+  mode?: OutputMode;
+  className?: string;
+}) {
   const { channel, bus, mode = 'full', className = '' } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const { id } = channel;
@@ -22,11 +27,20 @@ export function ChannelMonitor(props: { channel: Channel; bus: 'program' | 'prev
       placeholders: bus === 'preview',
       shown: () => {
         const time = client.clock.now();
-        const shown = bus === 'program' ? picture.program(client.state, time) : picture.preview(client.state, time);
+        const shown =
+          bus === 'program' ? picture.program(client.state, time) : picture.preview(client.state, time);
         return { ...shown, width, height };
       },
     });
   }, [id, width, height, bus, mode, arrivals]);
   const label = `${channel.name} ${bus}`;
-  return <canvas ref={canvas} role="img" aria-label={label} className={`block ${className}`} style={{ aspectRatio: `${width} / ${height}` }} />;
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={label}
+      className={`block ${className}`}
+      style={{ aspectRatio: `${width} / ${height}` }}
+    />
+  );
 }

@@ -1,7 +1,15 @@
 import { create } from 'zustand';
 import type { GroupNode } from '../../core/frame';
 import type { Template, Values } from '../../core/show';
-import { canvasMeasure, createRenderer, fontsFor, loadFonts, type OutputMode, type Renderer, type View } from '../../render';
+import {
+  canvasMeasure,
+  createRenderer,
+  fontsFor,
+  loadFonts,
+  type OutputMode,
+  type Renderer,
+  type View,
+} from '../../render';
 import { assetBlob } from '../state/assets';
 
 /** Counts the times that fonts have come, so that what was measured without them is measured again. */
@@ -99,7 +107,14 @@ function draw(monitor: Monitor): boolean {
     canvas.height = pixelHeight;
   }
   const { width, height } = shown;
-  monitor.view.draw(shown.roots, { width, height, pixelWidth, pixelHeight, mode: monitor.mode, placeholders: monitor.placeholders });
+  monitor.view.draw(shown.roots, {
+    width,
+    height,
+    pixelWidth,
+    pixelHeight,
+    mode: monitor.mode,
+    placeholders: monitor.placeholders,
+  });
   const context = canvas.getContext('2d');
   context?.clearRect(0, 0, pixelWidth, pixelHeight);
   context?.drawImage(surface().canvas, 0, 0, pixelWidth, pixelHeight, 0, 0, pixelWidth, pixelHeight);

@@ -9,7 +9,13 @@ const noValues: Values = {};
 const stillTime = 9 * 3600 + 41 * 60;
 
 /** A template's rest pose, drawn once for each change of it. */
-export function Still(props: { template: Template; values?: Values; label: string; className?: string; placeholders?: boolean }) {
+export function Still(props: {
+  template: Template;
+  values?: Values;
+  label: string;
+  className?: string;
+  placeholders?: boolean;
+}) {
   const { template, values = noValues, label, className = '', placeholders = true } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const { scene } = useScene(template, values);
@@ -21,7 +27,12 @@ export function Still(props: { template: Template; values?: Values; label: strin
       mode: 'full',
       placeholders,
       shown: () => {
-        const shown = { roots: isNew ? [evaluate(scene, holdMoment(stillTime))] : [scene.root], isNew, width: template.width, height: template.height };
+        const shown = {
+          roots: isNew ? [evaluate(scene, holdMoment(stillTime))] : [scene.root],
+          isNew,
+          width: template.width,
+          height: template.height,
+        };
         isNew = false;
         return shown;
       },

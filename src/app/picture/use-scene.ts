@@ -5,7 +5,10 @@ import type { Template, Values } from '../../core/show';
 import { fontsOf, measure, useFonts } from './monitors';
 
 /** A template filled with values, laid out with the fonts that are there; laid out again when more have come. */
-export function useScene(template: Template, values: Values): { scene: Scene | null; problem: Problem | null } {
+export function useScene(
+  template: Template,
+  values: Values,
+): { scene: Scene | null; problem: Problem | null } {
   const arrivals = useFonts((store) => store.arrivals);
   useEffect(() => {
     void fontsOf(template, values);

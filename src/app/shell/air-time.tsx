@@ -17,5 +17,12 @@ export function AirTime() {
     }, 80);
     return () => clearInterval(timer);
   }, []);
-  return <span ref={words} role="timer" aria-label="Time of day with frames" className="number w-24 text-right text-[14px]" />;
+  return (
+    <span
+      ref={words}
+      role="timer"
+      aria-label="Time of day with frames"
+      className="number w-24 text-right text-[14px]"
+    />
+  );
 }

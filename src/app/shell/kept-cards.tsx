@@ -17,7 +17,8 @@ export function KeptCards() {
       const { kept: _, ...plain } = card;
       useDraft.getState().edit(`Keep ${card.number} at the Desk`, (show) => {
         if (!show.templates[plain.template]) return;
-        if (JSON.stringify(show.cards[plain.id]) !== JSON.stringify(plain)) keepCard(show, structuredClone(plain));
+        if (JSON.stringify(show.cards[plain.id]) !== JSON.stringify(plain))
+          keepCard(show, structuredClone(plain));
       });
     }
   }, [cards, showOnAir, draftId]);

@@ -15,7 +15,9 @@ export function ReleaseDialog(props: { show: Show; onClose: () => void }) {
   const before = releases.get(state.release);
   const isSame = before?.show.id === show.id;
   const templates = Object.values(show.templates);
-  const changed = templates.filter((t) => !isSame || canonicalJson(before.templates[t.id] ?? null) !== canonicalJson(t));
+  const changed = templates.filter(
+    (t) => !isSame || canonicalJson(before.templates[t.id] ?? null) !== canonicalJson(t),
+  );
   const gone = isSame ? Object.values(before.templates).filter((t) => !show.templates[t.id]) : [];
   const onAir = Object.values(state.air).reduce((sum, air) => sum + air.graphics.length, 0);
   const blocker = showReferences(show)[0] ?? templates.map(tetherCycle).find((p) => p !== null) ?? null;
@@ -30,11 +32,24 @@ export function ReleaseDialog(props: { show: Show; onClose: () => void }) {
     onClose();
   };
   return (
-    <Dialog title="Release to air" open onClose={onClose} describe="Cues and takes will play this copy. What is on air stays as it is until it is taken again.">
-      {before && !isSame && <p className="text-warn">“{before.show.name}” is released now; its cards will give way to those of “{show.name}”.</p>}
+    <Dialog
+      title="Release to air"
+      open
+      onClose={onClose}
+      describe="Cues and takes will play this copy. What is on air stays as it is until it is taken again."
+    >
+      {before && !isSame && (
+        <p className="text-warn">
+          “{before.show.name}” is released now; its cards will give way to those of “{show.name}”.
+        </p>
+      )}
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
         <dt className="text-ink-2">Templates</dt>
-        <dd>{changed.length === 0 && gone.length === 0 ? 'as released' : [...changed.map((t) => t.name), ...gone.map((t) => `${t.name} (taken out)`)].join(', ')}</dd>
+        <dd>
+          {changed.length === 0 && gone.length === 0
+            ? 'as released'
+            : [...changed.map((t) => t.name), ...gone.map((t) => `${t.name} (taken out)`)].join(', ')}
+        </dd>
         <dt className="text-ink-2">Cards</dt>
         <dd className="number">{Object.keys(show.cards).length}</dd>
         <dt className="text-ink-2">Channels</dt>
@@ -48,9 +63,17 @@ export function ReleaseDialog(props: { show: Show; onClose: () => void }) {
         </p>
       )}
       <div className="flex items-center justify-end gap-2">
-        {progress && <span role="status" className="mr-auto text-ink-2">{progress}…</span>}
+        {progress && (
+          <span role="status" className="mr-auto text-ink-2">
+            {progress}…
+          </span>
+        )}
         <Button onClick={onClose}>Not yet</Button>
-        <Button tone="primary" onClick={() => void release()} disabled={progress !== null || blocker !== null}>
+        <Button
+          tone="primary"
+          onClick={() => void release()}
+          disabled={progress !== null || blocker !== null}
+        >
           Release
         </Button>
       </div>

@@ -59,7 +59,13 @@ function DraftState() {
     <span className="flex min-w-0 flex-1 items-center gap-3 border-l border-line pl-4">
       <strong className="truncate font-semibold">{show.name}</strong>
       <span className={`truncate text-xs ${released ? 'text-ink-3' : 'text-ink-2'}`}>
-        {released === null ? '' : released ? 'Draft is as released' : state.show && state.show.id !== show.id ? 'Another show is on air' : 'Draft differs from the release on air'}
+        {released === null
+          ? ''
+          : released
+            ? 'Draft is as released'
+            : state.show && state.show.id !== show.id
+              ? 'Another show is on air'
+              : 'Draft differs from the release on air'}
       </span>
       <Button onClick={() => setAsks(true)} disabled={!isConnected}>
         Release…
@@ -82,15 +88,29 @@ function ServerState() {
           setAccessKey(key);
         }}
       >
-        <input className="field w-40" type="password" aria-label="Access key" placeholder="Access key" value={key} onChange={(e) => setKey(e.target.value)} />
+        <input
+          className="field w-40"
+          type="password"
+          aria-label="Access key"
+          placeholder="Access key"
+          value={key}
+          onChange={(e) => setKey(e.target.value)}
+        />
         <Button type="submit">Connect</Button>
       </form>
     );
   }
   return (
-    <span role="status" className={`flex items-center gap-2 text-xs ${isConnected ? 'text-ink-2' : 'font-semibold text-warn'}`}>
+    <span
+      role="status"
+      className={`flex items-center gap-2 text-xs ${isConnected ? 'text-ink-2' : 'font-semibold text-warn'}`}
+    >
       <svg width="10" height="10" viewBox="0 0 10 10" aria-hidden>
-        {isConnected ? <circle cx="5" cy="5" r="4" fill="currentColor" /> : <path d="M1 1l8 8M9 1l-8 8" stroke="currentColor" strokeWidth="2" />}
+        {isConnected ? (
+          <circle cx="5" cy="5" r="4" fill="currentColor" />
+        ) : (
+          <path d="M1 1l8 8M9 1l-8 8" stroke="currentColor" strokeWidth="2" />
+        )}
       </svg>
       {isConnected ? 'Server answers' : 'No answer from the server'}
     </span>

@@ -1,11 +1,23 @@
 import { useState } from 'react';
-import { formatWords, freshName, newShow, slug, usualFormats, usualLanes, type Format } from '../../core/show';
+import {
+  formatWords,
+  freshName,
+  newShow,
+  slug,
+  usualFormats,
+  usualLanes,
+  type Format,
+} from '../../core/show';
 import { Button, Dialog, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
 import { saveShow } from '../state/shows';
 
 /** Name, channels and formats of a new show. */
-export function NewShowDialog(props: { taken: readonly string[]; onClose: () => void; onMade: (id: string) => void }) {
+export function NewShowDialog(props: {
+  taken: readonly string[];
+  onClose: () => void;
+  onMade: (id: string) => void;
+}) {
   const { taken, onClose, onMade } = props;
   const [name, setName] = useState(freshName('New show', taken));
   const [channels, setChannels] = useState<{ name: string; format: number }[]>([{ name: 'Main', format: 0 }]);
@@ -50,7 +62,13 @@ export function NewShowDialog(props: { taken: readonly string[]; onClose: () => 
           <legend className="mb-1 text-xs text-ink-2">Channels and their formats</legend>
           {channels.map((channel, index) => (
             <div key={index} className="flex gap-2">
-              <TextField bare label={`Channel ${index + 1} name`} value={channel.name} onChange={(value) => setAt(index, { name: value })} maxLength={60} />
+              <TextField
+                bare
+                label={`Channel ${index + 1} name`}
+                value={channel.name}
+                onChange={(value) => setAt(index, { name: value })}
+                maxLength={60}
+              />
               <SelectField
                 bare
                 label={`Channel ${index + 1} format`}
@@ -58,12 +76,19 @@ export function NewShowDialog(props: { taken: readonly string[]; onClose: () => 
                 choices={usualFormats.map((format, i) => ({ value: i, label: formatWords(format) }))}
                 onChange={(value) => setAt(index, { format: Number(value) })}
               />
-              <Button onClick={() => setChannels(channels.filter((_, i) => i !== index))} disabled={channels.length === 1} aria-label={`Remove channel ${index + 1}`}>
+              <Button
+                onClick={() => setChannels(channels.filter((_, i) => i !== index))}
+                disabled={channels.length === 1}
+                aria-label={`Remove channel ${index + 1}`}
+              >
                 −
               </Button>
             </div>
           ))}
-          <Button className="self-start" onClick={() => setChannels([...channels, { name: `Channel ${channels.length + 1}`, format: 0 }])}>
+          <Button
+            className="self-start"
+            onClick={() => setChannels([...channels, { name: `Channel ${channels.length + 1}`, format: 0 }])}
+          >
             Add a channel
           </Button>
         </fieldset>

@@ -7,7 +7,16 @@ import { Still } from '../picture/still';
 import { Button, Dialog, Empty, IconButton } from '../ui';
 import type { StoredShow } from '../state/database';
 import { useDraft } from '../state/draft-store';
-import { bringDemo, download, duplicateShow, exportShow, importShow, listShows, parseStored, removeShow } from '../state/shows';
+import {
+  bringDemo,
+  download,
+  duplicateShow,
+  exportShow,
+  importShow,
+  listShows,
+  parseStored,
+  removeShow,
+} from '../state/shows';
 import { NewShowDialog } from './new-show-dialog';
 
 interface Row {
@@ -38,7 +47,9 @@ export function ShowsView() {
     setRows(
       stored.map((item) => {
         const opened = parseStored(item);
-        return 'show' in opened ? { stored: item, show: opened.show, problem: null } : { stored: item, show: null, problem: opened.problem.message };
+        return 'show' in opened
+          ? { stored: item, show: opened.show, problem: null }
+          : { stored: item, show: null, problem: opened.problem.message };
       }),
     );
   }, []);
@@ -62,7 +73,8 @@ export function ShowsView() {
   const take = async (show: Show): Promise<void> => {
     const { blob, name, missing } = await exportShow(show);
     download(blob, name);
-    if (missing.length > 0) toast.warning(`The file lacks ${missing.join(', ')}: they are missing from this browser.`);
+    if (missing.length > 0)
+      toast.warning(`The file lacks ${missing.join(', ')}: they are missing from this browser.`);
   };
   const enter = async (id: string, to = '/build'): Promise<void> => {
     const words = await open(id);
@@ -88,10 +100,17 @@ export function ShowsView() {
         <Button tone="primary" onClick={() => setIsNew(true)}>
           New show
         </Button>
-        <input ref={input} type="file" accept=".jorvan,.zip" className="hidden" aria-label="Show file" onChange={(event) => {
-          for (const file of event.target.files ?? []) void bring(file);
-          event.target.value = '';
-        }} />
+        <input
+          ref={input}
+          type="file"
+          accept=".jorvan,.zip"
+          className="hidden"
+          aria-label="Show file"
+          onChange={(event) => {
+            for (const file of event.target.files ?? []) void bring(file);
+            event.target.value = '';
+          }}
+        />
       </div>
       {wrong && (
         <p role="alert" className="mx-8 mb-4 rounded border border-air bg-panel p-3">
@@ -112,11 +131,17 @@ export function ShowsView() {
             <li key={stored.id} className="flex flex-col gap-4 rounded border border-line bg-deck p-4">
               <div className="flex items-center gap-4">
                 <div className="min-w-0 flex-1">
-                  <button type="button" className="block max-w-full truncate text-left text-[15px] font-semibold hover:underline" onClick={() => void enter(stored.id)}>
+                  <button
+                    type="button"
+                    className="block max-w-full truncate text-left text-[15px] font-semibold hover:underline"
+                    onClick={() => void enter(stored.id)}
+                  >
                     {stored.name}
                   </button>
                   <p className="text-xs text-ink-2">
-                    {show ? `${show.channels.map((c) => `${c.name} ${formatWords(c.format)}`).join(' · ')}` : problem}
+                    {show
+                      ? `${show.channels.map((c) => `${c.name} ${formatWords(c.format)}`).join(' · ')}`
+                      : problem}
                   </p>
                 </div>
                 <p className="text-right text-xs text-ink-2">
@@ -126,10 +151,18 @@ export function ShowsView() {
                   <span className="number">{Object.keys(show?.cards ?? {}).length}</span> cards
                 </p>
                 <span className="flex items-center">
-                  <IconButton label={`Duplicate ${stored.name}`} onClick={() => void duplicateShow(stored).then(refresh)} disabled={!show}>
+                  <IconButton
+                    label={`Duplicate ${stored.name}`}
+                    onClick={() => void duplicateShow(stored).then(refresh)}
+                    disabled={!show}
+                  >
                     <Copy size={15} />
                   </IconButton>
-                  <IconButton label={`Export ${stored.name}`} onClick={() => show && void take(show)} disabled={!show}>
+                  <IconButton
+                    label={`Export ${stored.name}`}
+                    onClick={() => show && void take(show)}
+                    disabled={!show}
+                  >
                     <Download size={15} />
                   </IconButton>
                   <IconButton label={`Delete ${stored.name}`} onClick={() => setLeaving(stored)}>
@@ -145,21 +178,44 @@ export function ShowsView() {
                   {templatesByName(show)
                     .slice(0, 12)
                     .map((template) => (
-                      <button key={template.id} type="button" className="min-w-0 text-left" aria-label={`Build ${template.name} of ${stored.name}`} onClick={() => void enter(stored.id, `/build/${template.id}`)}>
-                        <Still template={template} label={template.name} className="w-full rounded border border-line" />
+                      <button
+                        key={template.id}
+                        type="button"
+                        className="min-w-0 text-left"
+                        aria-label={`Build ${template.name} of ${stored.name}`}
+                        onClick={() => void enter(stored.id, `/build/${template.id}`)}
+                      >
+                        <Still
+                          template={template}
+                          label={template.name}
+                          className="w-full rounded border border-line"
+                        />
                         <span className="mt-1 block truncate text-xs text-ink-2">{template.name}</span>
                       </button>
                     ))}
-                  {Object.keys(show.templates).length === 0 && <p className="text-ink-3">No templates yet. Open the show to draw its first.</p>}
+                  {Object.keys(show.templates).length === 0 && (
+                    <p className="text-ink-3">No templates yet. Open the show to draw its first.</p>
+                  )}
                 </div>
               )}
             </li>
           ))}
         </ul>
       </div>
-      {isNew && <NewShowDialog taken={rows?.map((row) => row.stored.name) ?? []} onClose={() => setIsNew(false)} onMade={(id) => void enter(id)} />}
+      {isNew && (
+        <NewShowDialog
+          taken={rows?.map((row) => row.stored.name) ?? []}
+          onClose={() => setIsNew(false)}
+          onMade={(id) => void enter(id)}
+        />
+      )}
       {used && (
-        <Dialog title="This show is here already" open onClose={() => setUsed(null)} describe={`“${used.show.name}” in this browser differs from the one in the file.`}>
+        <Dialog
+          title="This show is here already"
+          open
+          onClose={() => setUsed(null)}
+          describe={`“${used.show.name}” in this browser differs from the one in the file.`}
+        >
           <div className="flex justify-end gap-2">
             <Button onClick={() => setUsed(null)}>Leave it</Button>
             <Button onClick={() => void bring(used.file, 'replace')}>Replace it</Button>
@@ -170,7 +226,12 @@ export function ShowsView() {
         </Dialog>
       )}
       {leaving && (
-        <Dialog title={`Delete “${leaving.name}”?`} open onClose={() => setLeaving(null)} describe="It goes from this browser with its pictures. What is released on the air server stays. Export it first if you may want it again.">
+        <Dialog
+          title={`Delete “${leaving.name}”?`}
+          open
+          onClose={() => setLeaving(null)}
+          describe="It goes from this browser with its pictures. What is released on the air server stays. Export it first if you may want it again."
+        >
           <div className="flex justify-end gap-2">
             <Button onClick={() => setLeaving(null)}>Keep it</Button>
             <Button

@@ -16,7 +16,14 @@ interface AirStore {
   arrivals: number;
 }
 
-export const useAir = create<AirStore>(() => ({ state: emptyAir(), isConnected: false, hasState: false, present: [], refusal: null, arrivals: 0 }));
+export const useAir = create<AirStore>(() => ({
+  state: emptyAir(),
+  isConnected: false,
+  hasState: false,
+  present: [],
+  refusal: null,
+  arrivals: 0,
+}));
 
 export const releases = new ReleaseShelf(
   async (hash) => {
@@ -41,7 +48,10 @@ let client: AirClient | null = null;
 export function air(): AirClient {
   if (client) return client;
   const opened: AirClient = new AirClient({
-    open: () => new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/air`) as unknown as AirSocket,
+    open: () =>
+      new WebSocket(
+        `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/air`,
+      ) as unknown as AirSocket,
     role: 'operator',
     name: localStorage.getItem('jorvan.name') ?? 'Operator',
     channel: null,
@@ -58,21 +68,36 @@ export function air(): AirClient {
 }
 
 /** Sends a command; resolves with null when it is on air, or with the problem. */
-export const send = async (command: Command): Promise<Problem | null> => (await air().send(command, crypto.randomUUID())).problem;
+export const send = async (command: Command): Promise<Problem | null> =>
+  (await air().send(command, crypto.randomUUID())).problem;
 
-const authorised = (): Record<string, string> => (accessKey() ? { authorization: `Bearer ${accessKey()}` } : {});
+const authorised = (): Record<string, string> =>
+  accessKey() ? { authorization: `Bearer ${accessKey()}` } : {};
 
 async function asked(path: string, init: RequestInit): Promise<{ body: unknown } | { problem: Problem }> {
   try {
-    const response = await fetch(path, { ...init, headers: { ...authorised(), ...(init.headers as Record<string, string>) } });
+    const response = await fetch(path, {
+      ...init,
+      headers: { ...authorised(), ...(init.headers as Record<string, string>) },
+    });
     const body: unknown = response.status === 204 ? null : await response.json();
     return response.ok ? { body } : { problem: (body as { error: Problem }).error };
   } catch {
-    return { problem: { code: 'no-answer', message: 'The air server does not answer. Nothing was released.', path: '' } };
+    return {
+      problem: {
+        code: 'no-answer',
+        message: 'The air server does not answer. Nothing was released.',
+        path: '',
+      },
+    };
   }
 }
 
-const jsonInit = (method: string, body: unknown): RequestInit => ({ method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+const jsonInit = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+});
 
 /** Freezes the show and puts it in place on the air server: all of it, or nothing. */
 export async function releaseShow(show: Show, onProgress: (words: string) => void): Promise<Problem | null> {
@@ -84,9 +109,17 @@ export async function releaseShow(show: Show, onProgress: (words: string) => voi
     onProgress(`Picture ${index + 1} of ${wanted.length}`);
     const blob = await assetBlob(id);
     if (!blob) {
-      return { code: 'missing-asset', message: `The picture “${release.assets[id]?.name}” is missing from this browser. Bring it in again.`, path: id };
+      return {
+        code: 'missing-asset',
+        message: `The picture “${release.assets[id]?.name}” is missing from this browser. Bring it in again.`,
+        path: id,
+      };
     }
-    const put = await asked(`/api/assets/${id}`, { method: 'PUT', body: blob, headers: { 'content-type': 'application/octet-stream' } });
+    const put = await asked(`/api/assets/${id}`, {
+      method: 'PUT',
+      body: blob,
+      headers: { 'content-type': 'application/octet-stream' },
+    });
     if ('problem' in put) return put.problem;
   }
   const added = await asked('/api/releases', jsonInit('POST', release));

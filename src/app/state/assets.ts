@@ -16,7 +16,13 @@ const largest = 64 << 20;
 /** Takes a picture file into this browser, the same file once only; or says why not. */
 export async function addPicture(file: File): Promise<{ asset: Asset } | { problem: Problem }> {
   if (file.size > largest) {
-    return { problem: problem('too-large', `${file.name} has ${Math.round(file.size / 1e6)} MB; pictures may have ${largest >> 20} MiB. Make it smaller.`, file.name) };
+    return {
+      problem: problem(
+        'too-large',
+        `${file.name} has ${Math.round(file.size / 1e6)} MB; pictures may have ${largest >> 20} MiB. Make it smaller.`,
+        file.name,
+      ),
+    };
   }
   const bytes = new Uint8Array(await file.arrayBuffer());
   const type = sniffPicture(bytes);
@@ -25,7 +31,10 @@ export async function addPicture(file: File): Promise<{ asset: Asset } | { probl
   if (type === 'image/svg+xml') {
     // Loaded only here: it is large, and few files are vector art.
     const { default: purify } = await import('dompurify');
-    const clean = purify.sanitize(new TextDecoder().decode(bytes), { USE_PROFILES: { svg: true, svgFilters: true }, NAMESPACE: 'http://www.w3.org/2000/svg' });
+    const clean = purify.sanitize(new TextDecoder().decode(bytes), {
+      USE_PROFILES: { svg: true, svgFilters: true },
+      NAMESPACE: 'http://www.w3.org/2000/svg',
+    });
     if (!clean.includes('<svg')) return { problem: damaged(file.name) };
     blob = new Blob([clean], { type });
   }
@@ -42,7 +51,11 @@ export async function addPicture(file: File): Promise<{ asset: Asset } | { probl
 }
 
 const damaged = (name: string): Problem =>
-  problem('damaged-picture', `${name} is damaged: it begins like a picture, but cannot be drawn. Export it again and drop it again.`, name);
+  problem(
+    'damaged-picture',
+    `${name} is damaged: it begins like a picture, but cannot be drawn. Export it again and drop it again.`,
+    name,
+  );
 
 async function measure(blob: Blob): Promise<{ width: number; height: number } | null> {
   const url = URL.createObjectURL(blob);

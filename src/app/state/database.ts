@@ -37,7 +37,8 @@ export const database = new Database();
 
 /** A plain sentence for a database that refuses. */
 export function storageWords(error: unknown, what: string): string {
-  const name = (error as { name?: string; inner?: { name?: string } }).inner?.name ?? (error as { name?: string }).name;
+  const name =
+    (error as { name?: string; inner?: { name?: string } }).inner?.name ?? (error as { name?: string }).name;
   return name === 'QuotaExceededError'
     ? `This browser's storage is full: ${what}. Export the show to a file, or delete shows you no longer need.`
     : `This browser's storage refused: ${what}. Export the show to a file so that nothing is lost.`;

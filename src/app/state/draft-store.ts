@@ -29,7 +29,11 @@ export const useDraft = create<DraftStore>((set, get) => {
     if (!draft) return;
     try {
       await saveShow(draft.show);
-      await database.history.put({ id: draft.show.id, undo: draft.undo.slice(-keptSteps), redo: draft.redo.slice(-keptSteps) });
+      await database.history.put({
+        id: draft.show.id,
+        undo: draft.undo.slice(-keptSteps),
+        redo: draft.redo.slice(-keptSteps),
+      });
       if (get().saveProblem) set({ saveProblem: null });
     } catch (error) {
       set({ saveProblem: storageWords(error, `“${draft.show.name}” is not saved since its last change`) });
@@ -63,7 +67,10 @@ export const useDraft = create<DraftStore>((set, get) => {
       const opened = parseStored(stored);
       if ('problem' in opened) return opened.problem.message;
       const history = await database.history.get(id);
-      set({ draft: { ...openDraft(opened.show), undo: history?.undo ?? [], redo: history?.redo ?? [] }, saveProblem: null });
+      set({
+        draft: { ...openDraft(opened.show), undo: history?.undo ?? [], redo: history?.redo ?? [] },
+        saveProblem: null,
+      });
       localStorage.setItem('jorvan.show', id);
       return null;
     },

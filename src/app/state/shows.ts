@@ -9,14 +9,22 @@ let worker: Remote<FileWorker> | null = null;
 
 /** The worker that packs and unpacks show files and reads data files, started when first needed. */
 export function fileWorker(): Remote<FileWorker> {
-  worker ??= wrap<FileWorker>(new Worker(new URL('../../workers/files.worker.ts', import.meta.url), { type: 'module' }));
+  worker ??= wrap<FileWorker>(
+    new Worker(new URL('../../workers/files.worker.ts', import.meta.url), { type: 'module' }),
+  );
   return worker;
 }
 
-export const listShows = async (): Promise<StoredShow[]> => database.shows.orderBy('changedAt').reverse().toArray();
+export const listShows = async (): Promise<StoredShow[]> =>
+  database.shows.orderBy('changedAt').reverse().toArray();
 
 export const saveShow = async (show: Show): Promise<void> => {
-  await database.shows.put({ id: show.id, name: show.name, changedAt: Date.now(), document: JSON.stringify(show) });
+  await database.shows.put({
+    id: show.id,
+    name: show.name,
+    changedAt: Date.now(),
+    document: JSON.stringify(show),
+  });
 };
 
 /** A kept show, opened and migrated, or why it cannot be. */
@@ -40,7 +48,8 @@ export async function removeShow(id: string): Promise<void> {
   });
 }
 
-const takenNames = async (): Promise<string[]> => (await database.shows.toArray()).map((stored) => stored.name);
+const takenNames = async (): Promise<string[]> =>
+  (await database.shows.toArray()).map((stored) => stored.name);
 
 export async function duplicateShow(stored: StoredShow): Promise<void> {
   const opened = parseStored(stored);
@@ -58,10 +67,15 @@ export async function importShow(
   const { show } = read;
   const present = await database.shows.get(show.id);
   if (present && onUsed === 'ask' && present.document !== JSON.stringify(show)) return { used: show };
-  const kept = present && onUsed === 'copy' ? { ...show, id: newId(), name: freshName(show.name, await takenNames()) } : show;
+  const kept =
+    present && onUsed === 'copy'
+      ? { ...show, id: newId(), name: freshName(show.name, await takenNames()) }
+      : show;
   for (const [id, bytes] of read.assets) {
     if ((await hashOf(bytes)) !== id) {
-      return { problem: problem('damaged-file', 'A picture in the show file is damaged. Export the show again.', id) };
+      return {
+        problem: problem('damaged-file', 'A picture in the show file is damaged. Export the show again.', id),
+      };
     }
   }
   try {
@@ -87,7 +101,11 @@ export async function exportShow(show: Show): Promise<{ blob: Blob; name: string
     else missing.push(asset.name);
   }
   const bytes = await fileWorker().pack(show, assets);
-  return { blob: new Blob([bytes], { type: 'application/zip' }), name: `${show.name}.${showFileExtension}`, missing };
+  return {
+    blob: new Blob([bytes], { type: 'application/zip' }),
+    name: `${show.name}.${showFileExtension}`,
+    missing,
+  };
 }
 
 export function download(blob: Blob, name: string): void {

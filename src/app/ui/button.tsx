@@ -10,7 +10,11 @@ const tones: Readonly<Record<Tone, string>> = {
 };
 
 /** A button with words. One `primary` a view at most. */
-export function Button({ tone = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
+export function Button({
+  tone = 'plain',
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
   return (
     <button
       type="button"
@@ -21,7 +25,9 @@ export function Button({ tone = 'plain', className = '', ...rest }: ButtonHTMLAt
 }
 
 /** A button with a picture; `label` is its name for all who cannot see it, and its tip. */
-export function IconButton(props: ButtonHTMLAttributes<HTMLButtonElement> & { label: string; children: ReactNode; pressed?: boolean }) {
+export function IconButton(
+  props: ButtonHTMLAttributes<HTMLButtonElement> & { label: string; children: ReactNode; pressed?: boolean },
+) {
   const { label, pressed, className = '', children, ...rest } = props;
   return (
     <button

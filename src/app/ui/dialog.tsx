@@ -2,7 +2,14 @@ import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
 
 /** A question or a form over the page; Escape and a click beside it close it. */
-export function Dialog(props: { title: string; open: boolean; onClose: () => void; children: ReactNode; wide?: boolean; describe?: string }) {
+export function Dialog(props: {
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  children: ReactNode;
+  wide?: boolean;
+  describe?: string;
+}) {
   const { title, open, onClose, children, wide, describe } = props;
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>

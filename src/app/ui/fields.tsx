@@ -29,7 +29,16 @@ interface TextProps {
 }
 
 /** One line of words, changed as it is typed. */
-export function TextField({ label, value, onChange, onDone, placeholder, beside, bare, maxLength }: TextProps) {
+export function TextField({
+  label,
+  value,
+  onChange,
+  onDone,
+  placeholder,
+  beside,
+  bare,
+  maxLength,
+}: TextProps) {
   const id = useId();
   const input = (
     <input
@@ -54,7 +63,14 @@ export function TextField({ label, value, onChange, onDone, placeholder, beside,
 }
 
 /** A name that is kept when Enter is pressed or the field is left, and put back when it is left empty. */
-export function NameField(props: { label: string; value: string; onKeep: (value: string) => void; className?: string; autoFocus?: boolean; onLeave?: () => void }) {
+export function NameField(props: {
+  label: string;
+  value: string;
+  onKeep: (value: string) => void;
+  className?: string;
+  autoFocus?: boolean;
+  onLeave?: () => void;
+}) {
   const { label, value, onKeep, className = '', autoFocus, onLeave } = props;
   const [typed, setTyped] = useState(value);
   const isDropped = useRef(false);
@@ -88,7 +104,15 @@ interface Choice {
   readonly label: string;
 }
 
-export function SelectField(props: { label: string; value: string | number; choices: readonly Choice[]; onChange: (value: string | number) => void; beside?: boolean; bare?: boolean; className?: string }) {
+export function SelectField(props: {
+  label: string;
+  value: string | number;
+  choices: readonly Choice[];
+  onChange: (value: string | number) => void;
+  beside?: boolean;
+  bare?: boolean;
+  className?: string;
+}) {
   const { label, value, choices, onChange, beside, bare, className = '' } = props;
   const id = useId();
   const select = (
@@ -122,21 +146,34 @@ export function CheckField(props: { label: string; value: boolean; onChange: (va
   const { label, value, onChange } = props;
   return (
     <label className="flex h-7 items-center gap-2 text-ink-2">
-      <input type="checkbox" className="size-4 accent-brass" checked={value} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        className="size-4 accent-brass"
+        checked={value}
+        onChange={(event) => onChange(event.target.checked)}
+      />
       {label}
     </label>
   );
 }
 
 /** A colour: a swatch that opens a picker, and its figures. */
-export function ColourField(props: { label: string; value: string; onChange: (value: string) => void; onDone?: (() => void) | undefined; bare?: boolean }) {
+export function ColourField(props: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  onDone?: (() => void) | undefined;
+  bare?: boolean;
+}) {
   const { label, value, onChange, onDone, bare } = props;
   const id = useId();
   const [typed, setTyped] = useState(value);
   useEffect(() => setTyped(value), [value]);
   const commit = (): void => {
     const wanted = (typed.startsWith('#') ? typed : `#${typed}`).toLowerCase();
-    const long = /^#[0-9a-f]{3}$/.test(wanted) ? `#${[...wanted.slice(1)].map((c) => c + c).join('')}` : wanted;
+    const long = /^#[0-9a-f]{3}$/.test(wanted)
+      ? `#${[...wanted.slice(1)].map((c) => c + c).join('')}`
+      : wanted;
     if (/^#([0-9a-f]{6}|[0-9a-f]{8})$/.test(long)) {
       if (long !== value) onChange(long);
       onDone?.();
@@ -148,11 +185,18 @@ export function ColourField(props: { label: string; value: string; onChange: (va
   const control = (
     <span className="flex min-w-0 flex-1 gap-1">
       <Popover.Root onOpenChange={(open) => !open && onDone?.()}>
-        <Popover.Trigger aria-label={`${label}: pick`} className="checks size-7 shrink-0 overflow-hidden rounded border border-line">
+        <Popover.Trigger
+          aria-label={`${label}: pick`}
+          className="checks size-7 shrink-0 overflow-hidden rounded border border-line"
+        >
           <span className="block size-full" style={{ background: value }} />
         </Popover.Trigger>
         <Popover.Portal>
-          <Popover.Content side="left" sideOffset={8} className="z-50 rounded border border-line bg-panel p-2">
+          <Popover.Content
+            side="left"
+            sideOffset={8}
+            className="z-50 rounded border border-line bg-panel p-2"
+          >
             <HexAlphaColorPicker color={value} onChange={onChange} />
           </Popover.Content>
         </Popover.Portal>

@@ -20,7 +20,18 @@ interface Props {
 const shown = (value: number): string => String(Math.round(value * 1000) / 1000);
 
 /** A number that is typed (sums too), dragged at its label, or nudged with the arrows (Shift: by ten). */
-export function NumberField({ label, value, onChange, onDone, min = -Infinity, max = Infinity, step = 1, unit, disabled, bare }: Props) {
+export function NumberField({
+  label,
+  value,
+  onChange,
+  onDone,
+  min = -Infinity,
+  max = Infinity,
+  step = 1,
+  unit,
+  disabled,
+  bare,
+}: Props) {
   const id = useId();
   const [typed, setTyped] = useState(shown(value));
   const isTyping = useRef(false);
@@ -43,7 +54,8 @@ export function NumberField({ label, value, onChange, onDone, min = -Infinity, m
       setTyped(shown(value));
     } else {
       const kept = put(wanted);
-      if (kept !== Math.round(wanted * 1e6) / 1e6) toast.warning(`${label} takes ${min} to ${max}: it is now ${shown(kept)}.`);
+      if (kept !== Math.round(wanted * 1e6) / 1e6)
+        toast.warning(`${label} takes ${min} to ${max}: it is now ${shown(kept)}.`);
       onDone?.();
     }
   };
@@ -53,7 +65,8 @@ export function NumberField({ label, value, onChange, onDone, min = -Infinity, m
     const from = value;
     const target = event.currentTarget;
     target.setPointerCapture(event.pointerId);
-    const move = (e: globalThis.PointerEvent): void => void put(from + Math.round((e.clientX - start) / 2) * step * (e.shiftKey ? 10 : 1));
+    const move = (e: globalThis.PointerEvent): void =>
+      void put(from + Math.round((e.clientX - start) / 2) * step * (e.shiftKey ? 10 : 1));
     const up = (): void => {
       target.removeEventListener('pointermove', move);
       target.removeEventListener('pointerup', up);
@@ -67,7 +80,11 @@ export function NumberField({ label, value, onChange, onDone, min = -Infinity, m
       <label
         htmlFor={id}
         onPointerDown={drag}
-        className={bare ? 'sr-only' : `shrink-0 touch-none text-xs text-ink-2 select-none ${disabled ? '' : 'cursor-ew-resize'}`}
+        className={
+          bare
+            ? 'sr-only'
+            : `shrink-0 touch-none text-xs text-ink-2 select-none ${disabled ? '' : 'cursor-ew-resize'}`
+        }
       >
         {label}
       </label>
@@ -92,11 +109,16 @@ export function NumberField({ label, value, onChange, onDone, min = -Infinity, m
             } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
               event.preventDefault();
               isTyping.current = false;
-              put((calculate(typed) ?? value) + (event.key === 'ArrowUp' ? step : -step) * (event.shiftKey ? 10 : 1));
+              put(
+                (calculate(typed) ?? value) +
+                  (event.key === 'ArrowUp' ? step : -step) * (event.shiftKey ? 10 : 1),
+              );
             }
           }}
         />
-        {unit && <span className="pointer-events-none absolute top-1.5 right-2 text-xs text-ink-3">{unit}</span>}
+        {unit && (
+          <span className="pointer-events-none absolute top-1.5 right-2 text-xs text-ink-3">{unit}</span>
+        )}
       </span>
     </div>
   );

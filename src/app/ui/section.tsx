@@ -13,7 +13,12 @@ export function Section(props: { title: string; children: ReactNode; extra?: Rea
   return (
     <section className="border-b border-line">
       <div className="flex h-8 items-center pr-2">
-        <button type="button" onClick={toggle} aria-expanded={open} className="flex h-full flex-1 items-center gap-1 px-2 text-xs font-semibold text-ink-2">
+        <button
+          type="button"
+          onClick={toggle}
+          aria-expanded={open}
+          className="flex h-full flex-1 items-center gap-1 px-2 text-xs font-semibold text-ink-2"
+        >
           {open ? <ChevronDown size={14} /> : <ChevronRight size={14} />}
           {title}
         </button>

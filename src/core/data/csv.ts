@@ -14,7 +14,13 @@ export function readCsv(
 ): { table: Table; notes: string[] } | { problem: Problem } {
   const { text, encoding } = decodeText(bytes);
   if (text.slice(0, 4096).includes('\u0000')) {
-    return { problem: problem('not-text', `${fileName} is not a text file. Save the sheet as CSV and bring that.`, fileName) };
+    return {
+      problem: problem(
+        'not-text',
+        `${fileName} is not a text file. Save the sheet as CSV and bring that.`,
+        fileName,
+      ),
+    };
   }
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
   const quotes = parsed.errors.find((error) => error.type === 'Quotes');
@@ -31,13 +37,18 @@ export function readCsv(
   const [header, ...body] = parsed.data;
   if (!header || body.length === 0) {
     return {
-      problem: problem('no-rows', `${fileName} has no rows below its first line, which names the columns.`, fileName),
+      problem: problem(
+        'no-rows',
+        `${fileName} has no rows below its first line, which names the columns.`,
+        fileName,
+      ),
     };
   }
   const notes: string[] = [];
   if (encoding !== 'utf-8') notes.push(`Read as ${encoding}.`);
   const width = body.reduce((most, row) => Math.max(most, row.length), header.length);
-  if (width > header.length) notes.push(`Some rows have ${width} cells; the first line names ${header.length} columns.`);
+  if (width > header.length)
+    notes.push(`Some rows have ${width} cells; the first line names ${header.length} columns.`);
   const names: string[] = [];
   for (let i = 0; i < width; i += 1) names.push(freshName(header[i]?.trim() || `Column ${i + 1}`, names));
   const columns = names.map((name) => ({ id: newId(), name }));

@@ -8,7 +8,11 @@ const samples = { shortest: 'Ox', longest: 'The Lower Saltings & Outer Bar Kite 
  * Values that try a template at its limits: for each text field the shortest or the longest words that any table of
  * the show has for it, counted in characters; other fields keep their defaults.
  */
-export function extremeValues(template: Template, tables: Show['tables'], which: 'shortest' | 'longest'): Values {
+export function extremeValues(
+  template: Template,
+  tables: Show['tables'],
+  which: 'shortest' | 'longest',
+): Values {
   const values: Values = {};
   for (const field of template.fields) {
     if (field.kind !== 'text') continue;

@@ -1,5 +1,13 @@
 import type { Problem } from '../problem';
-import { acceptValue, type Asset, type Row, type Show, type Table, type Template, type Values } from '../show';
+import {
+  acceptValue,
+  type Asset,
+  type Row,
+  type Show,
+  type Table,
+  type Template,
+  type Values,
+} from '../show';
 import { matchColumns, sameName } from './match';
 
 export interface Filling {

@@ -75,12 +75,17 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   part.effectiveOpacity = own * around;
 
   const wipes =
-    (p[wipeLeft] as number) > 0 || (p[wipeTop] as number) > 0 || (p[wipeRight] as number) > 0 || (p[wipeBottom] as number) > 0;
+    (p[wipeLeft] as number) > 0 ||
+    (p[wipeTop] as number) > 0 ||
+    (p[wipeRight] as number) > 0 ||
+    (p[wipeBottom] as number) > 0;
   const clips = part.element.kind === 'group' && part.element.clip;
   inherit(node.clips, parent);
   let count = parent && !parent.apart ? parent.node.clipCount : 0;
   const isGroup = node.kind === 'group';
-  part.apart = isGroup && ((part.effectiveOpacity < 1 && part.leaves > 1) || ((wipes || clips) && count >= maxClips - 1));
+  part.apart =
+    isGroup &&
+    ((part.effectiveOpacity < 1 && part.leaves > 1) || ((wipes || clips) && count >= maxClips - 1));
   if (wipes || clips) {
     writeClip(part, clips);
     if (count < maxClips) node.clips[count++] = part.clip;
@@ -88,7 +93,9 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   node.clipCount = count;
   if (isGroup) (node as GroupNode).isolated = part.apart;
   node.opacity = part.effectiveOpacity;
-  const wiped = (p[wipeLeft] as number) + (p[wipeRight] as number) >= 1 || (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1;
+  const wiped =
+    (p[wipeLeft] as number) + (p[wipeRight] as number) >= 1 ||
+    (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1;
   node.visible = part.effectiveOpacity > 0 && factor !== 0 && !wiped;
   if (part.element.kind === 'clock' && node.kind === 'text') {
     const text = formatClock(moment.time, part.element.format, part.element.offset);

@@ -16,7 +16,8 @@ export function elementsAt(scene: Scene, x: number, y: number): string[] {
   const found: string[] = [];
   for (let i = scene.parts.length - 1; i >= 0; i -= 1) {
     const part = scene.parts[i] as Part;
-    if (part.element.kind !== 'group' && !part.element.locked && contains(part, x, y)) found.push(part.element.id);
+    if (part.element.kind !== 'group' && !part.element.locked && contains(part, x, y))
+      found.push(part.element.id);
   }
   return found;
 }

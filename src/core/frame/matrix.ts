@@ -38,7 +38,8 @@ export function invert(out: Matrix, matrix: Matrix): boolean {
   for (let column = 0; column < 4; column += 1) {
     let pivot = column;
     for (let row = column + 1; row < 4; row += 1) {
-      if (Math.abs(work[at(row, column)] as number) > Math.abs(work[at(pivot, column)] as number)) pivot = row;
+      if (Math.abs(work[at(row, column)] as number) > Math.abs(work[at(pivot, column)] as number))
+        pivot = row;
     }
     const value = work[at(pivot, column)] as number;
     if (Math.abs(value) < 1e-12) return false;
@@ -51,9 +52,11 @@ export function invert(out: Matrix, matrix: Matrix): boolean {
       if (row === column) continue;
       const factor = work[at(row, column)] as number;
       if (factor === 0) continue;
-      for (let k = 0; k < 8; k += 1) work[at(row, k)] = (work[at(row, k)] as number) - factor * (work[at(column, k)] as number);
+      for (let k = 0; k < 8; k += 1)
+        work[at(row, k)] = (work[at(row, k)] as number) - factor * (work[at(column, k)] as number);
     }
   }
-  for (let row = 0; row < 4; row += 1) for (let column = 0; column < 4; column += 1) out[column * 4 + row] = work[at(row, column + 4)] as number;
+  for (let row = 0; row < 4; row += 1)
+    for (let column = 0; column < 4; column += 1) out[column * 4 + row] = work[at(row, column + 4)] as number;
   return true;
 }

@@ -55,7 +55,12 @@ export interface SceneOptions {
  * Works out everything of a picture that does not depend on the moment. Throws a ProblemError where tethers run in a
  * circle.
  */
-export function prepareScene(template: Template, values: Values, measure: TextMeasure, options: SceneOptions = {}): Scene {
+export function prepareScene(
+  template: Template,
+  values: Values,
+  measure: TextMeasure,
+  options: SceneOptions = {},
+): Scene {
   const key = options.key ?? template.id;
   const rest = layOut(template, values, measure);
   const root = groupNode(key);
@@ -94,7 +99,14 @@ export function prepareScene(template: Template, values: Values, measure: TextMe
     return part.leaves;
   };
   for (const id of template.order) add(id, -1, root);
-  return { template, rest, parts, root, base: baseMatrix(template, options.canvas ?? template), hasClock: parts.some((part) => part.element.kind === 'clock') };
+  return {
+    template,
+    rest,
+    parts,
+    root,
+    base: baseMatrix(template, options.canvas ?? template),
+    hasClock: parts.some((part) => part.element.kind === 'clock'),
+  };
 }
 
 function baseMatrix(template: Template, canvas: { width: number; height: number }): Matrix {
@@ -118,7 +130,12 @@ const nodeBase = (key: string) => ({
   clipCount: 0,
 });
 
-const groupNode = (key: string): GroupNode => ({ ...nodeBase(key), kind: 'group', isolated: false, children: [] });
+const groupNode = (key: string): GroupNode => ({
+  ...nodeBase(key),
+  kind: 'group',
+  isolated: false,
+  children: [],
+});
 
 function byElement(template: Template, name: 'enter' | 'exit'): Map<string, CompiledTrack[]> {
   const phase = template.phases[name];
@@ -137,7 +154,14 @@ function nodeFor(element: Element, rest: Rest, key: string, box: { w: number; h:
       return groupNode(key);
     case 'rect': {
       const { radiusTopLeft: a, radiusTopRight: b, radiusBottomRight: c, radiusBottomLeft: d } = element;
-      return { ...base, kind: 'rect', w: box.w, h: box.h, fill: element.fill, radii: fitRadii([a, b, c, d], box.w, box.h) };
+      return {
+        ...base,
+        kind: 'rect',
+        w: box.w,
+        h: box.h,
+        fill: element.fill,
+        radii: fitRadii([a, b, c, d], box.w, box.h),
+      };
     }
     case 'picture':
       return {
@@ -159,7 +183,11 @@ function nodeFor(element: Element, rest: Rest, key: string, box: { w: number; h:
 }
 
 /** Radii scaled down together where two on a side do not fit (CSS Backgrounds Level 3, section 5.5). */
-function fitRadii(radii: [number, number, number, number], w: number, h: number): [number, number, number, number] {
+function fitRadii(
+  radii: [number, number, number, number],
+  w: number,
+  h: number,
+): [number, number, number, number] {
   const [a, b, c, d] = radii;
   const factor = Math.min(1, w / (a + b || 1), w / (c + d || 1), h / (a + d || 1), h / (b + c || 1));
   return factor === 1 ? radii : [a * factor, b * factor, c * factor, d * factor];

@@ -1,4 +1,14 @@
 // The rest pose: what values make of a template while it holds. Knows nothing of motion or pixels.
 export { resolveElements } from './resolve';
 export { layOut, tetherCycle, type Rest } from './rest';
-export { resizeTurned, safeAreas, snapBox, snapLines, snapPoint, unionOf, type Side, type SnapLines, type Snapped } from './snap';
+export {
+  resizeTurned,
+  safeAreas,
+  snapBox,
+  snapLines,
+  snapPoint,
+  unionOf,
+  type Side,
+  type SnapLines,
+  type Snapped,
+} from './snap';

@@ -13,7 +13,8 @@ export function resolveElements(template: Template, values: Values): Record<stri
       copied.add(tie.element);
       resolved[tie.element] = { ...element };
     }
-    (resolved[tie.element] as unknown as Record<string, unknown>)[tie.property] = given === undefined ? field.default : given;
+    (resolved[tie.element] as unknown as Record<string, unknown>)[tie.property] =
+      given === undefined ? field.default : given;
   }
   return resolved;
 }

@@ -1,5 +1,13 @@
 import { problem, ProblemError } from '../problem';
-import { axisOf, type Box, type Element, type Template, type Tether, type TetherEdge, type Values } from '../show';
+import {
+  axisOf,
+  type Box,
+  type Element,
+  type Template,
+  type Tether,
+  type TetherEdge,
+  type Values,
+} from '../show';
 import { fitText, formatClock, type TextLayout, type TextMeasure } from '../text';
 import { resolveElements } from './resolve';
 
@@ -20,7 +28,8 @@ interface Solved extends Span {
   readonly empty: boolean;
 }
 
-const ends = (edge: TetherEdge): number => ({ left: 0, top: 0, centre: 0.5, middle: 0.5 })[edge as 'left'] ?? 1;
+const ends = (edge: TetherEdge): number =>
+  ({ left: 0, top: 0, centre: 0.5, middle: 0.5 })[edge as 'left'] ?? 1;
 const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'height';
 
 /**
@@ -81,7 +90,11 @@ class Solver {
     let start = base.start;
     const own = this.elements[id];
     if (own?.kind === 'group') start += this.shift(id, axis);
-    for (let up = this.parents.get(id) ?? null; up !== ancestor && up !== null; up = this.parents.get(up) ?? null) {
+    for (
+      let up = this.parents.get(id) ?? null;
+      up !== ancestor && up !== null;
+      up = this.parents.get(up) ?? null
+    ) {
       start += this.shift(up, axis);
     }
     return start === base.start ? base : { ...base, start };
@@ -91,10 +104,17 @@ class Solver {
     const known = done.get(key);
     if (known !== undefined) return known;
     if (this.open.includes(key)) {
-      const members = [...new Set(this.open.slice(this.open.indexOf(key)).map((k) => k.split(':')[0] as string)), id];
+      const members = [
+        ...new Set(this.open.slice(this.open.indexOf(key)).map((k) => k.split(':')[0] as string)),
+        id,
+      ];
       const names = [...new Set(members)].map((m) => `“${this.elements[m]?.name ?? m}”`);
       throw new ProblemError(
-        problem('tether-cycle', `These tethers run in a circle: ${names.join(' → ')} → ${names[0]}. Untie one of them.`, 'tethers'),
+        problem(
+          'tether-cycle',
+          `These tethers run in a circle: ${names.join(' → ')} → ${names[0]}. Untie one of them.`,
+          'tethers',
+        ),
       );
     }
     this.open.push(key);
@@ -109,7 +129,8 @@ class Solver {
     return this.guarded(`${id}:${axis}:base`, id, this.bases, () => {
       const element = this.elements[id] as Element;
       if (element.kind === 'group') return this.union(element.children, axis, id);
-      const own: Span = axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
+      const own: Span =
+        axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
       const tethers = this.tethers.get(`${id}:${axis}`) ?? [];
       const isWords = element.kind === 'text' || element.kind === 'clock';
       const sized = tethers.length > 1 || tethers.some((t) => isSize(t.edge));
@@ -140,7 +161,12 @@ class Solver {
     const layout = fitText(
       {
         text: isClock ? formatClock(0, element.format, 0) : element.text,
-        face: { family: element.family, weight: element.weight, stretch: element.stretch, size: element.size },
+        face: {
+          family: element.family,
+          weight: element.weight,
+          stretch: element.stretch,
+          size: element.size,
+        },
         tracking: element.tracking,
         align: element.align,
         vertical: element.vertical,
@@ -189,7 +215,11 @@ class Solver {
     let around = 0;
     const shared = this.sharedAncestor(tether.element, tether.to);
     if (tether.to !== null && this.elements[tether.to]) to = this.within(tether.to, axis, shared);
-    for (let up = this.parents.get(tether.element) ?? null; up !== shared && up !== null; up = this.parents.get(up) ?? null) {
+    for (
+      let up = this.parents.get(tether.element) ?? null;
+      up !== shared && up !== null;
+      up = this.parents.get(up) ?? null
+    ) {
       around += this.shift(up, axis);
     }
     if (isSize(tether.toEdge)) return to.size + tether.offset;
@@ -225,7 +255,10 @@ class Solver {
   }
 }
 
-const flat: TextMeasure = { width: (text, face) => text.length * face.size * 0.5, metrics: (face) => ({ ascent: face.size, descent: 0 }) };
+const flat: TextMeasure = {
+  width: (text, face) => text.length * face.size * 0.5,
+  metrics: (face) => ({ ascent: face.size, descent: 0 }),
+};
 
 /** The problem of tethers that run in a circle, or null where all can be solved. */
 export function tetherCycle(template: Template): ReturnType<typeof problem> | null {
@@ -237,4 +270,3 @@ export function tetherCycle(template: Template): ReturnType<typeof problem> | nu
     throw error;
   }
 }
-

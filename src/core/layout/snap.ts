@@ -25,7 +25,11 @@ export function snapLines(width: number, height: number, boxes: readonly Box[]):
 }
 
 /** The nearest pull of any of `points` to any line within `reach`; null where none is so near. */
-function pull(points: readonly number[], lines: readonly number[], reach: number): { by: number; line: number } | null {
+function pull(
+  points: readonly number[],
+  lines: readonly number[],
+  reach: number,
+): { by: number; line: number } | null {
   let best: { by: number; line: number } | null = null;
   for (const point of points) {
     for (const line of lines) {
@@ -105,5 +109,10 @@ export function unionOf(boxes: readonly Box[]): Box | null {
   if (boxes.length === 0) return null;
   const x = Math.min(...boxes.map((b) => b.x));
   const y = Math.min(...boxes.map((b) => b.y));
-  return { x, y, w: Math.max(...boxes.map((b) => b.x + b.w)) - x, h: Math.max(...boxes.map((b) => b.y + b.h)) - y };
+  return {
+    x,
+    y,
+    w: Math.max(...boxes.map((b) => b.x + b.w)) - x,
+    h: Math.max(...boxes.map((b) => b.y + b.h)) - y,
+  };
 }

@@ -1,15 +1,16 @@
 import type { Ease } from '../show';
 
 /** Control points of the CSS cubic-bezier(x1, y1, x2, y2), CSS Easing Functions Level 2. */
-const curves: Readonly<Record<Exclude<Ease, 'linear' | 'hold'>, readonly [number, number, number, number]>> = {
-  'gentle-in': [0.4, 0, 0.9, 0.7],
-  'gentle-out': [0.1, 0.3, 0.6, 1],
-  gentle: [0.4, 0, 0.6, 1],
-  'strong-in': [0.7, 0, 0.9, 0.3],
-  'strong-out': [0.1, 0.75, 0.2, 1],
-  strong: [0.8, 0, 0.2, 1],
-  overshoot: [0.2, 1.3, 0.4, 1.08],
-};
+const curves: Readonly<Record<Exclude<Ease, 'linear' | 'hold'>, readonly [number, number, number, number]>> =
+  {
+    'gentle-in': [0.4, 0, 0.9, 0.7],
+    'gentle-out': [0.1, 0.3, 0.6, 1],
+    gentle: [0.4, 0, 0.6, 1],
+    'strong-in': [0.7, 0, 0.9, 0.3],
+    'strong-out': [0.1, 0.75, 0.2, 1],
+    strong: [0.8, 0, 0.2, 1],
+    overshoot: [0.2, 1.3, 0.4, 1.08],
+  };
 
 export const easeLabels: Readonly<Record<Ease, string>> = {
   linear: 'Even',
@@ -37,7 +38,8 @@ export function easeValue(ease: Ease, t: number): number {
   return bezier(y1, y2, solve(x1, x2, t));
 }
 
-const bezier = (a: number, b: number, t: number): number => ((1 + 3 * a - 3 * b) * t + (3 * b - 6 * a)) * t * t + 3 * a * t;
+const bezier = (a: number, b: number, t: number): number =>
+  ((1 + 3 * a - 3 * b) * t + (3 * b - 6 * a)) * t * t + 3 * a * t;
 const slope = (a: number, b: number, t: number): number =>
   3 * (1 + 3 * a - 3 * b) * t * t + 2 * (3 * b - 6 * a) * t + 3 * a;
 

@@ -1,4 +1,11 @@
-import { trackProperties, type Ease, type MovingPhase, type Phase, type Track, type TrackProperty } from '../show';
+import {
+  trackProperties,
+  type Ease,
+  type MovingPhase,
+  type Phase,
+  type Track,
+  type TrackProperty,
+} from '../show';
 import { easeValue } from './easing';
 
 export interface TrackKind {
@@ -22,7 +29,15 @@ const offset = (label: string, unit: string): TrackKind => ({
   step: 1,
   joins: 'add',
 });
-const wipe = (label: string): TrackKind => ({ label, unit: '', neutral: 0, min: 0, max: 1, step: 0.05, joins: 'cover' });
+const wipe = (label: string): TrackKind => ({
+  label,
+  unit: '',
+  neutral: 0,
+  min: 0,
+  max: 1,
+  step: 0.05,
+  joins: 'cover',
+});
 
 /** What each kind of track does to the rest pose. */
 export const trackKinds: Readonly<Record<TrackProperty, TrackKind>> = {
@@ -38,7 +53,10 @@ export const trackKinds: Readonly<Record<TrackProperty, TrackKind>> = {
 };
 
 /** A pose is one number for each track property, in this order. */
-export const trackIndex = Object.fromEntries(trackProperties.map((name, index) => [name, index])) as Record<TrackProperty, number>;
+export const trackIndex = Object.fromEntries(trackProperties.map((name, index) => [name, index])) as Record<
+  TrackProperty,
+  number
+>;
 export const poseLength = trackProperties.length;
 const neutral = trackProperties.map((name) => trackKinds[name].neutral);
 const joins = trackProperties.map((name) => trackKinds[name].joins);
@@ -52,7 +70,12 @@ export function restPose(pose: Float64Array): void {
 export function addPose(pose: Float64Array, index: number, value: number): void {
   const present = pose[index] as number;
   const join = joins[index];
-  pose[index] = join === 'add' ? present + value : join === 'multiply' ? present * value : 1 - (1 - present) * (1 - value);
+  pose[index] =
+    join === 'add'
+      ? present + value
+      : join === 'multiply'
+        ? present * value
+        : 1 - (1 - present) * (1 - value);
 }
 
 /** A track made ready for sampling. */
@@ -71,7 +94,10 @@ export interface CompiledTrack {
  */
 export function compileTrack(track: Track, name: MovingPhase, phase: Phase): CompiledTrack {
   const kind = trackKinds[track.property];
-  const keys = track.keys.map((key) => ({ ...key, value: Math.min(kind.max, Math.max(kind.min, key.value)) }));
+  const keys = track.keys.map((key) => ({
+    ...key,
+    value: Math.min(kind.max, Math.max(kind.min, key.value)),
+  }));
   if (name === 'enter') {
     const last = keys.at(-1);
     if (last && last.value !== kind.neutral) {

@@ -1,7 +1,17 @@
 import { enablePatches, produceWithPatches, type Patch } from 'immer';
 import { phaseEnd } from '../motion';
 import { problem, ProblemError, type Problem } from '../problem';
-import { acceptValue, cardByNumber, exactRate, parseCallNumber, sameNumber, type Channel, type Release, type Template, type Values } from '../show';
+import {
+  acceptValue,
+  cardByNumber,
+  exactRate,
+  parseCallNumber,
+  sameNumber,
+  type Channel,
+  type Release,
+  type Template,
+  type Values,
+} from '../show';
 import { sameName } from '../data';
 import type { Command, Target } from './command';
 import { endOf, laneState, momentOf } from './on-air';
@@ -17,7 +27,15 @@ export type Applied =
   /** Refused: the state stands as it was. */
   | { readonly problem: Problem };
 
-export const emptyAir = (): AirState => ({ sequence: 0, release: null, show: null, channels: [], air: {}, cards: {}, rundown: [] });
+export const emptyAir = (): AirState => ({
+  sequence: 0,
+  release: null,
+  show: null,
+  channels: [],
+  air: {},
+  cards: {},
+  rundown: [],
+});
 
 /** The state after a command given at `at`, in air clock seconds; or why it was refused. Never throws for bad input. */
 export function apply(state: AirState, command: Command, at: number, releases: Releases): Applied {
@@ -45,7 +63,9 @@ function carryOut(state: AirState, command: Command, at: number, releases: Relea
       return keep(state, command, releases);
     case 'cue': {
       const { air } = channelOf(state, command.channel);
-      air.preview = findTarget(state, command, releases) ?? refuse('no-target', 'Say what to cue: a call number, a card or a template.', 'number');
+      air.preview =
+        findTarget(state, command, releases) ??
+        refuse('no-target', 'Say what to cue: a call number, a card or a template.', 'number');
       return;
     }
     case 'take':
@@ -62,7 +82,13 @@ function channelOf(state: AirState, id: string): { channel: Channel; air: Channe
   const air = channel && state.air[channel.id];
   if (!channel || !air) {
     const names = state.channels.map((c) => c.id).join(', ');
-    return refuse('unknown-channel', names ? `There is no channel “${id}”. The channels are: ${names}.` : `There is no channel “${id}”: nothing is released yet.`, 'channel');
+    return refuse(
+      'unknown-channel',
+      names
+        ? `There is no channel “${id}”. The channels are: ${names}.`
+        : `There is no channel “${id}”: nothing is released yet.`,
+      'channel',
+    );
   }
   return { channel, air };
 }
@@ -84,13 +110,19 @@ function templateOf(release: Release, wanted: string): Template {
 function acceptValues(template: Template, given: Values): Values {
   const values: Values = {};
   for (const [name, raw] of Object.entries(given)) {
-    const field = template.fields.find((f) => f.id === name) ?? template.fields.find((f) => sameName(f.name, name));
+    const field =
+      template.fields.find((f) => f.id === name) ?? template.fields.find((f) => sameName(f.name, name));
     if (!field) {
       const names = template.fields.map((f) => f.name).join(', ') || 'none';
-      return refuse('unknown-field', `“${template.name}” has no field “${name}”. Its fields are: ${names}.`, `values.${name}`);
+      return refuse(
+        'unknown-field',
+        `“${template.name}” has no field “${name}”. Its fields are: ${names}.`,
+        `values.${name}`,
+      );
     }
     const accepted = acceptValue(field, raw);
-    if ('problem' in accepted) return refuse(accepted.problem.code, accepted.problem.message, `values.${name}`);
+    if ('problem' in accepted)
+      return refuse(accepted.problem.code, accepted.problem.message, `values.${name}`);
     values[field.id] = accepted.value;
   }
   return values;
@@ -110,16 +142,28 @@ function findTarget(state: AirState, target: Target, releases: Releases): Cue | 
     return { card: null, number: null, template: template.id, values: acceptValues(template, given) };
   }
   const number = target.number === undefined ? null : numberOf(target.number);
-  const card =
-    target.card !== undefined ? state.cards[target.card] : cardByNumber(state.cards, number ?? '');
+  const card = target.card !== undefined ? state.cards[target.card] : cardByNumber(state.cards, number ?? '');
   if (!card) {
-    return refuse('unknown-card', number === null ? 'That card is not in the show on air.' : `No card has the number ${number}.`, number === null ? 'card' : 'number');
+    return refuse(
+      'unknown-card',
+      number === null ? 'That card is not in the show on air.' : `No card has the number ${number}.`,
+      number === null ? 'card' : 'number',
+    );
   }
   const template = release.templates[card.template];
   if (!template) {
-    return refuse('unknown-template', `Card ${card.number} is of a template that the show on air does not have. Release the show again.`, 'number');
+    return refuse(
+      'unknown-template',
+      `Card ${card.number} is of a template that the show on air does not have. Release the show again.`,
+      'number',
+    );
   }
-  return { card: card.id, number: card.number, template: template.id, values: { ...card.values, ...acceptValues(template, given) } };
+  return {
+    card: card.id,
+    number: card.number,
+    template: template.id,
+    values: { ...card.values, ...acceptValues(template, given) },
+  };
 }
 
 /** The first frame boundary of the channel at or after a time. */
@@ -138,15 +182,32 @@ function leave(graphic: Graphic, at: number): void {
   graphic.exitFrom = moment?.phase === 'enter' ? moment.frame : null;
 }
 
-function take(state: AirState, command: Extract<Command, { do: 'take' }>, at: number, releases: Releases): void {
+function take(
+  state: AirState,
+  command: Extract<Command, { do: 'take' }>,
+  at: number,
+  releases: Releases,
+): void {
   const { channel, air } = channelOf(state, command.channel);
   const release = released(state, releases);
   const target = findTarget(state, command, releases);
-  const cue = target ?? air.preview ?? refuse('nothing-cued', `Nothing is in preview on ${channel.name}. Cue a card first.`, 'channel');
+  const cue =
+    target ??
+    air.preview ??
+    refuse('nothing-cued', `Nothing is in preview on ${channel.name}. Cue a card first.`, 'channel');
   const template = release.templates[cue.template];
-  if (!template) return refuse('unknown-template', 'The template in preview is not in the show on air any more.', 'template');
+  if (!template)
+    return refuse(
+      'unknown-template',
+      'The template in preview is not in the show on air any more.',
+      'template',
+    );
   if (!channel.lanes.some((lane) => lane.id === template.lane)) {
-    return refuse('unknown-lane', `“${template.name}” goes to the lane “${template.lane}”, which ${channel.name} does not have.`, 'channel');
+    return refuse(
+      'unknown-lane',
+      `“${template.name}” goes to the lane “${template.lane}”, which ${channel.name} does not have.`,
+      'channel',
+    );
   }
   const now = nextFrame(at, channel);
   prune(air, now);
@@ -177,7 +238,12 @@ function take(state: AirState, command: Extract<Command, { do: 'take' }>, at: nu
   });
 }
 
-function change(state: AirState, command: Extract<Command, { do: 'change' }>, at: number, releases: Releases): void {
+function change(
+  state: AirState,
+  command: Extract<Command, { do: 'change' }>,
+  at: number,
+  releases: Releases,
+): void {
   const { channel, air } = channelOf(state, command.channel);
   const staying = air.graphics.filter((g) => g.exitAt === null);
   const number = command.number === undefined ? null : numberOf(command.number);
@@ -187,13 +253,26 @@ function change(state: AirState, command: Extract<Command, { do: 'change' }>, at
       (number === null || sameNumber(g.number, number)) &&
       (command.graphic === undefined || g.id === command.graphic),
   );
-  if (wanted.length === 0) return refuse('nothing-on-air', `Nothing of that is on air on ${channel.name}.`, 'channel');
-  if (wanted.length > 1 || (command.lane === undefined && number === null && command.graphic === undefined && staying.length > 1)) {
-    return refuse('which-graphic', `${staying.length} graphics are on air on ${channel.name}: say which lane or number to change.`, 'lane');
+  if (wanted.length === 0)
+    return refuse('nothing-on-air', `Nothing of that is on air on ${channel.name}.`, 'channel');
+  if (
+    wanted.length > 1 ||
+    (command.lane === undefined && number === null && command.graphic === undefined && staying.length > 1)
+  ) {
+    return refuse(
+      'which-graphic',
+      `${staying.length} graphics are on air on ${channel.name}: say which lane or number to change.`,
+      'lane',
+    );
   }
   const graphic = wanted[0] as Graphic;
   const template = releases(graphic.release)?.templates[graphic.template];
-  if (!template) return refuse('unknown-template', 'The release of the graphic on air is missing on the server.', 'graphic');
+  if (!template)
+    return refuse(
+      'unknown-template',
+      'The release of the graphic on air is missing on the server.',
+      'graphic',
+    );
   prune(air, at);
   Object.assign(graphic.values, acceptValues(template, command.values));
 }
@@ -211,10 +290,18 @@ function clear(state: AirState, command: Extract<Command, { do: 'clear' }>, at: 
     return refuse('no-target', 'Say what to clear: a lane, a call number, or all.', 'lane');
   }
   const going = air.graphics.filter(
-    (g) => g.exitAt === null && (command.all || ((command.lane === undefined || g.lane === command.lane) && (number === null || sameNumber(g.number, number)))),
+    (g) =>
+      g.exitAt === null &&
+      (command.all ||
+        ((command.lane === undefined || g.lane === command.lane) &&
+          (number === null || sameNumber(g.number, number)))),
   );
   if (going.length === 0 && !command.all) {
-    return refuse('nothing-on-air', `Nothing of that is on air on ${channel.name}.`, command.lane === undefined ? 'number' : 'lane');
+    return refuse(
+      'nothing-on-air',
+      `Nothing of that is on air on ${channel.name}.`,
+      command.lane === undefined ? 'number' : 'lane',
+    );
   }
   for (const graphic of going) {
     if (graphic.enterAt > now + 1e-6) air.graphics = air.graphics.filter((g) => g.id !== graphic.id);
@@ -229,25 +316,43 @@ function keep(state: AirState, command: Extract<Command, { do: 'keep' }>, releas
   const id = command.card ?? (holder && command.replace ? holder.id : `kept-${state.sequence}`);
   if (holder && holder.id !== id) {
     if (!command.replace) {
-      return refuse('number-used', `${number} belongs to another card. Use a free number, or say that it is to be replaced.`, 'number');
+      return refuse(
+        'number-used',
+        `${number} belongs to another card. Use a free number, or say that it is to be replaced.`,
+        'number',
+      );
     }
     delete state.cards[holder.id];
     state.rundown = state.rundown.filter((card) => card !== holder.id);
   }
-  state.cards[id] = { id, number, template: template.id, values: acceptValues(template, command.values), kept: true };
+  state.cards[id] = {
+    id,
+    number,
+    template: template.id,
+    values: acceptValues(template, command.values),
+    kept: true,
+  };
   if (!state.rundown.includes(id)) state.rundown.push(id);
 }
 
 function takeRelease(state: AirState, hash: string, releases: Releases): void {
-  const release = releases(hash) ?? refuse('unknown-release', 'That release is not on the server. Upload it first.', 'release');
+  const release =
+    releases(hash) ??
+    refuse('unknown-release', 'That release is not on the server. Upload it first.', 'release');
   for (const channel of state.channels) {
     const busy = (state.air[channel.id]?.graphics.length ?? 0) > 0;
     if (busy && !release.channels.some((c) => c.id === channel.id)) {
-      return refuse('channel-on-air', `${channel.name} has graphics on air and is not in the new release. Clear it first.`, `channels.${channel.id}`);
+      return refuse(
+        'channel-on-air',
+        `${channel.name} has graphics on air and is not in the new release. Clear it first.`,
+        `channels.${channel.id}`,
+      );
     }
   }
   const before = state.show?.id === release.show.id ? state.cards : {};
-    const kept = Object.values(before).filter((c) => c.kept && !release.cards[c.id] && !cardByNumber(release.cards, c.number));
+  const kept = Object.values(before).filter(
+    (c) => c.kept && !release.cards[c.id] && !cardByNumber(release.cards, c.number),
+  );
   state.release = hash;
   state.show = { ...release.show };
   state.channels = structuredClone(release.channels);
@@ -255,7 +360,9 @@ function takeRelease(state: AirState, hash: string, releases: Releases): void {
     release.channels.map((c) => [c.id, state.air[c.id] ?? { preview: null, graphics: [] }]),
   );
   state.cards = Object.fromEntries([
-    ...Object.values(release.cards).map((card) => [card.id, { ...structuredClone(card), kept: false }] as const),
+    ...Object.values(release.cards).map(
+      (card) => [card.id, { ...structuredClone(card), kept: false }] as const,
+    ),
     ...kept.map((card) => [card.id, { ...card, values: { ...card.values } }] as const),
   ]);
   state.rundown = [...release.rundown.filter((id) => release.cards[id]), ...kept.map((card) => card.id)];

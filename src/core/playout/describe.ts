@@ -17,14 +17,21 @@ export const graphicWords = (graphic: Pick<Graphic, 'number' | 'name'>): string 
   graphic.number === null ? graphic.name : `${graphic.number} ${graphic.name}`;
 
 /** What taking a cue would do, as one sentence without its full stop; said before it is done. */
-export function describeTake(state: AirState, channelId: string, cue: Cue, release: Release | undefined, time: number): string {
+export function describeTake(
+  state: AirState,
+  channelId: string,
+  cue: Cue,
+  release: Release | undefined,
+  time: number,
+): string {
   const channel = state.channels.find((c) => c.id === channelId);
   const template = release?.templates[cue.template];
   if (!channel || !template) return 'cannot be taken: its template is not in the release on air';
   const lane = channel.lanes.find((l) => l.id === template.lane);
   if (!lane) return `cannot be taken: ${channel.name} has no lane for it`;
   const { holder, leaving, waiting } = laneState(state.air[channelId]?.graphics ?? [], template.lane, time);
-  if (holder && holder.card !== null && holder.card === cue.card) return `sends its words to ${lane.name}, where it is up already`;
+  if (holder && holder.card !== null && holder.card === cue.card)
+    return `sends its words to ${lane.name}, where it is up already`;
   if (holder) {
     const seconds = (holder.exitFrames / exactRate(holder.rate)).toFixed(1);
     return `replaces ${graphicWords(holder)} in ${lane.name}, after its exit (${seconds} s)`;

@@ -26,7 +26,9 @@ export function momentOf(graphic: Graphic, time: number): Moment | null {
   if (time < graphic.enterAt - 1e-6) return null;
   if (graphic.exitAt !== null && time >= graphic.exitAt - 1e-6) {
     const frame = framesSince(graphic.exitAt, time, graphic.rate);
-    return frame >= graphic.exitFrames ? null : { phase: 'exit', frame: Math.max(0, frame), enterFrame: graphic.exitFrom, time };
+    return frame >= graphic.exitFrames
+      ? null
+      : { phase: 'exit', frame: Math.max(0, frame), enterFrame: graphic.exitFrom, time };
   }
   const frame = Math.max(0, framesSince(graphic.enterAt, time, graphic.rate));
   return frame < graphic.enterFrames
@@ -51,7 +53,11 @@ export function graphicsOnAir(state: AirState, channelId: string, time: number):
     const moment = momentOf(graphic, at);
     if (moment) found.push({ graphic, moment });
   }
-  return found.sort((a, b) => laneIndex(channel, a.graphic.lane) - laneIndex(channel, b.graphic.lane) || a.graphic.enterAt - b.graphic.enterAt);
+  return found.sort(
+    (a, b) =>
+      laneIndex(channel, a.graphic.lane) - laneIndex(channel, b.graphic.lane) ||
+      a.graphic.enterAt - b.graphic.enterAt,
+  );
 }
 
 /** What a lane does at a time: who holds it, who leaves it, who waits for it. */

@@ -34,12 +34,19 @@ export function packShow(show: Show, assets: AssetBytes): Bytes {
   return zipSync(entries) as Bytes;
 }
 
-const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({ problem: problem(code, message, path) });
+const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({
+  problem: problem(code, message, path),
+});
 
 /** Reads a show file whole or not at all. The caller checks the hashes of the assets (hashing is the host's). */
-export function unpackShow(file: Uint8Array): { show: Show; assets: Map<string, Bytes> } | { problem: Problem } {
+export function unpackShow(
+  file: Uint8Array,
+): { show: Show; assets: Map<string, Bytes> } | { problem: Problem } {
   if (file.length > showFileLimits.file) {
-    return refuse('too-large', `The file has ${Math.round(file.length / 1e6)} MB; a show file may have ${showFileLimits.file >> 20} MiB.`);
+    return refuse(
+      'too-large',
+      `The file has ${Math.round(file.length / 1e6)} MB; a show file may have ${showFileLimits.file >> 20} MiB.`,
+    );
   }
   if (!(file[0] === 0x50 && file[1] === 0x4b)) {
     return refuse('not-a-show', 'This is not a show file: a show file is a ZIP that Jorvan exported.');
@@ -53,24 +60,47 @@ export function unpackShow(file: Uint8Array): { show: Show; assets: Map<string, 
       filter: ({ name, originalSize }) => {
         count += 1;
         if (name.includes('..') || name.startsWith('/') || name.includes('\\')) outside ||= name;
-        if (originalSize > (name === 'show.json' ? showFileLimits.document : showFileLimits.asset)) tooLarge ||= name;
-        return !outside && !tooLarge && count <= showFileLimits.entries && /^(show\.json|assets\/[^/]+)$/.test(name);
+        if (originalSize > (name === 'show.json' ? showFileLimits.document : showFileLimits.asset))
+          tooLarge ||= name;
+        return (
+          !outside &&
+          !tooLarge &&
+          count <= showFileLimits.entries &&
+          /^(show\.json|assets\/[^/]+)$/.test(name)
+        );
       },
     });
   } catch {
-    return refuse('damaged-file', 'The show file is damaged: it ends early or its parts do not check. Export it again.');
+    return refuse(
+      'damaged-file',
+      'The show file is damaged: it ends early or its parts do not check. Export it again.',
+    );
   }
-  if (outside) return refuse('unsafe-file', `The show file names a place outside itself (${outside}). It was not opened.`, outside);
+  if (outside)
+    return refuse(
+      'unsafe-file',
+      `The show file names a place outside itself (${outside}). It was not opened.`,
+      outside,
+    );
   if (tooLarge || count > showFileLimits.entries) {
-    return refuse('too-large', `The show file unpacks to more than Jorvan opens${tooLarge ? ` (${tooLarge})` : ''}.`, tooLarge);
+    return refuse(
+      'too-large',
+      `The show file unpacks to more than Jorvan opens${tooLarge ? ` (${tooLarge})` : ''}.`,
+      tooLarge,
+    );
   }
   const document = entries['show.json'];
-  if (!document) return refuse('not-a-show', 'This ZIP holds no show.json: it is not a show file.', 'show.json');
+  if (!document)
+    return refuse('not-a-show', 'This ZIP holds no show.json: it is not a show file.', 'show.json');
   let json: unknown;
   try {
     json = JSON.parse(strFromU8(document));
   } catch {
-    return refuse('damaged-file', 'The document in the show file is damaged: show.json is no JSON.', 'show.json');
+    return refuse(
+      'damaged-file',
+      'The document in the show file is damaged: show.json is no JSON.',
+      'show.json',
+    );
   }
   const opened = openDocument(json);
   if ('problem' in opened) return opened;
@@ -78,7 +108,11 @@ export function unpackShow(file: Uint8Array): { show: Show; assets: Map<string, 
   for (const asset of Object.values(opened.show.assets)) {
     const bytes = entries[entryName(asset)];
     if (!bytes) {
-      return refuse('missing-asset', `The show file lacks the picture “${asset.name}”. Export it again.`, entryName(asset));
+      return refuse(
+        'missing-asset',
+        `The show file lacks the picture “${asset.name}”. Export it again.`,
+        entryName(asset),
+      );
     }
     assets.set(asset.id, bytes as Bytes);
   }

@@ -3,7 +3,9 @@ import { problem, type Problem } from '../problem';
 import { fieldValueSchema, idSchema } from './values';
 
 /** As it was kept: 31.50 stays so to the eye, though it is one number with 31.5; see `sameNumber`. */
-export const callNumberSchema = z.string().regex(/^(0|[1-9]\d{0,6})(\.\d{1,4})?$/, 'a call number such as 31.25');
+export const callNumberSchema = z
+  .string()
+  .regex(/^(0|[1-9]\d{0,6})(\.\d{1,4})?$/, 'a call number such as 31.25');
 
 export const cardSchema = z.object({
   id: idSchema,
@@ -14,7 +16,11 @@ export const cardSchema = z.object({
 });
 export type Card = z.infer<typeof cardSchema>;
 
-export const rundownSchema = z.object({ id: idSchema, name: z.string().min(1).max(100), cards: z.array(idSchema) });
+export const rundownSchema = z.object({
+  id: idSchema,
+  name: z.string().min(1).max(100),
+  cards: z.array(idSchema),
+});
 export type Rundown = z.infer<typeof rundownSchema>;
 
 /** What was typed, as a call number without leading zeros; or what is wrong with it. */
@@ -23,7 +29,11 @@ export function parseCallNumber(typed: string): { number: string } | { problem: 
   if (!match) {
     const said = typed.trim() === '' ? 'Nothing was typed' : `“${typed.trim()}” is not a call number`;
     return {
-      problem: problem('bad-number', `${said}. Use up to seven figures and up to four after a point, such as 31.25.`, 'number'),
+      problem: problem(
+        'bad-number',
+        `${said}. Use up to seven figures and up to four after a point, such as 31.25.`,
+        'number',
+      ),
     };
   }
   const whole = (match[1] ?? '').replace(/^0+(?=\d)/, '');
@@ -32,7 +42,8 @@ export function parseCallNumber(typed: string): { number: string } | { problem: 
 }
 
 /** Whether two spellings are one call number: 31.5 and 31.50 are. */
-export const sameNumber = (a: string | null, b: string | null): boolean => a !== null && b !== null && Number(a) === Number(b);
+export const sameNumber = (a: string | null, b: string | null): boolean =>
+  a !== null && b !== null && Number(a) === Number(b);
 
 /** Orders call numbers as numbers. */
 export const compareNumbers = (a: string, b: string): number => Number(a) - Number(b);

@@ -28,14 +28,24 @@ const deepest = 500;
  * The draft after a change. A recipe that throws, or changes nothing, leaves the draft as it was (the error goes on).
  * With `merge`, a change joins the one before it where that has the same key, as the steps of one drag do.
  */
-export function edit(draft: Draft, label: string, recipe: (show: Show) => void, merge: string | null = null): Draft {
+export function edit(
+  draft: Draft,
+  label: string,
+  recipe: (show: Show) => void,
+  merge: string | null = null,
+): Draft {
   const [show, patches, inverse] = produceWithPatches(draft.show, (s: Show) => {
     recipe(s);
   });
   if (patches.length === 0) return draft;
   const last = draft.undo.at(-1);
   if (merge !== null && last && last.merge === merge) {
-    const joined: Edit = { label, patches: [...last.patches, ...patches], inverse: [...inverse, ...last.inverse], merge };
+    const joined: Edit = {
+      label,
+      patches: [...last.patches, ...patches],
+      inverse: [...inverse, ...last.inverse],
+      merge,
+    };
     return { show, undo: [...draft.undo.slice(0, -1), joined], redo: [] };
   }
   return { show, undo: [...draft.undo.slice(1 - deepest), { label, patches, inverse, merge }], redo: [] };

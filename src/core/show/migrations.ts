@@ -45,7 +45,11 @@ export function openDocument(
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
     const path = issue ? issue.path.map(String).join('.') : '';
-    return refuse('damaged-show', `The show is damaged at ${path || 'its top'}: ${issue?.message ?? 'unreadable'}.`, path);
+    return refuse(
+      'damaged-show',
+      `The show is damaged at ${path || 'its top'}: ${issue?.message ?? 'unreadable'}.`,
+      path,
+    );
   }
   const broken = showReferences(parsed.data)[0];
   return broken ? { problem: broken } : { show: parsed.data };

@@ -7,12 +7,19 @@ import { paintOrder, type Template } from './template';
 export function templateReferences(template: Template): Problem[] {
   const found: Problem[] = [];
   const missing = (path: string, what: string): number =>
-    found.push(problem('missing-reference', `Template “${template.name}” names ${what}, which it does not have.`, path));
+    found.push(
+      problem(
+        'missing-reference',
+        `Template “${template.name}” names ${what}, which it does not have.`,
+        path,
+      ),
+    );
   const reached = new Set<string>();
   const walk = (list: readonly string[], path: string): void =>
     list.forEach((id, index) => {
       const element = template.elements[id];
-      if (!element || reached.has(id)) missing(`${path}[${index}]`, `element ${id}${element ? ' twice' : ''}`);
+      if (!element || reached.has(id))
+        missing(`${path}[${index}]`, `element ${id}${element ? ' twice' : ''}`);
       else {
         reached.add(id);
         if (element.kind === 'group') walk(element.children, `elements.${id}.children`);
@@ -20,14 +27,16 @@ export function templateReferences(template: Template): Problem[] {
     });
   walk(template.order, 'order');
   for (const [id, element] of Object.entries(template.elements)) {
-    if (element.id !== id) missing(`elements.${id}`, `an element under another id than its own, ${element.id}`);
+    if (element.id !== id)
+      missing(`elements.${id}`, `an element under another id than its own, ${element.id}`);
     if (!reached.has(id)) missing(`elements.${id}`, `element “${element.name}” outside its order`);
   }
   template.ties.forEach((tie, index) => {
     const element = template.elements[tie.element];
     if (!element) missing(`ties[${index}]`, `element ${tie.element}`);
     else if (!propertyOf(element.kind, tie.property)) missing(`ties[${index}]`, `property ${tie.property}`);
-    if (!template.fields.some((field) => field.id === tie.field)) missing(`ties[${index}]`, `field ${tie.field}`);
+    if (!template.fields.some((field) => field.id === tie.field))
+      missing(`ties[${index}]`, `field ${tie.field}`);
   });
   template.tethers.forEach((tether, index) => {
     for (const id of [tether.element, tether.to]) {
@@ -36,7 +45,8 @@ export function templateReferences(template: Template): Problem[] {
   });
   for (const name of ['enter', 'exit'] as const) {
     template.phases[name].tracks.forEach((track, index) => {
-      if (!template.elements[track.element]) missing(`phases.${name}.tracks[${index}]`, `element ${track.element}`);
+      if (!template.elements[track.element])
+        missing(`phases.${name}.tracks[${index}]`, `element ${track.element}`);
     });
   }
   return found;
@@ -50,7 +60,11 @@ export function showReferences(show: Show): Problem[] {
   for (const [id, card] of Object.entries(show.cards)) {
     if (!show.templates[card.template]) {
       found.push(
-        problem('missing-reference', `Card ${card.number} is of a template that the show does not have.`, `cards.${id}`),
+        problem(
+          'missing-reference',
+          `Card ${card.number} is of a template that the show does not have.`,
+          `cards.${id}`,
+        ),
       );
     }
   }
@@ -60,7 +74,8 @@ export function showReferences(show: Show): Problem[] {
 /** The assets that a template may show: of its elements and of its fields' defaults. */
 export function assetsOfTemplate(template: Template): Set<string> {
   const used = new Set<string>();
-  for (const element of paintOrder(template)) if (element.kind === 'picture' && element.asset) used.add(element.asset);
+  for (const element of paintOrder(template))
+    if (element.kind === 'picture' && element.asset) used.add(element.asset);
   for (const field of template.fields) if (field.kind === 'picture' && field.default) used.add(field.default);
   return used;
 }

@@ -22,9 +22,11 @@ export type Release = z.infer<typeof releaseSchema>;
 /** What air needs of a show: no tables, and only the assets that its templates and cards can show. */
 export function makeRelease(show: Show): Release {
   const used = new Set<string>();
-  for (const template of Object.values(show.templates)) for (const id of assetsOfTemplate(template)) used.add(id);
+  for (const template of Object.values(show.templates))
+    for (const id of assetsOfTemplate(template)) used.add(id);
   for (const card of Object.values(show.cards)) {
-    for (const value of Object.values(card.values)) if (typeof value === 'string' && show.assets[value]) used.add(value);
+    for (const value of Object.values(card.values))
+      if (typeof value === 'string' && show.assets[value]) used.add(value);
   }
   const assets = Object.fromEntries(Object.entries(show.assets).filter(([id]) => used.has(id)));
   return {

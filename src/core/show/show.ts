@@ -49,5 +49,7 @@ export const templatesByName = (show: Pick<Show, 'templates'>): Show['templates'
   Object.values(show.templates).sort((a, b) => a.name.localeCompare(b.name));
 
 /** The card of a call number, in whatever spelling. */
-export const cardByNumber = <C extends Card>(cards: Readonly<Record<string, C>>, number: string): C | undefined =>
-  Object.values(cards).find((card) => sameNumber(card.number, number));
+export const cardByNumber = <C extends Card>(
+  cards: Readonly<Record<string, C>>,
+  number: string,
+): C | undefined => Object.values(cards).find((card) => sameNumber(card.number, number));

@@ -1,7 +1,8 @@
 import { problem, type Problem } from '../problem';
 import type { PictureType } from './asset';
 
-const startsWith = (bytes: Uint8Array, ...signature: number[]): boolean => signature.every((value, i) => bytes[i] === value);
+const startsWith = (bytes: Uint8Array, ...signature: number[]): boolean =>
+  signature.every((value, i) => bytes[i] === value);
 
 /** What kinds of file people bring by mistake, by how they begin. */
 const others: readonly (readonly [string, readonly number[]])[] = [
@@ -24,8 +25,17 @@ export function sniffPicture(bytes: Uint8Array): PictureType | null {
 
 /** Why a file is not taken as a picture. */
 export function notAPicture(name: string, bytes: Uint8Array): Problem {
-  const what = bytes.length === 0 ? 'an empty file' : (others.find(([, signature]) => startsWith(bytes, ...signature))?.[0] ?? (isText(bytes) ? 'plain text' : 'none of these'));
-  return problem('not-a-picture', `${name} is not a picture that Jorvan takes: it holds ${what}. Save it as PNG, JPEG or SVG and drop it again.`, name);
+  const what =
+    bytes.length === 0
+      ? 'an empty file'
+      : (others.find(([, signature]) => startsWith(bytes, ...signature))?.[0] ??
+        (isText(bytes) ? 'plain text' : 'none of these'));
+  return problem(
+    'not-a-picture',
+    `${name} is not a picture that Jorvan takes: it holds ${what}. Save it as PNG, JPEG or SVG and drop it again.`,
+    name,
+  );
 }
 
-const isText = (bytes: Uint8Array): boolean => bytes.subarray(0, 4096).every((value) => value >= 0x20 || value === 9 || value === 10 || value === 13);
+const isText = (bytes: Uint8Array): boolean =>
+  bytes.subarray(0, 4096).every((value) => value >= 0x20 || value === 9 || value === 10 || value === 13);

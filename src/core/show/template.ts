@@ -6,7 +6,11 @@ import { tetherSchema } from './tether';
 import { idSchema } from './values';
 
 /** A property that takes its value from a field. */
-export const tieSchema = z.object({ element: idSchema, property: z.string().min(1).max(60), field: idSchema });
+export const tieSchema = z.object({
+  element: idSchema,
+  property: z.string().min(1).max(60),
+  field: idSchema,
+});
 export type Tie = z.infer<typeof tieSchema>;
 
 export const templateSchema = z.object({
@@ -31,7 +35,8 @@ export type Template = z.infer<typeof templateSchema>;
 /** The list that holds an element: the template's own order or its group's children. */
 export function siblingsOf(template: Template, id: string): { list: string[]; parent: string | null } {
   for (const element of Object.values(template.elements)) {
-    if (element.kind === 'group' && element.children.includes(id)) return { list: element.children, parent: element.id };
+    if (element.kind === 'group' && element.children.includes(id))
+      return { list: element.children, parent: element.id };
   }
   return { list: template.order, parent: null };
 }
@@ -47,7 +52,9 @@ export function withDescendants(template: Template, id: string): string[] {
 
 /** Every element in the order it is painted, back to front, groups before their children. */
 export function paintOrder(template: Template): Element[] {
-  return template.order.flatMap((id) => withDescendants(template, id)).map((id) => template.elements[id] as Element);
+  return template.order
+    .flatMap((id) => withDescendants(template, id))
+    .map((id) => template.elements[id] as Element);
 }
 
 export const tieOf = (template: Template, element: string, property: string): Tie | undefined =>

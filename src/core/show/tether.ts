@@ -18,9 +18,15 @@ export const tetherSchema = z
     toEdge: z.enum(tetherEdges),
     offset: z.number().min(-100_000).max(100_000),
   })
-  .refine((t) => axisOf(t.edge) === axisOf(t.toEdge), { message: 'both edges lie along the same axis', path: ['toEdge'] })
-  .refine((t) => (t.edge === 'width' || t.edge === 'height') === (t.toEdge === 'width' || t.toEdge === 'height'), {
-    message: 'a size follows a size, an edge an edge',
+  .refine((t) => axisOf(t.edge) === axisOf(t.toEdge), {
+    message: 'both edges lie along the same axis',
     path: ['toEdge'],
-  });
+  })
+  .refine(
+    (t) => (t.edge === 'width' || t.edge === 'height') === (t.toEdge === 'width' || t.toEdge === 'height'),
+    {
+      message: 'a size follows a size, an edge an edge',
+      path: ['toEdge'],
+    },
+  );
 export type Tether = z.infer<typeof tetherSchema>;

@@ -33,7 +33,8 @@ export const pictureDrawer: Drawer<PictureNode> = {
     }),
   update(mesh, node, { textures, scale, placeholders }) {
     const { uniforms } = mesh.material;
-    const picture = node.asset === null ? null : textures.picture(node.asset, Math.max(node.w, node.h) * scale);
+    const picture =
+      node.asset === null ? null : textures.picture(node.asset, Math.max(node.w, node.h) * scale);
     const isMissing = node.asset === null || picture === 'missing';
     if (picture === 'coming' || (isMissing && !placeholders)) return false;
     (uniforms['uRect']?.value as Vector4).set(-2, -2, node.w + 4, node.h + 4);

@@ -13,7 +13,11 @@ void main() {
 
 export const rectDrawer: Drawer<RectNode> = {
   create: () =>
-    newMesh(fragment, { uSize: { value: new Vector2() }, uRadii: { value: new Vector4() }, uFill: { value: new Vector4() } }),
+    newMesh(fragment, {
+      uSize: { value: new Vector2() },
+      uRadii: { value: new Vector4() },
+      uFill: { value: new Vector4() },
+    }),
   update(mesh, node) {
     const { uniforms } = mesh.material;
     // Two px more on each side, so that soft edges are not cut.

@@ -60,7 +60,9 @@ function loadFamily(family: string): Promise<unknown> {
  * failed. The Latin parts of a family come whole, so that a later correction needs nothing; other scripts as used.
  */
 export function loadFonts(needs: FontNeeds): Promise<void> | null {
-  const waiting: (Promise<unknown> | null)[] = needs.families.map((family) => ask(family, () => loadFamily(family)));
+  const waiting: (Promise<unknown> | null)[] = needs.families.map((family) =>
+    ask(family, () => loadFamily(family)),
+  );
   for (const character of new Set(needs.characters)) {
     if ((character.codePointAt(0) ?? 0) <= 0x24f) continue;
     for (const { css } of fallbackFamilies) {

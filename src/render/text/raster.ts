@@ -38,7 +38,12 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
   return { canvas, x: -padX, y: -padY, w: canvas.width / fit, h: canvas.height / fit };
 }
 
-function drawInCells(context: CanvasRenderingContext2D, layout: TextLayout, left: number, baseline: number): void {
+function drawInCells(
+  context: CanvasRenderingContext2D,
+  layout: TextLayout,
+  left: number,
+  baseline: number,
+): void {
   context.letterSpacing = '0px';
   let x = left;
   for (const character of layout.text) {

@@ -22,7 +22,8 @@ export function rulerOf(template: Template, width: number): Ruler {
   return { scale, enter: lead, hold, exit: start, end: start + Math.max(10, exit.frames) * scale };
 }
 
-export const xOf = (ruler: Ruler, phase: MovingPhase, frame: number): number => ruler[phase] + frame * ruler.scale;
+export const xOf = (ruler: Ruler, phase: MovingPhase, frame: number): number =>
+  ruler[phase] + frame * ruler.scale;
 
 export const playheadX = (ruler: Ruler, { phase, frame }: Playhead): number =>
   phase === 'hold' ? (ruler.hold + ruler.exit) / 2 : xOf(ruler, phase, Math.floor(frame));
@@ -30,7 +31,14 @@ export const playheadX = (ruler: Ruler, { phase, frame }: Playhead): number =>
 /** The phase and whole frame at a place of the ruler. */
 export function playheadAt(ruler: Ruler, template: Template, x: number): Playhead {
   const { enter, exit } = template.phases;
-  if (x < ruler.hold + 2) return { phase: 'enter', frame: Math.min(enter.frames, Math.max(0, Math.round((x - ruler.enter) / ruler.scale))) };
+  if (x < ruler.hold + 2)
+    return {
+      phase: 'enter',
+      frame: Math.min(enter.frames, Math.max(0, Math.round((x - ruler.enter) / ruler.scale))),
+    };
   if (x < ruler.exit - 2) return { phase: 'hold', frame: 0 };
-  return { phase: 'exit', frame: Math.min(exit.frames, Math.max(0, Math.round((x - ruler.exit) / ruler.scale))) };
+  return {
+    phase: 'exit',
+    frame: Math.min(exit.frames, Math.max(0, Math.round((x - ruler.exit) / ruler.scale))),
+  };
 }

@@ -26,7 +26,17 @@ import { playheadAt, playheadX, rulerOf, xOf, type Ruler } from './geometry';
 import { ScoreRow } from './score-row';
 
 const labelWidth = 232;
-const firstValues: Readonly<Record<TrackProperty, number>> = { x: -60, y: 40, scale: 0.8, rotation: -15, opacity: 0, wipeLeft: 1, wipeTop: 1, wipeRight: 1, wipeBottom: 1 };
+const firstValues: Readonly<Record<TrackProperty, number>> = {
+  x: -60,
+  y: 40,
+  scale: 0.8,
+  rotation: -15,
+  opacity: 0,
+  wipeLeft: 1,
+  wipeTop: 1,
+  wipeRight: 1,
+  wipeBottom: 1,
+};
 
 interface RowOf {
   readonly element: string;
@@ -41,7 +51,9 @@ function rowsOf(template: Template): RowOf[] {
     .flatMap((element) =>
       trackProperties.flatMap((property) => {
         const find = (phase: MovingPhase): Track | undefined =>
-          template.phases[phase].tracks.find((track) => track.element === element.id && track.property === property);
+          template.phases[phase].tracks.find(
+            (track) => track.element === element.id && track.property === property,
+          );
         const tracks = { enter: find('enter'), exit: find('exit') };
         return tracks.enter || tracks.exit ? [{ element: element.id, property, tracks }] : [];
       }),
@@ -69,15 +81,19 @@ export function Score({ template }: { template: Template }) {
     const target = event.currentTarget;
     const { left } = target.getBoundingClientRect();
     target.setPointerCapture(event.pointerId);
-    const go = (x: number): void => set({ playhead: playheadAt(ruler, template, x - left), isPlaying: false });
+    const go = (x: number): void =>
+      set({ playhead: playheadAt(ruler, template, x - left), isPlaying: false });
     go(event.clientX);
     const move = (e: globalThis.PointerEvent): void => go(e.clientX);
     target.addEventListener('pointermove', move);
-    target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), { once: true });
+    target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), {
+      once: true,
+    });
   };
   const onKeyDown = (event: KeyboardEvent): void => {
     if ((event.target as HTMLElement).closest('input, select')) return;
-    const by = (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 10 : 1);
+    const by =
+      (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 10 : 1);
     if (event.key === 'Delete' || event.key === 'Backspace') {
       event.preventDefault();
       removeChosen(keys);
@@ -88,7 +104,12 @@ export function Score({ template }: { template: Template }) {
     }
   };
   return (
-    <section aria-label="Score" data-score className="col-span-3 flex h-[232px] min-h-0 flex-col border-t border-line bg-deck" onKeyDown={onKeyDown}>
+    <section
+      aria-label="Score"
+      data-score
+      className="col-span-3 flex h-[232px] min-h-0 flex-col border-t border-line bg-deck"
+      onKeyDown={onKeyDown}
+    >
       <ScoreBar template={template} />
       <div ref={lanes} className="relative min-h-0 flex-1 overflow-auto">
         <div className="sticky top-0 z-10 flex bg-deck">
@@ -96,14 +117,28 @@ export function Score({ template }: { template: Template }) {
           <RulerBar ruler={ruler} template={template} onPointerDown={scrub} />
         </div>
         {rows.map(({ element, property, tracks }) => (
-          <ScoreRow key={`${element} ${property}`} template={template} element={element} property={property} tracks={tracks} ruler={ruler} labelWidth={labelWidth} onMove={moveChosen} />
+          <ScoreRow
+            key={`${element} ${property}`}
+            template={template}
+            element={element}
+            property={property}
+            tracks={tracks}
+            ruler={ruler}
+            labelWidth={labelWidth}
+            onMove={moveChosen}
+          />
         ))}
         {rows.length === 0 && (
-          <p className="p-4 text-ink-3">Nothing moves yet: the template cuts in and out. Choose an element and add a motion above.</p>
+          <p className="p-4 text-ink-3">
+            Nothing moves yet: the template cuts in and out. Choose an element and add a motion above.
+          </p>
         )}
         <div
           className="pointer-events-none absolute top-0 z-20 w-px bg-brass"
-          style={{ left: labelWidth + playheadX(ruler, playhead), height: Math.max(24 + rows.length * 24, 24) }}
+          style={{
+            left: labelWidth + playheadX(ruler, playhead),
+            height: Math.max(24 + rows.length * 24, 24),
+          }}
           aria-hidden
         />
       </div>
@@ -113,9 +148,11 @@ export function Score({ template }: { template: Template }) {
 
 function stepFrom(template: Template, from: { phase: MovingPhase | 'hold'; frame: number }, by: number) {
   const { enter, exit } = template.phases;
-  if (from.phase === 'hold') return by < 0 ? { phase: 'enter' as const, frame: enter.frames } : { phase: 'exit' as const, frame: 0 };
+  if (from.phase === 'hold')
+    return by < 0 ? { phase: 'enter' as const, frame: enter.frames } : { phase: 'exit' as const, frame: 0 };
   const frame = Math.floor(from.frame) + by;
-  if (from.phase === 'enter') return frame > enter.frames ? atRest : { phase: 'enter' as const, frame: Math.max(0, frame) };
+  if (from.phase === 'enter')
+    return frame > enter.frames ? atRest : { phase: 'enter' as const, frame: Math.max(0, frame) };
   return frame < 0 ? atRest : { phase: 'exit' as const, frame: Math.min(exit.frames, frame) };
 }
 
@@ -135,7 +172,8 @@ function moveChosen(keys: readonly KeyRef[], by: number, merge?: string): boolea
   editTemplate(
     'Move keys',
     (t) => {
-      for (const [phase, own] of byPhase(keys)) if (own.length > 0) moved = moveKeys(t, phase, own, by) && moved;
+      for (const [phase, own] of byPhase(keys))
+        if (own.length > 0) moved = moveKeys(t, phase, own, by) && moved;
     },
     merge,
   );
@@ -143,25 +181,51 @@ function moveChosen(keys: readonly KeyRef[], by: number, merge?: string): boolea
   return moved;
 }
 
-function RulerBar(props: { ruler: Ruler; template: Template; onPointerDown: (event: PointerEvent<HTMLDivElement>) => void }) {
+function RulerBar(props: {
+  ruler: Ruler;
+  template: Template;
+  onPointerDown: (event: PointerEvent<HTMLDivElement>) => void;
+}) {
   const { ruler, template, onPointerDown } = props;
   const { enter, exit } = template.phases;
   const every = ruler.scale >= 8 ? 5 : ruler.scale >= 3.5 ? 10 : 25;
   const marks = (phase: MovingPhase, frames: number) =>
     Array.from({ length: Math.floor(frames / every) + 1 }, (_, i) => i * every).map((frame) => (
-      <span key={`${phase} ${frame}`} className="number absolute bottom-0 border-l border-line pl-1 text-[10px] leading-3 text-ink-3" style={{ left: xOf(ruler, phase, frame) }}>
+      <span
+        key={`${phase} ${frame}`}
+        className="number absolute bottom-0 border-l border-line pl-1 text-[10px] leading-3 text-ink-3"
+        style={{ left: xOf(ruler, phase, frame) }}
+      >
         {frame}
       </span>
     ));
   return (
-    <div className="relative h-6 flex-1 cursor-col-resize touch-none border-b border-line select-none" style={{ minWidth: ruler.end + 14 }} onPointerDown={onPointerDown} role="slider" aria-label="Playhead" aria-valuenow={0} tabIndex={0} data-ruler>
-      <span className="absolute top-0 text-[10px] leading-3 font-semibold text-ink-2" style={{ left: ruler.enter + 24 }}>
+    <div
+      className="relative h-6 flex-1 cursor-col-resize touch-none border-b border-line select-none"
+      style={{ minWidth: ruler.end + 14 }}
+      onPointerDown={onPointerDown}
+      role="slider"
+      aria-label="Playhead"
+      aria-valuenow={0}
+      tabIndex={0}
+      data-ruler
+    >
+      <span
+        className="absolute top-0 text-[10px] leading-3 font-semibold text-ink-2"
+        style={{ left: ruler.enter + 24 }}
+      >
         Enter
       </span>
-      <span className="absolute inset-y-0 bg-raised text-center text-[10px] leading-6 font-semibold text-ink-2" style={{ left: ruler.hold, width: ruler.exit - ruler.hold }}>
+      <span
+        className="absolute inset-y-0 bg-raised text-center text-[10px] leading-6 font-semibold text-ink-2"
+        style={{ left: ruler.hold, width: ruler.exit - ruler.hold }}
+      >
         Hold
       </span>
-      <span className="absolute top-0 text-[10px] leading-3 font-semibold text-ink-2" style={{ left: ruler.exit + 24 }}>
+      <span
+        className="absolute top-0 text-[10px] leading-3 font-semibold text-ink-2"
+        style={{ left: ruler.exit + 24 }}
+      >
         Exit
       </span>
       {marks('enter', enter.frames)}
@@ -189,30 +253,65 @@ function ScoreBar({ template }: { template: Template }) {
     editTemplate(`${trackKinds[property].label} of ${element.name}`, (t) => {
       const start = phase === 'enter' ? 0 : Math.max(0, place.frames - length);
       const values = phase === 'enter' ? [firstValues[property], neutral] : [neutral, firstValues[property]];
-      values.forEach((value, i) => setKey(t, phase, element.id, property, { frame: start + i * length, value: value ?? neutral }, newId));
+      values.forEach((value, i) =>
+        setKey(t, phase, element.id, property, { frame: start + i * length, value: value ?? neutral }, newId),
+      );
     });
   };
   const length = (name: MovingPhase, frames: number): void =>
-    editTemplate(`Length of ${name}`, (t) => void (t.phases[name].frames = Math.round(frames)), `length ${name}`);
+    editTemplate(
+      `Length of ${name}`,
+      (t) => void (t.phases[name].frames = Math.round(frames)),
+      `length ${name}`,
+    );
   return (
-    <div className="flex h-9 shrink-0 items-center gap-2 border-b border-line px-2" role="toolbar" aria-label="Score">
-      <IconButton label="To the first frame" onClick={() => set({ playhead: { phase: 'enter', frame: 0 }, isPlaying: false })}>
+    <div
+      className="flex h-9 shrink-0 items-center gap-2 border-b border-line px-2"
+      role="toolbar"
+      aria-label="Score"
+    >
+      <IconButton
+        label="To the first frame"
+        onClick={() => set({ playhead: { phase: 'enter', frame: 0 }, isPlaying: false })}
+      >
         <SkipBack size={15} />
       </IconButton>
-      <IconButton label={isPlaying ? 'Pause' : 'Play'} pressed={isPlaying} onClick={() => set({ isPlaying: !isPlaying })}>
+      <IconButton
+        label={isPlaying ? 'Pause' : 'Play'}
+        pressed={isPlaying}
+        onClick={() => set({ isPlaying: !isPlaying })}
+      >
         {isPlaying ? <Pause size={15} /> : <Play size={15} />}
       </IconButton>
       <Button tone="quiet" className="px-2" onClick={() => set({ playhead: atRest, isPlaying: false })}>
         Rest
       </Button>
       <span className="number w-24 text-ink-2" aria-label="Playhead frame">
-        {playhead.phase === 'hold' ? 'Hold' : `${playhead.phase === 'enter' ? 'Enter' : 'Exit'} ${Math.floor(playhead.frame)}`}
+        {playhead.phase === 'hold'
+          ? 'Hold'
+          : `${playhead.phase === 'enter' ? 'Enter' : 'Exit'} ${Math.floor(playhead.frame)}`}
       </span>
       <span className="w-28">
-        <NumberField label="Enter" unit="f" value={enter.frames} min={0} max={100_000} onChange={(v) => length('enter', v)} onDone={sealEdit} />
+        <NumberField
+          label="Enter"
+          unit="f"
+          value={enter.frames}
+          min={0}
+          max={100_000}
+          onChange={(v) => length('enter', v)}
+          onDone={sealEdit}
+        />
       </span>
       <span className="w-24">
-        <NumberField label="Exit" unit="f" value={exit.frames} min={0} max={100_000} onChange={(v) => length('exit', v)} onDone={sealEdit} />
+        <NumberField
+          label="Exit"
+          unit="f"
+          value={exit.frames}
+          min={0}
+          max={100_000}
+          onChange={(v) => length('exit', v)}
+          onDone={sealEdit}
+        />
       </span>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
@@ -221,14 +320,22 @@ function ScoreBar({ template }: { template: Template }) {
         <DropdownMenu.Portal>
           <DropdownMenu.Content side="top" className="z-50 rounded border border-line bg-panel p-1">
             {trackProperties.map((property) => (
-              <DropdownMenu.Item key={property} className="flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised" onSelect={() => add(property)}>
+              <DropdownMenu.Item
+                key={property}
+                className="flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised"
+                onSelect={() => add(property)}
+              >
                 {trackKinds[property].label}
               </DropdownMenu.Item>
             ))}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      <Button tone="quiet" disabled={enter.tracks.length === 0} onClick={() => editTemplate('Mirror Enter into Exit', (t) => mirrorEnter(t, newId))}>
+      <Button
+        tone="quiet"
+        disabled={enter.tracks.length === 0}
+        onClick={() => editTemplate('Mirror Enter into Exit', (t) => mirrorEnter(t, newId))}
+      >
         Mirror into Exit
       </Button>
       <span className="flex-1" />
@@ -246,7 +353,8 @@ const keyOf = (template: Template, ref: KeyRef): { track: Track; key: Key } | nu
 function KeyBar({ template, keys }: { template: Template; keys: readonly KeyRef[] }) {
   const [first] = keys;
   const found = first && keyOf(template, first);
-  if (!first || !found) return <span className="text-xs text-ink-3">Double-click a row to set a key there</span>;
+  if (!first || !found)
+    return <span className="text-xs text-ink-3">Double-click a row to set a key there</span>;
   const { track, key } = found;
   const kind = trackKinds[track.property];
   const put = (label: string, recipe: (key: Key) => void): void =>
@@ -261,15 +369,40 @@ function KeyBar({ template, keys }: { template: Template; keys: readonly KeyRef[
       `keys ${label}`,
     );
   return (
-    <span className="flex items-center gap-2" role="group" aria-label={keys.length === 1 ? 'Key' : `${keys.length} keys`}>
+    <span
+      className="flex items-center gap-2"
+      role="group"
+      aria-label={keys.length === 1 ? 'Key' : `${keys.length} keys`}
+    >
       <span className="w-24">
-        <NumberField label="Frame" value={key.frame} min={0} onChange={(frame) => moveChosen(keys, Math.round(frame) - key.frame)} />
+        <NumberField
+          label="Frame"
+          value={key.frame}
+          min={0}
+          onChange={(frame) => moveChosen(keys, Math.round(frame) - key.frame)}
+        />
       </span>
       <span className="w-28">
-        <NumberField label="Value" unit={kind.unit} value={key.value} min={kind.min} max={kind.max} step={kind.step} onChange={(value) => put('Value of the key', (k) => void (k.value = value))} onDone={sealEdit} />
+        <NumberField
+          label="Value"
+          unit={kind.unit}
+          value={key.value}
+          min={kind.min}
+          max={kind.max}
+          step={kind.step}
+          onChange={(value) => put('Value of the key', (k) => void (k.value = value))}
+          onDone={sealEdit}
+        />
       </span>
       <EasePicture ease={key.ease} />
-      <SelectField bare label="Way to the next key" className="w-36" value={key.ease} choices={eases.map((ease) => ({ value: ease, label: easeLabels[ease] }))} onChange={(ease) => put('Curve of the key', (k) => void (k.ease = ease as Ease))} />
+      <SelectField
+        bare
+        label="Way to the next key"
+        className="w-36"
+        value={key.ease}
+        choices={eases.map((ease) => ({ value: ease, label: easeLabels[ease] }))}
+        onChange={(ease) => put('Curve of the key', (k) => void (k.ease = ease as Ease))}
+      />
     </span>
   );
 }

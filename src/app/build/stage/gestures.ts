@@ -1,6 +1,22 @@
 // What a drag on the stage does: move, resize, turn, or mark an area. Sizes in px of the canvas.
-import { resizeTurned, snapBox, snapLines, snapPoint, unionOf, type Side, type SnapLines, type Snapped } from '../../../core/layout';
-import { moveElements, resizeElements, withDescendants, type Box, type Element, type Template } from '../../../core/show';
+import {
+  resizeTurned,
+  snapBox,
+  snapLines,
+  snapPoint,
+  unionOf,
+  type Side,
+  type SnapLines,
+  type Snapped,
+} from '../../../core/layout';
+import {
+  moveElements,
+  resizeElements,
+  withDescendants,
+  type Box,
+  type Element,
+  type Template,
+} from '../../../core/show';
 import { editTemplate, sealEdit } from '../build-store';
 
 export interface Point {
@@ -32,8 +48,14 @@ const nextMerge = (): string => `drag ${(dragCount += 1)}`;
 
 function linesBeside(start: DragStart): SnapLines {
   const own = new Set(start.ids.flatMap((id) => withDescendants(start.template, id)));
-  const others = [...start.boxes].filter(([id, box]) => !own.has(id) && box.w > 0 && !start.template.elements[id]?.hidden);
-  return snapLines(start.template.width, start.template.height, others.map(([, box]) => box));
+  const others = [...start.boxes].filter(
+    ([id, box]) => !own.has(id) && box.w > 0 && !start.template.elements[id]?.hidden,
+  );
+  return snapLines(
+    start.template.width,
+    start.template.height,
+    others.map(([, box]) => box),
+  );
 }
 
 const unsnapped: Snapped = { dx: 0, dy: 0, lineX: null, lineY: null };
@@ -52,13 +74,26 @@ export function moveDrag(start: DragStart): Drag {
         if (Math.abs(dx) > Math.abs(dy)) dy = 0;
         else dx = 0;
       }
-      const snapped = alt || !around ? unsnapped : snapBox({ ...around, x: around.x + dx, y: around.y + dy }, lines, start.reach);
+      const snapped =
+        alt || !around
+          ? unsnapped
+          : snapBox({ ...around, x: around.x + dx, y: around.y + dy }, lines, start.reach);
       dx = Math.round((dx + snapped.dx) * 100) / 100;
       dy = Math.round((dy + snapped.dy) * 100) / 100;
       const [stepX, stepY] = [dx - gone.x, dy - gone.y];
       gone = { x: dx, y: dy };
       if (stepX !== 0 || stepY !== 0) {
-        editTemplate('Move', (t) => moveElements(t, start.ids.filter((id) => !t.elements[id]?.locked), stepX, stepY), merge);
+        editTemplate(
+          'Move',
+          (t) =>
+            moveElements(
+              t,
+              start.ids.filter((id) => !t.elements[id]?.locked),
+              stepX,
+              stepY,
+            ),
+          merge,
+        );
       }
       return { x: snapped.lineX, y: snapped.lineY, words: `${figure(dx)}, ${figure(dy)}` };
     },
@@ -81,7 +116,8 @@ export function resizeDrag(start: DragStart, handle: { x: Side; y: Side }, box: 
   const lines = linesBeside(start);
   const merge = nextMerge();
   const [only] = start.ids;
-  const single: Element | undefined = start.ids.length === 1 ? start.template.elements[only as string] : undefined;
+  const single: Element | undefined =
+    start.ids.length === 1 ? start.template.elements[only as string] : undefined;
   const turn = single?.rotation ?? 0;
   const pivot = single ? { x: single.pivotX, y: single.pivotY } : { x: 0.5, y: 0.5 };
   return {
@@ -106,7 +142,12 @@ export function resizeDrag(start: DragStart, handle: { x: Side; y: Side }, box: 
             const own = t.elements[single.id];
             if (own) {
               const round = (value: number): number => Math.round(value * 100) / 100;
-              Object.assign(own, { x: round(to.x), y: round(to.y), w: Math.max(1, Math.round(to.w)), h: Math.max(1, Math.round(to.h)) });
+              Object.assign(own, {
+                x: round(to.x),
+                y: round(to.y),
+                w: Math.max(1, Math.round(to.w)),
+                h: Math.max(1, Math.round(to.h)),
+              });
             }
           } else resizeElements(t, start.ids, box, to);
         },

@@ -26,7 +26,14 @@ export function frameOf(template: Template, scene: Scene, selection: readonly st
     return { box, rotation: element.rotation, pivotX: element.pivotX, pivotY: element.pivotY };
   }
   const box = unionOf(selection.flatMap((id) => scene.rest.boxes.get(id) ?? []));
-  return box && { box, rotation: element?.rotation ?? 0, pivotX: element?.pivotX ?? 0.5, pivotY: element?.pivotY ?? 0.5 };
+  return (
+    box && {
+      box,
+      rotation: element?.rotation ?? 0,
+      pivotX: element?.pivotX ?? 0.5,
+      pivotY: element?.pivotY ?? 0.5,
+    }
+  );
 }
 
 export const handles: readonly { x: Side; y: Side; cursor: string; name: string }[] = [
@@ -62,7 +69,12 @@ export function Overlay(props: {
   const rect = (box: Box) => ({ x: sx(box.x), y: sy(box.y), width: box.w * zoom, height: box.h * zoom });
   const frame = scene && frameOf(template, scene, selection);
   const canvas = { x: 0, y: 0, w: template.width, h: template.height };
-  const inset = (part: number): Box => ({ x: canvas.w * part, y: canvas.h * part, w: canvas.w * (1 - 2 * part), h: canvas.h * (1 - 2 * part) });
+  const inset = (part: number): Box => ({
+    x: canvas.w * part,
+    y: canvas.h * part,
+    w: canvas.w * (1 - 2 * part),
+    h: canvas.h * (1 - 2 * part),
+  });
   return (
     <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden>
       {hasSafeAreas && (
@@ -71,7 +83,8 @@ export function Overlay(props: {
           <rect {...rect(inset(safeAreas.graphics))} />
         </g>
       )}
-      {scene && selection.map((id) => <Tethers key={id} template={template} scene={scene} id={id} sx={sx} sy={sy} />)}
+      {scene &&
+        selection.map((id) => <Tethers key={id} template={template} scene={scene} id={id} sx={sx} sy={sy} />)}
       {scene &&
         selection.map((id) => {
           const box = scene.rest.boxes.get(id);
@@ -81,10 +94,25 @@ export function Overlay(props: {
           return <rect key={id} {...rect(box)} fill="none" stroke="#d8a748" transform={turn} />;
         })}
       {frame && (
-        <g transform={`rotate(${frame.rotation} ${sx(frame.box.x + frame.box.w * frame.pivotX)} ${sy(frame.box.y + frame.box.h * frame.pivotY)})`}>
+        <g
+          transform={`rotate(${frame.rotation} ${sx(frame.box.x + frame.box.w * frame.pivotX)} ${sy(frame.box.y + frame.box.h * frame.pivotY)})`}
+        >
           <rect {...rect(frame.box)} fill="none" stroke="#d8a748" strokeDasharray="4 3" strokeOpacity="0.8" />
-          <line x1={sx(frame.box.x + frame.box.w / 2)} y1={sy(frame.box.y)} x2={sx(frame.box.x + frame.box.w / 2)} y2={sy(frame.box.y) - 22} stroke="#d8a748" />
-          <circle cx={sx(frame.box.x + frame.box.w / 2)} cy={sy(frame.box.y) - 26} r="5" fill="#12171a" stroke="#d8a748" strokeWidth="1.5" />
+          <line
+            x1={sx(frame.box.x + frame.box.w / 2)}
+            y1={sy(frame.box.y)}
+            x2={sx(frame.box.x + frame.box.w / 2)}
+            y2={sy(frame.box.y) - 22}
+            stroke="#d8a748"
+          />
+          <circle
+            cx={sx(frame.box.x + frame.box.w / 2)}
+            cy={sy(frame.box.y) - 26}
+            r="5"
+            fill="#12171a"
+            stroke="#d8a748"
+            strokeWidth="1.5"
+          />
           {handles.map((handle) => (
             <rect
               key={handle.name}
@@ -100,14 +128,24 @@ export function Overlay(props: {
           ))}
         </g>
       )}
-      {guides?.x != null && <line x1={sx(guides.x)} x2={sx(guides.x)} y1={sy(0)} y2={sy(template.height)} stroke="#62b6c4" />}
-      {guides?.y != null && <line y1={sy(guides.y)} y2={sy(guides.y)} x1={sx(0)} x2={sx(template.width)} stroke="#62b6c4" />}
+      {guides?.x != null && (
+        <line x1={sx(guides.x)} x2={sx(guides.x)} y1={sy(0)} y2={sy(template.height)} stroke="#62b6c4" />
+      )}
+      {guides?.y != null && (
+        <line y1={sy(guides.y)} y2={sy(guides.y)} x1={sx(0)} x2={sx(template.width)} stroke="#62b6c4" />
+      )}
       {marquee && <rect {...rect(marquee)} fill="#d8a748" fillOpacity="0.12" stroke="#d8a748" />}
     </svg>
   );
 }
 
-function Tethers(props: { template: Template; scene: Scene; id: string; sx: (x: number) => number; sy: (y: number) => number }) {
+function Tethers(props: {
+  template: Template;
+  scene: Scene;
+  id: string;
+  sx: (x: number) => number;
+  sy: (y: number) => number;
+}) {
   const { template, scene, id, sx, sy } = props;
   const own = scene.rest.boxes.get(id);
   if (!own) return null;
@@ -116,7 +154,10 @@ function Tethers(props: { template: Template; scene: Scene; id: string; sx: (x: 
       {template.tethers
         .filter((tether) => tether.element === id)
         .map((tether) => {
-          const to = tether.to === null ? { x: 0, y: 0, w: template.width, h: template.height } : scene.rest.boxes.get(tether.to);
+          const to =
+            tether.to === null
+              ? { x: 0, y: 0, w: template.width, h: template.height }
+              : scene.rest.boxes.get(tether.to);
           if (!to) return null;
           const isX = axisOf(tether.edge) === 'x';
           const middle = (box: Box): number => (isX ? box.y + box.h / 2 : box.x + box.w / 2);

@@ -1,5 +1,13 @@
 import { Clock, Frame as FrameIcon, Image, Maximize, Square, Type, ZoomIn, ZoomOut } from 'lucide-react';
-import { useEffect, useLayoutEffect, useRef, useState, type DragEvent, type PointerEvent, type WheelEvent } from 'react';
+import {
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type DragEvent,
+  type PointerEvent,
+  type WheelEvent,
+} from 'react';
 import { elementsAt, evaluate, type Moment, type Scene } from '../../../core/frame';
 import { siblingsOf, type Box, type Template, type Values } from '../../../core/show';
 import { Button, IconButton, SelectField } from '../../ui';
@@ -41,11 +49,18 @@ export function Stage({ template, values }: { template: Template; values: Values
   useEffect(() => setView(null), [template.id, template.width, template.height]);
 
   const fit = Math.min((size.w - 2 * margin) / template.width, (size.h - 2 * margin) / template.height);
-  const whole = { zoom: Math.max(0.02, fit), x: (size.w - template.width * fit) / 2, y: (size.h - template.height * fit) / 2 };
+  const whole = {
+    zoom: Math.max(0.02, fit),
+    x: (size.w - template.width * fit) / 2,
+    y: (size.h - template.height * fit) / 2,
+  };
   const place: Placement = view ?? whole;
   const toCanvas = (event: { clientX: number; clientY: number }): Point => {
     const { left, top } = area.current?.getBoundingClientRect() ?? { left: 0, top: 0 };
-    return { x: (event.clientX - left - place.x) / place.zoom, y: (event.clientY - top - place.y) / place.zoom };
+    return {
+      x: (event.clientX - left - place.x) / place.zoom,
+      y: (event.clientY - top - place.y) / place.zoom,
+    };
   };
   const zoomTo = (zoom: number, at: Point): void => {
     const next = Math.min(8, Math.max(0.05, zoom));
@@ -94,7 +109,13 @@ export function Stage({ template, values }: { template: Template; values: Values
     const hit = pickAt(template, scene, at, selection, event.detail > 1);
     if (hit === null) return mark(event, at);
     const adds = event.shiftKey || event.ctrlKey || event.metaKey;
-    const ids = adds ? (selection.includes(hit) ? selection.filter((id) => id !== hit) : [...selection, hit]) : selection.includes(hit) ? selection : [hit];
+    const ids = adds
+      ? selection.includes(hit)
+        ? selection.filter((id) => id !== hit)
+        : [...selection, hit]
+      : selection.includes(hit)
+        ? selection
+        : [hit];
     if (ids !== selection) select(ids);
     if (ids.length > 0) follow(event, moveDrag({ ...start, ids }));
   };
@@ -105,21 +126,38 @@ export function Stage({ template, values }: { template: Template; values: Values
     const start = { x: event.clientX, y: event.clientY };
     const target = event.currentTarget;
     target.setPointerCapture(event.pointerId);
-    const move = (e: globalThis.PointerEvent): void => setView({ ...from, x: from.x + e.clientX - start.x, y: from.y + e.clientY - start.y });
+    const move = (e: globalThis.PointerEvent): void =>
+      setView({ ...from, x: from.x + e.clientX - start.x, y: from.y + e.clientY - start.y });
     target.addEventListener('pointermove', move);
-    target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), { once: true });
+    target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), {
+      once: true,
+    });
   };
 
   const mark = (event: PointerEvent<HTMLDivElement>, from: Point): void => {
     if (!event.shiftKey) select([]);
     follow(event, {
       move(at) {
-        const box = { x: Math.min(from.x, at.x), y: Math.min(from.y, at.y), w: Math.abs(at.x - from.x), h: Math.abs(at.y - from.y) };
+        const box = {
+          x: Math.min(from.x, at.x),
+          y: Math.min(from.y, at.y),
+          w: Math.abs(at.x - from.x),
+          h: Math.abs(at.y - from.y),
+        };
         setMarquee(box);
         const inside = template.order.filter((id) => {
           const own = scene?.rest.boxes.get(id);
           const element = template.elements[id];
-          return own && element && !element.locked && !element.hidden && own.x < box.x + box.w && own.x + own.w > box.x && own.y < box.y + box.h && own.y + own.h > box.y;
+          return (
+            own &&
+            element &&
+            !element.locked &&
+            !element.hidden &&
+            own.x < box.x + box.w &&
+            own.x + own.w > box.x &&
+            own.y < box.y + box.h &&
+            own.y + own.h > box.y
+          );
         });
         select(inside);
         return { x: null, y: null, words: '' };
@@ -136,7 +174,11 @@ export function Stage({ template, values }: { template: Template; values: Values
 
   return (
     <section className="flex min-h-0 min-w-0 flex-col" aria-label="Stage">
-      <div className="flex h-10 shrink-0 items-center gap-1 border-b border-line bg-deck px-2" role="toolbar" aria-label="Stage">
+      <div
+        className="flex h-10 shrink-0 items-center gap-1 border-b border-line bg-deck px-2"
+        role="toolbar"
+        aria-label="Stage"
+      >
         <Button tone="quiet" onClick={() => addNew('text')}>
           <Type size={15} /> Text
         </Button>
@@ -162,7 +204,11 @@ export function Stage({ template, values }: { template: Template; values: Values
           ]}
           onChange={(next) => set({ backdrop: next as Backdrop })}
         />
-        <IconButton label="Safe areas" pressed={hasSafeAreas} onClick={() => set({ hasSafeAreas: !hasSafeAreas })}>
+        <IconButton
+          label="Safe areas"
+          pressed={hasSafeAreas}
+          onClick={() => set({ hasSafeAreas: !hasSafeAreas })}
+        >
           <FrameIcon size={15} />
         </IconButton>
         <IconButton label="Zoom out" onClick={() => zoomTo(place.zoom / 1.25, centre)}>
@@ -193,8 +239,20 @@ export function Stage({ template, values }: { template: Template; values: Values
         onDrop={onDrop}
       >
         <StagePicture scene={scene} template={template} place={place} backdrop={backdrop} />
-        <Overlay template={template} scene={scene} selection={selection.filter((id) => template.elements[id])} place={place} guides={guides} marquee={marquee} hasSafeAreas={hasSafeAreas} />
-        {guides?.words && <output className="number pointer-events-none absolute right-2 bottom-2 rounded bg-panel px-2 py-1 text-xs">{guides.words}</output>}
+        <Overlay
+          template={template}
+          scene={scene}
+          selection={selection.filter((id) => template.elements[id])}
+          place={place}
+          guides={guides}
+          marquee={marquee}
+          hasSafeAreas={hasSafeAreas}
+        />
+        {guides?.words && (
+          <output className="number pointer-events-none absolute right-2 bottom-2 rounded bg-panel px-2 py-1 text-xs">
+            {guides.words}
+          </output>
+        )}
         {problem && (
           <p role="alert" className="absolute inset-x-4 top-4 rounded border border-air bg-panel p-3">
             ⚠ {problem.message}
@@ -202,7 +260,9 @@ export function Stage({ template, values }: { template: Template; values: Values
         )}
         {template.order.length === 0 && (
           <p className="pointer-events-none absolute inset-0 flex items-center justify-center text-ink">
-            <span className="rounded bg-ground/85 px-4 py-2">Add a text or a rectangle above, or drop a picture here.</span>
+            <span className="rounded bg-ground/85 px-4 py-2">
+              Add a text or a rectangle above, or drop a picture here.
+            </span>
           </p>
         )}
       </div>
@@ -210,13 +270,26 @@ export function Stage({ template, values }: { template: Template; values: Values
   );
 }
 
-const toScreen = (at: Point, place: Placement): Point => ({ x: place.x + at.x * place.zoom, y: place.y + at.y * place.zoom });
+const toScreen = (at: Point, place: Placement): Point => ({
+  x: place.x + at.x * place.zoom,
+  y: place.y + at.y * place.zoom,
+});
 
 type Grip = { kind: 'turn'; pivot: Point } | { kind: 'resize'; handle: (typeof handles)[number]; box: Box };
 
 /** The handle under a point of the screen. */
-function gripAt(template: Template, scene: Scene, selection: readonly string[], place: Placement, point: Point): Grip | null {
-  const frame = frameOf(template, scene, selection.filter((id) => template.elements[id]));
+function gripAt(
+  template: Template,
+  scene: Scene,
+  selection: readonly string[],
+  place: Placement,
+  point: Point,
+): Grip | null {
+  const frame = frameOf(
+    template,
+    scene,
+    selection.filter((id) => template.elements[id]),
+  );
   if (!frame || selection.some((id) => template.elements[id]?.locked)) return null;
   const { box } = frame;
   const pivot = { x: box.x + box.w * frame.pivotX, y: box.y + box.h * frame.pivotY };
@@ -225,26 +298,39 @@ function gripAt(template: Template, scene: Scene, selection: readonly string[], 
     const centre = toScreen(pivot, place);
     const own = toScreen({ x, y }, place);
     const [dx, dy] = [own.x - centre.x, own.y - lift - centre.y];
-    return { x: centre.x + dx * Math.cos(angle) - dy * Math.sin(angle), y: centre.y + dx * Math.sin(angle) + dy * Math.cos(angle) };
+    return {
+      x: centre.x + dx * Math.cos(angle) - dy * Math.sin(angle),
+      y: centre.y + dx * Math.sin(angle) + dy * Math.cos(angle),
+    };
   };
   const near = (p: Point, reach: number): boolean => Math.hypot(p.x - point.x, p.y - point.y) <= reach;
   if (selection.length === 1 && near(seen(box.x + box.w / 2, box.y, 26), 8)) return { kind: 'turn', pivot };
   for (const handle of handles) {
-    if (near(seen(box.x + (box.w * (handle.x + 1)) / 2, box.y + (box.h * (handle.y + 1)) / 2, 0), 7)) return { kind: 'resize', handle, box };
+    if (near(seen(box.x + (box.w * (handle.x + 1)) / 2, box.y + (box.h * (handle.y + 1)) / 2, 0), 7))
+      return { kind: 'resize', handle, box };
   }
   return null;
 }
 
 /** What a click means: the outermost group, or one level deeper into what is chosen on a second click. */
-function pickAt(template: Template, scene: Scene, at: Point, selection: readonly string[], deeper: boolean): string | null {
+function pickAt(
+  template: Template,
+  scene: Scene,
+  at: Point,
+  selection: readonly string[],
+  deeper: boolean,
+): string | null {
   const [hit] = elementsAt(scene, at.x, at.y);
   if (hit === undefined) return null;
   const path = [hit];
-  for (let up = siblingsOf(template, hit).parent; up !== null; up = siblingsOf(template, up).parent) path.unshift(up);
+  for (let up = siblingsOf(template, hit).parent; up !== null; up = siblingsOf(template, up).parent)
+    path.unshift(up);
   const chosen = path.findIndex((id) => selection.includes(id));
   if (chosen >= 0) return (deeper ? path[Math.min(path.length - 1, chosen + 1)] : path[chosen]) ?? hit;
   // Beside something chosen inside a group, its neighbours are chosen as directly.
-  const depth = path.findIndex((id) => selection.some((s) => siblingsOf(template, s).parent === siblingsOf(template, id).parent));
+  const depth = path.findIndex((id) =>
+    selection.some((s) => siblingsOf(template, s).parent === siblingsOf(template, id).parent),
+  );
   return path[Math.max(0, depth)] ?? hit;
 }
 
@@ -254,7 +340,12 @@ const backdrops: Readonly<Record<Backdrop, string>> = {
   beach: 'bg-[url(/backdrops/beach.svg)] bg-cover bg-center',
 };
 
-function StagePicture(props: { scene: Scene | null; template: Template; place: Placement; backdrop: Backdrop }) {
+function StagePicture(props: {
+  scene: Scene | null;
+  template: Template;
+  place: Placement;
+  backdrop: Backdrop;
+}) {
   const { scene, template, place, backdrop } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const { width, height, phases } = template;
@@ -275,7 +366,12 @@ function StagePicture(props: { scene: Scene | null; template: Template; place: P
           set({ playhead: onward(playhead, by, phases.enter.frames, phases.exit.frames, template.rate) });
         }
         seen = isPlaying ? now : null;
-        const moment: Moment = { phase: playhead.phase, frame: Math.floor(playhead.frame), enterFrame: null, time: Math.floor(Date.now() / 1000) };
+        const moment: Moment = {
+          phase: playhead.phase,
+          frame: Math.floor(playhead.frame),
+          enterFrame: null,
+          time: Math.floor(Date.now() / 1000),
+        };
         const stamp = `${moment.phase} ${moment.phase === 'hold' ? 0 : moment.frame} ${scene.hasClock ? moment.time : 0}`;
         const isNew = stamp !== last;
         last = stamp;
@@ -294,7 +390,13 @@ function StagePicture(props: { scene: Scene | null; template: Template; place: P
 }
 
 /** The playhead some frames on: Enter, a second of Hold, Exit, and round again. */
-function onward(from: { phase: 'enter' | 'hold' | 'exit'; frame: number }, by: number, enter: number, exit: number, rate: number) {
+function onward(
+  from: { phase: 'enter' | 'hold' | 'exit'; frame: number },
+  by: number,
+  enter: number,
+  exit: number,
+  rate: number,
+) {
   const lengths = { enter, hold: rate, exit };
   const order = ['enter', 'hold', 'exit'] as const;
   let { phase, frame } = from;

@@ -18,7 +18,13 @@ export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
 
 /** Every kind of element, by name: the one table a new kind is added to. */
-export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = { group, rect, text, picture, clock };
+export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = {
+  group,
+  rect,
+  text,
+  picture,
+  clock,
+};
 
 /** The property of that key, or undefined where the kind has none. */
 export const propertyOf = (kind: ElementKindName, key: string): Property | undefined =>
@@ -31,4 +37,7 @@ export const newElement = <K extends ElementKindName>(
   name: string,
   given: Partial<Extract<Element, { kind: K }>> = {},
 ): Extract<Element, { kind: K }> =>
-  ({ ...structuredClone(elementKinds[kind].defaults), id, kind, name, ...given }) as unknown as Extract<Element, { kind: K }>;
+  ({ ...structuredClone(elementKinds[kind].defaults), id, kind, name, ...given }) as unknown as Extract<
+    Element,
+    { kind: K }
+  >;

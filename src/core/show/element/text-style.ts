@@ -45,7 +45,16 @@ export const textStyleProperties: readonly Property[] = [
   },
   { key: 'weight', label: 'Weight', type: 'number', section: 'Type', min: 100, max: 900, step: 50 },
   { key: 'size', label: 'Size', type: 'number', section: 'Type', unit: 'px', min: 1, max: 2000 },
-  { key: 'tracking', label: 'Tracking', type: 'number', section: 'Type', unit: '‰', min: -500, max: 2000, step: 5 },
+  {
+    key: 'tracking',
+    label: 'Tracking',
+    type: 'number',
+    section: 'Type',
+    unit: '‰',
+    min: -500,
+    max: 2000,
+    step: 5,
+  },
   { key: 'stretch', label: 'Width', type: 'choice', section: 'Type', choices: stretches },
   { key: 'colour', label: 'Colour', type: 'colour', section: 'Type' },
   {

@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { problem } from '../../problem';
 import { fieldBase, type FieldKind } from './base';
 
-const choice = z.object({ value: z.union([z.string().max(200), z.number()]), label: z.string().min(1).max(200) });
+const choice = z.object({
+  value: z.union([z.string().max(200), z.number()]),
+  label: z.string().min(1).max(200),
+});
 
 export const choiceFieldSchema = fieldBase.extend({
   kind: z.literal('choice'),
@@ -14,10 +17,20 @@ export const choiceField: FieldKind<z.infer<typeof choiceFieldSchema>> = {
   kind: 'choice',
   label: 'Choice',
   accept: (field, raw) => {
-    const wanted = String(raw ?? '').trim().toLowerCase();
-    const found = field.choices.find((c) => [String(c.value), c.label].some((word) => word.toLowerCase() === wanted));
+    const wanted = String(raw ?? '')
+      .trim()
+      .toLowerCase();
+    const found = field.choices.find((c) =>
+      [String(c.value), c.label].some((word) => word.toLowerCase() === wanted),
+    );
     if (found) return { value: found.value };
     const words = field.choices.map((c) => c.label).join(', ');
-    return { problem: problem('not-a-choice', `${field.name} takes one of: ${words}; “${String(raw)}” is none.`, field.name) };
+    return {
+      problem: problem(
+        'not-a-choice',
+        `${field.name} takes one of: ${words}; “${String(raw)}” is none.`,
+        field.name,
+      ),
+    };
   },
 };

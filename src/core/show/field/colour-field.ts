@@ -13,7 +13,11 @@ export const colourField: FieldKind<z.infer<typeof colourFieldSchema>> = {
     const value = (text.startsWith('#') ? text : `#${text}`).toLowerCase();
     if (!colourSchema.safeParse(value).success) {
       return {
-        problem: problem('not-a-colour', `${field.name} takes a colour such as #d8a748; “${text}” is none.`, field.name),
+        problem: problem(
+          'not-a-colour',
+          `${field.name} takes a colour such as #d8a748; “${text}” is none.`,
+          field.name,
+        ),
       };
     }
     return { value };

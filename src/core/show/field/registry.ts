@@ -30,7 +30,8 @@ export const fieldKinds: Readonly<Record<PropertyType, FieldKind<never>>> = {
 };
 
 /** A raw value as a value of the field, or the problem with it. */
-export const acceptValue = (field: Field, raw: FieldValue): Accepted => fieldKinds[field.kind].accept(field as never, raw);
+export const acceptValue = (field: Field, raw: FieldValue): Accepted =>
+  fieldKinds[field.kind].accept(field as never, raw);
 
 /** The field that a property becomes, with the property's present value as its default and its limits as limits. */
 export function fieldFromProperty(property: Property, value: FieldValue, id: string, name: string): Field {

@@ -11,9 +11,17 @@ export const yesNoField: FieldKind<z.infer<typeof yesNoFieldSchema>> = {
   kind: 'yes-no',
   label: 'Yes or no',
   accept: (field, raw) => {
-    const word = String(raw ?? '').trim().toLowerCase();
+    const word = String(raw ?? '')
+      .trim()
+      .toLowerCase();
     if (yes.includes(word)) return { value: true };
     if (no.includes(word)) return { value: false };
-    return { problem: problem('not-yes-or-no', `${field.name} takes yes or no; “${String(raw)}” is neither.`, field.name) };
+    return {
+      problem: problem(
+        'not-yes-or-no',
+        `${field.name} takes yes or no; “${String(raw)}” is neither.`,
+        field.name,
+      ),
+    };
   },
 };

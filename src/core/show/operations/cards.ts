@@ -13,7 +13,9 @@ export function keepCard(show: Show, card: Card): void {
   }
   show.cards[card.id] = card;
   if (rundown && !rundown.cards.includes(card.id)) {
-    const after = rundown.cards.findIndex((id) => compareNumbers(show.cards[id]?.number ?? '0', card.number) > 0);
+    const after = rundown.cards.findIndex(
+      (id) => compareNumbers(show.cards[id]?.number ?? '0', card.number) > 0,
+    );
     rundown.cards.splice(after < 0 ? rundown.cards.length : after, 0, card.id);
   }
 }

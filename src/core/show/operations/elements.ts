@@ -5,7 +5,8 @@ import { freshName } from './names';
 
 // Changes to a template's elements, for use inside an edit: each changes the template it is given.
 
-const namesIn = (template: Template): string[] => Object.values(template.elements).map((element) => element.name);
+const namesIn = (template: Template): string[] =>
+  Object.values(template.elements).map((element) => element.name);
 
 /** Puts an element in front, at the top level. */
 export function addElement(template: Template, element: Element): void {
@@ -28,7 +29,9 @@ export function removeElements(template: Template, ids: readonly string[]): void
   for (const id of ids) detach(template, id);
   for (const id of gone) delete template.elements[id];
   template.ties = template.ties.filter((tie) => !gone.has(tie.element));
-  template.tethers = template.tethers.filter((t) => !gone.has(t.element) && (t.to === null || !gone.has(t.to)));
+  template.tethers = template.tethers.filter(
+    (t) => !gone.has(t.element) && (t.to === null || !gone.has(t.to)),
+  );
   for (const phase of Object.values(template.phases)) {
     phase.tracks = phase.tracks.filter((track) => !gone.has(track.element));
   }
@@ -79,13 +82,18 @@ export function resizeElements(template: Template, ids: readonly string[], from:
 }
 
 /** Puts siblings or strangers into a new group where the front one stood; their places stay. */
-export function groupElements(template: Template, ids: readonly string[], group: Extract<Element, { kind: 'group' }>): void {
+export function groupElements(
+  template: Template,
+  ids: readonly string[],
+  group: Extract<Element, { kind: 'group' }>,
+): void {
   const members = outermost(template, ids);
   const front = members.at(-1);
   if (front === undefined) return;
   const { parent } = siblingsOf(template, front);
   // A member may hold the place: find the nearest place that is not itself being grouped.
-  const holder = parent !== null && members.some((id) => withDescendants(template, id).includes(parent)) ? null : parent;
+  const holder =
+    parent !== null && members.some((id) => withDescendants(template, id).includes(parent)) ? null : parent;
   const list = listOf(template, holder);
   const behind = list.slice(0, list.indexOf(front) + 1).filter((id) => !members.includes(id)).length;
   for (const id of members) detach(template, id);
@@ -126,7 +134,11 @@ export function placeElement(template: Template, id: string, parent: string | nu
 }
 
 /** One step, or all the way, towards the front or the back among its siblings. */
-export function orderElement(template: Template, id: string, to: 'front' | 'forward' | 'backward' | 'back'): void {
+export function orderElement(
+  template: Template,
+  id: string,
+  to: 'front' | 'forward' | 'backward' | 'back',
+): void {
   const { list } = siblingsOf(template, id);
   const at = list.indexOf(id);
   const target = { front: list.length - 1, forward: at + 1, backward: at - 1, back: 0 }[to];
@@ -145,7 +157,11 @@ export function duplicateElements(template: Template, ids: readonly string[], ne
   for (const id of originals.flatMap((one) => withDescendants(template, one))) copyOf.set(id, newId());
   for (const [from, to] of copyOf) {
     const source = template.elements[from] as Element;
-    const copy = { ...structuredClone(plain(source)), id: to, name: freshName(source.name, namesIn(template)) } as Element;
+    const copy = {
+      ...structuredClone(plain(source)),
+      id: to,
+      name: freshName(source.name, namesIn(template)),
+    } as Element;
     if (copy.kind === 'group') copy.children = copy.children.map((child) => copyOf.get(child) ?? child);
     template.elements[to] = copy;
   }
@@ -182,7 +198,8 @@ const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 /** Sets a property of an element, or the default of the field it is tied to. */
 export function setProperty(template: Template, id: string, key: string, value: FieldValue): void {
   const element = template.elements[id];
-  if (!element || !propertyOf(element.kind, key)) throw new Error(`setProperty: ${id} has no property ${key}`);
+  if (!element || !propertyOf(element.kind, key))
+    throw new Error(`setProperty: ${id} has no property ${key}`);
   const tie = template.ties.find((t) => t.element === id && t.property === key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
   if (field) (field as { default: FieldValue }).default = value;

@@ -14,8 +14,14 @@ export function makeField(template: Template, elementId: string, property: Prope
   const present = tieOf(template, elementId, property.key);
   if (present) return present.field;
   const value = propertyValue(template, element, property.key);
-  const own = property.type === 'text' || property.type === 'picture' ? element.name : `${element.name} ${property.label.toLowerCase()}`;
-  const name = freshName(own, template.fields.map((field) => field.name));
+  const own =
+    property.type === 'text' || property.type === 'picture'
+      ? element.name
+      : `${element.name} ${property.label.toLowerCase()}`;
+  const name = freshName(
+    own,
+    template.fields.map((field) => field.name),
+  );
   template.fields.push(fieldFromProperty(property, value, id, name));
   template.ties.push({ element: elementId, property: property.key, field: id });
   return id;
@@ -39,7 +45,8 @@ export function untieProperty(template: Template, element: string, key: string):
 }
 
 export function removeField(template: Template, id: string): void {
-  for (const tie of template.ties.filter((t) => t.field === id)) untieProperty(template, tie.element, tie.property);
+  for (const tie of template.ties.filter((t) => t.field === id))
+    untieProperty(template, tie.element, tie.property);
   template.fields = template.fields.filter((field) => field.id !== id);
 }
 

@@ -25,14 +25,22 @@ export function setKey(
     present.value = key.value;
     if (key.ease) present.ease = key.ease;
   } else {
-    track.keys.push({ frame: key.frame, value: key.value, ease: key.ease ?? (phase === 'enter' ? 'strong-out' : 'strong-in') });
+    track.keys.push({
+      frame: key.frame,
+      value: key.value,
+      ease: key.ease ?? (phase === 'enter' ? 'strong-out' : 'strong-in'),
+    });
     track.keys.sort((a, b) => a.frame - b.frame);
   }
   place.frames = Math.max(place.frames, key.frame);
 }
 
 /** Removes keys by track and frame; a track without keys goes too. */
-export function removeKeys(template: Template, phase: MovingPhase, keys: readonly { track: string; frame: number }[]): void {
+export function removeKeys(
+  template: Template,
+  phase: MovingPhase,
+  keys: readonly { track: string; frame: number }[],
+): void {
   const place = template.phases[phase];
   for (const { track: id, frame } of keys) {
     const track = place.tracks.find((t) => t.id === id);
