@@ -47,6 +47,15 @@ export const handles: readonly { x: Side; y: Side; cursor: string; name: string 
   { x: -1, y: 0, cursor: 'ew-resize', name: 'left' },
 ];
 
+const roomForHandle = 20;
+
+/** The handles that leave room to grab a small box itself. */
+export const handlesFor = (box: Box, zoom: number): typeof handles =>
+  handles.filter(
+    (handle) =>
+      (handle.y !== 0 || box.w * zoom >= roomForHandle) && (handle.x !== 0 || box.h * zoom >= roomForHandle),
+  );
+
 const at = (box: Box, edge: TetherEdge): number => {
   const part = { left: 0, top: 0, centre: 0.5, middle: 0.5 }[edge as 'left'] ?? 1;
   return axisOf(edge) === 'x' ? box.x + box.w * part : box.y + box.h * part;
@@ -113,7 +122,7 @@ export function Overlay(props: {
             stroke="#d8a748"
             strokeWidth="1.5"
           />
-          {handles.map((handle) => (
+          {handlesFor(frame.box, zoom).map((handle) => (
             <rect
               key={handle.name}
               x={sx(frame.box.x + (frame.box.w * (handle.x + 1)) / 2) - 4}

@@ -16,7 +16,7 @@ import { useScene } from '../../picture/use-scene';
 import { addNew, dropPictures } from '../actions';
 import { useBuild, type Backdrop } from '../build-store';
 import { moveDrag, resizeDrag, turnDrag, type Drag, type Guides, type Point } from './gestures';
-import { frameOf, handles, Overlay, type Placement } from './overlay';
+import { frameOf, handlesFor, Overlay, type handles, type Placement } from './overlay';
 
 const margin = 36;
 const clickSlop = 3;
@@ -305,7 +305,7 @@ function gripAt(
   };
   const near = (p: Point, reach: number): boolean => Math.hypot(p.x - point.x, p.y - point.y) <= reach;
   if (selection.length === 1 && near(seen(box.x + box.w / 2, box.y, 26), 8)) return { kind: 'turn', pivot };
-  for (const handle of handles) {
+  for (const handle of handlesFor(box, place.zoom)) {
     if (near(seen(box.x + (box.w * (handle.x + 1)) / 2, box.y + (box.h * (handle.y + 1)) / 2, 0), 7))
       return { kind: 'resize', handle, box };
   }

@@ -1,0 +1,176 @@
+import { describe, expect, test } from '@jest/globals';
+import { strToU8, zipSync } from 'fflate';
+import { createHash } from 'node:crypto';
+import {
+  canonicalJson,
+  makeRelease,
+  migrations,
+  newElement,
+  newShow,
+  notAPicture,
+  openDocument,
+  packShow,
+  releaseSchema,
+  showFileLimits,
+  showFormat,
+  showReferences,
+  slug,
+  sniffPicture,
+  unpackShow,
+  usualLanes,
+  type Asset,
+  type Show,
+} from './index';
+
+const bytes = strToU8('<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4"/>');
+const assetId = createHash('sha256').update(bytes).digest('hex');
+const asset: Asset = { id: assetId, name: 'dot.svg', type: 'image/svg+xml', bytes: bytes.length, width: 4, height: 4 };
+
+function sample(): Show {
+  const show = newShow('s', 'Show', [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() }]);
+  show.assets[assetId] = asset;
+  const phase = { frames: 25, tracks: [] };
+  show.templates['t'] = {
+    id: 't',
+    name: 'T',
+    width: 1920,
+    height: 1080,
+    rate: 50,
+    lane: 'lower',
+    elements: { p: newElement('picture', 'p', 'P', { asset: assetId }) },
+    order: ['p'],
+    fields: [],
+    ties: [],
+    tethers: [],
+    phases: { enter: phase, exit: structuredClone(phase) },
+  };
+  show.tables['tab'] = { id: 'tab', name: 'People', columns: [{ id: 'c', name: 'Name' }], rows: [{ id: 'r', cells: { c: 'Ida' } }] };
+  show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: {} };
+  show.rundowns[0]?.cards.push('c');
+  return show;
+}
+const code = (file: Uint8Array): string => {
+  const read = unpackShow(file);
+  return 'problem' in read ? read.problem.code : 'opened';
+};
+
+describe('a show file', () => {
+  test('packed, unpacked and packed again is the same in every byte', () => {
+    const file = packShow(sample(), new Map([[assetId, bytes]]));
+    const read = unpackShow(file);
+    if ('problem' in read) throw new Error(read.problem.message);
+    expect(read.show).toEqual(sample());
+    expect([...(read.assets.get(assetId) ?? [])]).toEqual([...bytes]);
+    expect(Buffer.from(packShow(read.show, read.assets)).equals(Buffer.from(file))).toBe(true);
+  });
+
+  test('equal documents are equal text, whatever the order they were made in', () => {
+    expect(canonicalJson({ b: 1, a: { d: [2, { y: 1, x: 2 }], c: null } })).toBe(canonicalJson({ a: { c: null, d: [2, { x: 2, y: 1 }] }, b: 1 }));
+  });
+
+  test('cut short anywhere, it is refused whole', () => {
+    const file = packShow(sample(), new Map([[assetId, bytes]]));
+    for (const part of [0, 1, 2, 30, Math.floor(file.length / 2), file.length - 1]) {
+      expect(['not-a-show', 'damaged-file', 'missing-asset']).toContain(code(file.subarray(0, part)));
+    }
+  });
+
+  test('other files, other ZIPs, and files that reach outside themselves are told apart', () => {
+    expect(code(strToU8('just words'))).toBe('not-a-show');
+    expect(code(zipSync({ 'notes.txt': strToU8('hello') }))).toBe('not-a-show');
+    expect(code(zipSync({ 'show.json': strToU8('{"format":') }))).toBe('damaged-file');
+    expect(code(zipSync({ 'show.json': strToU8('{}'), '../evil': strToU8('x') }))).toBe('unsafe-file');
+    expect(code(packShow(sample(), new Map()))).toBe('missing-asset');
+  });
+
+  test('a file or a part of it over the limits is refused before it is unpacked', () => {
+    const header = new Uint8Array(showFileLimits.file + 1);
+    expect(code(header)).toBe('too-large');
+    const bomb = zipSync({ 'show.json': new Uint8Array(showFileLimits.document + 1) }, { level: 9 });
+    expect(bomb.length).toBeLessThan(1 << 20);
+    expect(code(bomb)).toBe('too-large');
+  });
+});
+
+describe('opening a document', () => {
+  const open = (value: unknown) => {
+    const opened = openDocument(value);
+    return 'problem' in opened ? opened.problem : 'opened';
+  };
+
+  test('what is no show says so', () => {
+    for (const value of [null, [], 'show', {}, { format: 'one' }, { format: 0 }]) expect(open(value)).toMatchObject({ code: 'not-a-show' });
+  });
+  test('a newer one is refused, with both formats', () => {
+    expect(open({ ...sample(), format: showFormat + 1 })).toMatchObject({ code: 'newer-show', message: expect.stringContaining(`reads up to ${showFormat}`) });
+  });
+  test('damage is named by its place', () => {
+    const show = sample();
+    (show.templates['t'] as { width: unknown }).width = 'wide';
+    expect(open(show)).toMatchObject({ code: 'damaged-show', path: 'templates.t.width' });
+    const lost = sample();
+    (lost.templates['t'] as { order: string[] }).order = ['p', 'ghost'];
+    expect(open(lost)).toMatchObject({ code: 'missing-reference', path: expect.stringContaining('templates.t.order') });
+  });
+  test('the chain of migrations has no gap up to today, and an older document goes through all of it', () => {
+    for (let from = 1; from < showFormat; from += 1) expect(migrations[from]).toBeDefined();
+    const seen: number[] = [];
+    const steps = {
+      1: (d: Record<string, unknown>) => (seen.push(1), { ...d, name: `${String(d['name'])} a` }),
+      2: (d: Record<string, unknown>) => (seen.push(2), { ...d, name: `${String(d['name'])} b`, format: 99 }),
+    };
+    // The target's own schema still asks for today's format: what matters is that both steps ran, in order.
+    const opened = openDocument({ ...sample(), format: 1 }, steps, 3);
+    expect(seen).toEqual([1, 2]);
+    expect('problem' in opened && opened.problem.path).toBe('format');
+    expect(openDocument({ ...sample(), format: 1 }, {}, 2)).toMatchObject({ problem: { code: 'no-migration' } });
+  });
+  test('references that lead nowhere are all found', () => {
+    const show = sample();
+    const template = show.templates['t'] as Show['templates'][string];
+    template.ties.push({ element: 'p', property: 'nothing', field: 'none' });
+    template.tethers.push({ id: 'x', element: 'p', edge: 'left', to: 'gone', toEdge: 'left', offset: 0 });
+    template.phases.enter.tracks.push({ id: 'k', element: 'gone', property: 'x', unit: 'px', keys: [{ frame: 0, value: 0, ease: 'linear' }] });
+    show.cards['c'] = { id: 'c', number: '1', template: 'gone', values: {} };
+    expect(showReferences(show).map((p) => p.path)).toEqual([
+      'templates.t.ties[0]',
+      'templates.t.ties[0]',
+      'templates.t.tethers[0]',
+      'templates.t.phases.enter.tracks[0]',
+      'cards.c',
+    ]);
+  });
+});
+
+test('a release carries what air can show, and nothing of the workshop', () => {
+  const show = sample();
+  show.assets['b'.repeat(64)] = { ...asset, id: 'b'.repeat(64), name: 'unused.svg' };
+  const release = makeRelease(show);
+  expect(Object.keys(release.assets)).toEqual([assetId]);
+  expect(release.rundown).toEqual(['c']);
+  expect(release).not.toHaveProperty('tables');
+  expect(releaseSchema.safeParse(release).success).toBe(true);
+});
+
+describe('pictures are known by their content', () => {
+  test('whatever the name says', () => {
+    expect(sniffPicture(Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a))).toBe('image/png');
+    expect(sniffPicture(Uint8Array.of(0xff, 0xd8, 0xff, 0xe1))).toBe('image/jpeg');
+    expect(sniffPicture(strToU8('\uFEFF<?xml version="1.0"?>\n<!-- made by hand -->\n<svg viewBox="0 0 1 1"/>'))).toBe('image/svg+xml');
+    expect(sniffPicture(strToU8('<html><svg/></html>'))).toBeNull();
+  });
+  test('and what is none says what it is instead', () => {
+    expect(notAPicture('people.png', strToU8('Name,Role\nIda,Presenter')).message).toBe(
+      'people.png is not a picture that Jorvan takes: it holds plain text. Save it as PNG, JPEG or SVG and drop it again.',
+    );
+    expect(notAPicture('a.png', strToU8('%PDF-1.7')).message).toContain('a PDF');
+    expect(notAPicture('a.png', new Uint8Array()).message).toContain('an empty file');
+    expect(notAPicture('a.png', Uint8Array.of(0, 1, 2, 3)).message).toContain('none of these');
+  });
+});
+
+test('a channel’s name becomes its place in addresses', () => {
+  expect(slug('Beach screen', 'x')).toBe('beach-screen');
+  expect(slug('Höhe & Tide!', 'x')).toBe('hohe-tide');
+  expect(slug('東', 'channel-1')).toBe('channel-1');
+});

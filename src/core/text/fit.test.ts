@@ -1,0 +1,73 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { fitText, formatClock, type TextMeasure, type TextSpec } from './index';
+
+/** Every character half as wide as the size; figures of unlike width, as in proportional figures. */
+const measure: TextMeasure = {
+  width: (text, face) => [...text].reduce((sum, c) => sum + (c === '1' ? 0.3 : 0.5) * face.size, 0),
+  metrics: (face) => ({ ascent: face.size * 0.9, descent: face.size * 0.3 }),
+};
+const spec = (change: Partial<TextSpec> = {}): TextSpec => ({
+  text: 'Ida Marsh',
+  face: { family: 'Archivo', weight: 700, stretch: 100, size: 40 },
+  tracking: 0,
+  align: 'left',
+  vertical: 'top',
+  upper: false,
+  fit: 'shrink',
+  minScale: 0.5,
+  evenFigures: false,
+  ...change,
+});
+const box = { x: 100, y: 200, w: 400, h: 100 };
+
+describe('fitting a line into its box', () => {
+  test('words that fit keep their size and take only the room they need', () => {
+    expect(fitText(spec(), box, measure)).toMatchObject({ w: 180, h: 48, x: 100, y: 200, baseline: 36, scale: 1, fits: true });
+  });
+  test('too wide words shrink to the width, on the same baseline', () => {
+    const layout = fitText(spec({ text: 'x'.repeat(30) }), box, measure);
+    expect(layout.w).toBeCloseTo(400);
+    expect(layout.face.size).toBeCloseTo(40 * (400 / 600));
+    expect([layout.baseline, layout.h]).toEqual([36, 48]);
+  });
+  test('never below the smallest size; then it is said that they do not fit', () => {
+    const layout = fitText(spec({ text: 'x'.repeat(60) }), box, measure);
+    expect([layout.scale, layout.fits, layout.w]).toEqual([0.5, false, 600]);
+  });
+  test('as is: nothing shrinks, and what does not fit is said', () => {
+    expect(fitText(spec({ text: 'x'.repeat(30), fit: 'as-is' }), box, measure)).toMatchObject({ w: 600, scale: 1, fits: false });
+  });
+  test('alignment places the words, not the box', () => {
+    expect(fitText(spec({ align: 'right' }), box, measure).x).toBe(320);
+    expect(fitText(spec({ align: 'centre' }), box, measure).x).toBe(210);
+    expect(fitText(spec({ vertical: 'middle' }), box, measure).y).toBe(226);
+    expect(fitText(spec({ vertical: 'bottom' }), box, measure).y).toBe(252);
+  });
+  test('capitals, line breaks and tracking', () => {
+    expect(fitText(spec({ text: 'one\ntwo', upper: true }), box, measure).text).toBe('ONE TWO');
+    // Tracking stands between characters as people count them: a flag is one.
+    expect(fitText(spec({ text: 'ab🇳🇴', tracking: 100 }), box, measure).w).toBeCloseTo(4 * 20 + 2 * 4);
+  });
+  test('even figures: a clock is as wide at 11:11 as at 00:00', () => {
+    const width = (text: string): number => fitText(spec({ text, evenFigures: true }), box, measure).w;
+    expect(width('11:11')).toBe(width('00:00'));
+  });
+  test('whatever the words, a shrinking line is in its box or at its smallest', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 120 }), fc.integer({ min: 1, max: 2000 }), (text, w) => {
+        const layout = fitText(spec({ text }), { ...box, w }, measure);
+        expect(layout.fits ? layout.w <= w + 0.5 : layout.scale === 0.5).toBe(true);
+      }),
+    );
+  });
+});
+
+test('the time of day, by offset and format, around midnight and before 1970', () => {
+  const nine = 9 * 3600 + 5 * 60 + 30;
+  expect(['HH:mm', 'HH:mm:ss', 'H:mm', 'hh:mm a'].map((f) => formatClock(nine, f as 'HH:mm', 0))).toEqual(['09:05', '09:05:30', '9:05', '09:05 am']);
+  expect(formatClock(0, 'HH:mm', -60)).toBe('23:00');
+  expect(formatClock(86_399.9, 'HH:mm:ss', 0)).toBe('23:59:59');
+  expect(formatClock(-1, 'HH:mm:ss', 0)).toBe('23:59:59');
+  expect([0, 12 * 3600, 13 * 3600].map((t) => formatClock(t, 'hh:mm a', 0))).toEqual(['12:00 am', '12:00 pm', '01:00 pm']);
+});
