@@ -99,12 +99,12 @@ test('2: a designer makes a show and draws a name line with mouse and keys', asy
   await tool(page, 'Text');
   await rename(page, 'Text', 'Name');
   await setNumbers(page, { X: 340, Y: 850, W: 900, H: 80, Size: 60, Weight: 800 });
-  await page.getByLabel('Words', { exact: true }).fill('Ida Marsh');
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida Marsh');
   await page.getByLabel('Font', { exact: true }).selectOption('Bricolage Grotesque');
   await tool(page, 'Text');
   await rename(page, 'Text', 'Role');
   await setNumbers(page, { X: 340, Y: 925, W: 900, H: 50, Size: 34, Weight: 500 });
-  await page.getByLabel('Words', { exact: true }).fill('Presenter');
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Presenter');
   await page.getByLabel('Align', { exact: true }).selectOption('left');
 
   await dropFile({ x: 960, y: 400 }, 'flag.svg', 'image/svg+xml', svg);
@@ -177,15 +177,15 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
   await expect.poll(async () => (await runOfColour('#102a33', line))?.left).toBeCloseTo(300, -1);
   const short = await runOfColour('#102a33', line);
   await choose(page, 'Name');
-  await page.getByLabel('Words', { exact: true }).fill('Ida Marsh-Whitterstone');
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida Marsh-Whitterstone');
   await expect.poll(async () => (await runOfColour('#102a33', line))?.right ?? 0).toBeGreaterThan((short?.right ?? 0) + 100);
-  await page.getByLabel('Words', { exact: true }).fill('The Lower Saltings & Outer Bar Kite and Windvane Society of Marram');
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('The Lower Saltings & Outer Bar Kite and Windvane Society of Marram');
   // The text shrinks to its greatest width, 900 from 340; the bar ends its 60 behind it.
   await expect.poll(async () => Math.round((await runOfColour('#102a33', line))?.right ?? 0)).toBeGreaterThan(1280);
   expect((await runOfColour('#102a33', line))?.right ?? 0).toBeLessThan(1304);
   const chip = await runOfColour('#f2b632', line);
   expect(chip?.right).toBeCloseTo((await runOfColour('#102a33', line))?.left ?? 0, -1);
-  await page.getByLabel('Words', { exact: true }).fill('Ida Marsh');
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida Marsh');
 
   // A circle is refused, with the names in it, and nothing changes.
   await choose(page, 'Bar');

@@ -1,0 +1,241 @@
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { apply, emptyAir, type AirState, type Command } from '../core/playout';
+import { newElement, type Release, type Template } from '../core/show';
+import type { TextMeasure } from '../core/text';
+import { AirClient, AirClock, ChannelPicture, ReleaseShelf, wireVersion, type AirSocket } from './index';
+
+describe('the clock', () => {
+  test('is right within half the best round trip, however uneven the line', () => {
+    let local = 100;
+    const clock = new AirClock(() => local);
+    expect([clock.isSet, clock.now()]).toEqual([false, 100]);
+    // Server is 40 s ahead; the way there and back is uneven.
+    for (const [there, back] of [[0.09, 0.01], [0.004, 0.004], [0.2, 0.3]] as const) {
+      const sent = local;
+      local += there;
+      const time = local + 40;
+      local += back;
+      clock.sample(sent, time);
+    }
+    expect(Math.abs(clock.now() - (local + 40))).toBeLessThan(0.02);
+    expect(clock.lagMs).toBeCloseTo(4);
+  });
+  test('a clock that is minutes off is put right at once; a small error glides', () => {
+    let local = 0;
+    const clock = new AirClock(() => local);
+    clock.sample(local, 300);
+    expect(clock.now()).toBe(300);
+    clock.restart();
+    clock.sample(local, 300.02);
+    expect(clock.now()).toBeGreaterThan(300);
+    expect(clock.now()).toBeLessThan(300.02);
+    local += 1;
+    clock.restart();
+    clock.sample(local, 200);
+    expect(clock.now()).toBe(200);
+  });
+});
+
+class FakeSocket implements AirSocket {
+  sent: Record<string, unknown>[] = [];
+  onopen: (() => void) | null = null;
+  onmessage: ((event: { data: unknown }) => void) | null = null;
+  onclose: (() => void) | null = null;
+  onerror: (() => void) | null = null;
+  send(text: string): void {
+    this.sent.push(JSON.parse(text) as Record<string, unknown>);
+  }
+  close(): void {
+    this.onclose?.();
+  }
+  say(message: unknown): void {
+    this.onmessage?.({ data: typeof message === 'string' ? message : JSON.stringify(message) });
+  }
+}
+
+const template = (): Template => ({
+  id: 't',
+  name: 'T',
+  width: 1920,
+  height: 1080,
+  rate: 50,
+  lane: 'lower',
+  elements: { e: newElement('rect', 'e', 'Bar'), x: newElement('text', 'x', 'Name') },
+  order: ['e', 'x'],
+  fields: [{ id: 'f', kind: 'text', name: 'Name', group: '', help: '', default: '', maxLength: null }],
+  ties: [{ element: 'x', property: 'text', field: 'f' }],
+  tethers: [],
+  phases: { enter: { frames: 10, tracks: [] }, exit: { frames: 10, tracks: [] } },
+});
+const hash = '1'.repeat(64);
+const release: Release = {
+  show: { id: 's', name: 'Show' },
+  channels: [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: [{ id: 'lower', name: 'Lower' }, { id: 'bug', name: 'Bug' }] }],
+  templates: { t: template(), b: { ...template(), id: 'b', lane: 'bug' } },
+  cards: {},
+  rundown: [],
+  assets: {},
+};
+const after = (state: AirState, command: Command, at: number): { state: AirState; patches: unknown } => {
+  const applied = apply(state, command, at, () => release);
+  if ('problem' in applied) throw new Error(applied.problem.message);
+  return applied;
+};
+
+describe('the line to the server', () => {
+  let sockets: FakeSocket[];
+  let now: number;
+  let changes: number;
+  let outdated: number;
+  let client: AirClient;
+  const last = (): FakeSocket => sockets.at(-1) as FakeSocket;
+  const welcome = (state: AirState): void => {
+    last().onopen?.();
+    last().say({ type: 'welcome', version: wireVersion, state, time: now + 50 });
+  };
+  beforeEach(() => {
+    jest.useFakeTimers();
+    sockets = [];
+    now = 1000;
+    changes = 0;
+    outdated = 0;
+    client = new AirClient({
+      open: () => {
+        const socket = new FakeSocket();
+        sockets.push(socket);
+        return socket;
+      },
+      role: 'operator',
+      name: 'Test',
+      channel: null,
+      local: () => now,
+      onChange: () => (changes += 1),
+      onOutdated: () => (outdated += 1),
+    });
+  });
+  afterEach(() => {
+    client.close();
+    jest.useRealTimers();
+  });
+  const first = after(emptyAir(), { do: 'release', release: hash }, 1).state;
+
+  test('says who it is, takes the state and its patches, and asks anew where one was missed', () => {
+    welcome(first);
+    expect(last().sent[0]).toMatchObject({ type: 'hello', role: 'operator' });
+    const next = after(first, { do: 'take', channel: 'main', template: 't' }, 5);
+    last().say({ type: 'patches', sequence: 2, patches: next.patches });
+    expect(client.state).toEqual(next.state);
+    last().say({ type: 'patches', sequence: 4, patches: [] });
+    expect(client.isConnected).toBe(false);
+    expect(client.state).toEqual(next.state);
+    jest.advanceTimersByTime(300);
+    expect(sockets).toHaveLength(2);
+    expect(changes).toBeGreaterThan(2);
+  });
+  test('a server that goes away leaves the last state and a running clock; it comes back by itself', () => {
+    welcome(first);
+    last().close();
+    expect([client.isConnected, client.state]).toEqual([false, first]);
+    now += 7;
+    expect(client.clock.now()).toBeCloseTo(1057);
+    for (let i = 0; i < 10; i += 1) {
+      jest.advanceTimersByTime(2100);
+      last().onclose?.();
+    }
+    expect(sockets.length).toBeGreaterThan(5);
+    jest.advanceTimersByTime(2100);
+    welcome(first);
+    expect(client.isConnected).toBe(true);
+  });
+  test('a command given while the server is away is sent when it is back, under the same id', async () => {
+    welcome(first);
+    const answer = client.send({ do: 'take', channel: 'main', template: 't' }, 'k1');
+    last().close();
+    jest.advanceTimersByTime(300);
+    welcome(first);
+    const again = last().sent.find((m) => m['type'] === 'command');
+    expect(again).toMatchObject({ id: 'k1' });
+    last().say({ type: 'answer', id: 'k1', problem: null, sequence: 2 });
+    expect(await answer).toEqual({ problem: null });
+  });
+  test('no answer is not passed over in silence', async () => {
+    welcome(first);
+    const answer = client.send({ do: 'take', channel: 'main', template: 't' }, 'k1');
+    jest.advanceTimersByTime(9000);
+    expect((await answer).problem?.code).toBe('no-answer');
+  });
+  test('a server that is silent counts as gone', () => {
+    welcome(first);
+    now += 10;
+    jest.advanceTimersByTime(1100);
+    expect(client.isConnected).toBe(false);
+  });
+  test('nonsense is passed over; another wire asks for a new page', () => {
+    welcome(first);
+    last().say('not json');
+    last().say({ type: 'patches', sequence: 'two' });
+    expect(client.isConnected).toBe(true);
+    outdated = 0;
+    last().say({ type: 'welcome', version: wireVersion + 1, state: first, time: 0 });
+    expect(outdated).toBe(1);
+  });
+});
+
+describe('releases are fetched once, and asked for again until they come', () => {
+  test('by hash', async () => {
+    let asked = 0;
+    let came: () => void = () => undefined;
+    const coming = new Promise<void>((resolve) => (came = resolve));
+    const shelf = new ReleaseShelf(async () => ((asked += 1), structuredClone(release)), () => came());
+    expect([shelf.get(null), shelf.get(hash), shelf.get(hash)]).toEqual([undefined, undefined, undefined]);
+    await coming;
+    expect([shelf.get(hash)?.show.name, asked]).toEqual(['Show', 1]);
+  });
+});
+
+describe('a channel’s picture', () => {
+  const measure: TextMeasure = { width: (text, face) => text.length * face.size, metrics: (face) => ({ ascent: face.size, descent: 0 }) };
+  const picture = (fonts: () => Promise<void> | null = () => null, known: (h: string | null) => Release | undefined = () => release) =>
+    new ChannelPicture({ measure, release: known, fonts }, 'main');
+  const onAir = after(after(emptyAir(), { do: 'release', release: hash }, 1).state, { do: 'take', channel: 'main', template: 't', values: { Name: 'Ida' } }, 10).state;
+  const words = (roots: readonly { children: readonly unknown[] }[]): string[] =>
+    roots.flatMap((root) => root.children.flatMap((node) => ((node as { kind: string }).kind === 'text' ? [(node as { layout: { text: string } }).layout.text] : [])));
+
+  test('is new while it moves and when its words change, and still in between', () => {
+    const channel = picture();
+    expect(channel.program(onAir, 10).isNew).toBe(true);
+    expect(channel.program(onAir, 10.005).isNew).toBe(false);
+    expect(channel.program(onAir, 10.02).isNew).toBe(true);
+    expect(channel.program(onAir, 11).isNew).toBe(true);
+    expect(channel.program(onAir, 60).isNew).toBe(false);
+    const corrected = after(onAir, { do: 'change', channel: 'main', values: { Name: 'Ida Marsh' } }, 61).state;
+    const shown = channel.program(corrected, 61);
+    expect([shown.isNew, words(shown.roots)]).toEqual([true, ['Ida Marsh']]);
+    const cleared = after(corrected, { do: 'clear', channel: 'main', all: true }, 70).state;
+    expect(channel.program(cleared, 80)).toMatchObject({ roots: [], isNew: true });
+    expect(channel.program(cleared, 81).isNew).toBe(false);
+  });
+  test('words whose letters are not there yet wait; what is up stands meanwhile', async () => {
+    let load: () => void = () => undefined;
+    let isLoading = false;
+    const channel = picture(() => (isLoading ? new Promise<void>((resolve) => (load = resolve)) : null));
+    channel.program(onAir, 11);
+    isLoading = true;
+    const corrected = after(onAir, { do: 'change', channel: 'main', values: { Name: '浜辺' } }, 12).state;
+    expect(words(channel.program(corrected, 12).roots)).toEqual(['Ida']);
+    isLoading = false;
+    load();
+    await Promise.resolve();
+    await Promise.resolve();
+    expect(words(channel.program(corrected, 12.1).roots)).toEqual(['浜辺']);
+  });
+  test('without its release nothing is drawn, and nothing fails', () => {
+    expect(picture(() => null, () => undefined).program(onAir, 11).roots).toEqual([]);
+  });
+  test('preview is what a take would leave: the cue in its lane, the others as they hold', () => {
+    const both = after(onAir, { do: 'take', channel: 'main', template: 'b', values: { Name: 'LIVE' } }, 12).state;
+    const cued = after(both, { do: 'cue', channel: 'main', template: 't', values: { Name: 'Ox' } }, 13).state;
+    expect(words(picture().preview(cued, 13).roots)).toEqual(['Ox', 'LIVE']);
+    expect(words(picture().program(cued, 13).roots)).toEqual(['Ida', 'LIVE']);
+  });
+});

@@ -1,0 +1,284 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { createHash } from 'node:crypto';
+import { appendFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import request from 'supertest';
+import { WebSocket } from 'ws';
+import { canonicalJson, makeRelease, newElement, newShow, usualLanes, type Release } from '../core/show';
+import { emptyAir } from '../core/playout';
+import { AirEngine } from './engine';
+import { Journal } from './journal';
+import { startServer, type RunningServer } from './index';
+
+const picture = '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"/>';
+const pictureId = createHash('sha256').update(picture).digest('hex');
+
+function release(): Release {
+  const show = newShow('s', 'Show', [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() }]);
+  show.templates['t'] = {
+    id: 't',
+    name: 'Name line',
+    width: 1920,
+    height: 1080,
+    rate: 50,
+    lane: 'lower',
+    elements: { e: newElement('text', 'e', 'Name'), p: newElement('picture', 'p', 'Flag', { asset: pictureId }) },
+    order: ['e', 'p'],
+    fields: [{ id: 'f', kind: 'text', name: 'Name', group: '', help: '', default: '', maxLength: null }],
+    ties: [{ element: 'e', property: 'text', field: 'f' }],
+    tethers: [],
+    phases: { enter: { frames: 25, tracks: [] }, exit: { frames: 25, tracks: [] } },
+  };
+  show.assets[pictureId] = { id: pictureId, name: 'flag.svg', type: 'image/svg+xml', bytes: picture.length, width: 8, height: 8 };
+  show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: { f: 'Ida' } };
+  show.rundowns[0]?.cards.push('c');
+  return makeRelease(show);
+}
+
+let home: string;
+let server: RunningServer;
+const start = async (change: Partial<Parameters<typeof startServer>[0]> = {}): Promise<void> => {
+  server = await startServer({ home, port: 0, lan: false, pages: 'nowhere', version: 'test', demo: false, log: () => undefined, ...change });
+};
+const url = (): string => `http://localhost:${server.port}`;
+const command = (body: object | string) => request(url()).post('/api/air/commands').set('content-type', 'application/json').send(body);
+async function putOnAir(): Promise<string> {
+  await request(url()).put(`/api/assets/${pictureId}`).set('content-type', 'application/octet-stream').send(picture).expect(204);
+  const { body } = await request(url()).post('/api/releases').send(release()).expect(201);
+  await command({ do: 'release', release: body.hash }).expect(200);
+  return body.hash as string;
+}
+
+beforeEach(async () => {
+  home = mkdtempSync(join(tmpdir(), 'jorvan-test-'));
+  await start();
+});
+afterEach(async () => {
+  await server.close();
+  rmSync(home, { recursive: true, force: true });
+});
+
+describe('the control API', () => {
+  test('a show is released, a card taken, changed and cleared, and the state tells of it', async () => {
+    const hash = await putOnAir();
+    expect((await request(url()).get('/api/health')).body).toMatchObject({ status: 'ok', release: hash, show: { name: 'Show' } });
+    await command({ do: 'cue', channel: 'main', number: 31.25 }).expect(200);
+    await command({ do: 'take', channel: 'main' }).expect(200);
+    await command({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'Ida Marsh' } }).expect(200);
+    const { body } = await request(url()).get('/api/air').expect(200);
+    expect(body.onAir.main).toMatchObject([{ lane: 'lower', number: '31.25', name: 'Name line', values: { f: 'Ida Marsh' } }]);
+    await command({ do: 'clear', channel: 'main', number: '31.25' }).expect(200);
+  });
+  test('what it rejects gets its code, a sentence and the place', async () => {
+    await putOnAir();
+    await command({ do: 'take', channel: 'mian' }).expect(404, { error: { code: 'unknown-channel', message: 'There is no channel “mian”. The channels are: main.', path: 'channel' } });
+    expect((await command({ do: 'take', channel: 'main' }).expect(409)).body.error.code).toBe('nothing-cued');
+    expect((await command({ do: 'take', channel: 'main', number: 'x' }).expect(400)).body.error).toMatchObject({ code: 'bad-number', path: 'number' });
+    expect((await command({ do: 'explode' }).expect(400)).body.error).toMatchObject({ code: 'unknown-command', path: 'do' });
+    expect((await command({ do: 'take', channel: 'main', nmber: 1 }).expect(400)).body.error.message).toContain('nmber');
+    expect((await command('{"do":').expect(400)).body.error.code).toBe('not-json');
+    expect((await command({ do: 'take', channel: 'x'.repeat(2 << 20) }).expect(413)).body.error.code).toBe('too-large');
+    expect((await request(url()).get('/api/nothing').expect(404)).body.error.code).toBe('not-found');
+  });
+  test('a command that comes twice under one id is carried out once and answered alike', async () => {
+    await putOnAir();
+    const first = await command({ do: 'take', channel: 'main', number: '31.25', id: 'same' }).expect(200);
+    const again = await command({ do: 'take', channel: 'main', number: '31.25', id: 'same' }).expect(200);
+    expect(again.body).toEqual(first.body);
+    expect(server.engine.air.sequence).toBe(first.body.sequence);
+  });
+  test('describes itself as OpenAPI, from the schemas that check it', async () => {
+    const { body } = await request(url()).get('/api/openapi.json').expect(200);
+    expect(body.openapi).toBe('3.1.0');
+    for (const path of ['/api/health', '/api/air', '/api/air/commands', '/api/releases', '/api/assets/{id}']) expect(body.paths).toHaveProperty([path]);
+    const kinds = body.components.schemas.Command.oneOf.map((kind: { properties: { do: { const: string } } }) => kind.properties.do.const);
+    expect(kinds).toEqual(['cue', 'take', 'change', 'clear', 'keep', 'release']);
+  });
+});
+
+describe('releases and pictures', () => {
+  test('are kept by content; what was damaged on its way is refused', async () => {
+    await request(url()).put(`/api/assets/${'0'.repeat(64)}`).send('other').expect(400);
+    expect((await request(url()).post('/api/assets/missing').send([pictureId])).body).toEqual([pictureId]);
+    expect((await request(url()).post('/api/releases').send(release()).expect(400)).body.error).toMatchObject({ code: 'missing-asset', message: expect.stringContaining('flag.svg') });
+    const hash = await putOnAir();
+    expect((await request(url()).post('/api/assets/missing').send([pictureId])).body).toEqual([]);
+    const got = await request(url()).get(`/api/assets/${pictureId}`).expect(200);
+    expect(got.headers['content-type']).toContain('image/svg+xml');
+    // Vector art from anywhere may hold scripts: it must not run as a page of this server.
+    expect(got.headers['content-security-policy']).toContain('sandbox');
+    expect((await request(url()).get(`/api/releases/${hash}`)).text).toBe(JSON.stringify((await request(url()).get(`/api/releases/${hash}`)).body));
+    expect(createHash('sha256').update(canonicalJson(release())).digest('hex')).toBe(hash);
+  });
+  test('a release that does not hold together is not taken', async () => {
+    await putOnAir();
+    const broken = release();
+    broken.templates['t']?.order.push('ghost');
+    expect((await request(url()).post('/api/releases').send(broken).expect(400)).body.error.code).toBe('missing-reference');
+    const circle = release();
+    circle.templates['t']?.tethers.push({ id: 'a', element: 'e', edge: 'left', to: 'p', toEdge: 'left', offset: 0 }, { id: 'b', element: 'p', edge: 'left', to: 'e', toEdge: 'left', offset: 0 });
+    expect((await request(url()).post('/api/releases').send(circle).expect(400)).body.error.code).toBe('tether-cycle');
+    expect((await request(url()).post('/api/releases').send({ show: 1 }).expect(400)).body.error).toMatchObject({ code: 'damaged-release' });
+    expect(readdirSync(join(home, 'releases'))).toHaveLength(1);
+  });
+  test('a picture’s address reaches no other file', async () => {
+    await request(url()).get('/api/assets/..%2F..%2Fetc%2Fpasswd').expect(404);
+    await request(url()).get(`/api/releases/${'a'.repeat(64)}`).expect(404);
+  });
+});
+
+describe('who may', () => {
+  test('pages of other sites may not command, nor names that are not this machine’s', async () => {
+    await putOnAir();
+    const refused = await command({ do: 'clear', channel: 'main', all: true }).set('origin', 'http://evil.example').expect(403);
+    expect(refused.body.error.code).toBe('foreign-origin');
+    expect((await request(url()).get('/api/air').set('host', 'evil.example').expect(403)).body.error.code).toBe('foreign-host');
+    await command({ do: 'clear', channel: 'main', all: true }).set('origin', url()).expect(200);
+  });
+});
+
+describe('the journal', () => {
+  test('after a fall the state is what it was, to the last command', async () => {
+    await putOnAir();
+    await command({ do: 'take', channel: 'main', number: '31.25' });
+    await command({ do: 'keep', number: '50', template: 'Name line', values: { Name: 'New' } });
+    const before = server.engine.air;
+    await server.close();
+    await start();
+    expect(server.engine.air).toEqual(before);
+  });
+  test('a line torn by the fall is passed over, and writing goes on behind it', async () => {
+    await putOnAir();
+    await server.close();
+    const folder = join(home, 'journal');
+    const file = join(folder, readdirSync(folder).filter((n) => n.endsWith('.jsonl'))[0] ?? '');
+    appendFileSync(file, '{"sequence":2,"at":12,"comm');
+    const told: string[] = [];
+    await start({ log: (line) => told.push(line) });
+    expect(told.join()).toContain('1 damaged line');
+    await command({ do: 'take', channel: 'main', number: '31.25' }).expect(200);
+    const before = server.engine.air;
+    await server.close();
+    await start();
+    expect(server.engine.air).toEqual(before);
+  });
+  test('every answered command was on disk first', async () => {
+    await putOnAir();
+    await Promise.all(Array.from({ length: 30 }, () => command({ do: 'cue', channel: 'main', number: '31.25' }).expect(200)));
+    const folder = join(home, 'journal');
+    const lines = readFileSync(join(folder, readdirSync(folder)[0] ?? ''), 'utf8').trim().split('\n');
+    expect(lines.map((line) => JSON.parse(line).sequence)).toEqual(Array.from({ length: 31 }, (_, i) => i + 1));
+  });
+  test('a snapshot starts a new file, and a damaged one costs nothing but time', async () => {
+    const folder = join(home, 'other');
+    const { journal } = await Journal.open(folder);
+    const entry = (sequence: number) => ({ sequence, at: sequence, command: { do: 'clear' as const, channel: 'main', all: true } });
+    await journal.append([entry(1), entry(2)]);
+    await journal.snapshot({ ...emptyAir(), sequence: 2 });
+    await journal.append([entry(3)]);
+    await journal.close();
+    const again = await Journal.open(folder);
+    expect(again.recovered).toMatchObject({ snapshot: { sequence: 2 }, entries: [{ sequence: 3 }] });
+    await again.journal.close();
+    writeFileSync(join(folder, 'snapshot.json'), '{"sequence":2,');
+    const without = await Journal.open(folder);
+    expect(without.recovered.entries.map((e) => e.sequence)).toEqual([1, 2, 3]);
+    await without.journal.close();
+    expect(existsSync(join(folder, 'snapshot.json.new'))).toBe(false);
+  });
+  test('a disk that refuses changes nothing on air, is said, and is forgiven when it writes again', async () => {
+    let isFull = true;
+    const journal = {
+      append: async () => {
+        if (isFull) throw new Error('ENOSPC: no space left on device');
+      },
+      snapshot: async () => undefined,
+    };
+    const shown: number[] = [];
+    const stored = release();
+    const engine = new AirEngine(journal, () => stored, () => 100, (steps) => shown.push(...steps.map((s) => s.sequence)));
+    const refused = await engine.submit({ do: 'release', release: 'a'.repeat(64) });
+    expect(refused.problem).toMatchObject({ code: 'journal-unwritable', message: expect.stringContaining('Nothing was changed on air') });
+    expect([engine.air, shown, engine.diskProblem?.code]).toEqual([emptyAir(), [], 'journal-unwritable']);
+    isFull = false;
+    expect((await engine.submit({ do: 'release', release: 'a'.repeat(64) })).problem).toBeNull();
+    expect([engine.air.sequence, shown, engine.diskProblem]).toEqual([1, [1], null]);
+  });
+});
+
+describe('the line', () => {
+  interface Heard {
+    type: string;
+    [key: string]: unknown;
+  }
+  /** A raw client: what it hears, and a way to wait for it. */
+  async function connect(headers: Record<string, string> = {}) {
+    const socket = new WebSocket(`${url().replace('http', 'ws')}/air`, { headers });
+    const heard: Heard[] = [];
+    const waiting: (() => void)[] = [];
+    socket.on('message', (data) => {
+      heard.push(JSON.parse(String(data)));
+      waiting.splice(0).forEach((wake) => wake());
+    });
+    await new Promise((resolve, reject) => socket.once('open', resolve).once('error', reject));
+    return {
+      socket,
+      say: (message: unknown) => socket.send(typeof message === 'string' ? message : JSON.stringify(message)),
+      hear: async (type: string): Promise<Heard> => {
+        for (;;) {
+          const at = heard.findIndex((m) => m.type === type);
+          if (at >= 0) return heard.splice(at, 1)[0] as Heard;
+          await new Promise<void>((resolve) => waiting.push(resolve));
+        }
+      },
+    };
+  }
+  const hello = (role: string) => ({ type: 'hello', version: 1, role, name: 'Test', channel: role === 'output' ? 'main' : null });
+
+  test('a take by one is seen by all, before it is answered twice', async () => {
+    await putOnAir();
+    const operator = await connect();
+    const output = await connect();
+    operator.say(hello('operator'));
+    output.say(hello('output'));
+    expect(await output.hear('welcome')).toMatchObject({ version: 1, state: { show: { name: 'Show' } } });
+    await operator.hear('welcome');
+    operator.say({ type: 'command', id: 'k1', command: { do: 'take', channel: 'main', number: '31.25' } });
+    expect(await output.hear('patches')).toMatchObject({ sequence: 2 });
+    expect(await operator.hear('answer')).toMatchObject({ id: 'k1', problem: null });
+    operator.say({ type: 'command', id: 'k1', command: { do: 'take', channel: 'main', number: '31.25' } });
+    expect(await operator.hear('answer')).toMatchObject({ id: 'k1', problem: null, sequence: 2 });
+    operator.socket.close();
+    output.socket.close();
+  });
+  test('an output only listens; words that mean nothing are told so; neither ends anything', async () => {
+    await putOnAir();
+    const output = await connect();
+    output.say(hello('output'));
+    output.say({ type: 'command', id: 'k', command: { do: 'clear', channel: 'main', all: true } });
+    expect(await output.hear('answer')).toMatchObject({ problem: { code: 'not-allowed' } });
+    for (const words of ['nonsense', '[]', '{"type":"dance"}', '{"type":"ping"}']) {
+      output.say(words);
+      expect(await output.hear('refused')).toMatchObject({ problem: { code: 'unknown-message' } });
+    }
+    output.say({ type: 'ping', sent: 5 });
+    expect(await output.hear('pong')).toMatchObject({ sent: 5, time: expect.any(Number) });
+    output.socket.close();
+  });
+  test('pages of other sites get no line', async () => {
+    await expect(connect({ origin: 'http://evil.example' })).rejects.toThrow('403');
+  });
+  test('operators see who is there, and how outputs do', async () => {
+    const operator = await connect();
+    const output = await connect();
+    operator.say(hello('operator'));
+    output.say(hello('output'));
+    output.say({ type: 'report', report: { lagMs: 1.5, dropped: 0, width: 1920, height: 1080 } });
+    let present: Heard = { type: '' };
+    while (!JSON.stringify(present).includes('lagMs')) present = await operator.hear('present');
+    expect(present['present']).toEqual(expect.arrayContaining([expect.objectContaining({ role: 'output', channel: 'main', report: expect.objectContaining({ lagMs: 1.5 }) })]));
+    operator.socket.close();
+    output.socket.close();
+  });
+});
