@@ -95,6 +95,7 @@ export function createRenderer(
   gl.sortObjects = false;
   gl.autoClear = false;
   gl.setClearColor(0x000000, 0);
+  gl.debug.checkShaderErrors = false;
   const textures = new Textures(source, onNeed);
   const camera = new Camera();
   const surface = new Vector2(canvas.width, canvas.height);
@@ -110,6 +111,15 @@ export function createRenderer(
     if (layer.width !== width || layer.height !== height) layer.setSize(width, height);
     return layer;
   };
+
+  // One mesh of each kind is kept for good, so that its program is compiled once and not again when a picture empties.
+  const keepers = new Scene();
+  keepers.add(
+    ...Object.values(drawers).map((drawer) => drawer.create()),
+    newMesh(layerFragment, layerUniforms()),
+    newMesh(modeFragment, { ...layerUniforms(), uKey: { value: 0 } }),
+  );
+  gl.compile(keepers, camera);
 
   function newView(): View {
     const meshes = new Map<string, { mesh: NodeMesh; kind: string; seen: number }>();

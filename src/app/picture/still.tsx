@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { evaluate, holdMoment } from '../../core/frame';
+import { evaluate, holdMoment, type Scene } from '../../core/frame';
 import type { Template, Values } from '../../core/show';
 import { watch } from './monitors';
 import { useScene } from './use-scene';
@@ -19,25 +19,25 @@ export function Still(props: {
   const { template, values = noValues, label, className = '', placeholders = true } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const { scene } = useScene(template, values);
+  const current = useRef({ scene, template });
+  current.current = { scene, template };
   useEffect(() => {
-    if (!canvas.current || !scene) return;
-    let isNew = true;
+    if (!canvas.current) return;
+    let last: Scene | null = null;
     return watch({
       canvas: canvas.current,
       mode: 'full',
       placeholders,
       shown: () => {
-        const shown = {
-          roots: isNew ? [evaluate(scene, holdMoment(stillTime))] : [scene.root],
-          isNew,
-          width: template.width,
-          height: template.height,
-        };
-        isNew = false;
-        return shown;
+        const { scene: shown, template: of } = current.current;
+        if (!shown) return null;
+        const isNew = shown !== last;
+        last = shown;
+        const roots = [isNew ? evaluate(shown, holdMoment(stillTime)) : shown.root];
+        return { roots, isNew, width: of.width, height: of.height };
       },
     });
-  }, [scene, template.width, template.height, placeholders]);
+  }, [placeholders]);
   return (
     <canvas
       ref={canvas}

@@ -8,7 +8,7 @@ import {
   type PointerEvent,
   type WheelEvent,
 } from 'react';
-import { elementsAt, evaluate, type Moment, type Scene } from '../../../core/frame';
+import { elementsAt, evaluate, type Scene } from '../../../core/frame';
 import { siblingsOf, type Box, type Template, type Values } from '../../../core/show';
 import { Button, IconButton, SelectField } from '../../ui';
 import { watch } from '../../picture/monitors';
@@ -348,10 +348,13 @@ function StagePicture(props: {
 }) {
   const { scene, template, place, backdrop } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { width, height, phases } = template;
+  const { width, height } = template;
+  // The monitor stays while scenes come and go with every edit.
+  const current = useRef({ scene, template });
+  current.current = { scene, template };
   useEffect(() => {
-    if (!canvas.current || !scene) return;
-    let last = '';
+    if (!canvas.current) return;
+    let last: { scene: Scene; phase: string; frame: number; time: number } | null = null;
     let seen: number | null = null;
     const { set } = useBuild.getState();
     return watch({
@@ -359,26 +362,26 @@ function StagePicture(props: {
       mode: 'full',
       placeholders: true,
       shown: () => {
+        const { scene: shown, template: of } = current.current;
+        if (!shown) return null;
         const now = performance.now() / 1000;
         const { isPlaying, playhead } = useBuild.getState();
         if (isPlaying) {
-          const by = seen === null ? 0 : (now - seen) * template.rate;
-          set({ playhead: onward(playhead, by, phases.enter.frames, phases.exit.frames, template.rate) });
+          const by = seen === null ? 0 : (now - seen) * of.rate;
+          set({ playhead: onward(playhead, by, of.phases.enter.frames, of.phases.exit.frames, of.rate) });
         }
         seen = isPlaying ? now : null;
-        const moment: Moment = {
-          phase: playhead.phase,
-          frame: Math.floor(playhead.frame),
-          enterFrame: null,
-          time: Math.floor(Date.now() / 1000),
-        };
-        const stamp = `${moment.phase} ${moment.phase === 'hold' ? 0 : moment.frame} ${scene.hasClock ? moment.time : 0}`;
-        const isNew = stamp !== last;
-        last = stamp;
-        return { roots: isNew ? [evaluate(scene, moment)] : [scene.root], isNew, width, height };
+        const { phase } = playhead;
+        const frame = phase === 'hold' ? 0 : Math.floor(playhead.frame);
+        const time = shown.hasClock ? Math.floor(Date.now() / 1000) : 0;
+        const isNew =
+          last?.scene !== shown || last.phase !== phase || last.frame !== frame || last.time !== time;
+        last = { scene: shown, phase, frame, time };
+        const roots = [isNew ? evaluate(shown, { phase, frame, enterFrame: null, time }) : shown.root];
+        return { roots, isNew, width: of.width, height: of.height };
       },
     });
-  }, [scene, width, height, phases, template.rate]);
+  }, []);
   return (
     <canvas
       ref={canvas}
