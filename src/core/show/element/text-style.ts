@@ -32,7 +32,7 @@ export const textStyleDefaults = {
   vertical: 'middle',
   upper: false,
   fit: 'shrink',
-  minScale: 0.5,
+  minScale: 0.25,
 };
 
 export const textStyleProperties: readonly Property[] = [
