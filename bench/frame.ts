@@ -1,0 +1,49 @@
+// frame.eval.500.us: the median time to evaluate one frame of a template with 500 animated elements.
+import { evaluate, prepareScene } from '../src/core/frame';
+import { newElement, type Template, type Track, type TrackProperty } from '../src/core/show';
+
+const measure = { width: (text: string, face: { size: number }) => text.length * face.size * 0.5, metrics: (face: { size: number }) => ({ ascent: face.size, descent: 0 }) };
+
+function template(count: number): Template {
+  const ids = Array.from({ length: count }, (_, i) => `e${i}`);
+  const track = (element: string, property: TrackProperty, from: number, to: number): Track => ({
+    id: `${element} ${property}`,
+    element,
+    property,
+    unit: 'px',
+    keys: [
+      { frame: 0, value: from, ease: 'strong-out' },
+      { frame: 50, value: to, ease: 'linear' },
+    ],
+  });
+  return {
+    id: 't',
+    name: 'Bench',
+    width: 1920,
+    height: 1080,
+    rate: 50,
+    lane: 'lower',
+    elements: Object.fromEntries(ids.map((id, i) => [id, newElement('rect', id, id, { x: (i * 37) % 1800, y: (i * 53) % 1000 })])),
+    order: ids,
+    fields: [],
+    ties: [],
+    tethers: [],
+    phases: {
+      enter: { frames: 50, tracks: ids.flatMap((id) => [track(id, 'x', -100, 0), track(id, 'opacity', 0, 1), track(id, 'wipeRight', 1, 0)]) },
+      exit: { frames: 0, tracks: [] },
+    },
+  };
+}
+
+export function frameFigures(): Record<string, number> {
+  const scene = prepareScene(template(500), {}, measure);
+  const times: number[] = [];
+  for (let i = 0; i < 2000; i += 1) {
+    const start = process.hrtime.bigint();
+    evaluate(scene, { phase: 'enter', frame: i % 50, enterFrame: null, time: 0 });
+    const took = Number(process.hrtime.bigint() - start) / 1000;
+    if (i >= 500) times.push(took);
+  }
+  times.sort((a, b) => a - b);
+  return { 'frame.eval.500.us': times[times.length >> 1] ?? 0 };
+}

@@ -1,0 +1,39 @@
+// journal.commands.per.s: commands through the engine and its journal on a real disk, as fast as 16 operators give them.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Release } from '../src/core/show';
+import { AirEngine } from '../src/server/engine';
+import { Journal } from '../src/server/journal';
+import { buildDemo } from '../demo/show';
+import { makeRelease } from '../src/core/show';
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+
+export function demoRelease(): Release {
+  const { show } = buildDemo({
+    file: (name) => readFileSync(join('demo', 'data', name)),
+    hash: (bytes) => createHash('sha256').update(bytes).digest('hex'),
+  });
+  return makeRelease(show);
+}
+
+export async function journalFigures(): Promise<Record<string, number>> {
+  const folder = mkdtempSync(join(tmpdir(), 'jorvan-bench-'));
+  const { journal } = await Journal.open(folder);
+  const release = demoRelease();
+  const engine = new AirEngine(journal, () => release, () => Date.now() / 1000, () => undefined);
+  await engine.submit({ do: 'release', release: 'a'.repeat(64) });
+  const operators = 16;
+  const each = 250;
+  const start = process.hrtime.bigint();
+  await Promise.all(
+    Array.from({ length: operators }, async (_, operator) => {
+      for (let i = 0; i < each; i += 1) await engine.submit({ do: 'cue', channel: 'main', number: i % 2 === 0 ? '31.21' : `${12 + (operator % 4)}` });
+    }),
+  );
+  const seconds = Number(process.hrtime.bigint() - start) / 1e9;
+  await journal.close();
+  rmSync(folder, { recursive: true, force: true });
+  return { 'journal.commands.per.s': (operators * each) / seconds };
+}

@@ -1,0 +1,15 @@
+// npm run bench: every figure the product is held to; with `-- --json FILE` also as JSON.
+import { writeFileSync } from 'node:fs';
+import { bundleFigures } from './bundle';
+import { frameFigures } from './frame';
+import { journalFigures } from './journal';
+import { takeFigures } from './take';
+
+const figures: Record<string, number> = { ...frameFigures(), ...bundleFigures(), ...(await journalFigures()), ...(await takeFigures()) };
+for (const [name, value] of Object.entries(figures)) {
+  figures[name] = Math.round(value * 100) / 100;
+  console.log(`${name.padEnd(32)} ${figures[name]}`);
+}
+const at = process.argv.indexOf('--json');
+const file = process.argv[at + 1];
+if (at > 0 && file) writeFileSync(file, `${JSON.stringify({ figures }, null, 2)}\n`);

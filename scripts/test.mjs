@@ -1,0 +1,66 @@
+// npm test: installs what is missing, then types, lint with the import rule, Jest, and Playwright on the built product.
+// Closes with one line that adds up all tests.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { installPackages } from './install.mjs';
+
+/** Debian's Chromium, by its package, where there is none and this user may install it. */
+function installChromium() {
+  const path = process.env.JORVAN_CHROMIUM ?? '/usr/bin/chromium';
+  if (existsSync(path)) return;
+  console.log('Installing Chromium…');
+  const apt = (...args) =>
+    spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0;
+  const done = apt('update', '-qq') && apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
+  if (!done || !existsSync(path)) {
+    console.log('There is no Chromium at /usr/bin/chromium and it could not be installed. Install it, or set JORVAN_CHROMIUM to one.');
+    process.exit(1);
+  }
+}
+
+const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(0)} s`;
+
+/** Runs a step with its output shown; returns whether it went well. */
+function step(name, command, args, env = {}) {
+  const since = Date.now();
+  console.log(`\n== ${name}`);
+  const done = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } });
+  console.log(`== ${name}: ${done.status === 0 ? 'well' : 'FAILED'}, ${seconds(since)}`);
+  return done.status === 0;
+}
+
+const bin = (name) => `node_modules/.bin/${name}`;
+const results = 'test-results';
+
+installPackages();
+installChromium();
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+
+const checks = [
+  step('Types', bin('tsc'), ['-p', 'tsconfig.json']),
+  step('Lint', bin('eslint'), ['.', '--max-warnings', '0']),
+  step('Imports', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'src']),
+  step('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+];
+const { build, isStale } = await import('./build.mjs');
+if (isStale()) await build();
+step('Unit tests', process.execPath, ['node_modules/jest/bin/jest.js', '-w', '2', '--json', `--outputFile=${results}/jest.json`], {
+  NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+});
+step('The real interface', bin('playwright'), ['test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` });
+
+const read = (path) => (existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : null);
+const jest = read(`${results}/jest.json`);
+const e2e = read(`${results}/e2e.json`);
+const checksPassed = checks.filter(Boolean).length;
+// A run that left no result counts as one failure, so that it cannot pass unseen.
+const passed = checksPassed + (jest?.numPassedTests ?? 0) + (e2e?.stats.expected ?? 0);
+const failed =
+  checks.length -
+  checksPassed +
+  (jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1) +
+  (e2e ? e2e.stats.unexpected + e2e.errors.length : 1);
+const skipped = (jest?.numPendingTests ?? 0) + (e2e?.stats.skipped ?? 0);
+console.log(`\n${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ''}`);
+process.exit(failed > 0 ? 1 : 0);
