@@ -6,17 +6,25 @@ import { gzipSync } from 'node:zlib';
 /** Every script and style that a built page loads, and those that they import in turn. */
 export function loadedBy(page: string, folder = join('dist', 'pages')): string[] {
   const found = new Set<string>();
-  const open = [...readFileSync(join(folder, page), 'utf8').matchAll(/(?:src|href)="(\/assets\/[^"]+\.(?:js|css))"/g)].map((m) => m[1] as string);
+  const open = [
+    ...readFileSync(join(folder, page), 'utf8').matchAll(/(?:src|href)="(\/assets\/[^"]+\.(?:js|css))"/g),
+  ].map((m) => m[1] as string);
   for (let path = open.pop(); path; path = open.pop()) {
     if (found.has(path)) continue;
     found.add(path);
     if (!path.endsWith('.js')) continue;
-    for (const match of readFileSync(join(folder, path), 'utf8').matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g)) open.push(`/assets/${match[1]}`);
+    for (const match of readFileSync(join(folder, path), 'utf8').matchAll(
+      /(?:from|import)\s*["']\.\/([^"']+\.js)["']/g,
+    ))
+      open.push(`/assets/${match[1]}`);
   }
   return [...found];
 }
 
 export function bundleFigures(): Record<string, number> {
-  const bytes = [...loadedBy('out.html')].reduce((sum, path) => sum + gzipSync(readFileSync(join('dist', 'pages', path))).length, gzipSync(readFileSync(join('dist', 'pages', 'out.html'))).length);
+  const bytes = [...loadedBy('out.html')].reduce(
+    (sum, path) => sum + gzipSync(readFileSync(join('dist', 'pages', path))).length,
+    gzipSync(readFileSync(join('dist', 'pages', 'out.html'))).length,
+  );
   return { 'output.bundle.kb': bytes / 1024 };
 }

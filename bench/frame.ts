@@ -2,7 +2,10 @@
 import { evaluate, prepareScene } from '../src/core/frame';
 import { newElement, type Template, type Track, type TrackProperty } from '../src/core/show';
 
-const measure = { width: (text: string, face: { size: number }) => text.length * face.size * 0.5, metrics: (face: { size: number }) => ({ ascent: face.size, descent: 0 }) };
+const measure = {
+  width: (text: string, face: { size: number }) => text.length * face.size * 0.5,
+  metrics: (face: { size: number }) => ({ ascent: face.size, descent: 0 }),
+};
 
 function template(count: number): Template {
   const ids = Array.from({ length: count }, (_, i) => `e${i}`);
@@ -23,13 +26,22 @@ function template(count: number): Template {
     height: 1080,
     rate: 50,
     lane: 'lower',
-    elements: Object.fromEntries(ids.map((id, i) => [id, newElement('rect', id, id, { x: (i * 37) % 1800, y: (i * 53) % 1000 })])),
+    elements: Object.fromEntries(
+      ids.map((id, i) => [id, newElement('rect', id, id, { x: (i * 37) % 1800, y: (i * 53) % 1000 })]),
+    ),
     order: ids,
     fields: [],
     ties: [],
     tethers: [],
     phases: {
-      enter: { frames: 50, tracks: ids.flatMap((id) => [track(id, 'x', -100, 0), track(id, 'opacity', 0, 1), track(id, 'wipeRight', 1, 0)]) },
+      enter: {
+        frames: 50,
+        tracks: ids.flatMap((id) => [
+          track(id, 'x', -100, 0),
+          track(id, 'opacity', 0, 1),
+          track(id, 'wipeRight', 1, 0),
+        ]),
+      },
       exit: { frames: 0, tracks: [] },
     },
   };

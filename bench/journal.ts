@@ -22,14 +22,24 @@ export async function journalFigures(): Promise<Record<string, number>> {
   const folder = mkdtempSync(join(tmpdir(), 'jorvan-bench-'));
   const { journal } = await Journal.open(folder);
   const release = demoRelease();
-  const engine = new AirEngine(journal, () => release, () => Date.now() / 1000, () => undefined);
+  const engine = new AirEngine(
+    journal,
+    () => release,
+    () => Date.now() / 1000,
+    () => undefined,
+  );
   await engine.submit({ do: 'release', release: 'a'.repeat(64) });
   const operators = 16;
   const each = 250;
   const start = process.hrtime.bigint();
   await Promise.all(
     Array.from({ length: operators }, async (_, operator) => {
-      for (let i = 0; i < each; i += 1) await engine.submit({ do: 'cue', channel: 'main', number: i % 2 === 0 ? '31.21' : `${12 + (operator % 4)}` });
+      for (let i = 0; i < each; i += 1)
+        await engine.submit({
+          do: 'cue',
+          channel: 'main',
+          number: i % 2 === 0 ? '31.21' : `${12 + (operator % 4)}`,
+        });
     }),
   );
   const seconds = Number(process.hrtime.bigint() - start) / 1e9;

@@ -5,7 +5,12 @@ import { frameFigures } from './frame';
 import { journalFigures } from './journal';
 import { takeFigures } from './take';
 
-const figures: Record<string, number> = { ...frameFigures(), ...bundleFigures(), ...(await journalFigures()), ...(await takeFigures()) };
+const figures: Record<string, number> = {
+  ...frameFigures(),
+  ...bundleFigures(),
+  ...(await journalFigures()),
+  ...(await takeFigures()),
+};
 for (const [name, value] of Object.entries(figures)) {
   figures[name] = Math.round(value * 100) / 100;
   console.log(`${name.padEnd(32)} ${figures[name]}`);
@@ -13,3 +18,4 @@ for (const [name, value] of Object.entries(figures)) {
 const at = process.argv.indexOf('--json');
 const file = process.argv[at + 1];
 if (at > 0 && file) writeFileSync(file, `${JSON.stringify({ figures }, null, 2)}\n`);
+process.exit(0);

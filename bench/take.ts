@@ -11,7 +11,10 @@ const listeners = 99;
 
 export async function takeFigures(): Promise<Record<string, number>> {
   const home = mkdtempSync(join(tmpdir(), 'jorvan-bench-'));
-  const server = spawn(process.execPath, ['dist/server.mjs'], { env: { ...process.env, JORVAN_HOME: home, JORVAN_PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const server = spawn(process.execPath, ['dist/server.mjs'], {
+    env: { ...process.env, JORVAN_HOME: home, JORVAN_PORT: '0' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   const port = await new Promise<number>((resolve) => {
     let log = '';
     server.stdout.on('data', (data: Buffer) => {
@@ -24,17 +27,27 @@ export async function takeFigures(): Promise<Record<string, number>> {
     Array.from({ length: listeners }, async () => {
       const socket = new WebSocket(`ws://localhost:${port}/air`);
       await new Promise((resolve) => socket.once('open', resolve));
-      socket.send(JSON.stringify({ type: 'hello', version: 1, role: 'output', name: 'listener', channel: 'main' }));
+      socket.send(
+        JSON.stringify({ type: 'hello', version: 1, role: 'output', name: 'listener', channel: 'main' }),
+      );
       return socket;
     }),
   );
   const browser = await chromium.launch({
     executablePath: process.env['JORVAN_CHROMIUM'] ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--ignore-gpu-blocklist', '--disable-background-networking', '--js-flags=--expose-gc', '--enable-precise-memory-info'],
+    args: [
+      '--no-sandbox',
+      '--use-angle=swiftshader',
+      '--enable-unsafe-swiftshader',
+      '--ignore-gpu-blocklist',
+      '--disable-background-networking',
+      '--js-flags=--expose-gc',
+      '--enable-precise-memory-info',
+    ],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 720 } });
   await page.goto(`http://localhost:${port}/out/main`);
-  await page.waitForSelector('html[data-connected="true"]');
+  await page.waitForSelector('html[data-connected="true"]', { state: 'attached' });
   await page.waitForTimeout(1500);
 
   // The page itself gives the command and waits for its own frame, so that one clock measures both ends.
@@ -44,11 +57,22 @@ export async function takeFigures(): Promise<Record<string, number>> {
         const root = document.documentElement;
         const times: number[] = [];
         for (let i = 0; i < takes; i += 1) {
-          const command = i % 2 === 0 ? { do: 'take', channel: 'main', number: `31.${21 + ((i / 2) % 9)}` } : { do: 'change', channel: 'main', lane: 'lower', values: { Name: `Name ${i}` } };
+          const command =
+            i % 2 === 0
+              ? { do: 'take', channel: 'main', number: `31.${21 + ((i / 2) % 9)}` }
+              : { do: 'change', channel: 'main', lane: 'lower', values: { Name: `Name ${i}` } };
           const start = performance.now();
-          const response = fetch('/api/air/commands', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(command) }).then((r) => r.json() as Promise<{ sequence: number }>);
+          const response = fetch('/api/air/commands', {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify(command),
+          }).then((r) => r.json() as Promise<{ sequence: number }>);
           const { sequence } = await response;
-          while (waitsForFrame && Number(root.dataset['sequence'] ?? 0) < sequence && performance.now() - start < 2000) {
+          while (
+            waitsForFrame &&
+            Number(root.dataset['sequence'] ?? 0) < sequence &&
+            performance.now() - start < 2000
+          ) {
             await new Promise((resolve) => {
               const channel = new MessageChannel();
               channel.port1.onmessage = resolve;

@@ -41,7 +41,9 @@ export class Picture {
   differs(other: Picture): number {
     let count = 0;
     for (let i = 0; i < this.png.data.length; i += 4) {
-      const far = [0, 1, 2, 3].some((k) => Math.abs((this.png.data[i + k] ?? 0) - (other.png.data[i + k] ?? 0)) > 12);
+      const far = [0, 1, 2, 3].some(
+        (k) => Math.abs((this.png.data[i + k] ?? 0) - (other.png.data[i + k] ?? 0)) > 12,
+      );
       if (far) count += 1;
     }
     return count;
@@ -53,7 +55,9 @@ export const canvasColour = (canvas: Locator, x: number, y: number): Promise<Rgb
   canvas.evaluate(
     (element, [px, py]) => {
       const c = element as HTMLCanvasElement;
-      const data = c.getContext('2d')?.getImageData(Math.round(c.width * px), Math.round(c.height * py), 1, 1).data;
+      const data = c
+        .getContext('2d')
+        ?.getImageData(Math.round(c.width * px), Math.round(c.height * py), 1, 1).data;
       return [data?.[0] ?? 0, data?.[1] ?? 0, data?.[2] ?? 0, data?.[3] ?? 0] as const;
     },
     [x, y] as const,

@@ -23,9 +23,15 @@ test.afterAll(async () => {
   await server.dispose();
 });
 
-const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="300"><rect width="300" height="300" fill="#3a9d5d"/></svg>';
+const svg =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="300"><rect width="300" height="300" fill="#3a9d5d"/></svg>';
 
-async function dropFile(at: { x: number; y: number }, name: string, type: string, content: string): Promise<void> {
+async function dropFile(
+  at: { x: number; y: number },
+  name: string,
+  type: string,
+  content: string,
+): Promise<void> {
   const point = await onScreen(page, at);
   const data = await page.evaluateHandle(
     ([fileName, mime, text]) => {
@@ -35,7 +41,9 @@ async function dropFile(at: { x: number; y: number }, name: string, type: string
     },
     [name, type, content] as const,
   );
-  await page.getByRole('application').dispatchEvent('drop', { dataTransfer: data, clientX: point.x, clientY: point.y });
+  await page
+    .getByRole('application')
+    .dispatchEvent('drop', { dataTransfer: data, clientX: point.x, clientY: point.y });
 }
 
 /** The box of an element in the picture of the stage, by its colour along a line; in px of the canvas. */
@@ -48,7 +56,10 @@ async function runOfColour(hex: string, y: number): Promise<{ left: number; righ
       const data = c.getContext('2d')?.getImageData(0, Math.round(line * zoom), c.width, 1).data;
       let run = null as { left: number; right: number } | null;
       for (let x = 0; data && x < c.width; x += 1) {
-        const hit = [1, 3, 5].every((at, i) => Math.abs(parseInt(colour.slice(at, at + 2), 16) - (data[x * 4 + i] ?? 0)) < 12) && (data[x * 4 + 3] ?? 0) > 200;
+        const hit =
+          [1, 3, 5].every(
+            (at, i) => Math.abs(parseInt(colour.slice(at, at + 2), 16) - (data[x * 4 + i] ?? 0)) < 12,
+          ) && (data[x * 4 + 3] ?? 0) > 200;
         if (hit) run = { left: run?.left ?? x / zoom, right: (x + 1) / zoom };
       }
       return run;
@@ -59,14 +70,22 @@ async function runOfColour(hex: string, y: number): Promise<{ left: number; righ
 
 test('1: the server starts with the demo show on air and says where everything is', async () => {
   expect(server.log).toContain('The demo show is released.');
-  for (const line of ['Application', '/out/main', '/out/beach', '/out/tall']) expect(server.log).toContain(line);
+  for (const line of ['Application', '/out/main', '/out/beach', '/out/tall'])
+    expect(server.log).toContain(line);
   const out = await context.newPage();
   await out.goto(`${server.url}/out/main`);
   await expect(out).toHaveTitle('Main · Jorvan output');
   await expect(out.locator('canvas')).toHaveJSProperty('width', 1920);
   await out.close();
   // Nothing but this machine is listened to.
-  const listening = spawnSync('node', ['-e', `fetch('http://'+Object.values(require('os').networkInterfaces()).flat().find(i=>!i.internal&&i.family==='IPv4')?.address+':${server.port}/api/health').then(()=>console.log('open'),()=>console.log('closed'))`], { encoding: 'utf8' });
+  const listening = spawnSync(
+    'node',
+    [
+      '-e',
+      `fetch('http://'+Object.values(require('os').networkInterfaces()).flat().find(i=>!i.internal&&i.family==='IPv4')?.address+':${server.port}/api/health').then(()=>console.log('open'),()=>console.log('closed'))`,
+    ],
+    { encoding: 'utf8' },
+  );
   expect(listening.stdout).not.toContain('open');
 });
 
@@ -133,7 +152,9 @@ test('2: a designer makes a show and draws a name line with mouse and keys', asy
 
   // Order, group, duplicate, hide and lock in the outline.
   await choose(page, 'Name');
-  await row(page, 'Role').getByRole('button', { name: 'Role', exact: true }).click({ modifiers: ['Shift'] });
+  await row(page, 'Role')
+    .getByRole('button', { name: 'Role', exact: true })
+    .click({ modifiers: ['Shift'] });
   await page.keyboard.press('Control+g');
   await rename(page, 'Group', 'Words');
   await expect(row(page, 'Words')).toHaveAttribute('aria-expanded', 'true');
@@ -158,7 +179,13 @@ test('2: a designer makes a show and draws a name line with mouse and keys', asy
 });
 
 test('3: the bar follows the wider of the two lines, and the chip follows the bar', async () => {
-  const tether = async (index: number, own: string, to: string, edge: string, offset: number): Promise<void> => {
+  const tether = async (
+    index: number,
+    own: string,
+    to: string,
+    edge: string,
+    offset: number,
+  ): Promise<void> => {
     await page.getByRole('button', { name: 'Add a tether' }).click();
     const group = page.getByRole('group', { name: `Tether ${index}` });
     await group.getByLabel('Own edge').selectOption(own);
@@ -179,10 +206,16 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
   const short = await runOfColour('#102a33', line);
   await choose(page, 'Name');
   await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida Marsh-Whitterstone');
-  await expect.poll(async () => (await runOfColour('#102a33', line))?.right ?? 0).toBeGreaterThan((short?.right ?? 0) + 100);
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('The Lower Saltings & Outer Bar Kite and Windvane Society of Marram');
+  await expect
+    .poll(async () => (await runOfColour('#102a33', line))?.right ?? 0)
+    .toBeGreaterThan((short?.right ?? 0) + 100);
+  await page
+    .getByRole('textbox', { name: 'Words', exact: true })
+    .fill('The Lower Saltings & Outer Bar Kite and Windvane Society of Marram');
   // The text shrinks to its greatest width, 900 from 340; the bar ends its 60 behind it.
-  await expect.poll(async () => Math.round((await runOfColour('#102a33', line))?.right ?? 0)).toBeGreaterThan(1280);
+  await expect
+    .poll(async () => Math.round((await runOfColour('#102a33', line))?.right ?? 0))
+    .toBeGreaterThan(1280);
   expect((await runOfColour('#102a33', line))?.right ?? 0).toBeLessThan(1304);
   const chip = await runOfColour('#f2b632', line);
   expect(chip?.right).toBeCloseTo((await runOfColour('#102a33', line))?.left ?? 0, -1);
@@ -190,9 +223,14 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
 
   // A circle is refused, with the names in it, and nothing changes.
   await choose(page, 'Bar');
-  await page.getByRole('group', { name: 'Tether 1' }).getByLabel('Followed element').selectOption({ label: 'Chip' });
+  await page
+    .getByRole('group', { name: 'Tether 1' })
+    .getByLabel('Followed element')
+    .selectOption({ label: 'Chip' });
   await expect(page.getByText(/run in a circle: .*Chip.*Bar|run in a circle: .*Bar.*Chip/)).toBeVisible();
-  await expect(page.getByRole('group', { name: 'Tether 1' }).getByLabel('Followed element')).toHaveValue(/.+/);
+  await expect(page.getByRole('group', { name: 'Tether 1' }).getByLabel('Followed element')).toHaveValue(
+    /.+/,
+  );
   expect((await runOfColour('#102a33', line))?.left).toBeCloseTo(300, -1);
 });
 
@@ -213,14 +251,21 @@ test('4: four properties become fields, and the form is tried beside the stage',
   for (let i = 0; i < 2; i += 1) await fields.getByRole('button', { name: 'Move Role up' }).click();
   await expect(fields.getByLabel('Name of field 2')).toHaveValue('Role');
 
-  await page.getByRole('tab', { name: 'Operator’s form' }).or(page.getByRole('tab', { name: "Operator's form" })).click();
+  await page
+    .getByRole('tab', { name: 'Operator’s form' })
+    .or(page.getByRole('tab', { name: "Operator's form" }))
+    .click();
   const form = page.getByRole('tabpanel', { name: /Operator/ });
   await form.getByLabel('Name', { exact: true }).fill('Ox');
   const before = await runOfColour('#102a33', 984);
   await form.getByLabel('Try with').selectOption('longest');
-  await expect.poll(async () => (await runOfColour('#102a33', 984))?.right ?? 0).toBeGreaterThan((before?.right ?? 0) + 300);
+  await expect
+    .poll(async () => (await runOfColour('#102a33', 984))?.right ?? 0)
+    .toBeGreaterThan((before?.right ?? 0) + 300);
   await form.getByLabel('Try with').selectOption('shortest');
-  await expect.poll(async () => (await runOfColour('#102a33', 984))?.right ?? 9999).toBeLessThan((before?.right ?? 0) + 20);
+  await expect
+    .poll(async () => (await runOfColour('#102a33', 984))?.right ?? 9999)
+    .toBeLessThan((before?.right ?? 0) + 20);
   await form.getByLabel('Chip colour', { exact: true }).fill('#d9739b');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await runOfColour('#d9739b', 984)) !== null).toBe(true);
@@ -311,7 +356,6 @@ test('6: rows of a CSV fill cards, and a used number asks before it is given awa
   await expect(page.getByText('12 cards kept, 31.30 to 31.41.')).toBeVisible();
 });
 
-
 test('7: released, then run from the keyboard; design goes on without touching air', async () => {
   await page.getByRole('button', { name: 'Release…' }).click();
   await expect(page.getByRole('dialog')).toContainText('Marram Bay Kite Festival” is released now');
@@ -329,10 +373,14 @@ test('7: released, then run from the keyboard; design goes on without touching a
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-take]')).toHaveText('enters Lower, which is free');
   const preview = page.getByRole('img', { name: 'Main preview' });
-  await expect.poll(async () => near(await canvasColour(preview, 320 / 1920, 985 / 1080), '#102a33')).toBe(true);
+  await expect
+    .poll(async () => near(await canvasColour(preview, 320 / 1920, 985 / 1080), '#102a33'))
+    .toBe(true);
   await page.keyboard.press('Space');
   const program = page.getByRole('img', { name: 'Main program' });
-  await expect.poll(async () => near(await canvasColour(program, 320 / 1920, 985 / 1080), '#102a33')).toBe(true);
+  await expect
+    .poll(async () => near(await canvasColour(program, 320 / 1920, 985 / 1080), '#102a33'))
+    .toBe(true);
   await expect.poll(async () => (await server.air()).onAir['main']?.[0]?.phase).toBe('hold');
 
   // The bug, filled by hand, goes to its own lane and stays.
@@ -344,9 +392,13 @@ test('7: released, then run from the keyboard; design goes on without touching a
   const hand = page.getByRole('complementary', { name: 'Card in hand' });
   await hand.getByLabel('Name', { exact: true }).fill('Maren Osei-Whitlocke');
   await expect(hand.getByText('differs from air')).toBeVisible();
-  expect((await server.air()).onAir['main']?.map((g) => Object.values(g.values)).flat()).toContain('Maren Osei-Whitlock');
+  expect((await server.air()).onAir['main']?.map((g) => Object.values(g.values)).flat()).toContain(
+    'Maren Osei-Whitlock',
+  );
   await page.keyboard.press('Control+Enter');
-  await expect.poll(async () => (await server.air()).onAir['main']?.map((g) => Object.values(g.values)).flat()).toContain('Maren Osei-Whitlocke');
+  await expect
+    .poll(async () => (await server.air()).onAir['main']?.map((g) => Object.values(g.values)).flat())
+    .toContain('Maren Osei-Whitlocke');
   await expect(hand.getByText('differs from air')).toHaveCount(0);
 
   // A take onto the occupied lane: the old one's exit, then the new one's entry.
@@ -360,7 +412,9 @@ test('7: released, then run from the keyboard; design goes on without touching a
   const leaving = graphics.find((g) => g.exitAt !== null);
   const entering = graphics.find((g) => Object.values(g.values).includes('Ox'));
   expect(entering?.enterAt).toBeCloseTo((leaving?.exitAt ?? 0) + 30 / 50, 5);
-  await expect.poll(async () => (await server.air()).onAir['main']?.map((g) => `${g.lane} ${g.phase}`).sort()).toEqual(['bug hold', 'lower hold']);
+  await expect
+    .poll(async () => (await server.air()).onAir['main']?.map((g) => `${g.lane} ${g.phase}`).sort())
+    .toEqual(['bug hold', 'lower hold']);
 
   // Design goes on; air stands until the next release.
   await page.getByRole('link', { name: 'Build' }).click();
@@ -370,7 +424,9 @@ test('7: released, then run from the keyboard; design goes on without touching a
   await page.keyboard.press('Enter');
   await expect(page.getByText('Draft differs from the release on air')).toBeVisible();
   await page.getByRole('link', { name: 'Desk' }).click();
-  await expect.poll(async () => near(await canvasColour(program, 320 / 1920, 985 / 1080), '#102a33')).toBe(true);
+  await expect
+    .poll(async () => near(await canvasColour(program, 320 / 1920, 985 / 1080), '#102a33'))
+    .toBe(true);
 
   // Clear plays the exit and leaves the bug.
   await page.getByRole('button', { name: /Take 31\.31 .* in hand/ }).click();
@@ -381,7 +437,9 @@ test('7: released, then run from the keyboard; design goes on without touching a
 
 test('8: the output page is transparent, keys and fills, and outlives its server', async () => {
   await server.command({ do: 'take', channel: 'main', number: '31.25' });
-  await expect.poll(async () => (await server.air()).onAir['main']?.map((g) => g.phase)).toEqual(['hold', 'hold']);
+  await expect
+    .poll(async () => (await server.air()).onAir['main']?.map((g) => g.phase))
+    .toEqual(['hold', 'hold']);
   const open = async (suffix: string, width = 1920, height = 1080): Promise<Page> => {
     const out = await context.newPage();
     await out.setViewportSize({ width, height });
@@ -390,7 +448,13 @@ test('8: the output page is transparent, keys and fills, and outlives its server
     return out;
   };
   const full = await open('');
-  await expect.poll(async () => near((await Picture.of(full)).at(1000, 985), '#000000') || near((await Picture.of(full)).at(320, 985), '#102a33')).toBe(true);
+  await expect
+    .poll(
+      async () =>
+        near((await Picture.of(full)).at(1000, 985), '#000000') ||
+        near((await Picture.of(full)).at(320, 985), '#102a33'),
+    )
+    .toBe(true);
   const picture = await Picture.of(full);
   expect(picture.at(960, 400)).toEqual([0, 0, 0, 0]);
   expect(picture.at(320, 985)[3]).toBe(255);
@@ -399,7 +463,13 @@ test('8: the output page is transparent, keys and fills, and outlives its server
 
   const small = await open('', 640, 400);
   await expect(small.locator('canvas')).toHaveJSProperty('clientWidth', 1920);
-  expect(await small.evaluate(() => [getComputedStyle(document.body).overflow, getComputedStyle(document.body).userSelect, document.scrollingElement?.scrollTop])).toEqual(['hidden', 'none', 0]);
+  expect(
+    await small.evaluate(() => [
+      getComputedStyle(document.body).overflow,
+      getComputedStyle(document.body).userSelect,
+      document.scrollingElement?.scrollTop,
+    ]),
+  ).toEqual(['hidden', 'none', 0]);
   await small.close();
 
   const key = await open('?key');
@@ -441,7 +511,13 @@ test('9: exported as one file and imported in another profile, equal in every by
   const other = await browser.newContext({ acceptDownloads: true });
   const fresh = await other.newPage();
   await fresh.goto(`${server.url}/shows`);
-  await fresh.getByLabel('Show file').setInputFiles({ name: 'Evening flights.jorvan', mimeType: 'application/zip', buffer: readFileSync(file) });
+  await fresh
+    .getByLabel('Show file')
+    .setInputFiles({
+      name: 'Evening flights.jorvan',
+      mimeType: 'application/zip',
+      buffer: readFileSync(file),
+    });
   await expect(fresh.getByText('“Evening flights” is here.')).toBeVisible();
   const again = fresh.waitForEvent('download');
   await fresh.getByRole('button', { name: 'Export Evening flights' }).click();

@@ -53,7 +53,9 @@ export class TestServer {
     rmSync(this.home, { recursive: true, force: true });
   }
 
-  async command(command: Record<string, unknown>): Promise<{ status: number; body: Record<string, unknown> }> {
+  async command(
+    command: Record<string, unknown>,
+  ): Promise<{ status: number; body: Record<string, unknown> }> {
     const response = await fetch(`${this.url}/api/air/commands`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
@@ -73,7 +75,13 @@ export interface AirAnswer {
     sequence: number;
     release: string;
     cards: Record<string, { number: string; values: Record<string, unknown> }>;
-    air: Record<string, { graphics: { values: Record<string, unknown>; enterAt: number; exitAt: number | null }[] }>;
+    air: Record<
+      string,
+      { graphics: { values: Record<string, unknown>; enterAt: number; exitAt: number | null }[] }
+    >;
   };
-  onAir: Record<string, { lane: string; number: string | null; name: string; phase: string; values: Record<string, unknown> }[]>;
+  onAir: Record<
+    string,
+    { lane: string; number: string | null; name: string; phase: string; values: Record<string, unknown> }[]
+  >;
 }

@@ -9,11 +9,19 @@ interface Point {
 export async function onScreen(page: Page, at: Point): Promise<Point> {
   const stage = page.getByRole('application');
   const box = await stage.boundingBox();
-  const place = await stage.evaluate((element) => ({ zoom: Number(element.dataset['zoom']), x: Number(element.dataset['x']), y: Number(element.dataset['y']) }));
+  const place = await stage.evaluate((element) => ({
+    zoom: Number(element.dataset['zoom']),
+    x: Number(element.dataset['x']),
+    y: Number(element.dataset['y']),
+  }));
   return { x: (box?.x ?? 0) + place.x + at.x * place.zoom, y: (box?.y ?? 0) + place.y + at.y * place.zoom };
 }
 
-export async function clickStage(page: Page, at: Point, options: { shift?: boolean; double?: boolean } = {}): Promise<void> {
+export async function clickStage(
+  page: Page,
+  at: Point,
+  options: { shift?: boolean; double?: boolean } = {},
+): Promise<void> {
   const point = await onScreen(page, at);
   if (options.shift) await page.keyboard.down('Shift');
   if (options.double) await page.mouse.dblclick(point.x, point.y);
@@ -22,7 +30,12 @@ export async function clickStage(page: Page, at: Point, options: { shift?: boole
 }
 
 /** Drags with the mouse between two points of the canvas; `keys` are held meanwhile. */
-export async function dragStage(page: Page, from: Point, to: Point, keys: readonly string[] = []): Promise<void> {
+export async function dragStage(
+  page: Page,
+  from: Point,
+  to: Point,
+  keys: readonly string[] = [],
+): Promise<void> {
   const [a, b] = [await onScreen(page, from), await onScreen(page, to)];
   await page.mouse.move(a.x, a.y);
   await page.mouse.down();
@@ -33,12 +46,14 @@ export async function dragStage(page: Page, from: Point, to: Point, keys: readon
   for (const key of keys) await page.keyboard.up(key);
 }
 
-export const tool = (page: Page, name: string) => page.getByRole('toolbar', { name: 'Stage' }).getByRole('button', { name }).click();
+export const tool = (page: Page, name: string) =>
+  page.getByRole('toolbar', { name: 'Stage' }).getByRole('button', { name }).click();
 
 /** The row of an element in the outline. */
 export const row = (page: Page, name: string) => page.getByRole('treeitem', { name, exact: true });
 
-export const choose = (page: Page, name: string) => row(page, name).getByRole('button', { name, exact: true }).click();
+export const choose = (page: Page, name: string) =>
+  row(page, name).getByRole('button', { name, exact: true }).click();
 
 export async function rename(page: Page, from: string, to: string): Promise<void> {
   await row(page, from).getByRole('button', { name: from, exact: true }).dblclick();
@@ -57,4 +72,6 @@ export async function setNumbers(page: Page, values: Record<string, number | str
 }
 
 export const number = async (page: Page, label: string): Promise<number> =>
-  Number(await page.getByRole('tabpanel', { name: 'Properties' }).getByLabel(label, { exact: true }).inputValue());
+  Number(
+    await page.getByRole('tabpanel', { name: 'Properties' }).getByLabel(label, { exact: true }).inputValue(),
+  );

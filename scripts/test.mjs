@@ -10,10 +10,15 @@ function installChromium() {
   if (existsSync(path)) return;
   console.log('Installing Chromium…');
   const apt = (...args) =>
-    spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }).status === 0;
+    spawnSync('apt-get', args, {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    }).status === 0;
   const done = apt('update', '-qq') && apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
   if (!done || !existsSync(path)) {
-    console.log('There is no Chromium at /usr/bin/chromium and it could not be installed. Install it, or set JORVAN_CHROMIUM to one.');
+    console.log(
+      'There is no Chromium at /usr/bin/chromium and it could not be installed. Install it, or set JORVAN_CHROMIUM to one.',
+    );
     process.exit(1);
   }
 }
@@ -45,10 +50,17 @@ const checks = [
 ];
 const { build, isStale } = await import('./build.mjs');
 if (isStale()) await build();
-step('Unit tests', process.execPath, ['node_modules/jest/bin/jest.js', '-w', '2', '--json', `--outputFile=${results}/jest.json`], {
-  NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+step(
+  'Unit tests',
+  process.execPath,
+  ['node_modules/jest/bin/jest.js', '-w', '2', '--json', `--outputFile=${results}/jest.json`],
+  {
+    NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+  },
+);
+step('The real interface', bin('playwright'), ['test'], {
+  PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json`,
 });
-step('The real interface', bin('playwright'), ['test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: `${results}/e2e.json` });
 
 const read = (path) => (existsSync(path) ? JSON.parse(readFileSync(path, 'utf8')) : null);
 const jest = read(`${results}/jest.json`);

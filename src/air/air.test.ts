@@ -10,7 +10,11 @@ describe('the clock', () => {
     const clock = new AirClock(() => local);
     expect([clock.isSet, clock.now()]).toEqual([false, 100]);
     // Server is 40 s ahead; the way there and back is uneven.
-    for (const [there, back] of [[0.09, 0.01], [0.004, 0.004], [0.2, 0.3]] as const) {
+    for (const [there, back] of [
+      [0.09, 0.01],
+      [0.004, 0.004],
+      [0.2, 0.3],
+    ] as const) {
       const sent = local;
       local += there;
       const time = local + 40;
@@ -70,7 +74,17 @@ const template = (): Template => ({
 const hash = '1'.repeat(64);
 const release: Release = {
   show: { id: 's', name: 'Show' },
-  channels: [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: [{ id: 'lower', name: 'Lower' }, { id: 'bug', name: 'Bug' }] }],
+  channels: [
+    {
+      id: 'main',
+      name: 'Main',
+      format: { width: 1920, height: 1080, rate: 50 },
+      lanes: [
+        { id: 'lower', name: 'Lower' },
+        { id: 'bug', name: 'Bug' },
+      ],
+    },
+  ],
   templates: { t: template(), b: { ...template(), id: 'b', lane: 'bug' } },
   cards: {},
   rundown: [],
@@ -186,7 +200,10 @@ describe('releases are fetched once, and asked for again until they come', () =>
     let asked = 0;
     let came: () => void = () => undefined;
     const coming = new Promise<void>((resolve) => (came = resolve));
-    const shelf = new ReleaseShelf(async () => ((asked += 1), structuredClone(release)), () => came());
+    const shelf = new ReleaseShelf(
+      async () => ((asked += 1), structuredClone(release)),
+      () => came(),
+    );
     expect([shelf.get(null), shelf.get(hash), shelf.get(hash)]).toEqual([undefined, undefined, undefined]);
     await coming;
     expect([shelf.get(hash)?.show.name, asked]).toEqual(['Show', 1]);
@@ -194,12 +211,27 @@ describe('releases are fetched once, and asked for again until they come', () =>
 });
 
 describe('a channel’s picture', () => {
-  const measure: TextMeasure = { width: (text, face) => text.length * face.size, metrics: (face) => ({ ascent: face.size, descent: 0 }) };
-  const picture = (fonts: () => Promise<void> | null = () => null, known: (h: string | null) => Release | undefined = () => release) =>
-    new ChannelPicture({ measure, release: known, fonts }, 'main');
-  const onAir = after(after(emptyAir(), { do: 'release', release: hash }, 1).state, { do: 'take', channel: 'main', template: 't', values: { Name: 'Ida' } }, 10).state;
+  const measure: TextMeasure = {
+    width: (text, face) => text.length * face.size,
+    metrics: (face) => ({ ascent: face.size, descent: 0 }),
+  };
+  const picture = (
+    fonts: () => Promise<void> | null = () => null,
+    known: (h: string | null) => Release | undefined = () => release,
+  ) => new ChannelPicture({ measure, release: known, fonts }, 'main');
+  const onAir = after(
+    after(emptyAir(), { do: 'release', release: hash }, 1).state,
+    { do: 'take', channel: 'main', template: 't', values: { Name: 'Ida' } },
+    10,
+  ).state;
   const words = (roots: readonly { children: readonly unknown[] }[]): string[] =>
-    roots.flatMap((root) => root.children.flatMap((node) => ((node as { kind: string }).kind === 'text' ? [(node as { layout: { text: string } }).layout.text] : [])));
+    roots.flatMap((root) =>
+      root.children.flatMap((node) =>
+        (node as { kind: string }).kind === 'text'
+          ? [(node as { layout: { text: string } }).layout.text]
+          : [],
+      ),
+    );
 
   test('is new while it moves and when its words change, and still in between', () => {
     const channel = picture();
@@ -208,7 +240,11 @@ describe('a channel’s picture', () => {
     expect(channel.program(onAir, 10.02).isNew).toBe(true);
     expect(channel.program(onAir, 11).isNew).toBe(true);
     expect(channel.program(onAir, 60).isNew).toBe(false);
-    const corrected = after(onAir, { do: 'change', channel: 'main', values: { Name: 'Ida Marsh' } }, 61).state;
+    const corrected = after(
+      onAir,
+      { do: 'change', channel: 'main', values: { Name: 'Ida Marsh' } },
+      61,
+    ).state;
     const shown = channel.program(corrected, 61);
     expect([shown.isNew, words(shown.roots)]).toEqual([true, ['Ida Marsh']]);
     const cleared = after(corrected, { do: 'clear', channel: 'main', all: true }, 70).state;
@@ -230,10 +266,19 @@ describe('a channel’s picture', () => {
     expect(words(channel.program(corrected, 12.1).roots)).toEqual(['浜辺']);
   });
   test('without its release nothing is drawn, and nothing fails', () => {
-    expect(picture(() => null, () => undefined).program(onAir, 11).roots).toEqual([]);
+    expect(
+      picture(
+        () => null,
+        () => undefined,
+      ).program(onAir, 11).roots,
+    ).toEqual([]);
   });
   test('preview is what a take would leave: the cue in its lane, the others as they hold', () => {
-    const both = after(onAir, { do: 'take', channel: 'main', template: 'b', values: { Name: 'LIVE' } }, 12).state;
+    const both = after(
+      onAir,
+      { do: 'take', channel: 'main', template: 'b', values: { Name: 'LIVE' } },
+      12,
+    ).state;
     const cued = after(both, { do: 'cue', channel: 'main', template: 't', values: { Name: 'Ox' } }, 13).state;
     expect(words(picture().preview(cued, 13).roots)).toEqual(['Ox', 'LIVE']);
     expect(words(picture().program(cued, 13).roots)).toEqual(['Ida', 'LIVE']);

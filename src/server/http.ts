@@ -220,11 +220,9 @@ export function httpApp(parts: HttpParts): express.Express {
     if (type === 'entity.too.large')
       return fail(response, problem('too-large', 'This is larger than the server takes.'));
     if (type === 'entity.parse.failed') return fail(response, problem('not-json', 'The body is no JSON.'));
-    response
-      .status(500)
-      .json({
-        error: problem('server-fault', 'The server made a mistake of its own. What is on air stands.'),
-      });
+    response.status(500).json({
+      error: problem('server-fault', 'The server made a mistake of its own. What is on air stands.'),
+    });
   });
   return app;
 }

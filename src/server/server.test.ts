@@ -1,6 +1,14 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
-import { appendFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  appendFileSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import request from 'supertest';
@@ -15,7 +23,9 @@ const picture = '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"/>'
 const pictureId = createHash('sha256').update(picture).digest('hex');
 
 function release(): Release {
-  const show = newShow('s', 'Show', [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() }]);
+  const show = newShow('s', 'Show', [
+    { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() },
+  ]);
   show.templates['t'] = {
     id: 't',
     name: 'Name line',
@@ -23,14 +33,24 @@ function release(): Release {
     height: 1080,
     rate: 50,
     lane: 'lower',
-    elements: { e: newElement('text', 'e', 'Name'), p: newElement('picture', 'p', 'Flag', { asset: pictureId }) },
+    elements: {
+      e: newElement('text', 'e', 'Name'),
+      p: newElement('picture', 'p', 'Flag', { asset: pictureId }),
+    },
     order: ['e', 'p'],
     fields: [{ id: 'f', kind: 'text', name: 'Name', group: '', help: '', default: '', maxLength: null }],
     ties: [{ element: 'e', property: 'text', field: 'f' }],
     tethers: [],
     phases: { enter: { frames: 25, tracks: [] }, exit: { frames: 25, tracks: [] } },
   };
-  show.assets[pictureId] = { id: pictureId, name: 'flag.svg', type: 'image/svg+xml', bytes: picture.length, width: 8, height: 8 };
+  show.assets[pictureId] = {
+    id: pictureId,
+    name: 'flag.svg',
+    type: 'image/svg+xml',
+    bytes: picture.length,
+    width: 8,
+    height: 8,
+  };
   show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: { f: 'Ida' } };
   show.rundowns[0]?.cards.push('c');
   return makeRelease(show);
@@ -39,12 +59,26 @@ function release(): Release {
 let home: string;
 let server: RunningServer;
 const start = async (change: Partial<Parameters<typeof startServer>[0]> = {}): Promise<void> => {
-  server = await startServer({ home, port: 0, lan: false, pages: 'nowhere', version: 'test', demo: false, log: () => undefined, ...change });
+  server = await startServer({
+    home,
+    port: 0,
+    lan: false,
+    pages: 'nowhere',
+    version: 'test',
+    demo: false,
+    log: () => undefined,
+    ...change,
+  });
 };
 const url = (): string => `http://localhost:${server.port}`;
-const command = (body: object | string) => request(url()).post('/api/air/commands').set('content-type', 'application/json').send(body);
+const command = (body: object | string) =>
+  request(url()).post('/api/air/commands').set('content-type', 'application/json').send(body);
 async function putOnAir(): Promise<string> {
-  await request(url()).put(`/api/assets/${pictureId}`).set('content-type', 'application/octet-stream').send(picture).expect(204);
+  await request(url())
+    .put(`/api/assets/${pictureId}`)
+    .set('content-type', 'application/octet-stream')
+    .send(picture)
+    .expect(204);
   const { body } = await request(url()).post('/api/releases').send(release()).expect(201);
   await command({ do: 'release', release: body.hash }).expect(200);
   return body.hash as string;
@@ -62,23 +96,46 @@ afterEach(async () => {
 describe('the control API', () => {
   test('a show is released, a card taken, changed and cleared, and the state tells of it', async () => {
     const hash = await putOnAir();
-    expect((await request(url()).get('/api/health')).body).toMatchObject({ status: 'ok', release: hash, show: { name: 'Show' } });
+    expect((await request(url()).get('/api/health')).body).toMatchObject({
+      status: 'ok',
+      release: hash,
+      show: { name: 'Show' },
+    });
     await command({ do: 'cue', channel: 'main', number: 31.25 }).expect(200);
     await command({ do: 'take', channel: 'main' }).expect(200);
-    await command({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'Ida Marsh' } }).expect(200);
+    await command({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'Ida Marsh' } }).expect(
+      200,
+    );
     const { body } = await request(url()).get('/api/air').expect(200);
-    expect(body.onAir.main).toMatchObject([{ lane: 'lower', number: '31.25', name: 'Name line', values: { f: 'Ida Marsh' } }]);
+    expect(body.onAir.main).toMatchObject([
+      { lane: 'lower', number: '31.25', name: 'Name line', values: { f: 'Ida Marsh' } },
+    ]);
     await command({ do: 'clear', channel: 'main', number: '31.25' }).expect(200);
   });
   test('what it rejects gets its code, a sentence and the place', async () => {
     await putOnAir();
-    await command({ do: 'take', channel: 'mian' }).expect(404, { error: { code: 'unknown-channel', message: 'There is no channel “mian”. The channels are: main.', path: 'channel' } });
+    await command({ do: 'take', channel: 'mian' }).expect(404, {
+      error: {
+        code: 'unknown-channel',
+        message: 'There is no channel “mian”. The channels are: main.',
+        path: 'channel',
+      },
+    });
     expect((await command({ do: 'take', channel: 'main' }).expect(409)).body.error.code).toBe('nothing-cued');
-    expect((await command({ do: 'take', channel: 'main', number: 'x' }).expect(400)).body.error).toMatchObject({ code: 'bad-number', path: 'number' });
-    expect((await command({ do: 'explode' }).expect(400)).body.error).toMatchObject({ code: 'unknown-command', path: 'do' });
-    expect((await command({ do: 'take', channel: 'main', nmber: 1 }).expect(400)).body.error.message).toContain('nmber');
+    expect(
+      (await command({ do: 'take', channel: 'main', number: 'x' }).expect(400)).body.error,
+    ).toMatchObject({ code: 'bad-number', path: 'number' });
+    expect((await command({ do: 'explode' }).expect(400)).body.error).toMatchObject({
+      code: 'unknown-command',
+      path: 'do',
+    });
+    expect(
+      (await command({ do: 'take', channel: 'main', nmber: 1 }).expect(400)).body.error.message,
+    ).toContain('nmber');
     expect((await command('{"do":').expect(400)).body.error.code).toBe('not-json');
-    expect((await command({ do: 'take', channel: 'x'.repeat(2 << 20) }).expect(413)).body.error.code).toBe('too-large');
+    expect((await command({ do: 'take', channel: 'x'.repeat(2 << 20) }).expect(413)).body.error.code).toBe(
+      'too-large',
+    );
     expect((await request(url()).get('/api/nothing').expect(404)).body.error.code).toBe('not-found');
   });
   test('a command that comes twice under one id is carried out once and answered alike', async () => {
@@ -91,49 +148,74 @@ describe('the control API', () => {
   test('describes itself as OpenAPI, from the schemas that check it', async () => {
     const { body } = await request(url()).get('/api/openapi.json').expect(200);
     expect(body.openapi).toBe('3.1.0');
-    for (const path of ['/api/health', '/api/air', '/api/air/commands', '/api/releases', '/api/assets/{id}']) expect(body.paths).toHaveProperty([path]);
-    const kinds = body.components.schemas.Command.oneOf.map((kind: { properties: { do: { const: string } } }) => kind.properties.do.const);
+    for (const path of ['/api/health', '/api/air', '/api/air/commands', '/api/releases', '/api/assets/{id}'])
+      expect(body.paths).toHaveProperty([path]);
+    const kinds = body.components.schemas.Command.oneOf.map(
+      (kind: { properties: { do: { const: string } } }) => kind.properties.do.const,
+    );
     expect(kinds).toEqual(['cue', 'take', 'change', 'clear', 'keep', 'release']);
   });
 });
 
 describe('releases and pictures', () => {
   test('are kept by content; what was damaged on its way is refused', async () => {
-    await request(url()).put(`/api/assets/${'0'.repeat(64)}`).send('other').expect(400);
+    await request(url())
+      .put(`/api/assets/${'0'.repeat(64)}`)
+      .send('other')
+      .expect(400);
     expect((await request(url()).post('/api/assets/missing').send([pictureId])).body).toEqual([pictureId]);
-    expect((await request(url()).post('/api/releases').send(release()).expect(400)).body.error).toMatchObject({ code: 'missing-asset', message: expect.stringContaining('flag.svg') });
+    expect((await request(url()).post('/api/releases').send(release()).expect(400)).body.error).toMatchObject(
+      { code: 'missing-asset', message: expect.stringContaining('flag.svg') },
+    );
     const hash = await putOnAir();
     expect((await request(url()).post('/api/assets/missing').send([pictureId])).body).toEqual([]);
     const got = await request(url()).get(`/api/assets/${pictureId}`).expect(200);
     expect(got.headers['content-type']).toContain('image/svg+xml');
     // Vector art from anywhere may hold scripts: it must not run as a page of this server.
     expect(got.headers['content-security-policy']).toContain('sandbox');
-    expect((await request(url()).get(`/api/releases/${hash}`)).text).toBe(JSON.stringify((await request(url()).get(`/api/releases/${hash}`)).body));
+    expect((await request(url()).get(`/api/releases/${hash}`)).text).toBe(
+      JSON.stringify((await request(url()).get(`/api/releases/${hash}`)).body),
+    );
     expect(createHash('sha256').update(canonicalJson(release())).digest('hex')).toBe(hash);
   });
   test('a release that does not hold together is not taken', async () => {
     await putOnAir();
     const broken = release();
     broken.templates['t']?.order.push('ghost');
-    expect((await request(url()).post('/api/releases').send(broken).expect(400)).body.error.code).toBe('missing-reference');
+    expect((await request(url()).post('/api/releases').send(broken).expect(400)).body.error.code).toBe(
+      'missing-reference',
+    );
     const circle = release();
-    circle.templates['t']?.tethers.push({ id: 'a', element: 'e', edge: 'left', to: 'p', toEdge: 'left', offset: 0 }, { id: 'b', element: 'p', edge: 'left', to: 'e', toEdge: 'left', offset: 0 });
-    expect((await request(url()).post('/api/releases').send(circle).expect(400)).body.error.code).toBe('tether-cycle');
-    expect((await request(url()).post('/api/releases').send({ show: 1 }).expect(400)).body.error).toMatchObject({ code: 'damaged-release' });
+    circle.templates['t']?.tethers.push(
+      { id: 'a', element: 'e', edge: 'left', to: 'p', toEdge: 'left', offset: 0 },
+      { id: 'b', element: 'p', edge: 'left', to: 'e', toEdge: 'left', offset: 0 },
+    );
+    expect((await request(url()).post('/api/releases').send(circle).expect(400)).body.error.code).toBe(
+      'tether-cycle',
+    );
+    expect(
+      (await request(url()).post('/api/releases').send({ show: 1 }).expect(400)).body.error,
+    ).toMatchObject({ code: 'damaged-release' });
     expect(readdirSync(join(home, 'releases'))).toHaveLength(1);
   });
   test('a picture’s address reaches no other file', async () => {
     await request(url()).get('/api/assets/..%2F..%2Fetc%2Fpasswd').expect(404);
-    await request(url()).get(`/api/releases/${'a'.repeat(64)}`).expect(404);
+    await request(url())
+      .get(`/api/releases/${'a'.repeat(64)}`)
+      .expect(404);
   });
 });
 
 describe('who may', () => {
   test('pages of other sites may not command, nor names that are not this machine’s', async () => {
     await putOnAir();
-    const refused = await command({ do: 'clear', channel: 'main', all: true }).set('origin', 'http://evil.example').expect(403);
+    const refused = await command({ do: 'clear', channel: 'main', all: true })
+      .set('origin', 'http://evil.example')
+      .expect(403);
     expect(refused.body.error.code).toBe('foreign-origin');
-    expect((await request(url()).get('/api/air').set('host', 'evil.example').expect(403)).body.error.code).toBe('foreign-host');
+    expect(
+      (await request(url()).get('/api/air').set('host', 'evil.example').expect(403)).body.error.code,
+    ).toBe('foreign-host');
     await command({ do: 'clear', channel: 'main', all: true }).set('origin', url()).expect(200);
   });
 });
@@ -165,15 +247,25 @@ describe('the journal', () => {
   });
   test('every answered command was on disk first', async () => {
     await putOnAir();
-    await Promise.all(Array.from({ length: 30 }, () => command({ do: 'cue', channel: 'main', number: '31.25' }).expect(200)));
+    await Promise.all(
+      Array.from({ length: 30 }, () => command({ do: 'cue', channel: 'main', number: '31.25' }).expect(200)),
+    );
     const folder = join(home, 'journal');
-    const lines = readFileSync(join(folder, readdirSync(folder)[0] ?? ''), 'utf8').trim().split('\n');
-    expect(lines.map((line) => JSON.parse(line).sequence)).toEqual(Array.from({ length: 31 }, (_, i) => i + 1));
+    const lines = readFileSync(join(folder, readdirSync(folder)[0] ?? ''), 'utf8')
+      .trim()
+      .split('\n');
+    expect(lines.map((line) => JSON.parse(line).sequence)).toEqual(
+      Array.from({ length: 31 }, (_, i) => i + 1),
+    );
   });
   test('a snapshot starts a new file, and a damaged one costs nothing but time', async () => {
     const folder = join(home, 'other');
     const { journal } = await Journal.open(folder);
-    const entry = (sequence: number) => ({ sequence, at: sequence, command: { do: 'clear' as const, channel: 'main', all: true } });
+    const entry = (sequence: number) => ({
+      sequence,
+      at: sequence,
+      command: { do: 'clear' as const, channel: 'main', all: true },
+    });
     await journal.append([entry(1), entry(2)]);
     await journal.snapshot({ ...emptyAir(), sequence: 2 });
     await journal.append([entry(3)]);
@@ -197,9 +289,17 @@ describe('the journal', () => {
     };
     const shown: number[] = [];
     const stored = release();
-    const engine = new AirEngine(journal, () => stored, () => 100, (steps) => shown.push(...steps.map((s) => s.sequence)));
+    const engine = new AirEngine(
+      journal,
+      () => stored,
+      () => 100,
+      (steps) => shown.push(...steps.map((s) => s.sequence)),
+    );
     const refused = await engine.submit({ do: 'release', release: 'a'.repeat(64) });
-    expect(refused.problem).toMatchObject({ code: 'journal-unwritable', message: expect.stringContaining('Nothing was changed on air') });
+    expect(refused.problem).toMatchObject({
+      code: 'journal-unwritable',
+      message: expect.stringContaining('Nothing was changed on air'),
+    });
     expect([engine.air, shown, engine.diskProblem?.code]).toEqual([emptyAir(), [], 'journal-unwritable']);
     isFull = false;
     expect((await engine.submit({ do: 'release', release: 'a'.repeat(64) })).problem).toBeNull();
@@ -234,7 +334,13 @@ describe('the line', () => {
       },
     };
   }
-  const hello = (role: string) => ({ type: 'hello', version: 1, role, name: 'Test', channel: role === 'output' ? 'main' : null });
+  const hello = (role: string) => ({
+    type: 'hello',
+    version: 1,
+    role,
+    name: 'Test',
+    channel: role === 'output' ? 'main' : null,
+  });
 
   test('a take by one is seen by all, before it is answered twice', async () => {
     await putOnAir();
@@ -277,7 +383,15 @@ describe('the line', () => {
     output.say({ type: 'report', report: { lagMs: 1.5, dropped: 0, width: 1920, height: 1080 } });
     let present: Heard = { type: '' };
     while (!JSON.stringify(present).includes('lagMs')) present = await operator.hear('present');
-    expect(present['present']).toEqual(expect.arrayContaining([expect.objectContaining({ role: 'output', channel: 'main', report: expect.objectContaining({ lagMs: 1.5 }) })]));
+    expect(present['present']).toEqual(
+      expect.arrayContaining([
+        expect.objectContaining({
+          role: 'output',
+          channel: 'main',
+          report: expect.objectContaining({ lagMs: 1.5 }),
+        }),
+      ]),
+    );
     operator.socket.close();
     output.socket.close();
   });

@@ -2,7 +2,19 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { newElement, type Element, type Key, type Template, type Track, type TrackProperty } from '../show';
 import type { TextMeasure } from '../text';
-import { elementsAt, evaluate, holdMoment, identity, invert, maxClips, prepareScene, type DisplayNode, type GroupNode, type Moment, type Scene } from './index';
+import {
+  elementsAt,
+  evaluate,
+  holdMoment,
+  identity,
+  invert,
+  maxClips,
+  prepareScene,
+  type DisplayNode,
+  type GroupNode,
+  type Moment,
+  type Scene,
+} from './index';
 
 const measure: TextMeasure = {
   width: (text, face) => text.length * face.size * 0.5,
@@ -32,9 +44,16 @@ function template(elements: Element[], order: string[], enter: Track[] = [], exi
     phases: { enter: { frames: 20, tracks: enter }, exit: { frames: 20, tracks: exit } },
   };
 }
-const rect = (id: string, change: Partial<Extract<Element, { kind: 'rect' }>> = {}): Element => newElement('rect', id, id, { x: 100, y: 100, w: 200, h: 100, ...change });
-const scene = (t: Template, canvas?: { width: number; height: number }): Scene => prepareScene(t, {}, measure, canvas ? { canvas } : {});
-const moment = (phase: Moment['phase'], frame: number, enterFrame: number | null = null): Moment => ({ phase, frame, enterFrame, time: 0 });
+const rect = (id: string, change: Partial<Extract<Element, { kind: 'rect' }>> = {}): Element =>
+  newElement('rect', id, id, { x: 100, y: 100, w: 200, h: 100, ...change });
+const scene = (t: Template, canvas?: { width: number; height: number }): Scene =>
+  prepareScene(t, {}, measure, canvas ? { canvas } : {});
+const moment = (phase: Moment['phase'], frame: number, enterFrame: number | null = null): Moment => ({
+  phase,
+  frame,
+  enterFrame,
+  time: 0,
+});
 
 const find = (root: GroupNode, id: string): DisplayNode => {
   for (const child of root.children) {
@@ -55,23 +74,39 @@ const findOrNull = (root: GroupNode, id: string): DisplayNode | null => {
 };
 /** Where a point of a node's own space is seen. */
 const seen = (node: DisplayNode, x: number, y: number): number[] =>
-  [0, 1].map((row) => Math.round(((node.matrix[row] ?? 0) * x + (node.matrix[row + 4] ?? 0) * y + (node.matrix[row + 12] ?? 0)) * 1e6) / 1e6);
+  [0, 1].map(
+    (row) =>
+      Math.round(
+        ((node.matrix[row] ?? 0) * x + (node.matrix[row + 4] ?? 0) * y + (node.matrix[row + 12] ?? 0)) * 1e6,
+      ) / 1e6,
+  );
 
 describe('a picture at rest', () => {
   test('stands where its elements stand; hidden ones are not in it', () => {
-    const root = evaluate(scene(template([rect('a'), rect('b', { hidden: true })], ['a', 'b'])), holdMoment(0));
+    const root = evaluate(
+      scene(template([rect('a'), rect('b', { hidden: true })], ['a', 'b'])),
+      holdMoment(0),
+    );
     expect(root.children).toHaveLength(1);
     expect(seen(find(root, 'a'), 0, 0)).toEqual([100, 100]);
     expect(seen(find(root, 'a'), 200, 100)).toEqual([300, 200]);
   });
   test('turns about the pivot, and groups turn what is in them', () => {
-    const turned = evaluate(scene(template([rect('a', { rotation: 90, pivotX: 0, pivotY: 0 })], ['a'])), holdMoment(0));
+    const turned = evaluate(
+      scene(template([rect('a', { rotation: 90, pivotX: 0, pivotY: 0 })], ['a'])),
+      holdMoment(0),
+    );
     expect(seen(find(turned, 'a'), 200, 0)).toEqual([100, 300]);
     const inside = [rect('a'), newElement('group', 'g', 'g', { children: ['a'], rotation: 180 })];
-    expect(seen(find(evaluate(scene(template(inside, ['g'])), holdMoment(0)), 'a'), 0, 0)).toEqual([300, 200]);
+    expect(seen(find(evaluate(scene(template(inside, ['g'])), holdMoment(0)), 'a'), 0, 0)).toEqual([
+      300, 200,
+    ]);
   });
   test('lies whole in the middle of a canvas of another shape', () => {
-    const node = find(evaluate(scene(template([rect('a')], ['a']), { width: 500, height: 1000 }), holdMoment(0)), 'a');
+    const node = find(
+      evaluate(scene(template([rect('a')], ['a']), { width: 500, height: 1000 }), holdMoment(0)),
+      'a',
+    );
     expect(seen(node, 0, 0)).toEqual([50, 425]);
   });
   test('radii that do not fit their side shrink together', () => {
@@ -86,7 +121,11 @@ describe('motion is added to rest', () => {
     template(
       [rect('a', { opacity: 0.8 })],
       ['a'],
-      [track('a', 'x', [0, -100], [20, 0]), track('a', 'opacity', [0, 0], [20, 1]), track('a', 'wipeRight', [0, 1], [20, 0])],
+      [
+        track('a', 'x', [0, -100], [20, 0]),
+        track('a', 'opacity', [0, 0], [20, 1]),
+        track('a', 'wipeRight', [0, 1], [20, 0]),
+      ],
       [track('a', 'y', [0, 0], [20, 50]), track('a', 'opacity', [0, 1], [20, 0])],
     );
   test('halfway in: offset, factor of its own opacity, half wiped', () => {
@@ -122,9 +161,20 @@ describe('motion is added to rest', () => {
   test('moments in any order give the same picture', () => {
     const snapshot = (s: Scene, m: Moment): unknown => {
       const node = find(evaluate(s, m), 'a');
-      return [node.visible, node.opacity, ...node.matrix, node.clipCount, node.clipCount > 0 ? node.clips[0]?.right : null];
+      return [
+        node.visible,
+        node.opacity,
+        ...node.matrix,
+        node.clipCount,
+        node.clipCount > 0 ? node.clips[0]?.right : null,
+      ];
     };
-    const any = fc.record({ phase: fc.constantFrom('enter' as const, 'hold' as const, 'exit' as const), frame: fc.nat(25), enterFrame: fc.option(fc.nat(19)), time: fc.constant(0) });
+    const any = fc.record({
+      phase: fc.constantFrom('enter' as const, 'hold' as const, 'exit' as const),
+      frame: fc.nat(25),
+      enterFrame: fc.option(fc.nat(19)),
+      time: fc.constant(0),
+    });
     fc.assert(
       fc.property(fc.array(any, { minLength: 1, maxLength: 20 }), (moments) => {
         const used = scene(moving());
@@ -137,12 +187,19 @@ describe('motion is added to rest', () => {
 
 describe('groups', () => {
   test('fade as one: half-seen with several in it, they are drawn apart', () => {
-    const group = (opacity: number, children: string[]): Element => newElement('group', 'g', 'g', { opacity, children });
-    const two = evaluate(scene(template([rect('a'), rect('b'), group(0.5, ['a', 'b'])], ['g'])), holdMoment(0));
+    const group = (opacity: number, children: string[]): Element =>
+      newElement('group', 'g', 'g', { opacity, children });
+    const two = evaluate(
+      scene(template([rect('a'), rect('b'), group(0.5, ['a', 'b'])], ['g'])),
+      holdMoment(0),
+    );
     const g = find(two, 'g');
     expect([g.kind === 'group' && g.isolated, g.opacity, find(two, 'a').opacity]).toEqual([true, 0.5, 1]);
     // One alone needs no layer of its own: it carries the group's opacity.
-    const one = evaluate(scene(template([rect('a', { opacity: 0.5 }), group(0.5, ['a'])], ['g'])), holdMoment(0));
+    const one = evaluate(
+      scene(template([rect('a', { opacity: 0.5 }), group(0.5, ['a'])], ['g'])),
+      holdMoment(0),
+    );
     expect([(find(one, 'g') as GroupNode).isolated, find(one, 'a').opacity]).toEqual([false, 0.25]);
   });
   test('that clip pass their clip down, and no drawable ever carries more than it can', () => {
@@ -153,7 +210,8 @@ describe('groups', () => {
       inner = `g${depth}`;
     }
     const root = evaluate(scene(template(nested, [inner])), holdMoment(0));
-    const walk = (node: DisplayNode): number => Math.max(node.clipCount, ...(node.kind === 'group' ? node.children.map(walk) : [0]));
+    const walk = (node: DisplayNode): number =>
+      Math.max(node.clipCount, ...(node.kind === 'group' ? node.children.map(walk) : [0]));
     expect(walk(root)).toBeLessThanOrEqual(maxClips);
     let isolated = 0;
     const count = (node: DisplayNode): void => {
@@ -180,7 +238,12 @@ test('a clock shows the moment it is asked for, and keeps its words while they a
 });
 
 test('what is under a point, front to back; locked elements and groups are not found', () => {
-  const s = scene(template([rect('back'), rect('locked', { locked: true }), rect('front', { x: 250, rotation: 45 })], ['back', 'locked', 'front']));
+  const s = scene(
+    template(
+      [rect('back'), rect('locked', { locked: true }), rect('front', { x: 250, rotation: 45 })],
+      ['back', 'locked', 'front'],
+    ),
+  );
   evaluate(s, holdMoment(0));
   expect(elementsAt(s, 290, 150)).toEqual(['front', 'back']);
   expect(elementsAt(s, 110, 110)).toEqual(['back']);
@@ -190,18 +253,24 @@ test('what is under a point, front to back; locked elements and groups are not f
 
 test('a matrix and its inverse undo each other; a flat one has none', () => {
   fc.assert(
-    fc.property(fc.array(fc.double({ min: -10, max: 10, noNaN: true }), { minLength: 16, maxLength: 16 }), (numbers) => {
-      const m = Float64Array.from(numbers, (v, i) => v + (i % 5 === 0 ? 25 : 0));
-      const inverse = identity();
-      if (!invert(inverse, m)) return;
-      for (let column = 0; column < 4; column += 1) {
-        for (let row = 0; row < 4; row += 1) {
-          let sum = 0;
-          for (let k = 0; k < 4; k += 1) sum += (m[row + 4 * k] ?? 0) * (inverse[k + 4 * column] ?? 0);
-          expect(sum).toBeCloseTo(row === column ? 1 : 0, 6);
+    fc.property(
+      fc.array(fc.double({ min: -10, max: 10, noNaN: true }), { minLength: 16, maxLength: 16 }),
+      (numbers) => {
+        const flat = (numbers[0] ?? 0) > 0;
+        const m = Float64Array.from(numbers, (v, i) =>
+          flat && ![0, 1, 4, 5, 12, 13].includes(i) ? (i % 5 === 0 ? 1 : 0) : v + (i % 5 === 0 ? 25 : 0),
+        );
+        const inverse = identity();
+        if (!invert(inverse, m)) return;
+        for (let column = 0; column < 4; column += 1) {
+          for (let row = 0; row < 4; row += 1) {
+            let sum = 0;
+            for (let k = 0; k < 4; k += 1) sum += (m[row + 4 * k] ?? 0) * (inverse[k + 4 * column] ?? 0);
+            expect(sum).toBeCloseTo(row === column ? 1 : 0, 6);
+          }
         }
-      }
-    }),
+      },
+    ),
   );
   expect(invert(identity(), new Float64Array(16))).toBe(false);
 });

@@ -24,10 +24,44 @@ export function multiplyPlane(
   }
 }
 
+/** The inverse of a map that stays in the plane, as most do; false where it is none, or has no inverse. */
+function invertPlane(out: Matrix, m: Matrix): boolean {
+  const a = m[0] as number;
+  const b = m[1] as number;
+  const c = m[4] as number;
+  const d = m[5] as number;
+  const isPlane =
+    m[2] === 0 &&
+    m[3] === 0 &&
+    m[6] === 0 &&
+    m[7] === 0 &&
+    m[8] === 0 &&
+    m[9] === 0 &&
+    m[10] === 1 &&
+    m[11] === 0 &&
+    m[14] === 0 &&
+    m[15] === 1;
+  const determinant = a * d - b * c;
+  if (!isPlane || Math.abs(determinant) < 1e-12) return false;
+  const tx = m[12] as number;
+  const ty = m[13] as number;
+  out.fill(0);
+  out[0] = d / determinant;
+  out[1] = -b / determinant;
+  out[4] = -c / determinant;
+  out[5] = a / determinant;
+  out[10] = 1;
+  out[12] = (c * ty - d * tx) / determinant;
+  out[13] = (b * tx - a * ty) / determinant;
+  out[15] = 1;
+  return true;
+}
+
 const work = new Float64Array(32);
 
 /** The inverse by Gauss-Jordan elimination with pivoting; false, and `out` as it was, where there is none. */
 export function invert(out: Matrix, matrix: Matrix): boolean {
+  if (invertPlane(out, matrix)) return true;
   const at = (row: number, column: number): number => row * 8 + column;
   for (let row = 0; row < 4; row += 1) {
     for (let column = 0; column < 4; column += 1) {

@@ -1,7 +1,30 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { eases, mirrorEnter, moveKeys, removeKeys, setKey, trackProperties, type Key, type Phase, type Template, type Track, type TrackProperty } from '../show';
-import { addPose, compileTrack, easeCurve, easeValue, phaseEnd, poseLength, restPose, sampleTrack, trackIndex, trackKinds } from './index';
+import {
+  eases,
+  mirrorEnter,
+  moveKeys,
+  removeKeys,
+  setKey,
+  trackProperties,
+  type Key,
+  type Phase,
+  type Template,
+  type Track,
+  type TrackProperty,
+} from '../show';
+import {
+  addPose,
+  compileTrack,
+  easeCurve,
+  easeValue,
+  phaseEnd,
+  poseLength,
+  restPose,
+  sampleTrack,
+  trackIndex,
+  trackKinds,
+} from './index';
 
 const track = (property: TrackProperty, ...keys: [number, number, Key['ease']?][]): Track => ({
   id: 'k',
@@ -11,33 +34,44 @@ const track = (property: TrackProperty, ...keys: [number, number, Key['ease']?][
   keys: keys.map(([frame, value, ease]) => ({ frame, value, ease: ease ?? 'linear' })),
 });
 const phase = (frames: number, ...tracks: Track[]): Phase => ({ frames, tracks });
-const sample = (t: Track, name: 'enter' | 'exit', frames: number, at: number): number => sampleTrack(compileTrack(t, name, phase(frames, t)), at);
+const sample = (t: Track, name: 'enter' | 'exit', frames: number, at: number): number =>
+  sampleTrack(compileTrack(t, name, phase(frames, t)), at);
 
 describe('curves', () => {
   test('begin at nothing and end at all of the way; Hold jumps at the end', () => {
-    for (const ease of eases) expect([easeValue(ease, 0), easeValue(ease, 1), easeValue(ease, -3), easeValue(ease, 7)]).toEqual([0, 1, 0, 1]);
+    for (const ease of eases)
+      expect([easeValue(ease, 0), easeValue(ease, 1), easeValue(ease, -3), easeValue(ease, 7)]).toEqual([
+        0, 1, 0, 1,
+      ]);
     expect(easeValue('hold', 0.999)).toBe(0);
     expect(easeValue('linear', 0.25)).toBe(0.25);
   });
   test('lie on their cubic, as a search for the same abscissa by halving finds it', () => {
-    const bezier = (a: number, b: number, t: number): number => 3 * (1 - t) ** 2 * t * a + 3 * (1 - t) * t * t * b + t ** 3;
+    const bezier = (a: number, b: number, t: number): number =>
+      3 * (1 - t) ** 2 * t * a + 3 * (1 - t) * t * t * b + t ** 3;
     fc.assert(
-      fc.property(fc.constantFrom(...eases.filter((e) => easeCurve(e))), fc.double({ min: 0.001, max: 0.999, noNaN: true }), (ease, x) => {
-        const [x1, y1, x2, y2] = easeCurve(ease) as readonly [number, number, number, number];
-        let [low, high] = [0, 1];
-        for (let i = 0; i < 60; i += 1) {
-          const middle = (low + high) / 2;
-          if (bezier(x1, x2, middle) < x) low = middle;
-          else high = middle;
-        }
-        expect(easeValue(ease, x)).toBeCloseTo(bezier(y1, y2, low), 4);
-      }),
+      fc.property(
+        fc.constantFrom(...eases.filter((e) => easeCurve(e))),
+        fc.double({ min: 0.001, max: 0.999, noNaN: true }),
+        (ease, x) => {
+          const [x1, y1, x2, y2] = easeCurve(ease) as readonly [number, number, number, number];
+          let [low, high] = [0, 1];
+          for (let i = 0; i < 60; i += 1) {
+            const middle = (low + high) / 2;
+            if (bezier(x1, x2, middle) < x) low = middle;
+            else high = middle;
+          }
+          expect(easeValue(ease, x)).toBeCloseTo(bezier(y1, y2, low), 4);
+        },
+      ),
     );
   });
   test('a strong stop is ahead of even, a strong start behind; past the mark goes past it', () => {
     expect(easeValue('strong-out', 0.3)).toBeGreaterThan(0.6);
     expect(easeValue('strong-in', 0.7)).toBeLessThan(0.4);
-    expect(Math.max(...Array.from({ length: 50 }, (_, i) => easeValue('overshoot', i / 50)))).toBeGreaterThan(1.02);
+    expect(Math.max(...Array.from({ length: 50 }, (_, i) => easeValue('overshoot', i / 50)))).toBeGreaterThan(
+      1.02,
+    );
   });
 });
 
@@ -48,7 +82,8 @@ describe('tracks', () => {
   });
   test('find the right pair of keys among many', () => {
     const t = track('x', ...Array.from({ length: 100 }, (_, i): [number, number] => [i * 3, i * i]));
-    for (const i of [0, 1, 49, 97]) expect(sample(t, 'exit', 300, i * 3 + 1.5)).toBeCloseTo((i * i + (i + 1) ** 2) / 2);
+    for (const i of [0, 1, 49, 97])
+      expect(sample(t, 'exit', 300, i * 3 + 1.5)).toBeCloseTo((i * i + (i + 1) ** 2) / 2);
   });
   test('values out of bounds are brought back into them', () => {
     expect(sample(track('wipeRight', [0, 5], [10, -3]), 'enter', 10, 0)).toBe(1);
@@ -56,7 +91,14 @@ describe('tracks', () => {
   });
 
   const keys = fc
-    .uniqueArray(fc.record({ frame: fc.nat(60), value: fc.double({ min: -500, max: 500, noNaN: true }), ease: fc.constantFrom(...eases) }), { minLength: 1, maxLength: 8, selector: (k) => k.frame })
+    .uniqueArray(
+      fc.record({
+        frame: fc.nat(60),
+        value: fc.double({ min: -500, max: 500, noNaN: true }),
+        ease: fc.constantFrom(...eases),
+      }),
+      { minLength: 1, maxLength: 8, selector: (k) => k.frame },
+    )
     .map((list) => [...list].sort((a, b) => a.frame - b.frame));
 
   test('whatever the keys: Enter ends at rest, Exit begins there, and nothing is ever not a number', () => {
@@ -82,7 +124,12 @@ describe('two motions at once', () => {
   const pose = new Float64Array(poseLength);
   test('offsets add, factors multiply, wipes cover what the other left', () => {
     restPose(pose);
-    for (const [property, a, b] of [['x', 10, -4], ['scale', 0.5, 0.5], ['opacity', 0.5, 0.4], ['wipeLeft', 0.5, 0.5]] as const) {
+    for (const [property, a, b] of [
+      ['x', 10, -4],
+      ['scale', 0.5, 0.5],
+      ['opacity', 0.5, 0.4],
+      ['wipeLeft', 0.5, 0.5],
+    ] as const) {
       addPose(pose, trackIndex[property], a);
       addPose(pose, trackIndex[property], b);
     }
@@ -104,7 +151,10 @@ describe('keys in hand', () => {
     setKey(t, 'enter', 'e', 'x', { frame: 0, value: -9 }, newId);
     setKey(t, 'enter', 'e', 'x', { frame: 0, value: -60, ease: 'gentle' }, newId);
     expect(t.phases.enter.tracks).toHaveLength(1);
-    expect(t.phases.enter.tracks[0]?.keys.map((k) => [k.frame, k.value, k.ease])).toEqual([[0, -60, 'gentle'], [30, 0, 'strong-out']]);
+    expect(t.phases.enter.tracks[0]?.keys.map((k) => [k.frame, k.value, k.ease])).toEqual([
+      [0, -60, 'gentle'],
+      [30, 0, 'strong-out'],
+    ]);
     expect(t.phases.enter.frames).toBe(30);
   });
   test('keys never land on each other or before the start: then none moves', () => {
@@ -115,7 +165,17 @@ describe('keys in hand', () => {
     expect(moveKeys(t, 'exit', [{ track: id, frame: 0 }], 10)).toBe(false);
     expect(moveKeys(t, 'exit', [{ track: id, frame: 0 }], -1)).toBe(false);
     expect(frames()).toEqual([0, 10, 20]);
-    expect(moveKeys(t, 'exit', [{ track: id, frame: 0 }, { track: id, frame: 10 }], 5)).toBe(true);
+    expect(
+      moveKeys(
+        t,
+        'exit',
+        [
+          { track: id, frame: 0 },
+          { track: id, frame: 10 },
+        ],
+        5,
+      ),
+    ).toBe(true);
     expect(moveKeys(t, 'exit', [{ track: id, frame: 20 }], 20)).toBe(true);
     expect([frames(), t.phases.exit.frames]).toEqual([[5, 15, 40], 40]);
   });
@@ -127,13 +187,20 @@ describe('keys in hand', () => {
   });
   test('mirrored, Exit is Enter backwards: what came last leaves first', () => {
     const t = empty();
-    t.phases.enter = phase(30, track('wipeRight', [5, 1, 'strong-out'], [25, 0]), track('opacity', [0, 0], [8, 1]));
+    t.phases.enter = phase(
+      30,
+      track('wipeRight', [5, 1, 'strong-out'], [25, 0]),
+      track('opacity', [0, 0], [8, 1]),
+    );
     mirrorEnter(t, newId);
     const { enter, exit } = t.phases;
     for (let i = 0; i < enter.tracks.length; i += 1) {
       const [a, b] = [enter.tracks[i] as Track, exit.tracks[i] as Track];
       for (let frame = 0; frame <= 30; frame += 5) {
-        if (i === 1) expect(sampleTrack(compileTrack(b, 'exit', exit), 30 - frame)).toBeCloseTo(sampleTrack(compileTrack(a, 'enter', enter), frame));
+        if (i === 1)
+          expect(sampleTrack(compileTrack(b, 'exit', exit), 30 - frame)).toBeCloseTo(
+            sampleTrack(compileTrack(a, 'enter', enter), frame),
+          );
       }
       expect(b.keys.map((k) => k.frame)).toEqual(a.keys.map((k) => 30 - k.frame).reverse());
     }

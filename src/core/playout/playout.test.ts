@@ -19,7 +19,15 @@ import {
   type Graphic,
 } from './index';
 
-const text = (id: string, name: string): Field => ({ id, name, kind: 'text', group: '', help: '', default: `no ${name}`, maxLength: 40 });
+const text = (id: string, name: string): Field => ({
+  id,
+  name,
+  kind: 'text',
+  group: '',
+  help: '',
+  default: `no ${name}`,
+  maxLength: 40,
+});
 
 /** A template whose Enter takes half a second and whose Exit takes `exit` frames of 50. */
 function template(id: string, lane: string, exit = 20): Template {
@@ -44,16 +52,35 @@ const lanes = [
   { id: 'bug', name: 'Bug' },
 ];
 const format = { width: 1920, height: 1080, rate: 50 };
-const card = (id: string, number: string, of: string, name: string) => ({ id, number, template: of, values: { 'f-name': name } });
+const card = (id: string, number: string, of: string, name: string) => ({
+  id,
+  number,
+  template: of,
+  values: { 'f-name': name },
+});
 const release = (change: Partial<Release> = {}): Release => ({
   show: { id: 's', name: 'Show' },
   channels: [
     { id: 'main', name: 'Main', format, lanes },
     { id: 'beach', name: 'Beach screen', format: { ...format, rate: 59.94 }, lanes: lanes.slice(0, 2) },
   ],
-  templates: { name: template('name', 'lower'), bug: template('bug', 'bug'), lost: template('lost', 'nowhere'), cut: { ...template('cut', 'lower', 0), phases: { enter: { frames: 0, tracks: [] }, exit: { frames: 0, tracks: [] } } } },
+  templates: {
+    name: template('name', 'lower'),
+    bug: template('bug', 'bug'),
+    lost: template('lost', 'nowhere'),
+    cut: {
+      ...template('cut', 'lower', 0),
+      phases: { enter: { frames: 0, tracks: [] }, exit: { frames: 0, tracks: [] } },
+    },
+  },
   cards: Object.fromEntries(
-    [card('a', '31.25', 'name', 'Ida'), card('b', '31.26', 'name', 'Ox'), card('c', '1', 'bug', 'LIVE'), card('d', '9', 'lost', ''), card('e', '40', 'cut', 'Cut')].map((c) => [c.id, c]),
+    [
+      card('a', '31.25', 'name', 'Ida'),
+      card('b', '31.26', 'name', 'Ox'),
+      card('c', '1', 'bug', 'LIVE'),
+      card('d', '9', 'lost', ''),
+      card('e', '40', 'cut', 'Cut'),
+    ].map((c) => [c.id, c]),
   ),
   rundown: ['c', 'a', 'b', 'e'],
   assets: {},
@@ -70,7 +97,9 @@ const go = (command: unknown, at: number): string => {
   return 'done';
 };
 const seen = (at: number, channel = 'main'): string[] =>
-  graphicsOnAir(state, channel, at).map(({ graphic, moment }) => `${graphic.lane} ${String(graphic.values['f-name'])} ${moment.phase}`);
+  graphicsOnAir(state, channel, at).map(
+    ({ graphic, moment }) => `${graphic.lane} ${String(graphic.values['f-name'])} ${moment.phase}`,
+  );
 
 beforeEach(() => {
   state = emptyAir();
@@ -84,7 +113,12 @@ describe('cue, take, clear', () => {
     expect(state.air['main']?.preview).toMatchObject({ number: '31.25', values: { 'f-name': 'Ida' } });
     expect(go({ do: 'take', channel: 'main' }, 12)).toBe('done');
     expect(state.air['main']?.preview).toBeNull();
-    expect([seen(12), seen(12.49), seen(12.5), seen(1e6)]).toEqual([['lower Ida enter'], ['lower Ida enter'], ['lower Ida hold'], ['lower Ida hold']]);
+    expect([seen(12), seen(12.49), seen(12.5), seen(1e6)]).toEqual([
+      ['lower Ida enter'],
+      ['lower Ida enter'],
+      ['lower Ida hold'],
+      ['lower Ida hold'],
+    ]);
   });
   test('clear plays Exit, and then nothing is left', () => {
     go({ do: 'take', channel: 'main', number: 31.25 }, 10);
@@ -112,7 +146,17 @@ describe('cue, take, clear', () => {
     expect(go({ do: 'clear', channel: 'main', all: true }, 21)).toBe('done');
   });
   test('a template filled on the spot, by names', () => {
-    expect(go({ do: 'take', channel: 'Beach Screen', template: 'template NAME', values: { name: 'Bea', ROLE: 'Pilot' } }, 10)).toBe('done');
+    expect(
+      go(
+        {
+          do: 'take',
+          channel: 'Beach Screen',
+          template: 'template NAME',
+          values: { name: 'Bea', ROLE: 'Pilot' },
+        },
+        10,
+      ),
+    ).toBe('done');
     expect(state.air['beach']?.graphics[0]?.values).toEqual({ 'f-name': 'Bea', 'f-role': 'Pilot' });
   });
 });
@@ -121,15 +165,25 @@ describe('a take onto an occupied lane', () => {
   test('plays the old one’s Exit, then the new one’s Enter', () => {
     go({ do: 'take', channel: 'main', number: '31.25' }, 10);
     go({ do: 'take', channel: 'main', number: '31.26' }, 20);
-    expect([seen(20), seen(20.38), seen(20.4), seen(20.9)]).toEqual([['lower Ida exit'], ['lower Ida exit'], ['lower Ox enter'], ['lower Ox hold']]);
+    expect([seen(20), seen(20.38), seen(20.4), seen(20.9)]).toEqual([
+      ['lower Ida exit'],
+      ['lower Ida exit'],
+      ['lower Ox enter'],
+      ['lower Ox hold'],
+    ]);
   });
   test('called off on the way in, the old one leaves from where it was', () => {
     go({ do: 'take', channel: 'main', number: '31.25' }, 10);
     go({ do: 'take', channel: 'main', number: '31.26' }, 10.2);
-    expect(graphicsOnAir(state, 'main', 10.2)[0]?.moment).toMatchObject({ phase: 'exit', frame: 0, enterFrame: 10 });
+    expect(graphicsOnAir(state, 'main', 10.2)[0]?.moment).toMatchObject({
+      phase: 'exit',
+      frame: 0,
+      enterFrame: 10,
+    });
   });
   test('a chain of quick takes ends with the last one, and leaves nothing behind', () => {
-    for (const [i, number] of ['31.25', '31.26', '40', '31.25', '40', '31.26'].entries()) go({ do: 'take', channel: 'main', number }, 10 + i * 0.05);
+    for (const [i, number] of ['31.25', '31.26', '40', '31.25', '40', '31.26'].entries())
+      go({ do: 'take', channel: 'main', number }, 10 + i * 0.05);
     expect(seen(30)).toEqual(['lower Ox hold']);
     expect(state.air['main']?.graphics.filter((g) => g.exitAt === null)).toHaveLength(1);
   });
@@ -149,7 +203,9 @@ describe('a take onto an occupied lane', () => {
 describe('change', () => {
   test('cuts what is on air to the new words, and leaves the card as it was kept', () => {
     go({ do: 'take', channel: 'main', number: '31.25' }, 10);
-    expect(go({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'Ida Marsh' } }, 11)).toBe('done');
+    expect(go({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'Ida Marsh' } }, 11)).toBe(
+      'done',
+    );
     expect(seen(11)).toEqual(['lower Ida Marsh hold']);
     expect(state.cards['a']?.values).toEqual({ 'f-name': 'Ida' });
   });
@@ -162,7 +218,9 @@ describe('change', () => {
   test('what is leaving cannot be changed', () => {
     go({ do: 'take', channel: 'main', number: '31.25' }, 10);
     go({ do: 'clear', channel: 'main', lane: 'lower' }, 11);
-    expect(go({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'x' } }, 11.1)).toBe('nothing-on-air');
+    expect(go({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'x' } }, 11.1)).toBe(
+      'nothing-on-air',
+    );
   });
 });
 
@@ -175,7 +233,9 @@ describe('keeping cards', () => {
   test('a used number is never given away without being asked to', () => {
     expect(go({ do: 'keep', number: '31.250', template: 'name', values: {} }, 5)).toBe('number-used');
     expect(state.cards['a']?.values).toEqual({ 'f-name': 'Ida' });
-    expect(go({ do: 'keep', number: '31.25', template: 'name', values: { Name: 'Ida Marsh' }, replace: true }, 6)).toBe('done');
+    expect(
+      go({ do: 'keep', number: '31.25', template: 'name', values: { Name: 'Ida Marsh' }, replace: true }, 6),
+    ).toBe('done');
     expect(state.cards['a']).toMatchObject({ values: { 'f-name': 'Ida Marsh' }, kept: true });
     expect(state.rundown).toEqual(['c', 'a', 'b', 'e']);
   });
@@ -188,7 +248,10 @@ describe('releases', () => {
     next.cards = { a: card('a', '31.25', 'name', 'Ida the second') };
     next.rundown = ['a'];
     shelf['2'.repeat(64)] = next;
-    shelf['3'.repeat(64)] = release({ show: { id: 'other', name: 'Other' }, channels: [{ id: 'side', name: 'Side', format, lanes }] });
+    shelf['3'.repeat(64)] = release({
+      show: { id: 'other', name: 'Other' },
+      channels: [{ id: 'side', name: 'Side', format, lanes }],
+    });
   });
   test('what is on air stays as it was taken; what comes is the new', () => {
     go({ do: 'take', channel: 'main', number: '31.25' }, 10);
@@ -197,7 +260,11 @@ describe('releases', () => {
     expect(state.air['main']?.graphics[0]).toMatchObject({ release: '1'.repeat(64), exitFrames: 20 });
     go({ do: 'clear', channel: 'main', lane: 'lower' }, 13);
     go({ do: 'take', channel: 'main', number: '31.25' }, 20);
-    expect(state.air['main']?.graphics.at(-1)).toMatchObject({ release: '2'.repeat(64), exitFrames: 50, values: { 'f-name': 'Ida the second' } });
+    expect(state.air['main']?.graphics.at(-1)).toMatchObject({
+      release: '2'.repeat(64),
+      exitFrames: 50,
+      values: { 'f-name': 'Ida the second' },
+    });
   });
   test('cards kept at the Desk live through a release of their show that does not have them', () => {
     go({ do: 'keep', number: '50', template: 'name', values: {} }, 5);
@@ -227,7 +294,11 @@ describe('refusals name the place, say what to do, and change nothing', () => {
     [{ do: 'take', channel: 'main', number: '9' }, 'unknown-lane', 'channel'],
     [{ do: 'take', channel: 'beach', number: '1' }, 'unknown-lane', 'channel'],
     [{ do: 'take', channel: 'main', number: '1', values: { Nam: 'x' } }, 'unknown-field', 'values.Nam'],
-    [{ do: 'take', channel: 'main', number: '1', values: { Name: 'x'.repeat(41) } }, 'too-long', 'values.Name'],
+    [
+      { do: 'take', channel: 'main', number: '1', values: { Name: 'x'.repeat(41) } },
+      'too-long',
+      'values.Name',
+    ],
     [{ do: 'clear', channel: 'main' }, 'no-target', 'lane'],
     [{ do: 'clear', channel: 'main', lane: 'lower' }, 'nothing-on-air', 'lane'],
     [{ do: 'release', release: 'f'.repeat(64) }, 'unknown-release', 'release'],
@@ -240,7 +311,13 @@ describe('refusals name the place, say what to do, and change nothing', () => {
     expect(applied).toMatchObject({ problem: { code: 'no-release' } });
   });
   test('words that are no command do not get so far', () => {
-    for (const command of [{}, { do: 'explode' }, { do: 'take' }, { do: 'take', channel: 'main', nmber: 1 }, { do: 'release', release: 'short' }]) {
+    for (const command of [
+      {},
+      { do: 'explode' },
+      { do: 'take' },
+      { do: 'take', channel: 'main', nmber: 1 },
+      { do: 'release', release: 'short' },
+    ]) {
       expect(commandSchema.safeParse(command).success).toBe(false);
     }
   });
@@ -297,8 +374,17 @@ test('any commands in any order: one graphic a lane, the state always whole, pat
     fc.record({ do: fc.constant('cue' as const), channel: channels, number: numbers }),
     fc.record({ do: fc.constant('take' as const), channel: channels, number: numbers }),
     fc.record({ do: fc.constant('take' as const), channel: channels }),
-    fc.record({ do: fc.constant('change' as const), channel: channels, lane: fc.constant('lower'), values: fc.record({ Name: fc.string({ maxLength: 5 }) }) }),
-    fc.record({ do: fc.constant('clear' as const), channel: channels, lane: fc.constantFrom('lower', 'bug') }),
+    fc.record({
+      do: fc.constant('change' as const),
+      channel: channels,
+      lane: fc.constant('lower'),
+      values: fc.record({ Name: fc.string({ maxLength: 5 }) }),
+    }),
+    fc.record({
+      do: fc.constant('clear' as const),
+      channel: channels,
+      lane: fc.constantFrom('lower', 'bug'),
+    }),
     fc.record({ do: fc.constant('clear' as const), channel: channels, all: fc.constant(true) }),
   );
   fc.assert(
@@ -322,7 +408,9 @@ test('any commands in any order: one graphic a lane, the state always whole, pat
             // One that is to stay at most, and it enters when all others of the lane are gone.
             const staying = own.filter((g) => g.exitAt === null);
             expect(staying.length).toBeLessThanOrEqual(1);
-            for (const other of own) if (other.exitAt !== null && staying[0]) expect(staying[0].enterAt).toBeGreaterThanOrEqual(endOf(other) - 1e-6);
+            for (const other of own)
+              if (other.exitAt !== null && staying[0])
+                expect(staying[0].enterAt).toBeGreaterThanOrEqual(endOf(other) - 1e-6);
             const { holder, waiting } = laneState(graphics, lane.id, now);
             expect(holder === null || waiting === null).toBe(true);
           }

@@ -24,10 +24,19 @@ import {
 
 const bytes = strToU8('<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4"/>');
 const assetId = createHash('sha256').update(bytes).digest('hex');
-const asset: Asset = { id: assetId, name: 'dot.svg', type: 'image/svg+xml', bytes: bytes.length, width: 4, height: 4 };
+const asset: Asset = {
+  id: assetId,
+  name: 'dot.svg',
+  type: 'image/svg+xml',
+  bytes: bytes.length,
+  width: 4,
+  height: 4,
+};
 
 function sample(): Show {
-  const show = newShow('s', 'Show', [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() }]);
+  const show = newShow('s', 'Show', [
+    { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() },
+  ]);
   show.assets[assetId] = asset;
   const phase = { frames: 25, tracks: [] };
   show.templates['t'] = {
@@ -44,7 +53,12 @@ function sample(): Show {
     tethers: [],
     phases: { enter: phase, exit: structuredClone(phase) },
   };
-  show.tables['tab'] = { id: 'tab', name: 'People', columns: [{ id: 'c', name: 'Name' }], rows: [{ id: 'r', cells: { c: 'Ida' } }] };
+  show.tables['tab'] = {
+    id: 'tab',
+    name: 'People',
+    columns: [{ id: 'c', name: 'Name' }],
+    rows: [{ id: 'r', cells: { c: 'Ida' } }],
+  };
   show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: {} };
   show.rundowns[0]?.cards.push('c');
   return show;
@@ -65,7 +79,9 @@ describe('a show file', () => {
   });
 
   test('equal documents are equal text, whatever the order they were made in', () => {
-    expect(canonicalJson({ b: 1, a: { d: [2, { y: 1, x: 2 }], c: null } })).toBe(canonicalJson({ a: { c: null, d: [2, { x: 2, y: 1 }] }, b: 1 }));
+    expect(canonicalJson({ b: 1, a: { d: [2, { y: 1, x: 2 }], c: null } })).toBe(
+      canonicalJson({ a: { c: null, d: [2, { x: 2, y: 1 }] }, b: 1 }),
+    );
   });
 
   test('cut short anywhere, it is refused whole', () => {
@@ -99,10 +115,14 @@ describe('opening a document', () => {
   };
 
   test('what is no show says so', () => {
-    for (const value of [null, [], 'show', {}, { format: 'one' }, { format: 0 }]) expect(open(value)).toMatchObject({ code: 'not-a-show' });
+    for (const value of [null, [], 'show', {}, { format: 'one' }, { format: 0 }])
+      expect(open(value)).toMatchObject({ code: 'not-a-show' });
   });
   test('a newer one is refused, with both formats', () => {
-    expect(open({ ...sample(), format: showFormat + 1 })).toMatchObject({ code: 'newer-show', message: expect.stringContaining(`reads up to ${showFormat}`) });
+    expect(open({ ...sample(), format: showFormat + 1 })).toMatchObject({
+      code: 'newer-show',
+      message: expect.stringContaining(`reads up to ${showFormat}`),
+    });
   });
   test('damage is named by its place', () => {
     const show = sample();
@@ -110,7 +130,10 @@ describe('opening a document', () => {
     expect(open(show)).toMatchObject({ code: 'damaged-show', path: 'templates.t.width' });
     const lost = sample();
     (lost.templates['t'] as { order: string[] }).order = ['p', 'ghost'];
-    expect(open(lost)).toMatchObject({ code: 'missing-reference', path: expect.stringContaining('templates.t.order') });
+    expect(open(lost)).toMatchObject({
+      code: 'missing-reference',
+      path: expect.stringContaining('templates.t.order'),
+    });
   });
   test('the chain of migrations has no gap up to today, and an older document goes through all of it', () => {
     for (let from = 1; from < showFormat; from += 1) expect(migrations[from]).toBeDefined();
@@ -123,14 +146,22 @@ describe('opening a document', () => {
     const opened = openDocument({ ...sample(), format: 1 }, steps, 3);
     expect(seen).toEqual([1, 2]);
     expect('problem' in opened && opened.problem.path).toBe('format');
-    expect(openDocument({ ...sample(), format: 1 }, {}, 2)).toMatchObject({ problem: { code: 'no-migration' } });
+    expect(openDocument({ ...sample(), format: 1 }, {}, 2)).toMatchObject({
+      problem: { code: 'no-migration' },
+    });
   });
   test('references that lead nowhere are all found', () => {
     const show = sample();
     const template = show.templates['t'] as Show['templates'][string];
     template.ties.push({ element: 'p', property: 'nothing', field: 'none' });
     template.tethers.push({ id: 'x', element: 'p', edge: 'left', to: 'gone', toEdge: 'left', offset: 0 });
-    template.phases.enter.tracks.push({ id: 'k', element: 'gone', property: 'x', unit: 'px', keys: [{ frame: 0, value: 0, ease: 'linear' }] });
+    template.phases.enter.tracks.push({
+      id: 'k',
+      element: 'gone',
+      property: 'x',
+      unit: 'px',
+      keys: [{ frame: 0, value: 0, ease: 'linear' }],
+    });
     show.cards['c'] = { id: 'c', number: '1', template: 'gone', values: {} };
     expect(showReferences(show).map((p) => p.path)).toEqual([
       'templates.t.ties[0]',
@@ -156,7 +187,9 @@ describe('pictures are known by their content', () => {
   test('whatever the name says', () => {
     expect(sniffPicture(Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a))).toBe('image/png');
     expect(sniffPicture(Uint8Array.of(0xff, 0xd8, 0xff, 0xe1))).toBe('image/jpeg');
-    expect(sniffPicture(strToU8('\uFEFF<?xml version="1.0"?>\n<!-- made by hand -->\n<svg viewBox="0 0 1 1"/>'))).toBe('image/svg+xml');
+    expect(
+      sniffPicture(strToU8('\uFEFF<?xml version="1.0"?>\n<!-- made by hand -->\n<svg viewBox="0 0 1 1"/>')),
+    ).toBe('image/svg+xml');
     expect(sniffPicture(strToU8('<html><svg/></html>'))).toBeNull();
   });
   test('and what is none says what it is instead', () => {

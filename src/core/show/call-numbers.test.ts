@@ -8,13 +8,24 @@ const parse = (typed: string): string => {
 };
 
 test('what is typed becomes a call number, in whatever spelling', () => {
-  expect(['31.25', ' 031,25 ', '7', '007', '31.', '31.50'].map(parse)).toEqual(['31.25', '31.25', '7', '7', '31', '31.50']);
-  expect(['', 'abc', '31.25.1', '-4', '12345678', '1.23456'].map(parse)).toEqual(Array.from({ length: 6 }, () => 'bad-number'));
+  expect(['31.25', ' 031,25 ', '7', '007', '31.', '31.50'].map(parse)).toEqual([
+    '31.25',
+    '31.25',
+    '7',
+    '7',
+    '31',
+    '31.50',
+  ]);
+  expect(['', 'abc', '31.25.1', '-4', '12345678', '1.23456'].map(parse)).toEqual(
+    Array.from({ length: 6 }, () => 'bad-number'),
+  );
 });
 
 test('the refusal says what was typed and what to do', () => {
   const parsed = parseCallNumber('thirty');
-  expect('problem' in parsed && parsed.problem.message).toBe('“thirty” is not a call number. Use up to seven figures and up to four after a point, such as 31.25.');
+  expect('problem' in parsed && parsed.problem.message).toBe(
+    '“thirty” is not a call number. Use up to seven figures and up to four after a point, such as 31.25.',
+  );
 });
 
 test('31.5 and 31.50 are one number; nothing is the number of nothing', () => {
@@ -31,7 +42,9 @@ test('rows count on in the last place', () => {
 });
 
 test('any whole and part make a number that is kept as typed and orders by size', () => {
-  const typed = fc.tuple(fc.integer({ min: 0, max: 9_999_999 }), fc.integer({ min: 0, max: 9999 })).map(([a, b]) => `${a}.${b}`);
+  const typed = fc
+    .tuple(fc.integer({ min: 0, max: 9_999_999 }), fc.integer({ min: 0, max: 9999 }))
+    .map(([a, b]) => `${a}.${b}`);
   fc.assert(
     fc.property(typed, typed, (a, b) => {
       expect(parse(a)).toBe(a);

@@ -53,7 +53,8 @@ function showOf(count: number): Show {
     tethers: [],
     phases: { enter: { frames: 25, tracks: [] }, exit: { frames: 25, tracks: [] } },
   };
-  for (let i = 0; i < count; i += 1) addElement(template, newElement('rect', `e${i}`, 'Box', { x: i * 100, y: 0, w: 50, h: 50 }));
+  for (let i = 0; i < count; i += 1)
+    addElement(template, newElement('rect', `e${i}`, 'Box', { x: i * 100, y: 0, w: 50, h: 50 }));
   show.templates['t'] = template;
   return show;
 }
@@ -84,7 +85,12 @@ describe('undo and redo', () => {
             if (id === undefined) return;
             if (what === 'move') moveElements(t, [id], by, by);
             else if (what === 'remove' && all.length > 2) removeElements(t, [id]);
-            else if (what === 'group') groupElements(t, [id, all[(at + 1) % all.length] as string], newElement('group', newId(), 'Group'));
+            else if (what === 'group')
+              groupElements(
+                t,
+                [id, all[(at + 1) % all.length] as string],
+                newElement('group', newId(), 'Group'),
+              );
             else if (what === 'ungroup') ungroupElements(t, [id]);
             else if (what === 'copy') duplicateElements(t, [id], newId);
             else if (what === 'front') orderElement(t, id, 'front');
@@ -173,7 +179,9 @@ describe('elements', () => {
   });
 
   test('an element cannot be put into itself', () => {
-    let draft = change(openDraft(showOf(2)), (t) => groupElements(t, ['e0'], newElement('group', 'g', 'Group')));
+    let draft = change(openDraft(showOf(2)), (t) =>
+      groupElements(t, ['e0'], newElement('group', 'g', 'Group')),
+    );
     draft = change(draft, (t) => placeElement(t, 'g', 'g', 0));
     expect(showReferences(draft.show)).toEqual([]);
     expect(templateOf(draft.show).order).toContain('g');
@@ -181,8 +189,15 @@ describe('elements', () => {
 
   test('resizing a group scales places, sizes and type together', () => {
     const show = showOf(1);
-    addElement(templateOf(show), newElement('text', 'txt', 'Text', { x: 100, y: 100, w: 200, h: 50, size: 40 }));
-    const after = templateOf(change(openDraft(show), (t) => resizeElements(t, ['e0', 'txt'], { x: 0, y: 0, w: 300, h: 150 }, { x: 0, y: 0, w: 600, h: 300 })).show);
+    addElement(
+      templateOf(show),
+      newElement('text', 'txt', 'Text', { x: 100, y: 100, w: 200, h: 50, size: 40 }),
+    );
+    const after = templateOf(
+      change(openDraft(show), (t) =>
+        resizeElements(t, ['e0', 'txt'], { x: 0, y: 0, w: 300, h: 150 }, { x: 0, y: 0, w: 600, h: 300 }),
+      ).show,
+    );
     expect(after.elements['txt']).toMatchObject({ x: 200, y: 200, w: 400, h: 100, size: 80 });
   });
 });
@@ -197,7 +212,8 @@ describe('fields of a template', () => {
       t.ties.push({ element: 'e1', property: 'fill', field: 'f' });
       setProperty(t, 'e1', 'fill', '#00ff00');
     });
-    const element = (id: string) => templateOf(draft.show).elements[id] as NonNullable<Template['elements'][string]>;
+    const element = (id: string) =>
+      templateOf(draft.show).elements[id] as NonNullable<Template['elements'][string]>;
     // One field drives both: what is set on one is seen on the other.
     expect(propertyValue(templateOf(draft.show), element('e0'), 'fill')).toBe('#00ff00');
     draft = change(draft, (t) => untieProperty(t, 'e0', 'fill'));

@@ -7,7 +7,16 @@ const fields = {
   number: { ...base, name: 'Score', kind: 'number', default: 0, min: 0, max: 10 },
   colour: { ...base, name: 'Colour', kind: 'colour', default: '#000000' },
   picture: { ...base, name: 'Flag', kind: 'picture', default: null },
-  choice: { ...base, name: 'Side', kind: 'choice', default: 'h', choices: [{ value: 'h', label: 'Home' }, { value: 'g', label: 'Guest' }] },
+  choice: {
+    ...base,
+    name: 'Side',
+    kind: 'choice',
+    default: 'h',
+    choices: [
+      { value: 'h', label: 'Home' },
+      { value: 'g', label: 'Guest' },
+    ],
+  },
   'yes-no': { ...base, name: 'Seen', kind: 'yes-no', default: true },
 } satisfies Record<string, Field>;
 
@@ -45,8 +54,18 @@ describe('a field takes what can be a value of it, and says why not otherwise', 
     expect(value(fields.choice, 'away')).toBe('refused: not-a-choice');
   });
   test('yes and no in the words that sheets use', () => {
-    expect(['Yes', 'true', '1', 'on'].map((word) => value(fields['yes-no'], word))).toEqual([true, true, true, true]);
-    expect(['no', 'FALSE', 0, ''].map((word) => value(fields['yes-no'], word))).toEqual([false, false, false, false]);
+    expect(['Yes', 'true', '1', 'on'].map((word) => value(fields['yes-no'], word))).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
+    expect(['no', 'FALSE', 0, ''].map((word) => value(fields['yes-no'], word))).toEqual([
+      false,
+      false,
+      false,
+      false,
+    ]);
     expect(value(fields['yes-no'], 'maybe')).toBe('refused: not-yes-or-no');
   });
 });

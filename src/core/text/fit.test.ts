@@ -23,7 +23,15 @@ const box = { x: 100, y: 200, w: 400, h: 100 };
 
 describe('fitting a line into its box', () => {
   test('words that fit keep their size and take only the room they need', () => {
-    expect(fitText(spec(), box, measure)).toMatchObject({ w: 180, h: 48, x: 100, y: 200, baseline: 36, scale: 1, fits: true });
+    expect(fitText(spec(), box, measure)).toMatchObject({
+      w: 180,
+      h: 48,
+      x: 100,
+      y: 200,
+      baseline: 36,
+      scale: 1,
+      fits: true,
+    });
   });
   test('too wide words shrink to the width, on the same baseline', () => {
     const layout = fitText(spec({ text: 'x'.repeat(30) }), box, measure);
@@ -36,7 +44,11 @@ describe('fitting a line into its box', () => {
     expect([layout.scale, layout.fits, layout.w]).toEqual([0.5, false, 600]);
   });
   test('as is: nothing shrinks, and what does not fit is said', () => {
-    expect(fitText(spec({ text: 'x'.repeat(30), fit: 'as-is' }), box, measure)).toMatchObject({ w: 600, scale: 1, fits: false });
+    expect(fitText(spec({ text: 'x'.repeat(30), fit: 'as-is' }), box, measure)).toMatchObject({
+      w: 600,
+      scale: 1,
+      fits: false,
+    });
   });
   test('alignment places the words, not the box', () => {
     expect(fitText(spec({ align: 'right' }), box, measure).x).toBe(320);
@@ -65,9 +77,18 @@ describe('fitting a line into its box', () => {
 
 test('the time of day, by offset and format, around midnight and before 1970', () => {
   const nine = 9 * 3600 + 5 * 60 + 30;
-  expect(['HH:mm', 'HH:mm:ss', 'H:mm', 'hh:mm a'].map((f) => formatClock(nine, f as 'HH:mm', 0))).toEqual(['09:05', '09:05:30', '9:05', '09:05 am']);
+  expect(['HH:mm', 'HH:mm:ss', 'H:mm', 'hh:mm a'].map((f) => formatClock(nine, f as 'HH:mm', 0))).toEqual([
+    '09:05',
+    '09:05:30',
+    '9:05',
+    '09:05 am',
+  ]);
   expect(formatClock(0, 'HH:mm', -60)).toBe('23:00');
   expect(formatClock(86_399.9, 'HH:mm:ss', 0)).toBe('23:59:59');
   expect(formatClock(-1, 'HH:mm:ss', 0)).toBe('23:59:59');
-  expect([0, 12 * 3600, 13 * 3600].map((t) => formatClock(t, 'hh:mm a', 0))).toEqual(['12:00 am', '12:00 pm', '01:00 pm']);
+  expect([0, 12 * 3600, 13 * 3600].map((t) => formatClock(t, 'hh:mm a', 0))).toEqual([
+    '12:00 am',
+    '12:00 pm',
+    '01:00 pm',
+  ]);
 });
