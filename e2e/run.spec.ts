@@ -511,13 +511,11 @@ test('9: exported as one file and imported in another profile, equal in every by
   const other = await browser.newContext({ acceptDownloads: true });
   const fresh = await other.newPage();
   await fresh.goto(`${server.url}/shows`);
-  await fresh
-    .getByLabel('Show file')
-    .setInputFiles({
-      name: 'Evening flights.jorvan',
-      mimeType: 'application/zip',
-      buffer: readFileSync(file),
-    });
+  await fresh.getByLabel('Show file').setInputFiles({
+    name: 'Evening flights.jorvan',
+    mimeType: 'application/zip',
+    buffer: readFileSync(file),
+  });
   await expect(fresh.getByText('“Evening flights” is here.')).toBeVisible();
   const again = fresh.waitForEvent('download');
   await fresh.getByRole('button', { name: 'Export Evening flights' }).click();

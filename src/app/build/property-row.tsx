@@ -1,6 +1,7 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import {
+  decidedByTethers,
   makeField,
   propertyValue,
   setProperty,
@@ -17,6 +18,7 @@ import { PictureField } from '../card-form/card-form';
 import { CheckField, ColourField, Knot, NumberField, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
 import { editTemplate, sealEdit } from './build-store';
+import { boxesAtRest } from './stage/rest-boxes';
 
 const wide = (property: Property): boolean =>
   property.type === 'text' ||
@@ -32,7 +34,14 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
   const { show, template, element, property } = props;
   const tie = tieOf(template, element.id, property.key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
-  const value = propertyValue(template, element, property.key);
+  const isDecided = decidedByTethers(template.tethers, element.id).has(property.key as 'x');
+  const box = isDecided ? boxesAtRest(template).get(element.id) : undefined;
+  const value = box ? box[property.key as 'x'] : propertyValue(template, element, property.key);
+  const why = isDecided
+    ? 'Decided by its tethers, below'
+    : field
+      ? `From the field “${field.name}”: this is its default`
+      : undefined;
   const set = (next: FieldValue): void =>
     editTemplate(
       `${property.label} of ${element.name}`,
@@ -41,11 +50,8 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
     );
   return (
     <div className={`flex min-w-0 items-center gap-1 ${wide(property) ? 'col-span-2' : ''}`}>
-      <div
-        className="min-w-0 flex-1"
-        title={field ? `From the field “${field.name}”: this is its default` : undefined}
-      >
-        <Control property={property} value={value} assets={show.assets} onSet={set} />
+      <div className="min-w-0 flex-1" title={why}>
+        <Control property={property} value={value} assets={show.assets} disabled={isDecided} onSet={set} />
       </div>
       <KnotMenu template={template} element={element} property={property} />
     </div>
@@ -56,15 +62,18 @@ function Control(props: {
   property: Property;
   value: FieldValue;
   assets: Show['assets'];
+  disabled: boolean;
   onSet: (value: FieldValue) => void;
 }) {
-  const { property, value, assets, onSet } = props;
+  const { property, value, assets, disabled, onSet } = props;
   const { label } = property;
   switch (property.type) {
     case 'number':
       return (
         <NumberField
           label={label}
+          mark={property.mark}
+          disabled={disabled}
           value={Number(value)}
           min={property.min}
           max={property.max}

@@ -15,6 +15,8 @@ interface Props {
   disabled?: boolean;
   /** Only the field is seen; the label is still its name. */
   bare?: boolean;
+  /** A sign shown in place of the label. */
+  mark?: string | undefined;
 }
 
 const shown = (value: number): string => String(Math.round(value * 1000) / 1000);
@@ -31,6 +33,7 @@ export function NumberField({
   unit,
   disabled,
   bare,
+  mark,
 }: Props) {
   const id = useId();
   const [typed, setTyped] = useState(shown(value));
@@ -86,7 +89,16 @@ export function NumberField({
             : `shrink-0 touch-none text-xs text-ink-2 select-none ${disabled ? '' : 'cursor-ew-resize'}`
         }
       >
-        {label}
+        {mark ? (
+          <>
+            <span aria-hidden className="text-[15px]">
+              {mark}
+            </span>
+            <span className="sr-only">{label}</span>
+          </>
+        ) : (
+          label
+        )}
       </label>
       <span className="relative flex min-w-0 flex-1">
         <input

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { newElement, type Element, type Template, type Tether } from '../show';
+import { decidedByTethers, newElement, type Element, type Template, type Tether } from '../show';
 import type { TextMeasure } from '../text';
 import { layOut, resizeTurned, snapBox, snapLines, snapPoint, tetherCycle, unionOf } from './index';
 
@@ -173,6 +173,20 @@ describe('tethers', () => {
       { numRuns: 40 },
     );
   });
+});
+
+test('which values tethers decide: an edge the place, two edges or a size the size too', () => {
+  const t = template(
+    [rect('a', 0, 1), rect('b', 0, 1)],
+    ['a', 'b'],
+    [
+      ['a', 'left', 'b', 'right', 0],
+      ['a', 'top', 'b', 'top', 0],
+      ['a', 'bottom', 'b', 'bottom', 0],
+    ],
+  );
+  expect([...decidedByTethers(t.tethers, 'a')]).toEqual(['x', 'y', 'h']);
+  expect(decidedByTethers(t.tethers, 'b').size).toBe(0);
 });
 
 describe('snapping', () => {

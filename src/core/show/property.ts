@@ -8,6 +8,8 @@ export type PropertySection = 'Place' | 'Words' | 'Type' | 'Look' | 'Picture' | 
 export interface Property {
   readonly key: string;
   readonly label: string;
+  /** A sign that stands for the label where there is little room; the label stays its name. */
+  readonly mark?: string;
   readonly type: PropertyType;
   readonly section: PropertySection;
   readonly unit?: string;

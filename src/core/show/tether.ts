@@ -30,3 +30,20 @@ export const tetherSchema = z
     },
   );
 export type Tether = z.infer<typeof tetherSchema>;
+
+/** Which of an element's place and size its own tethers decide, so that its stored values there are not seen. */
+export function decidedByTethers(
+  tethers: readonly Tether[],
+  element: string,
+): ReadonlySet<'x' | 'y' | 'w' | 'h'> {
+  const decided = new Set<'x' | 'y' | 'w' | 'h'>();
+  for (const axis of ['x', 'y'] as const) {
+    const own = tethers.filter((tether) => tether.element === element && axisOf(tether.edge) === axis);
+    const edges = new Set(
+      own.map((tether) => tether.edge).filter((edge) => edge !== 'width' && edge !== 'height'),
+    );
+    if (edges.size > 0) decided.add(axis);
+    if (edges.size > 1 || own.length > edges.size) decided.add(axis === 'x' ? 'w' : 'h');
+  }
+  return decided;
+}

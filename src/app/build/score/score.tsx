@@ -112,7 +112,7 @@ export function Score({ template }: { template: Template }) {
     >
       <ScoreBar template={template} />
       <div ref={lanes} className="relative min-h-0 flex-1 overflow-auto">
-        <div className="sticky top-0 z-10 flex bg-deck">
+        <div className="sticky top-0 z-30 flex bg-deck">
           <div className="shrink-0 border-r border-b border-line" style={{ width: labelWidth }} />
           <RulerBar ruler={ruler} template={template} onPointerDown={scrub} />
         </div>

@@ -12,9 +12,10 @@ const schema = elementBase.extend({
   radiusBottomLeft: size,
 });
 
-const radius = (key: string, label: string): Property => ({
+const radius = (key: string, label: string, mark: string): Property => ({
   key,
   label,
+  mark,
   type: 'number',
   section: 'Look',
   unit: 'px',
@@ -38,10 +39,10 @@ export const rect = {
   properties: [
     ...placeProperties,
     { key: 'fill', label: 'Fill', type: 'colour', section: 'Look' },
-    radius('radiusTopLeft', 'Top left'),
-    radius('radiusTopRight', 'Top right'),
-    radius('radiusBottomLeft', 'Bottom left'),
-    radius('radiusBottomRight', 'Bottom right'),
+    radius('radiusTopLeft', 'Top left', '◜'),
+    radius('radiusTopRight', 'Top right', '◝'),
+    radius('radiusBottomLeft', 'Bottom left', '◟'),
+    radius('radiusBottomRight', 'Bottom right', '◞'),
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

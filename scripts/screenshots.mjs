@@ -1,0 +1,92 @@
+// Takes docs/screenshots from the demo show on a server of its own: node scripts/screenshots.mjs [name …]
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const wanted = process.argv.slice(2);
+const home = mkdtempSync(join(tmpdir(), 'jorvan-shots-'));
+const server = spawn(process.execPath, ['dist/server.mjs'], {
+  env: { ...process.env, JORVAN_HOME: home, JORVAN_PORT: '0' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const url = await new Promise((resolve) => {
+  let log = '';
+  server.stdout.on('data', (data) => {
+    log += data;
+    const found = /Application\s+(http:\/\/localhost:\d+)\//.exec(log)?.[1];
+    if (found && log.includes('Stop with')) resolve(found);
+  });
+});
+const browser = await chromium.launch({
+  executablePath: process.env.JORVAN_CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+    '--ignore-gpu-blocklist',
+    '--disable-background-networking',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shoot = async (name, steps) => {
+  if (wanted.length > 0 && !wanted.includes(name)) return;
+  await steps();
+  await page.screenshot({ path: join('docs', 'screenshots', `${name}.png`) });
+};
+const settle = (ms = 1500) => page.waitForTimeout(ms);
+
+await shoot('shows', async () => {
+  await page.goto(`${url}/shows`);
+  await settle(2500);
+});
+await shoot('build', async () => {
+  await page.goto(`${url}/build/name-line`);
+  await settle(2500);
+  await page
+    .getByRole('treeitem', { name: 'Bar', exact: true })
+    .getByRole('button', { name: 'Bar', exact: true })
+    .click();
+  await page.getByRole('button', { name: /^Bar Wipe from right: 1 at Enter/ }).click();
+  await page.getByRole('button', { name: 'Rest' }).click();
+  await settle(600);
+});
+await shoot('data', async () => {
+  await page.goto(`${url}/data`);
+  await page.getByRole('button', { name: /People/ }).click();
+  await page.getByRole('gridcell', { name: 'Lúcia Vareiro' }).click();
+  await settle(2000);
+});
+await shoot('desk', async () => {
+  await page.goto(`${url}/desk/main`);
+  await settle(2500);
+  for (const [number, takes] of [
+    ['1', true],
+    ['12', true],
+    ['31.23', true],
+    ['31.25', false],
+  ]) {
+    await page.keyboard.type(number);
+    await page.keyboard.press('Enter');
+    await settle(700);
+    if (takes) await page.keyboard.press('Space');
+    await settle(takes ? 1200 : 600);
+  }
+  await settle(1000);
+});
+await shoot('outputs', async () => {
+  const output = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
+  await output.goto(`${url}/out/main?name=Switcher%20input%203`);
+  await page.goto(`${url}/outputs`);
+  await settle(4000);
+});
+await shoot('on-air', async () => {
+  await page.setViewportSize({ width: 1920, height: 1080 });
+  await page.goto(`${url}/frame?card=31.25&backdrop=beach`);
+  await page.waitForSelector('html[data-ready]', { state: 'attached' });
+  await settle(500);
+});
+await browser.close();
+server.kill('SIGKILL');
+rmSync(home, { recursive: true, force: true });
