@@ -116,7 +116,7 @@ export const nameLine = (picture: string): Template =>
       newElement('group', 'words', 'Words', { children: ['name', 'role'] }),
       newElement('text', 'name', 'Name', {
         x: 304,
-        y: 862,
+        y: 856,
         w: 1180,
         h: 78,
         text: 'Ida Marsh',
@@ -130,7 +130,7 @@ export const nameLine = (picture: string): Template =>
       }),
       newElement('text', 'role', 'Role', {
         x: 304,
-        y: 934,
+        y: 940,
         w: 1180,
         h: 48,
         text: 'Presenter',
@@ -180,6 +180,8 @@ export const nameLine = (picture: string): Template =>
       ['picture', 'wipeTop', [4, 1], [20, 0]],
       ['chip', 'wipeBottom', [6, 1], [20, 0]],
       ['bar', 'wipeRight', [9, 1], [40, 0]],
+      // The words are uncovered by the bar's own edge, however long they are.
+      ['words', 'wipeRight', [9, 1], [40, 0]],
       ['name', 'x', [15, -56], [44, 0]],
       ['name', 'opacity', [15, 0], [30, 1, 'linear']],
       ['role', 'x', [20, -44], [48, 0]],
@@ -191,6 +193,7 @@ export const nameLine = (picture: string): Template =>
       ['name', 'opacity', [2, 1, 'linear'], [11, 0]],
       ['name', 'x', [2, 0, 'strong-in'], [13, -30]],
       ['bar', 'wipeRight', [4, 0, 'strong-in'], [22, 1]],
+      ['words', 'wipeRight', [4, 0, 'strong-in'], [22, 1]],
       ['chip', 'wipeTop', [14, 0, 'strong-in'], [25, 1]],
       ['picture', 'wipeBottom', [12, 0, 'strong-in'], [26, 1]],
       ['tile', 'wipeBottom', [14, 0, 'strong-in'], [28, 1]],
@@ -405,7 +408,14 @@ export const noticeStrip = (): Template =>
     name: 'Notice strip',
     lane: 'lower',
     elements: [
-      newElement('rect', 'strip', 'Strip', { x: 96, y: 920, w: 1728, h: 80, fill: colours.paper }),
+      newElement('rect', 'strip', 'Strip', {
+        x: 96,
+        y: 920,
+        w: 1728,
+        h: 80,
+        fill: colours.paper,
+        radiusTopLeft: 24,
+      }),
       newElement('rect', 'flag', 'Label plate', {
         x: 96,
         y: 920,

@@ -21,6 +21,7 @@ import { useDraft } from '../state/draft-store';
 import { editTemplate, sealEdit, templateNow, useBuild } from './build-store';
 import { PropertyRow } from './property-row';
 import { boxesAtRest } from './stage/rest-boxes';
+import { ShowSection } from './show-section';
 import { TetherSection } from './tether-section';
 
 /** Every property of the element in hand; of the template where none is. */
@@ -94,9 +95,10 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
           Delete this template
         </button>
       </Section>
-      <p className="p-3 text-ink-3">
+      <p className="border-b border-line p-3 text-ink-3">
         Choose an element on the stage or in the outline to see its properties.
       </p>
+      <ShowSection show={show} />
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { Button } from '../ui';
+import { Redo2, Undo2 } from 'lucide-react';
+import { Button, IconButton } from '../ui';
 import { air, isReleased, setAccessKey, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
 import { AirTime } from './air-time';
@@ -58,6 +59,7 @@ function DraftState() {
   return (
     <span className="flex min-w-0 flex-1 items-center gap-3 border-l border-line pl-4">
       <strong className="truncate font-semibold">{show.name}</strong>
+      <UndoButtons />
       <span className={`truncate text-xs ${released ? 'text-ink-3' : 'text-ink-2'}`}>
         {released === null
           ? ''
@@ -71,6 +73,22 @@ function DraftState() {
         Release…
       </Button>
       {asks && <ReleaseDialog show={show} onClose={() => setAsks(false)} />}
+    </span>
+  );
+}
+
+function UndoButtons() {
+  const back = useDraft((store) => store.draft?.undo.at(-1)?.label);
+  const forth = useDraft((store) => store.draft?.redo.at(-1)?.label);
+  const { undo, redo } = useDraft.getState();
+  return (
+    <span className="flex">
+      <IconButton label={back ? `Undo: ${back}` : 'Nothing to undo'} onClick={undo} disabled={!back}>
+        <Undo2 size={15} />
+      </IconButton>
+      <IconButton label={forth ? `Redo: ${forth}` : 'Nothing to redo'} onClick={redo} disabled={!forth}>
+        <Redo2 size={15} />
+      </IconButton>
     </span>
   );
 }

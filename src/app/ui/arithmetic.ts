@@ -1,22 +1,20 @@
 /** The value of a small sum such as `1920/2 - 40`, with + - * / and brackets; null where it is none. */
 export function calculate(typed: string): number | null {
-  const tokens =
-    typed
-      .replace(/,/g, '.')
-      .replace(/\s+/g, '')
-      .match(/\d+\.?\d*|\.\d+|[-+*/()]/g) ?? [];
-  if (tokens.join('') !== typed.replace(/,/g, '.').replace(/\s+/g, '') || tokens.length === 0) return null;
+  const text = typed.replace(/,/g, '.');
+  const token = /\d+\.?\d*|\.\d+|[-+*/()]/g;
+  const tokens = text.match(token) ?? [];
+  if (tokens.length === 0 || text.replace(token, '').trim() !== '') return null;
   let at = 0;
   const factor = (): number => {
-    const token = tokens[at++];
-    if (token === '-') return -factor();
-    if (token === '+') return factor();
-    if (token === '(') {
+    const next = tokens[at++];
+    if (next === '-') return -factor();
+    if (next === '+') return factor();
+    if (next === '(') {
       const inner = sum();
       if (tokens[at++] !== ')') return NaN;
       return inner;
     }
-    return token === undefined ? NaN : Number(token);
+    return next === undefined ? NaN : Number(next);
   };
   const product = (): number => {
     let value = factor();

@@ -89,20 +89,12 @@ export function NumberField({
             : `shrink-0 touch-none text-xs text-ink-2 select-none ${disabled ? '' : 'cursor-ew-resize'}`
         }
       >
-        {mark ? (
-          <>
-            <span aria-hidden className="text-[15px]">
-              {mark}
-            </span>
-            <span className="sr-only">{label}</span>
-          </>
-        ) : (
-          label
-        )}
+        {mark ?? label}
       </label>
       <span className="relative flex min-w-0 flex-1">
         <input
           id={id}
+          aria-label={mark && label}
           inputMode="decimal"
           className={`field number w-full text-right ${unit ? 'pr-7' : ''}`}
           value={typed}

@@ -173,6 +173,13 @@ describe('opening a document', () => {
   });
 });
 
+test('a template whose lane is gone opens, and is told of before a release', () => {
+  const show = sample();
+  (show.templates['t'] as { lane: string }).lane = 'cellar';
+  expect('show' in openDocument(show)).toBe(true);
+  expect(showReferences(show)).toMatchObject([{ code: 'missing-lane', path: 'templates.t.lane' }]);
+});
+
 test('a release carries what air can show, and nothing of the workshop', () => {
   const show = sample();
   show.assets['b'.repeat(64)] = { ...asset, id: 'b'.repeat(64), name: 'unused.svg' };

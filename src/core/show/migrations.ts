@@ -51,6 +51,7 @@ export function openDocument(
       path,
     );
   }
-  const broken = showReferences(parsed.data)[0];
+  // A template without its lane can be opened and put right; what points at nothing cannot.
+  const broken = showReferences(parsed.data).find((p) => p.code !== 'missing-lane');
   return broken ? { problem: broken } : { show: parsed.data };
 }

@@ -57,6 +57,12 @@ export function showReferences(show: Show): Problem[] {
   const found = Object.entries(show.templates).flatMap(([id, template]) =>
     templateReferences(template).map((p) => ({ ...p, path: `templates.${id}.${p.path}` })),
   );
+  const lanes = new Set(show.channels.flatMap((channel) => channel.lanes.map((lane) => lane.id)));
+  for (const [id, template] of Object.entries(show.templates)) {
+    if (lanes.has(template.lane)) continue;
+    const words = `Template “${template.name}” goes to a lane that no channel has. Choose another lane for it in Build.`;
+    found.push(problem('missing-lane', words, `templates.${id}.lane`));
+  }
   for (const [id, card] of Object.entries(show.cards)) {
     if (!show.templates[card.template]) {
       found.push(

@@ -1,0 +1,240 @@
+// The designer's hands: pictures of every kind, snapping, many at once, the way back, and what air shows meanwhile.
+import { expect, test, type Page } from '@playwright/test';
+import { gzipSync } from 'node:zlib';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { PNG } from 'pngjs';
+import { Picture } from './pixels';
+import { TestServer } from './server';
+import { choose, clickStage, dragStage, number, row, setNumbers, tool } from './stage';
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+
+/** A fresh profile with the demo show, on a blank template of its own. */
+async function blank(page: Page): Promise<void> {
+  await page.goto(`${server.url}/build/name-line`);
+  await page.getByRole('button', { name: 'New template' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
+}
+
+async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
+  const data = await page.evaluateHandle(
+    ([fileName, base64]) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], fileName));
+      return transfer;
+    },
+    [name, bytes.toString('base64')] as const,
+  );
+  const box = await page.getByRole('application').boundingBox();
+  await page
+    .getByRole('application')
+    .dispatchEvent('drop', {
+      dataTransfer: data,
+      clientX: (box?.x ?? 0) + 300,
+      clientY: (box?.y ?? 0) + 200,
+    });
+}
+
+/** A PNG of one colour. */
+function png(width: number, height: number): Buffer {
+  const image = new PNG({ width, height });
+  for (let i = 0; i < image.data.length; i += 4) image.data.set([200, 60, 40, 255], i);
+  return PNG.sync.write(image);
+}
+
+/** A JPEG drawn by the browser, marked by EXIF as lying on its side (orientation 6). */
+async function turnedJpeg(page: Page, width: number, height: number): Promise<Buffer> {
+  const base64 = await page.evaluate(
+    ([w, h]) => {
+      const canvas = document.createElement('canvas');
+      canvas.width = w;
+      canvas.height = h;
+      canvas.getContext('2d')?.fillRect(0, 0, w / 2, h);
+      return canvas.toDataURL('image/jpeg').split(',')[1] ?? '';
+    },
+    [width, height] as const,
+  );
+  const plain = Buffer.from(base64, 'base64');
+  // APP1: "Exif", a little-endian TIFF header, one directory with the one entry 0x0112 (orientation) = 6.
+  const exif = Buffer.from(
+    '4578696600004949 2a0008000000 0100 1201 0300 01000000 06000000 00000000'.replace(/ /g, ''),
+    'hex',
+  );
+  const length = Buffer.alloc(2);
+  length.writeUInt16BE(exif.length + 2);
+  return Buffer.concat([plain.subarray(0, 2), Buffer.from([0xff, 0xe1]), length, exif, plain.subarray(2)]);
+}
+
+test('pictures come in at their own size, turned as their camera says; a large one stands smaller, with a word', async ({
+  page,
+}) => {
+  await blank(page);
+  await drop(page, 'small.png', png(120, 80));
+  await expect(row(page, 'small')).toBeVisible();
+  expect([await number(page, 'W'), await number(page, 'H')]).toEqual([120, 80]);
+  await drop(page, 'side.jpg', await turnedJpeg(page, 200, 100));
+  await expect(row(page, 'side')).toBeVisible();
+  await expect.poll(async () => [await number(page, 'W'), await number(page, 'H')]).toEqual([100, 200]);
+  await drop(page, 'wide.png', png(3000, 300));
+  await expect(
+    page.getByText('wide.png is 3000×300, larger than fits the canvas: it stands at 38 %.'),
+  ).toBeVisible();
+  await expect.poll(() => number(page, 'W')).toBe(1152);
+  // The same file twice is one picture on the shelf, under two elements.
+  await drop(page, 'small.png', png(120, 80));
+  await expect(row(page, 'small 2')).toBeVisible();
+  await page.getByRole('tab', { name: 'Shelf' }).click();
+  await expect(page.getByRole('list', { name: 'Pictures' }).getByText('small.png')).toHaveCount(1);
+});
+
+test('moving snaps to the safe area and to the middle; Alt lets go; the arrows nudge', async ({ page }) => {
+  await blank(page);
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 700, Y: 500, W: 300, H: 200 });
+  await dragStage(page, { x: 850, y: 600 }, { x: 250, y: 600 });
+  await expect.poll(() => number(page, 'X')).toBe(96);
+  await dragStage(page, { x: 200, y: 600 }, { x: 915, y: 540 });
+  await expect.poll(async () => [await number(page, 'X'), await number(page, 'Y')]).toEqual([810, 440]);
+  await dragStage(page, { x: 900, y: 540 }, { x: 906, y: 700 }, ['Alt']);
+  await expect.poll(async () => Math.abs((await number(page, 'X')) - 816)).toBeLessThan(4);
+  const x = await number(page, 'X');
+  await page.getByRole('application').focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(() => number(page, 'X')).toBe(x + 11);
+  // All nudges in a row are one step back.
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => number(page, 'X')).toBe(x);
+});
+
+test('several at once: marked with the mouse, aligned, grouped, resized as one, chosen deeper by a double click', async ({
+  page,
+}) => {
+  await blank(page);
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 400, Y: 300, W: 200, H: 100 });
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 500, Y: 500, W: 400, H: 100 });
+  await dragStage(page, { x: 300, y: 200 }, { x: 1000, y: 700 });
+  await expect(row(page, 'Rectangle')).toHaveAttribute('aria-selected', 'true');
+  await expect(row(page, 'Rectangle 2')).toHaveAttribute('aria-selected', 'true');
+  await page.getByRole('button', { name: 'Align left edges' }).click();
+  await page.keyboard.press('Control+g');
+  await expect(row(page, 'Group')).toBeVisible();
+  // From the bottom right corner of the group at 800, 600: twice as large.
+  await dragStage(page, { x: 800, y: 600 }, { x: 1200, y: 900 }, ['Alt']);
+  await clickStage(page, { x: 500, y: 400 }, { double: true });
+  await expect(row(page, 'Rectangle')).toHaveAttribute('aria-selected', 'true');
+  await expect
+    .poll(async () =>
+      [await number(page, 'X'), await number(page, 'W'), await number(page, 'H')].map(Math.round),
+    )
+    .toEqual([400, 400, 200]);
+  await page.getByRole('application').focus();
+  await page.keyboard.press('Escape');
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('Control+z');
+  await choose(page, 'Rectangle 2');
+  await expect.poll(async () => [await number(page, 'X'), await number(page, 'W')]).toEqual([500, 400]);
+});
+
+test('the show itself can be changed: its name, its channels, their lanes; a template without a lane is not released', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/build/name-line`);
+  await page.getByLabel('Name of the show').fill('Marram Bay, day two');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Marram Bay, day two').first()).toBeVisible();
+  const lanes = page.getByRole('list', { name: 'Lanes of Main, back to front' });
+  await lanes.getByLabel('Lane 2 of Main').fill('Names');
+  await page.keyboard.press('Enter');
+  await lanes.getByRole('button', { name: 'Move Bug back' }).click();
+  await expect(lanes.getByLabel('Lane 2 of Main')).toHaveValue('Bug');
+  for (const channel of ['Main', 'Beach screen', 'Tall'])
+    await page
+      .getByRole('button', { name: channel === 'Main' ? 'Remove Names' : 'Remove Lower' })
+      .first()
+      .click();
+  await page.getByRole('button', { name: 'Release…' }).click();
+  await expect(page.getByRole('alert')).toContainText('goes to a lane that no channel has');
+  await expect(page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true })).toBeDisabled();
+});
+
+test('an output reloaded in mid-motion comes back to the frame that its sibling shows', async ({
+  browser,
+}) => {
+  // A hundred seconds of Enter, so that a restart would be seen from far away.
+  const { state } = await server.air();
+  const release = (await (await fetch(`${server.url}/api/releases/${state.release}`)).json()) as {
+    templates: Record<string, { phases: { enter: unknown } }>;
+  };
+  const slow = release.templates['notice-strip'];
+  if (!slow) throw new Error('the demo has no notice strip');
+  slow.phases.enter = {
+    frames: 5000,
+    tracks: [
+      {
+        id: 'k',
+        element: 'strip',
+        property: 'x',
+        unit: 'px',
+        keys: [
+          { frame: 0, value: -1000, ease: 'linear' },
+          { frame: 5000, value: 0, ease: 'linear' },
+        ],
+      },
+    ],
+  };
+  const { hash } = (await (
+    await fetch(`${server.url}/api/releases`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(release),
+    })
+  ).json()) as { hash: string };
+  expect((await server.command({ do: 'release', release: hash })).status).toBe(200);
+  await server.command({ do: 'take', channel: 'main', number: '40' });
+
+  const context = await browser.newContext({ viewport: { width: 1920, height: 1080 } });
+  const [a, b] = [await context.newPage(), await context.newPage()];
+  for (const page of [a, b]) {
+    await page.goto(`${server.url}/out/main`);
+    await expect(page.locator('html')).toHaveAttribute('data-frame', /\d+/);
+  }
+  /** The strip's right end by the frame that the page says it shows. */
+  const off = async (page: Page): Promise<number> => {
+    const right = (await Picture.of(page)).inked()?.right ?? 0;
+    const frame = Number(await page.locator('html').getAttribute('data-frame'));
+    const { time, state: now } = await server.air();
+    const entered = now.air['main']?.graphics[0]?.enterAt ?? time;
+    return Math.abs(right - (1824 - 1000 + ((frame - entered * 50) / 5000) * 1000));
+  };
+  await expect.poll(() => off(a)).toBeLessThan(20);
+  await b.reload();
+  await expect(b.locator('html')).toHaveAttribute('data-frame', /\d+/);
+  await expect.poll(() => off(b)).toBeLessThan(20);
+  await context.close();
+});
+
+test('the output page is light, and holds nothing of the editor', async () => {
+  const pages = join('dist', 'pages');
+  const html = readFileSync(join(pages, 'out.html'), 'utf8');
+  const open = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.(?:js|css))"/g)].map(
+    (match) => match[1] as string,
+  );
+  const seen = new Set<string>();
+  let bytes = gzipSync(html).length;
+  for (let path = open.pop(); path; path = open.pop()) {
+    if (seen.has(path)) continue;
+    seen.add(path);
+    const text = readFileSync(join(pages, path), 'utf8');
+    bytes += gzipSync(text).length;
+    expect(text).not.toMatch(/createRoot|useSyncExternalStore|Dexie/);
+    for (const match of text.matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g))
+      open.push(`assets/${match[1]}`);
+  }
+  expect(seen.size).toBeGreaterThan(1);
+  expect(bytes).toBeLessThan(450 * 1024);
+});

@@ -1,0 +1,165 @@
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { toast } from 'sonner';
+import {
+  formatWords,
+  freshName,
+  slug,
+  usualFormats,
+  usualLanes,
+  type Channel,
+  type Show,
+} from '../../core/show';
+import { Button, IconButton, NameField, Section, SelectField } from '../ui';
+import { useDraft } from '../state/draft-store';
+
+/** The name of the show, its channels with their formats, and the lanes of each, back to front. */
+export function ShowSection({ show }: { show: Show }) {
+  const edit = useDraft((store) => store.edit);
+  const change = (id: string, label: string, recipe: (channel: Channel) => void): void =>
+    edit(label, (s) => {
+      const channel = s.channels.find((c) => c.id === id);
+      if (channel) recipe(channel);
+    });
+  const add = (): void => {
+    const name = freshName(
+      'Channel',
+      show.channels.map((c) => c.name),
+    );
+    const id = slug(name, 'channel');
+    edit('Add a channel', (s) => {
+      const format = s.channels[0]?.format ?? { width: 1920, height: 1080, rate: 50 };
+      s.channels.push({ id, name, format: { ...format }, lanes: usualLanes() });
+    });
+  };
+  return (
+    <Section title="Show">
+      <NameField
+        label="Name of the show"
+        value={show.name}
+        onKeep={(name) => edit('Rename the show', (s) => void (s.name = name))}
+      />
+      {show.channels.map((channel) => (
+        <ChannelRows
+          key={channel.id}
+          channel={channel}
+          isOnly={show.channels.length === 1}
+          onChange={(label, recipe) => change(channel.id, label, recipe)}
+          onRemove={() =>
+            edit(
+              `Remove ${channel.name}`,
+              (s) => void (s.channels = s.channels.filter((c) => c.id !== channel.id)),
+            )
+          }
+        />
+      ))}
+      <Button className="self-start" onClick={add}>
+        <Plus size={14} /> Add a channel
+      </Button>
+    </Section>
+  );
+}
+
+function ChannelRows(props: {
+  channel: Channel;
+  isOnly: boolean;
+  onChange: (label: string, recipe: (channel: Channel) => void) => void;
+  onRemove: () => void;
+}) {
+  const { channel, isOnly, onChange, onRemove } = props;
+  const { format, lanes } = channel;
+  const words = formatWords(format);
+  const formats = usualFormats.some((usual) => formatWords(usual) === words)
+    ? usualFormats
+    : [format, ...usualFormats];
+  const addLane = (): void => {
+    const name = freshName(
+      'Lane',
+      lanes.flatMap((l) => [l.name, l.id.replaceAll('-', ' ')]),
+    );
+    onChange(`Add a lane to ${channel.name}`, (c) => void c.lanes.push({ id: slug(name, 'lane'), name }));
+  };
+  // A lane keeps its id: templates go to it by that, whatever it is called.
+  const keepLane = (index: number, name: string): void => {
+    if (lanes.some((lane, i) => i !== index && lane.name === name)) {
+      return void toast.error(`${channel.name} has a lane “${name}” already.`);
+    }
+    onChange(`Rename a lane of ${channel.name}`, (c) => {
+      const lane = c.lanes[index];
+      if (lane) lane.name = name;
+    });
+  };
+  return (
+    <fieldset className="mt-2 flex flex-col gap-1 border-l-2 border-line pl-2">
+      <legend className="sr-only">{channel.name}</legend>
+      <div className="flex gap-1">
+        <NameField
+          label={`Name of channel ${channel.id}`}
+          value={channel.name}
+          className="w-full flex-1"
+          onKeep={(name) => onChange('Rename a channel', (c) => void (c.name = name))}
+        />
+        <IconButton label={`Remove the channel ${channel.name}`} disabled={isOnly} onClick={onRemove}>
+          <Trash2 size={14} />
+        </IconButton>
+      </div>
+      <SelectField
+        bare
+        label={`Format of ${channel.name}`}
+        value={words}
+        choices={formats.map((f) => ({ value: formatWords(f), label: formatWords(f) }))}
+        onChange={(chosen) => {
+          const wanted = formats.find((f) => formatWords(f) === chosen);
+          if (wanted) onChange(`Format of ${channel.name}`, (c) => void (c.format = { ...wanted }));
+        }}
+      />
+      <ol aria-label={`Lanes of ${channel.name}, back to front`} className="flex flex-col gap-1 pl-3">
+        {lanes.map((lane, index) => (
+          <li key={lane.id} className="flex items-center">
+            <NameField
+              label={`Lane ${index + 1} of ${channel.name}`}
+              value={lane.name}
+              className="h-6 w-full flex-1"
+              onKeep={(name) => keepLane(index, name)}
+            />
+            <IconButton
+              label={`Move ${lane.name} back`}
+              disabled={index === 0}
+              onClick={() =>
+                onChange(
+                  `Order the lanes of ${channel.name}`,
+                  (c) => void c.lanes.splice(index - 1, 0, ...c.lanes.splice(index, 1)),
+                )
+              }
+            >
+              <ArrowUp size={13} />
+            </IconButton>
+            <IconButton
+              label={`Move ${lane.name} to the front`}
+              disabled={index === lanes.length - 1}
+              onClick={() =>
+                onChange(
+                  `Order the lanes of ${channel.name}`,
+                  (c) => void c.lanes.splice(index + 1, 0, ...c.lanes.splice(index, 1)),
+                )
+              }
+            >
+              <ArrowDown size={13} />
+            </IconButton>
+            <IconButton
+              label={`Remove ${lane.name}`}
+              disabled={lanes.length === 1}
+              onClick={() =>
+                onChange(`Remove a lane of ${channel.name}`, (c) => void c.lanes.splice(index, 1))
+              }
+            >
+              <Trash2 size={13} />
+            </IconButton>
+          </li>
+        ))}
+      </ol>
+      <Button tone="quiet" className="h-6 self-start px-2 text-xs" onClick={addLane}>
+        Add a lane in front
+      </Button>
+    </fieldset>
+  );
+}
