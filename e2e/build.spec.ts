@@ -29,13 +29,11 @@ async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
     [name, bytes.toString('base64')] as const,
   );
   const box = await page.getByRole('application').boundingBox();
-  await page
-    .getByRole('application')
-    .dispatchEvent('drop', {
-      dataTransfer: data,
-      clientX: (box?.x ?? 0) + 300,
-      clientY: (box?.y ?? 0) + 200,
-    });
+  await page.getByRole('application').dispatchEvent('drop', {
+    dataTransfer: data,
+    clientX: (box?.x ?? 0) + 300,
+    clientY: (box?.y ?? 0) + 200,
+  });
 }
 
 /** A PNG of one colour. */
@@ -195,7 +193,8 @@ test('an output reloaded in mid-motion comes back to the frame that its sibling 
     })
   ).json()) as { hash: string };
   expect((await server.command({ do: 'release', release: hash })).status).toBe(200);
-  await server.command({ do: 'take', channel: 'main', number: '40' });
+  // A short line, so that the strip's own end is what reaches furthest.
+  await server.command({ do: 'take', channel: 'main', number: '40', values: { Line: '.' } });
 
   const context = await browser.newContext({ viewport: { width: 1920, height: 1080 } });
   const [a, b] = [await context.newPage(), await context.newPage()];

@@ -5,6 +5,7 @@ import {
   useRef,
   useState,
   type DragEvent,
+  type MouseEvent,
   type PointerEvent,
   type WheelEvent,
 } from 'react';
@@ -106,7 +107,7 @@ export function Stage({ template, values }: { template: Template; values: Values
     const grip = gripAt(template, scene, selection, place, toScreen(at, place));
     if (grip?.kind === 'turn') return follow(event, turnDrag(start, grip.pivot));
     if (grip) return follow(event, resizeDrag(start, grip.handle, grip.box));
-    const hit = pickAt(template, scene, at, selection, event.detail > 1);
+    const hit = pickAt(template, scene, at, selection, false);
     if (hit === null) return mark(event, at);
     const adds = event.shiftKey || event.ctrlKey || event.metaKey;
     const ids = adds
@@ -165,6 +166,11 @@ export function Stage({ template, values }: { template: Template; values: Values
       end: () => undefined,
     });
     event.currentTarget.addEventListener('pointerup', () => setMarquee(null), { once: true });
+  };
+
+  const onDoubleClick = (event: MouseEvent): void => {
+    const deeper = scene && pickAt(template, scene, toCanvas(event), selection, true);
+    if (deeper) select([deeper]);
   };
 
   const onDrop = (event: DragEvent): void => {
@@ -235,6 +241,7 @@ export function Stage({ template, values }: { template: Template; values: Values
         className="relative min-h-0 flex-1 touch-none overflow-hidden bg-ground -outline-offset-2"
         onWheel={onWheel}
         onPointerDown={onPointerDown}
+        onDoubleClick={onDoubleClick}
         onDragOver={(event) => event.preventDefault()}
         onDrop={onDrop}
       >
