@@ -228,7 +228,7 @@ describe('a channel’s picture', () => {
     roots.flatMap((root) =>
       root.children.flatMap((node) =>
         (node as { kind: string }).kind === 'text'
-          ? [(node as { layout: { text: string } }).layout.text]
+          ? [(node as { layout: { lines: { text: string }[] } }).layout.lines[0]?.text ?? '']
           : [],
       ),
     );

@@ -44,7 +44,8 @@ export class Textures {
 
   words(layout: TextLayout, colour: string, scale: number): Words | null {
     const { face } = layout;
-    const key = `${layout.text}\n${face.family}/${face.weight}/${face.stretch}/${face.size}/${layout.tracking}/${layout.figureCell}/${layout.baseline}/${colour}/${scale}`;
+    const words = layout.lines.map((line) => `${line.text}@${line.x}`).join('\n');
+    const key = `${words}\n${layout.squeeze}/${layout.lineHeight}/${face.family}/${face.weight}/${face.stretch}/${face.size}/${layout.tracking}/${layout.figureCell}/${layout.baseline}/${colour}/${scale}`;
     const kept = this.wordsKept.get(key);
     if (kept) {
       this.wordsKept.delete(key);

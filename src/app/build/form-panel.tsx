@@ -1,6 +1,7 @@
 import type { Show, Template, Values } from '../../core/show';
 import { Button, SelectField } from '../ui';
 import { CardForm } from '../card-form/card-form';
+import { Breaks } from './breaks';
 import { useBuild, type TryWith } from './build-store';
 
 const words = (tryWith: TryWith): string =>
@@ -38,6 +39,7 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
         choices={choices}
         onChange={(chosen) => choose(String(chosen))}
       />
+      <Breaks show={show} template={template} />
       <CardForm
         template={template}
         values={values}

@@ -79,7 +79,8 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     (p[wipeTop] as number) > 0 ||
     (p[wipeRight] as number) > 0 ||
     (p[wipeBottom] as number) > 0;
-  const clips = part.element.kind === 'group' && part.element.clip;
+  const { element } = part;
+  const clips = element.kind === 'group' ? element.clip : element.kind === 'text' && element.fit === 'clip';
   inherit(node.clips, parent);
   let count = parent && !parent.apart ? parent.node.clipCount : 0;
   const isGroup = node.kind === 'group';
@@ -99,7 +100,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   node.visible = part.effectiveOpacity > 0 && factor !== 0 && !wiped;
   if (part.element.kind === 'clock' && node.kind === 'text') {
     const text = formatClock(moment.time, part.element.format, part.element.offset);
-    if (text !== node.layout.text) node.layout = { ...node.layout, text };
+    if (text !== node.layout.lines[0]?.text) node.layout = { ...node.layout, lines: [{ text, x: 0 }] };
   }
 }
 

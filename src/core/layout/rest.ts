@@ -61,6 +61,8 @@ class Solver {
   private readonly parents = new Map<string, string | null>();
   private readonly tethers = new Map<string, Tether[]>();
   private readonly bases = new Map<string, Solved>();
+  /** Where a text's box lies along x, before the words are fitted into it. */
+  private readonly frames = new Map<string, Span>();
   private readonly shifts = new Map<string, number>();
   private readonly open: string[] = [];
 
@@ -140,20 +142,22 @@ class Solver {
       const fitted: Span =
         axis === 'x' ? { start: layout.x, size: layout.w } : { start: layout.y, size: layout.h };
       const placed = sized ? fitted : this.apply(fitted, tethers, axis);
-      return { ...placed, empty: element.hidden || layout.text === '' };
+      return { ...placed, empty: element.hidden || layout.lines.every((line) => line.text === '') };
     });
   }
 
   private words(element: Extract<Element, { kind: 'text' | 'clock' }>, axis: Axis, frame: Span): TextLayout {
+    if (axis === 'x') this.frames.set(element.id, frame);
+    else this.base(element.id, 'x');
+    const across = this.frames.get(element.id) ?? { start: element.x, size: element.w };
     const box = {
-      x: axis === 'x' ? frame.start : element.x,
-      w: axis === 'x' ? frame.size : element.w,
+      x: across.start,
+      w: across.size,
       y: axis === 'y' ? frame.start : element.y,
       h: axis === 'y' ? frame.size : element.h,
     };
-    if (axis === 'y') this.base(element.id, 'x');
     const known = this.texts.get(element.id);
-    if (axis === 'y' && known) {
+    if (axis === 'y' && known && element.fit !== 'wrap') {
       const drop = { top: 0, middle: (box.h - known.h) / 2, bottom: box.h - known.h }[element.vertical];
       return { ...known, y: Math.round(box.y + drop) };
     }
@@ -168,6 +172,7 @@ class Solver {
           size: element.size,
         },
         tracking: element.tracking,
+        leading: element.leading,
         align: element.align,
         vertical: element.vertical,
         upper: element.upper,

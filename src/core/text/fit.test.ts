@@ -11,6 +11,7 @@ const spec = (change: Partial<TextSpec> = {}): TextSpec => ({
   text: 'Ida Marsh',
   face: { family: 'Archivo', weight: 700, stretch: 100, size: 40 },
   tracking: 0,
+  leading: 1,
   align: 'left',
   vertical: 'top',
   upper: false,
@@ -57,13 +58,58 @@ describe('fitting a line into its box', () => {
     expect(fitText(spec({ vertical: 'bottom' }), box, measure).y).toBe(252);
   });
   test('capitals, line breaks and tracking', () => {
-    expect(fitText(spec({ text: 'one\ntwo', upper: true }), box, measure).text).toBe('ONE TWO');
+    expect(fitText(spec({ text: 'one\ntwo', upper: true }), box, measure).lines).toEqual([
+      { text: 'ONE TWO', x: 0 },
+    ]);
     // Tracking stands between characters as people count them: a flag is one.
     expect(fitText(spec({ text: 'ab🇳🇴', tracking: 100 }), box, measure).w).toBeCloseTo(4 * 20 + 2 * 4);
   });
   test('even figures: a clock is as wide at 11:11 as at 00:00', () => {
     const width = (text: string): number => fitText(spec({ text, evenFigures: true }), box, measure).w;
     expect(width('11:11')).toBe(width('00:00'));
+  });
+  test('squeezed words keep their height and lose width', () => {
+    const layout = fitText(spec({ text: 'x'.repeat(25), fit: 'squeeze' }), box, measure);
+    expect([layout.squeeze, layout.w, layout.face.size, layout.fits]).toEqual([0.8, 400, 40, true]);
+  });
+  test('clipped words end at the box, and are said not to fit', () => {
+    expect(fitText(spec({ text: 'x'.repeat(25), fit: 'clip' }), box, measure)).toMatchObject({
+      w: 400,
+      scale: 1,
+      fits: false,
+    });
+  });
+  test('wrapped words run on at the boundaries of words, then shrink until all lines are in the box', () => {
+    const two = fitText(spec({ text: 'Kite and Windvane Society', fit: 'wrap' }), box, measure);
+    expect(two.lines.map((line) => line.text)).toEqual(['Kite and Windvane', 'Society']);
+    expect([two.w, two.h, two.scale, two.fits]).toEqual([340, 96, 1, true]);
+    const many = fitText(
+      spec({ text: 'The Lower Saltings & Outer Bar Kite and Windvane Society', fit: 'wrap' }),
+      box,
+      measure,
+    );
+    expect(many.scale).toBeLessThan(1);
+    expect([many.fits, many.w <= 400.5, many.h <= 100.5]).toEqual([true, true, true]);
+    // Nothing is lost or doubled on the way.
+    expect(many.lines.map((line) => line.text).join(' ')).toBe(
+      'The Lower Saltings & Outer Bar Kite and Windvane Society',
+    );
+  });
+  test('lines that were typed stay lines; signs stay with their words; scripts without spaces break anywhere', () => {
+    const lines = (text: string, w = 400) =>
+      fitText(spec({ text, fit: 'wrap', minScale: 1 }), { ...box, w }, measure).lines.map(
+        (line) => line.text,
+      );
+    expect(lines('one\ntwo')).toEqual(['one', 'two']);
+    expect(lines('Well, well (really).', 160)).toEqual(['Well,', 'well', '(really).']);
+    expect(lines('浜辺の凧あげ大会', 100).length).toBeGreaterThan(1);
+    expect(
+      fitText(spec({ text: 'a bb', fit: 'wrap', minScale: 1, align: 'right' }), { ...box, w: 50 }, measure)
+        .lines,
+    ).toEqual([
+      { text: 'a', x: 20 },
+      { text: 'bb', x: 0 },
+    ]);
   });
   test('whatever the words, a shrinking line is in its box or at its smallest', () => {
     fc.assert(

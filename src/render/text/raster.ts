@@ -14,7 +14,7 @@ const largest = 8192;
 
 /** Draws a fitted line at `scale` device px to the layout px; null where there is nothing to draw. */
 export function rasterText(layout: TextLayout, colour: string, scale: number): TextRaster | null {
-  if (layout.text.trim() === '' || layout.w <= 0) return null;
+  if (layout.w <= 0 || layout.lines.every((line) => line.text.trim() === '')) return null;
   // Room for what reaches beyond the advance box: swashes, marks, scripts with tall letters.
   const padX = Math.ceil(layout.face.size * 0.3);
   const padY = Math.ceil(layout.face.size * 0.35);
@@ -33,24 +33,26 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
   context.fontKerning = 'normal';
   context.letterSpacing = `${layout.tracking}px`;
   const baseline = padY + layout.baseline;
-  if (layout.figureCell > 0) drawInCells(context, layout, padX, baseline);
-  else context.fillText(layout.text, padX, baseline);
+  layout.lines.forEach((line, index) => {
+    const y = baseline + index * layout.lineHeight;
+    context.save();
+    context.translate(padX + line.x, y);
+    context.scale(layout.squeeze, 1);
+    if (layout.figureCell > 0) drawInCells(context, line.text, layout);
+    else context.fillText(line.text, 0, 0);
+    context.restore();
+  });
   return { canvas, x: -padX, y: -padY, w: canvas.width / fit, h: canvas.height / fit };
 }
 
-function drawInCells(
-  context: CanvasRenderingContext2D,
-  layout: TextLayout,
-  left: number,
-  baseline: number,
-): void {
+function drawInCells(context: CanvasRenderingContext2D, text: string, layout: TextLayout): void {
   context.letterSpacing = '0px';
-  let x = left;
-  for (const character of layout.text) {
+  let x = 0;
+  for (const character of text) {
     const width = context.measureText(character).width;
     const isFigure = character >= '0' && character <= '9';
     const cell = isFigure ? layout.figureCell : width;
-    context.fillText(character, x + (cell - width) / 2, baseline);
+    context.fillText(character, x + (cell - width) / 2, 0);
     x += cell + layout.tracking;
   }
 }

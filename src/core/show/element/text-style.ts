@@ -16,7 +16,9 @@ export const textStyleShape = {
   align: z.enum(['left', 'centre', 'right']),
   vertical: z.enum(['top', 'middle', 'bottom']),
   upper: z.boolean(),
-  fit: z.enum(['as-is', 'shrink']),
+  /** Line spacing in parts of the height of a line. */
+  leading: z.number().min(0.5).max(3),
+  fit: z.enum(['as-is', 'shrink', 'squeeze', 'wrap', 'clip']),
   /** The smallest part of its size a text may shrink to. */
   minScale: fraction.min(0.1),
 };
@@ -27,6 +29,7 @@ export const textStyleDefaults = {
   stretch: 100,
   size: 56,
   tracking: 0,
+  leading: 1,
   colour: '#f4efe2',
   align: 'left',
   vertical: 'middle',
@@ -55,6 +58,7 @@ export const textStyleProperties: readonly Property[] = [
     max: 2000,
     step: 5,
   },
+  { key: 'leading', label: 'Leading', type: 'number', section: 'Type', min: 0.5, max: 3, step: 0.05 },
   { key: 'stretch', label: 'Width', type: 'choice', section: 'Type', choices: stretches },
   { key: 'colour', label: 'Colour', type: 'colour', section: 'Type' },
   {
@@ -87,6 +91,9 @@ export const textStyleProperties: readonly Property[] = [
     section: 'Type',
     choices: [
       { value: 'shrink', label: 'Shrink to width' },
+      { value: 'squeeze', label: 'Squeeze to width' },
+      { value: 'wrap', label: 'Wrap in the box, then shrink' },
+      { value: 'clip', label: 'Cut off at the box' },
       { value: 'as-is', label: 'As is' },
     ],
   },

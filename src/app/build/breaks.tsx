@@ -1,0 +1,91 @@
+import { useMemo } from 'react';
+import { extremeValues, fillFromRow } from '../../core/data';
+import { checkFilling, type Finding } from '../../core/preflight';
+import { ProblemError } from '../../core/problem';
+import type { Show, Template, Values } from '../../core/show';
+import { measure, useFonts } from '../picture/monitors';
+import { useBuild, type TryWith } from './build-store';
+
+interface Broken {
+  readonly tryWith: TryWith;
+  readonly words: string;
+  readonly findings: readonly Finding[];
+}
+
+const mostRows = 200;
+
+/** Everything the template can be tried with, and what breaks in each. */
+function findBreaks(show: Show, template: Template): { tried: number; broken: Broken[] } {
+  const pictures = new Set(Object.keys(show.assets));
+  const fillings: { tryWith: TryWith; words: string; values: Values }[] = [
+    {
+      tryWith: { kind: 'shortest' },
+      words: 'The shortest words',
+      values: extremeValues(template, show.tables, 'shortest'),
+    },
+    {
+      tryWith: { kind: 'longest' },
+      words: 'The longest words',
+      values: extremeValues(template, show.tables, 'longest'),
+    },
+  ];
+  for (const table of Object.values(show.tables)) {
+    for (const row of table.rows.slice(0, mostRows)) {
+      const { values } = fillFromRow(template, table, row, show.assets);
+      if (Object.keys(values).length === 0) continue;
+      const words = `${table.name}: ${row.cells[table.columns[0]?.id ?? ''] ?? ''}`;
+      fillings.push({ tryWith: { kind: 'row', table: table.id, row: row.id }, words, values: { ...values } });
+    }
+  }
+  try {
+    const broken = fillings.flatMap(({ tryWith, words, values }) => {
+      const findings = checkFilling(template, values, measure, pictures);
+      return findings.length > 0 ? [{ tryWith, words, findings }] : [];
+    });
+    return { tried: fillings.length, broken };
+  } catch (error) {
+    // Tethers in a circle are told of on the stage.
+    if (error instanceof ProblemError) return { tried: 0, broken: [] };
+    throw error;
+  }
+}
+
+/** What breaks with the extremes and with the real rows; a click shows it on the stage. */
+export function Breaks({ show, template }: { show: Show; template: Template }) {
+  const arrivals = useFonts((store) => store.arrivals);
+  const set = useBuild((store) => store.set);
+  const { tried, broken } = useMemo(() => {
+    void arrivals;
+    return findBreaks(show, template);
+  }, [show, template, arrivals]);
+  if (broken.length === 0) {
+    return (
+      <p className="text-xs text-ink-3">Tried with {tried} fillings, extremes and rows: nothing breaks.</p>
+    );
+  }
+  return (
+    <div className="flex flex-col gap-1">
+      <p className="text-xs text-ink-2">
+        Of {tried} fillings tried, {broken.length} want a look:
+      </p>
+      <ul aria-label="What breaks" className="flex flex-col gap-1">
+        {broken.slice(0, 30).map(({ tryWith, words, findings }) => (
+          <li key={JSON.stringify(tryWith)}>
+            <button
+              type="button"
+              className="block w-full rounded border border-line px-2 py-1 text-left hover:bg-raised"
+              onClick={() => set({ tryWith, selection: findings[0] ? [findings[0].element] : [] })}
+            >
+              <span className="block truncate">{words}</span>
+              {findings.map((finding) => (
+                <span key={`${finding.element} ${finding.code}`} className="block text-xs text-warn">
+                  ⚠ {finding.message}
+                </span>
+              ))}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

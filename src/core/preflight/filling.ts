@@ -1,0 +1,65 @@
+import { layOut, safeAreas } from '../layout';
+import type { Template, Values } from '../show';
+import type { TextMeasure } from '../text';
+
+/** One thing that breaks when a template is filled with certain values. */
+export interface Finding {
+  readonly code: 'overflow' | 'small' | 'unsafe' | 'missing-picture';
+  readonly element: string;
+  /** A plain sentence. */
+  readonly message: string;
+}
+
+/** Below this part of its size a shrunk text is told of. */
+const smallScale = 0.6;
+/** Elements that cover so much of the canvas are meant to reach its edges. */
+const backgroundPart = 0.9;
+
+/**
+ * What breaks in the rest pose of a filling: words that do not fit, words that shrank much, visible elements outside
+ * the graphics safe area (EBU R 95), pictures that are empty or not among `pictures`. In paint order.
+ */
+export function checkFilling(
+  template: Template,
+  values: Values,
+  measure: TextMeasure,
+  pictures: ReadonlySet<string>,
+): Finding[] {
+  const { elements, boxes, texts } = layOut(template, values, measure);
+  const found: Finding[] = [];
+  const { width, height } = template;
+  const margin = { x: width * safeAreas.graphics, y: height * safeAreas.graphics };
+  for (const [id, element] of Object.entries(elements)) {
+    const box = boxes.get(id);
+    if (!box || element.hidden || element.kind === 'group') continue;
+    const add = (code: Finding['code'], message: string): number =>
+      found.push({ code, element: id, message: `${element.name} ${message}` });
+    const text = element.kind === 'text' ? texts.get(id) : undefined;
+    if (element.kind === 'text' && text && !text.fits) {
+      add(
+        'overflow',
+        element.fit === 'clip'
+          ? 'is cut off at its box'
+          : element.fit === 'as-is'
+            ? 'is wider than its box'
+            : 'does not fit its box even at its smallest',
+      );
+    } else if (text && text.scale < smallScale)
+      add('small', `shrinks to ${Math.round(text.scale * 100)} % of its size`);
+    if (element.kind === 'picture' && (element.asset === null || !pictures.has(element.asset))) {
+      add(
+        'missing-picture',
+        element.asset === null ? 'has no picture' : 'has a picture that this show lacks',
+      );
+    }
+    const isBackground = box.w >= width * backgroundPart && box.h >= height * backgroundPart;
+    const isSeen = box.w > 0 && box.h > 0;
+    const isOut =
+      box.x < margin.x - 1 ||
+      box.y < margin.y - 1 ||
+      box.x + box.w > width - margin.x + 1 ||
+      box.y + box.h > height - margin.y + 1;
+    if (isSeen && isOut && !isBackground) add('unsafe', 'reaches out of the graphics safe area');
+  }
+  return found;
+}
