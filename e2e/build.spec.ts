@@ -160,6 +160,50 @@ test('the show itself can be changed: its name, its channels, their lanes; a tem
   await expect(page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true })).toBeDisabled();
 });
 
+test('the outline’s own buttons do what its keys do', async ({ page }) => {
+  await blank(page);
+  await tool(page, 'Rectangle');
+  await tool(page, 'Text');
+  const bar = page.getByRole('toolbar', { name: 'Elements in hand' });
+  await expect(page.getByRole('treeitem').first()).toHaveAccessibleName('Text');
+  await bar.getByRole('button', { name: /Send backward/ }).click();
+  await expect(page.getByRole('treeitem').first()).toHaveAccessibleName('Rectangle');
+  await bar.getByRole('button', { name: /^Duplicate/ }).click();
+  await expect(row(page, 'Text 2')).toHaveAttribute('aria-selected', 'true');
+  await bar.getByRole('button', { name: /^Group/ }).click();
+  await expect(row(page, 'Group')).toBeVisible();
+  await bar.getByRole('button', { name: /^Ungroup/ }).click();
+  await expect(row(page, 'Group')).toHaveCount(0);
+  await bar.getByRole('button', { name: /^Delete/ }).click();
+  await expect(row(page, 'Text 2')).toHaveCount(0);
+  for (const undone of ['Delete Text 2', 'Ungroup Group', 'Group Text 2'])
+    await page.getByRole('button', { name: `Undo: ${undone}` }).click();
+  await expect(row(page, 'Text 2')).toBeVisible();
+});
+
+test('the fits keep long words in their box, and what breaks is listed and shown by a click', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/build/flight-card`);
+  await choose(page, 'Team');
+  const panel = page.getByRole('tabpanel', { name: 'Properties' });
+  await panel.getByLabel('Fit', { exact: true }).selectOption('clip');
+  await page.getByRole('tab', { name: /Operator/ }).click();
+  const broken = page
+    .getByRole('list', { name: 'What breaks' })
+    .getByRole('button', { name: /Lower Saltings/ });
+  await expect(broken).toContainText('Team is cut off at its box');
+  await broken.click();
+  await expect(row(page, 'Team')).toHaveAttribute('aria-selected', 'true');
+  await expect(
+    page.getByRole('tabpanel', { name: /Operator/ }).getByLabel('Team', { exact: true }),
+  ).toHaveValue(/Lower Saltings/);
+  await page.getByRole('tab', { name: 'Properties' }).click();
+  await panel.getByLabel('Fit', { exact: true }).selectOption('squeeze');
+  await page.getByRole('tab', { name: /Operator/ }).click();
+  await expect(broken).not.toContainText('is cut off');
+});
+
 test('an output reloaded in mid-motion comes back to the frame that its sibling shows', async ({
   browser,
 }) => {

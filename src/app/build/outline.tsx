@@ -1,4 +1,20 @@
-import { Clock, Eye, EyeOff, Folder, Image, Lock, LockOpen, Square, Type } from 'lucide-react';
+import {
+  ArrowDown,
+  ArrowUp,
+  Clock,
+  Copy,
+  Eye,
+  EyeOff,
+  Folder,
+  Group,
+  Image,
+  Lock,
+  LockOpen,
+  Square,
+  Trash2,
+  Type,
+  Ungroup,
+} from 'lucide-react';
 import { useState, type DragEvent, type ReactNode } from 'react';
 import {
   placeElement,
@@ -8,7 +24,8 @@ import {
   type ElementKindName,
   type Template,
 } from '../../core/show';
-import { Knot, NameField } from '../ui';
+import { IconButton, Knot, NameField } from '../ui';
+import { duplicateSelected, groupSelected, orderSelected, removeSelected, ungroupSelected } from './actions';
 import { editTemplate, useBuild } from './build-store';
 
 const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
@@ -97,9 +114,44 @@ export function Outline({ template }: { template: Template }) {
     );
   }
   return (
-    <ul role="tree" aria-label="Elements" className="py-1">
-      {rows(template.order, 0)}
-    </ul>
+    <div className="flex h-full flex-col">
+      <ul role="tree" aria-label="Elements" className="min-h-0 flex-1 overflow-auto py-1">
+        {rows(template.order, 0)}
+      </ul>
+      <OutlineBar template={template} selection={selection} />
+    </div>
+  );
+}
+
+/** What can be done with the elements in hand; each has its key too. */
+function OutlineBar({ template, selection }: { template: Template; selection: readonly string[] }) {
+  const none = selection.length === 0;
+  const hasGroup = selection.some((id) => template.elements[id]?.kind === 'group');
+  return (
+    <div
+      className="flex shrink-0 justify-between border-t border-line px-1"
+      role="toolbar"
+      aria-label="Elements in hand"
+    >
+      <IconButton label="Bring forward (Ctrl+Up)" disabled={none} onClick={() => orderSelected('forward')}>
+        <ArrowUp size={15} />
+      </IconButton>
+      <IconButton label="Send backward (Ctrl+Down)" disabled={none} onClick={() => orderSelected('backward')}>
+        <ArrowDown size={15} />
+      </IconButton>
+      <IconButton label="Group (Ctrl+G)" disabled={none} onClick={groupSelected}>
+        <Group size={15} />
+      </IconButton>
+      <IconButton label="Ungroup (Ctrl+Shift+G)" disabled={!hasGroup} onClick={ungroupSelected}>
+        <Ungroup size={15} />
+      </IconButton>
+      <IconButton label="Duplicate (Ctrl+D)" disabled={none} onClick={duplicateSelected}>
+        <Copy size={15} />
+      </IconButton>
+      <IconButton label="Delete (Delete)" disabled={none} onClick={removeSelected}>
+        <Trash2 size={15} />
+      </IconButton>
+    </div>
   );
 }
 

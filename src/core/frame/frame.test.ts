@@ -244,11 +244,10 @@ test('what is under a point, front to back; locked elements and groups are not f
       ['back', 'locked', 'front'],
     ),
   );
-  evaluate(s, holdMoment(0));
-  expect(elementsAt(s, 290, 150)).toEqual(['front', 'back']);
-  expect(elementsAt(s, 110, 110)).toEqual(['back']);
+  expect(elementsAt(s, holdMoment(0), 290, 150)).toEqual(['front', 'back']);
+  expect(elementsAt(s, holdMoment(0), 110, 110)).toEqual(['back']);
   // A corner of the unturned box, outside of the turned one.
-  expect(elementsAt(s, 445, 105)).toEqual([]);
+  expect(elementsAt(s, holdMoment(0), 445, 105)).toEqual([]);
 });
 
 test('a matrix and its inverse undo each other; a flat one has none', () => {

@@ -1,9 +1,10 @@
+import { evaluate, type Moment } from './evaluate';
 import { identity, invert } from './matrix';
 import type { Part, Scene } from './scene';
 
 const inverse = identity();
 
-/** Whether a point of the canvas lies in a part's box, at the moment last evaluated. */
+/** Whether a point of the canvas lies in a part's box, as it was last evaluated. */
 function contains(part: Part, x: number, y: number): boolean {
   if (!invert(inverse, part.node.matrix)) return false;
   const u = (inverse[0] as number) * x + (inverse[4] as number) * y + (inverse[12] as number);
@@ -11,8 +12,9 @@ function contains(part: Part, x: number, y: number): boolean {
   return u >= 0 && v >= 0 && u <= part.w && v <= part.h;
 }
 
-/** The elements under a point of the canvas, front to back, groups left out. Locked ones are not found. */
-export function elementsAt(scene: Scene, x: number, y: number): string[] {
+/** The elements under a point of the canvas at a moment, front to back, groups left out. Locked ones are not found. */
+export function elementsAt(scene: Scene, moment: Moment, x: number, y: number): string[] {
+  evaluate(scene, moment);
   const found: string[] = [];
   for (let i = scene.parts.length - 1; i >= 0; i -= 1) {
     const part = scene.parts[i] as Part;

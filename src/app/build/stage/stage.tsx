@@ -327,7 +327,8 @@ function pickAt(
   selection: readonly string[],
   deeper: boolean,
 ): string | null {
-  const [hit] = elementsAt(scene, at.x, at.y);
+  const { phase, frame } = useBuild.getState().playhead;
+  const [hit] = elementsAt(scene, { phase, frame, enterFrame: null, time: 0 }, at.x, at.y);
   if (hit === undefined) return null;
   const path = [hit];
   for (let up = siblingsOf(template, hit).parent; up !== null; up = siblingsOf(template, up).parent)
