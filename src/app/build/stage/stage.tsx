@@ -328,7 +328,12 @@ function pickAt(
   deeper: boolean,
 ): string | null {
   const { phase, frame } = useBuild.getState().playhead;
-  const [hit] = elementsAt(scene, { phase, frame, enterFrame: null, time: 0 }, at.x, at.y);
+  const [hit] = elementsAt(
+    scene,
+    { phase, frame, enterFrame: null, time: Math.floor(Date.now() / 1000) },
+    at.x,
+    at.y,
+  );
   if (hit === undefined) return null;
   const path = [hit];
   for (let up = siblingsOf(template, hit).parent; up !== null; up = siblingsOf(template, up).parent)
