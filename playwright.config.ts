@@ -8,7 +8,7 @@ export default defineConfig({
   fullyParallel: false,
   // A machine with both cores busy may miss a beat of the mouse; what fails twice is a fault.
   retries: 1,
-  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  reporter: [['list'], ['json', { outputFile: 'node_modules/.cache/test-results/e2e.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',

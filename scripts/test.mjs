@@ -35,7 +35,8 @@ function step(name, command, args, env = {}) {
 }
 
 const bin = (name) => `node_modules/.bin/${name}`;
-const results = 'test-results';
+// Not Playwright's own folder, which it empties when it starts.
+const results = 'node_modules/.cache/test-results';
 
 installPackages();
 installChromium();
