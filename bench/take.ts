@@ -54,7 +54,6 @@ export async function takeFigures(): Promise<Record<string, number>> {
   const measure = (count: number, pauseMs: number, waits = true) =>
     page.evaluate(
       async ([takes, pause, waitsForFrame]) => {
-        const root = document.documentElement;
         const times: number[] = [];
         for (let i = 0; i < takes; i += 1) {
           const command =
@@ -62,24 +61,21 @@ export async function takeFigures(): Promise<Record<string, number>> {
               ? { do: 'take', channel: 'main', number: `31.${21 + ((i / 2) % 9)}` }
               : { do: 'change', channel: 'main', lane: 'lower', values: { Name: `Name ${i}` } };
           const start = performance.now();
-          const response = fetch('/api/air/commands', {
+          const evaluated = new Map<number, number>();
+          const listen = (event: Event): void =>
+            void evaluated.set((event as CustomEvent<number>).detail, performance.now() - start);
+          addEventListener('jorvan-evaluated', listen);
+          const response = await fetch('/api/air/commands', {
             method: 'POST',
             headers: { 'content-type': 'application/json' },
             body: JSON.stringify(command),
-          }).then((r) => r.json() as Promise<{ sequence: number }>);
-          const { sequence } = await response;
-          while (
-            waitsForFrame &&
-            Number(root.dataset['sequence'] ?? 0) < sequence &&
-            performance.now() - start < 2000
-          ) {
-            await new Promise((resolve) => {
-              const channel = new MessageChannel();
-              channel.port1.onmessage = resolve;
-              channel.port2.postMessage(0);
-            });
+          });
+          const { sequence } = (await response.json()) as { sequence: number };
+          while (waitsForFrame && evaluated.size === 0 && performance.now() - start < 2000) {
+            await new Promise((resolve) => setTimeout(resolve, 1));
           }
-          times.push(performance.now() - start);
+          removeEventListener('jorvan-evaluated', listen);
+          times.push(evaluated.get(sequence) ?? performance.now() - start);
           if (pause > 0) await new Promise((resolve) => setTimeout(resolve, pause));
         }
         return times;

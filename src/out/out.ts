@@ -65,9 +65,13 @@ function tick(): void {
   }
   const { roots, isNew } = picture.program(client.state, now);
   if (isNew) {
+    // Evaluated: told to whoever measures. The frame is told once it is drawn.
+    if (page.dataset['sequence'] !== String(client.state.sequence)) {
+      page.dataset['sequence'] = String(client.state.sequence);
+      dispatchEvent(new CustomEvent('jorvan-evaluated', { detail: client.state.sequence }));
+    }
     view.draw(roots, { width, height, pixelWidth: width, pixelHeight: height, mode, placeholders: false });
     page.dataset['frame'] = String(frame);
-    page.dataset['sequence'] = String(client.state.sequence);
   }
   if (now - lastReport > 1) {
     lastReport = now;
