@@ -148,7 +148,7 @@ export class AirClient {
     this.refusal = null;
     this.retryMs = firstRetryMs;
     this.clock.restart();
-    if (!this.clock.isSet) this.clock.sample(this.options.local(), time);
+    this.clock.guess(time);
     for (const waiting of this.waiting.values()) this.socket?.send(waiting.message);
     const ping = (): void => {
       if (this.options.local() * 1000 - this.lastHeard > silenceMs) {

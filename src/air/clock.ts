@@ -27,13 +27,14 @@ export class AirClock {
     else this.offset += (best.offset - this.offset) * 0.3;
   }
 
+  /** Takes the server's time without knowing how long it was on its way; only until the first sample. */
+  guess(serverTime: number): void {
+    this.offset ??= serverTime - this.local();
+  }
+
   /** Forgets the samples but not the time: another server may answer now. */
   restart(): void {
     this.samples = [];
-  }
-
-  get isSet(): boolean {
-    return this.offset !== null;
   }
 
   /** Seconds since 1970-01-01 UTC by the server's clock. Before the first sample: by the local clock alone. */
