@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import { freshName, openDocument, showFileExtension, type Show } from '../../core/show';
+import { freshName, openDocument, oversizeProblem, showFileExtension, type Show } from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import type { FileWorker } from '../../workers/files.worker';
 import { database, storageWords, type StoredShow } from './database';
@@ -62,6 +62,8 @@ export async function importShow(
   file: Blob,
   onUsed: 'replace' | 'copy' | 'ask' = 'ask',
 ): Promise<{ show: Show } | { problem: Problem } | { used: Show }> {
+  const oversize = oversizeProblem(file.size);
+  if (oversize) return { problem: oversize };
   const read = await fileWorker().unpack(new Uint8Array(await file.arrayBuffer()));
   if ('problem' in read) return read;
   const { show } = read;

@@ -9,6 +9,7 @@ import {
   newShow,
   notAPicture,
   openDocument,
+  oversizeProblem,
   packShow,
   releaseSchema,
   showFileLimits,
@@ -100,8 +101,8 @@ describe('a show file', () => {
   });
 
   test('a file or a part of it over the limits is refused before it is unpacked', () => {
-    const header = new Uint8Array(showFileLimits.file + 1);
-    expect(code(header)).toBe('too-large');
+    expect(oversizeProblem(showFileLimits.file)).toBeNull();
+    expect(oversizeProblem(600_000_000)?.message).toBe('The file has 600 MB; a show file may have 512 MiB.');
     const bomb = zipSync({ 'show.json': new Uint8Array(showFileLimits.document + 1) }, { level: 9 });
     expect(bomb.length).toBeLessThan(1 << 20);
     expect(code(bomb)).toBe('too-large');

@@ -38,16 +38,21 @@ const refuse = (code: string, message: string, path = ''): { problem: Problem } 
   problem: problem(code, message, path),
 });
 
+/** Why a show file of so many bytes is not opened, or null; to be asked before it is read. */
+export const oversizeProblem = (bytes: number): Problem | null =>
+  bytes > showFileLimits.file
+    ? problem(
+        'too-large',
+        `The file has ${Math.round(bytes / 1e6)} MB; a show file may have ${showFileLimits.file >> 20} MiB.`,
+      )
+    : null;
+
 /** Reads a show file whole or not at all. The caller checks the hashes of the assets (hashing is the host's). */
 export function unpackShow(
   file: Uint8Array,
 ): { show: Show; assets: Map<string, Bytes> } | { problem: Problem } {
-  if (file.length > showFileLimits.file) {
-    return refuse(
-      'too-large',
-      `The file has ${Math.round(file.length / 1e6)} MB; a show file may have ${showFileLimits.file >> 20} MiB.`,
-    );
-  }
+  const oversize = oversizeProblem(file.length);
+  if (oversize) return { problem: oversize };
   if (!(file[0] === 0x50 && file[1] === 0x4b)) {
     return refuse('not-a-show', 'This is not a show file: a show file is a ZIP that Jorvan exported.');
   }
