@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
 import { Redo2, Undo2 } from 'lucide-react';
 import { Button, IconButton } from '../ui';
@@ -51,11 +51,16 @@ export function Shell() {
 function DraftState() {
   const show = useDraft((store) => store.draft?.show);
   const state = useAir((store) => store.state);
-  useAir((store) => store.arrivals);
+  const arrivals = useAir((store) => store.arrivals);
   const isConnected = useAir((store) => store.isConnected);
   const [asks, setAsks] = useState(false);
+  // Compared when the draft or the release changes, not with every command on air.
+  const { release, show: onAir } = state;
+  const released = useMemo(() => {
+    void arrivals;
+    return show ? isReleased(show, { release, show: onAir }) : null;
+  }, [show, release, onAir, arrivals]);
   if (!show) return <span className="flex-1" />;
-  const released = isReleased(show, state);
   return (
     <span className="flex min-w-0 flex-1 items-center gap-3 border-l border-line pl-4">
       <strong className="truncate font-semibold">{show.name}</strong>

@@ -128,7 +128,7 @@ export async function releaseShow(show: Show, onProgress: (words: string) => voi
 }
 
 /** Whether the draft's design is the one on air; null where that is not known yet. */
-export function isReleased(show: Show, state: AirState): boolean | null {
+export function isReleased(show: Show, state: Pick<AirState, 'release' | 'show'>): boolean | null {
   if (state.release === null || state.show?.id !== show.id) return false;
   const release = releases.get(state.release);
   if (!release) return null;

@@ -187,6 +187,7 @@ function RulerBar(props: {
   onPointerDown: (event: PointerEvent<HTMLDivElement>) => void;
 }) {
   const { ruler, template, onPointerDown } = props;
+  const playhead = useBuild((store) => store.playhead);
   const { enter, exit } = template.phases;
   const every = ruler.scale >= 8 ? 5 : ruler.scale >= 3.5 ? 10 : 25;
   const marks = (phase: MovingPhase, frames: number) =>
@@ -206,7 +207,12 @@ function RulerBar(props: {
       onPointerDown={onPointerDown}
       role="slider"
       aria-label="Playhead"
-      aria-valuenow={0}
+      aria-valuenow={Math.floor(playhead.frame)}
+      aria-valuetext={
+        playhead.phase === 'hold'
+          ? 'Hold'
+          : `${playhead.phase === 'enter' ? 'Enter' : 'Exit'} ${Math.floor(playhead.frame)}`
+      }
       tabIndex={0}
       data-ruler
     >
