@@ -1,6 +1,6 @@
 // frame.eval.500.us: the median time to evaluate one frame of a template with 500 animated elements.
 import { evaluate, prepareScene } from '../src/core/frame';
-import { newElement, type Template, type Track, type TrackProperty } from '../src/core/show';
+import { newElement, type Template, type Track, type TrackProperty, newTemplate } from '../src/core/show';
 
 const measure = {
   width: (text: string, face: { size: number }) => text.length * face.size * 0.5,
@@ -19,20 +19,11 @@ function template(count: number): Template {
       { frame: 50, value: to, ease: 'linear' },
     ],
   });
-  return {
-    id: 't',
-    name: 'Bench',
-    width: 1920,
-    height: 1080,
-    rate: 50,
-    lane: 'lower',
+  return newTemplate('t', 'Bench', {
     elements: Object.fromEntries(
       ids.map((id, i) => [id, newElement('rect', id, id, { x: (i * 37) % 1800, y: (i * 53) % 1000 })]),
     ),
     order: ids,
-    fields: [],
-    ties: [],
-    tethers: [],
     phases: {
       enter: {
         frames: 50,
@@ -44,7 +35,7 @@ function template(count: number): Template {
       },
       exit: { frames: 0, tracks: [] },
     },
-  };
+  });
 }
 
 export function frameFigures(): Record<string, number> {

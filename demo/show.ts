@@ -6,9 +6,9 @@ import {
   newShow,
   numberAfter,
   usualLanes,
-  type Asset,
   type Show,
   type Table,
+  newAsset,
 } from '../src/core/show';
 import { art } from './art';
 import { bug, flightCard, nameLine, noticeStrip } from './templates';
@@ -30,14 +30,15 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   const idOf: Record<string, string> = {};
   for (const [name, drawing] of Object.entries(art)) {
     const bytes = new TextEncoder().encode(drawing);
-    const asset: Asset = {
+    const asset = newAsset({
       id: hash(bytes),
       name,
       type: 'image/svg+xml',
       bytes: bytes.length,
       width: 400,
       height: 400,
-    };
+      folder: name.endsWith('flag.svg') ? 'Flags' : '',
+    });
     show.assets[asset.id] = asset;
     assets.set(asset.id, bytes);
     idOf[name] = asset.id;

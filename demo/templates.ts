@@ -1,6 +1,10 @@
 // The demo's templates: made by hand, as a designer would in Build.
 import {
   newElement,
+  newTemplate,
+  newTether,
+  newTextField,
+  newTie,
   type Ease,
   type Element,
   type Field,
@@ -56,37 +60,19 @@ interface Parts {
   exit: Phase;
 }
 
-const template = (parts: Parts): Template => ({
-  id: parts.id,
-  name: parts.name,
-  width: 1920,
-  height: 1080,
-  rate: 50,
-  lane: parts.lane,
-  elements: Object.fromEntries(parts.elements.map((element) => [element.id, element])),
-  order: parts.order,
-  fields: parts.fields ?? [],
-  ties: (parts.ties ?? []).map(([element, property, field]) => ({ element, property, field })),
-  tethers: (parts.tethers ?? []).map(([element, edge, to, toEdge, offset], index) => ({
-    id: `tether-${index}`,
-    element,
-    edge,
-    to,
-    toEdge,
-    offset,
-  })),
-  phases: { enter: parts.enter, exit: parts.exit },
-});
+const template = (parts: Parts): Template =>
+  newTemplate(parts.id, parts.name, {
+    lane: parts.lane,
+    elements: Object.fromEntries(parts.elements.map((element) => [element.id, element])),
+    order: parts.order,
+    fields: parts.fields ?? [],
+    ties: (parts.ties ?? []).map((tie) => newTie(...tie)),
+    tethers: (parts.tethers ?? []).map((tether, index) => newTether(`tether-${index}`, ...tether)),
+    phases: { enter: parts.enter, exit: parts.exit },
+  });
 
-const textField = (id: string, name: string, value: string, help = ''): Field => ({
-  id,
-  kind: 'text',
-  name,
-  group: '',
-  help,
-  default: value,
-  maxLength: null,
-});
+const textField = (id: string, name: string, value: string, help = ''): Field =>
+  newTextField(id, name, value, { help });
 
 export const nameLine = (picture: string): Template =>
   template({
@@ -293,7 +279,7 @@ export const flightCard = (flag: string): Template =>
         size: 38,
         tracking: 40,
         colour: colours.paper,
-        upper: true,
+        letters: 'upper',
         minScale: 0.4,
       }),
       newElement('picture', 'flag', 'Flag', {
@@ -438,7 +424,7 @@ export const noticeStrip = (): Template =>
         size: 38,
         tracking: 20,
         colour: colours.paper,
-        upper: true,
+        letters: 'upper',
       }),
       newElement('text', 'line', 'Line', {
         x: 360,

@@ -1,6 +1,14 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { apply, emptyAir, type AirState, type Command } from '../core/playout';
-import { newElement, type Release, type Template } from '../core/show';
+import {
+  newElement,
+  type Release,
+  type Template,
+  newTemplate,
+  newTextField,
+  newTie,
+  plainLook,
+} from '../core/show';
 import type { TextMeasure } from '../core/text';
 import { AirClient, AirClock, ChannelPicture, ReleaseShelf, wireVersion, type AirSocket } from './index';
 
@@ -69,20 +77,14 @@ class FakeSocket implements AirSocket {
   }
 }
 
-const template = (): Template => ({
-  id: 't',
-  name: 'T',
-  width: 1920,
-  height: 1080,
-  rate: 50,
-  lane: 'lower',
-  elements: { e: newElement('rect', 'e', 'Bar'), x: newElement('text', 'x', 'Name') },
-  order: ['e', 'x'],
-  fields: [{ id: 'f', kind: 'text', name: 'Name', group: '', help: '', default: '', maxLength: null }],
-  ties: [{ element: 'x', property: 'text', field: 'f' }],
-  tethers: [],
-  phases: { enter: { frames: 10, tracks: [] }, exit: { frames: 10, tracks: [] } },
-});
+const template = (): Template =>
+  newTemplate('t', 'T', {
+    elements: { e: newElement('rect', 'e', 'Bar'), x: newElement('text', 'x', 'Name') },
+    order: ['e', 'x'],
+    fields: [newTextField('f', 'Name', '')],
+    ties: [newTie('x', 'text', 'f')],
+    phases: { enter: { frames: 10, tracks: [] }, exit: { frames: 10, tracks: [] } },
+  });
 const hash = '1'.repeat(64);
 const release: Release = {
   show: { id: 's', name: 'Show' },
@@ -97,6 +99,7 @@ const release: Release = {
       ],
     },
   ],
+  look: plainLook,
   templates: { t: template(), b: { ...template(), id: 'b', lane: 'bug' } },
   cards: {},
   rundown: [],

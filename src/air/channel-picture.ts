@@ -1,14 +1,14 @@
 import { evaluate, holdMoment, prepareScene, type GroupNode, type Moment, type Scene } from '../core/frame';
 import { graphicsOnAir, quantise, type AirState } from '../core/playout';
 import { ProblemError } from '../core/problem';
-import type { Release, Template, Values } from '../core/show';
+import type { Dressing, Release, Template, Values } from '../core/show';
 import type { TextMeasure } from '../core/text';
 
 export interface PictureHost {
   readonly measure: TextMeasure;
   readonly release: (hash: string | null) => Release | undefined;
   /** Null when the fonts of a filling are there, else a promise that ends when they have come. */
-  readonly fonts: (template: Template, values: Values) => Promise<void> | null;
+  readonly fonts: (template: Template, values: Values, of: Dressing) => Promise<void> | null;
 }
 
 interface Kept {
@@ -140,9 +140,10 @@ export class ChannelPicture {
       return kept.scene;
     // The same graphic with older words is better than none; another template's picture is not.
     const standing = kept && kept.scene.template.id === templateId ? kept.scene : null;
-    const template = this.host.release(release)?.templates[templateId];
-    if (!template || !channel || this.waiting.has(key)) return standing;
-    const fonts = this.host.fonts(template, values);
+    const source = this.host.release(release);
+    const template = source?.templates[templateId];
+    if (!source || !template || !channel || this.waiting.has(key)) return standing;
+    const fonts = this.host.fonts(template, values, source);
     if (fonts) {
       this.waiting.add(key);
       void fonts.then(() => {
@@ -152,7 +153,11 @@ export class ChannelPicture {
       return standing;
     }
     try {
-      const scene = prepareScene(template, values, this.host.measure, { key, canvas: channel.format });
+      const scene = prepareScene(template, values, this.host.measure, {
+        key,
+        canvas: channel.format,
+        look: source.look,
+      });
       this.kept.set(key, { scene, values, release, canvas });
       return scene;
     } catch (error) {

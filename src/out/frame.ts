@@ -102,11 +102,11 @@ async function run(): Promise<void> {
   const ends = phase.data === 'exit' && frame >= phaseEnd(template.phases.exit);
   const moment: Moment = { phase: phase.data ?? 'hold', frame, enterFrame: null, time: numberIn('time', 0) };
 
-  await fonts(template, values);
+  await fonts(template, values, release);
   renderer.reserve(width, height);
   canvas.style.width = `${width}px`;
   canvas.style.height = `${height}px`;
-  const scene = prepareScene(template, values, measure, { canvas: { width, height } });
+  const scene = prepareScene(template, values, measure, { canvas: { width, height }, look: release.look });
   draw = () => {
     const roots = ends ? [] : [evaluate(scene, moment)];
     view.draw(roots, {

@@ -1,6 +1,6 @@
 import { ReleaseShelf } from '../air';
 import { canvasMeasure, createRenderer, fontsFor, loadFonts, type Renderer } from '../render';
-import type { Template, Values } from '../core/show';
+import type { Dressing, Template, Values } from '../core/show';
 
 /** What both pages of this folder stand on: a renderer on the page's canvas, the server's pictures, fonts, releases. */
 export function openHost(onNeed: () => void) {
@@ -17,8 +17,8 @@ export function openHost(onNeed: () => void) {
     if (!response.ok) throw new Error(`release ${hash}: ${response.status}`);
     return response.json();
   }, onNeed);
-  const fonts = (template: Template, values: Values): Promise<void> | null => {
-    const coming = loadFonts(fontsFor(template, values));
+  const fonts = (template: Template, values: Values, of: Dressing): Promise<void> | null => {
+    const coming = loadFonts(fontsFor(template, values, of), picture);
     return coming && coming.then(() => measure.forget());
   };
   return { canvas, measure, renderer, releases, fonts };

@@ -31,8 +31,9 @@ const client = new AirClient({
         ? `No channel “${channelId}” · Jorvan output`
         : 'Jorvan output';
     // What may come next is made ready before it is asked for.
-    for (const template of Object.values(releases.get(client.state.release)?.templates ?? {}))
-      void fonts(template, {});
+    const release = releases.get(client.state.release);
+    for (const template of Object.values(release?.templates ?? {}))
+      if (release) void fonts(template, {}, release);
   },
   // A new server with another wire: load the new page, a few at a time.
   onOutdated: () => setTimeout(() => location.reload(), 500 + 1500 * (performance.now() % 1)),

@@ -48,12 +48,11 @@ export function newMesh(fragment: string, uniforms: Uniforms): Mesh<PlaneGeometr
   return mesh;
 }
 
+/** What a mesh takes over from a node. */
+export type Placing = Pick<DisplayNode, 'matrix' | 'clips' | 'clipCount'>;
+
 /** Carries what all nodes have - place, opacity, clips - over to a mesh. */
-export function placeMesh(
-  mesh: Mesh<PlaneGeometry, ShaderMaterial>,
-  node: DisplayNode,
-  opacity: number,
-): void {
+export function placeMesh(mesh: Mesh<PlaneGeometry, ShaderMaterial>, node: Placing, opacity: number): void {
   const { uniforms } = mesh.material;
   const target = mesh.matrixWorld.elements;
   for (let i = 0; i < 16; i += 1) target[i] = node.matrix[i] as number;

@@ -1,17 +1,20 @@
 import {
   Camera,
   ColorManagement,
+  FramebufferTexture,
   LinearSRGBColorSpace,
   Scene,
   Vector2,
   WebGLRenderer,
-  WebGLRenderTarget,
-  type IUniform,
+  type Vector4,
+  type WebGLRenderTarget,
 } from 'three';
-import type { DisplayNode, GroupNode } from '../core/frame';
+import { isApart, type DisplayNode, type GroupNode } from '../core/frame';
 import { setCanvasCamera } from './camera';
 import { drawers, type DrawContext, type Leaf, type NodeMesh } from './drawers';
-import { newMesh, placeMesh } from './materials';
+import { newMesh, placeMesh, setColour, type Placing } from './materials';
+import { newBlendMesh, newLayMesh, Passes, Pool, setBlend, setRegion, uniform, type Region } from './passes';
+import { regionOf } from './region';
 import { Textures, type PictureSource } from './textures';
 
 ColorManagement.enabled = false;
@@ -49,14 +52,6 @@ export interface Renderer {
   dispose(): void;
 }
 
-const layerFragment = /* glsl */ `
-uniform sampler2D uTexture;
-uniform vec2 uOrigin;
-uniform vec2 uExtent;
-void main() {
-  gl_FragColor = texture2D(uTexture, (gl_FragCoord.xy - uOrigin) / uExtent) * (clipCoverage() * uOpacity);
-}`;
-
 const modeFragment = /* glsl */ `
 uniform sampler2D uTexture;
 uniform vec2 uOrigin;
@@ -67,11 +62,13 @@ void main() {
   gl_FragColor = vec4(mix(c.rgb, vec3(c.a), uKey), 1.0);
 }`;
 
-const layerUniforms = () => ({
-  uTexture: { value: null },
-  uOrigin: { value: new Vector2() },
-  uExtent: { value: new Vector2() },
-});
+const newModeMesh = (): NodeMesh =>
+  newMesh(modeFragment, {
+    uTexture: { value: null },
+    uOrigin: { value: new Vector2() },
+    uExtent: { value: new Vector2() },
+    uKey: { value: 0 },
+  });
 
 /**
  * Draws display trees on one WebGL surface, however many views there are. `onNeed` is called when something that was
@@ -101,32 +98,44 @@ export function createRenderer(
   const surface = new Vector2(canvas.width, canvas.height);
   gl.setSize(surface.x, surface.y, false);
 
-  const layers: WebGLRenderTarget[] = [];
-  const layerAt = (index: number, width: number, height: number): WebGLRenderTarget => {
-    let layer = layers[index];
-    if (!layer) {
-      layer = new WebGLRenderTarget(width, height, { depthBuffer: false, generateMipmaps: false });
-      layers[index] = layer;
-    }
-    if (layer.width !== width || layer.height !== height) layer.setSize(width, height);
-    return layer;
-  };
+  const pool = new Pool();
+  const passScene = new Scene();
+  passScene.matrixWorldAutoUpdate = false;
+  const passes = new Passes(pool, (mesh, target, clears) => {
+    passScene.children.length = 0;
+    passScene.children.push(mesh);
+    gl.setRenderTarget(target);
+    if (clears) gl.clear();
+    gl.render(passScene, camera);
+  });
+  for (const mesh of passes.meshes) placeMesh(mesh, stillNode, 1);
 
   // One mesh of each kind is kept for good, so that its program is compiled once and not again when a picture empties.
   const keepers = new Scene();
   keepers.add(
     ...Object.values(drawers).map((drawer) => drawer.create()),
-    newMesh(layerFragment, layerUniforms()),
-    newMesh(modeFragment, { ...layerUniforms(), uKey: { value: 0 } }),
+    ...passes.meshes,
+    newLayMesh(),
+    newBlendMesh(),
+    newModeMesh(),
   );
   gl.compile(keepers, camera);
+
+  /** Something drawn on: the surface (null), or a target of the pool. Meshes are gathered, then drawn at once. */
+  interface Sheet {
+    readonly on: WebGLRenderTarget | null;
+    scene: Scene;
+    isClear: boolean;
+  }
 
   function newView(): View {
     const meshes = new Map<string, { mesh: NodeMesh; kind: string; seen: number }>();
     const scenes: Scene[] = [];
     let pass = 0;
-    let used = 0;
     let usedScenes = 0;
+    let target: Target;
+    let context: DrawContext;
+    let behind: FramebufferTexture | null = null;
 
     const takeScene = (): Scene => {
       let scene = scenes[usedScenes];
@@ -138,6 +147,21 @@ export function createRenderer(
       usedScenes += 1;
       scene.children.length = 0;
       return scene;
+    };
+    const newSheet = (on: WebGLRenderTarget | null): Sheet => ({ on, scene: takeScene(), isClear: false });
+    const newLayer = (): WebGLRenderTarget => pool.take(target.pixelWidth, target.pixelHeight);
+
+    const choose = (on: WebGLRenderTarget | null): void => {
+      gl.setRenderTarget(on);
+      if (!on) gl.setViewport(0, surface.y - target.pixelHeight, target.pixelWidth, target.pixelHeight);
+    };
+    /** Draws what has been gathered on a sheet so far. */
+    const flush = (sheet: Sheet): void => {
+      choose(sheet.on);
+      if (!sheet.isClear) gl.clear();
+      sheet.isClear = true;
+      if (sheet.scene.children.length > 0) gl.render(sheet.scene, camera);
+      sheet.scene = takeScene();
     };
 
     const meshFor = (key: string, kind: string, create: () => NodeMesh): NodeMesh => {
@@ -151,87 +175,150 @@ export function createRenderer(
       return kept.mesh;
     };
 
-    const paint = (
-      node: DisplayNode,
-      into: Scene,
-      context: DrawContext,
-      target: Target,
-      inLayer: boolean,
-    ): void => {
+    const paint = (node: DisplayNode, sheet: Sheet): void => {
       if (!node.visible) return;
-      if (node.kind !== 'group') {
-        const drawer = drawers[node.kind] as {
-          create(): NodeMesh;
-          update(m: NodeMesh, n: Leaf, c: DrawContext): boolean;
-        };
-        const mesh = meshFor(node.key, node.kind, drawer.create);
-        if (!drawer.update(mesh, node, context)) return;
-        placeMesh(mesh, node, node.opacity);
-        into.children.push(mesh);
-        return;
-      }
-      if (!node.isolated) {
-        for (const child of node.children) paint(child, into, context, target, inLayer);
-        return;
-      }
-      const layer = layerAt(used++, target.pixelWidth, target.pixelHeight);
-      const scene = takeScene();
-      for (const child of node.children) paint(child, scene, context, target, true);
-      gl.setRenderTarget(layer);
-      gl.clear();
-      gl.render(scene, camera);
-      const mesh = meshFor(node.key, 'layer', () => newMesh(layerFragment, layerUniforms()));
-      wholeCanvas(mesh, layer, target, inLayer || target.mode !== 'full');
-      const { clipCount, clips } = node;
-      placeMesh(mesh, { ...node, matrix: canvasMatrix, clipCount, clips }, node.opacity);
-      into.children.push(mesh);
+      if (isApart(node)) paintApart(node, sheet);
+      else if (node.kind === 'group') for (const child of node.children) paint(child, sheet);
+      else paintLeaf(node, sheet, false);
     };
 
-    const wholeCanvas = (
-      mesh: NodeMesh,
-      layer: WebGLRenderTarget,
-      target: Target,
-      inLayer: boolean,
+    const paintLeaf = (node: Leaf, sheet: Sheet, isInside: boolean): void => {
+      const drawer = drawers[node.kind] as {
+        create(): NodeMesh;
+        update(m: NodeMesh, n: Leaf, c: DrawContext): boolean;
+      };
+      const mesh = meshFor(node.key, node.kind, drawer.create);
+      if (!drawer.update(mesh, node, context)) return;
+      if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
+      else placeMesh(mesh, node, node.opacity);
+      sheet.scene.children.push(mesh);
+    };
+
+    /** Draws a node on a sheet of its own, does to it what is to be done to the whole, and lays it on. */
+    const paintApart = (node: DisplayNode, sheet: Sheet): void => {
+      const region = regionOf(node, target.width, target.height);
+      if (!region) return;
+      const layer = newLayer();
+      const inner = newSheet(layer);
+      if (node.kind === 'group') for (const child of node.children) paint(child, inner);
+      else paintLeaf(node, inner, true);
+      flush(inner);
+      for (const mask of node.masks) {
+        const cover = newSheet(newLayer());
+        paint(mask.node, cover);
+        flush(cover);
+        const soft = passes.blurred(
+          cover.on as WebGLRenderTarget,
+          (mask.soft / 2) * context.scale,
+          wholeOf(target),
+        );
+        passes.cut(layer, soft.texture, mask.inverted, region);
+      }
+      const { effects, key } = node;
+      const picture = effects ? passes.blurred(layer, (effects.blur / 2) * context.scale, region) : layer;
+      const hasCast = effects !== null && (effects.shadow !== null || effects.glow !== null);
+      // A shadow must not show through what casts it: where the whole fades or blends, it is put together first.
+      const isJoined = hasCast && (node.opacity < 1 || node.blend !== 'normal');
+      const onto = isJoined ? newSheet(newLayer()) : sheet;
+      const placing = isJoined ? stillNode : node;
+      const opacity = isJoined ? 1 : node.opacity;
+      if (effects?.shadow) {
+        const { colour, x, y, blur } = effects.shadow;
+        const cast = passes.blurred(layer, (blur / 2) * context.scale, region);
+        lay(`${key}#shadow`, placing, opacity, onto, cast, region, { colour, x, y, boost: 1 });
+      }
+      if (effects?.glow) {
+        const { colour, reach } = effects.glow;
+        const cast = passes.blurred(layer, (reach / 2) * context.scale, region);
+        lay(`${key}#glow`, placing, opacity, onto, cast, region, { colour, x: 0, y: 0, boost: 1.8 });
+      }
+      if (isJoined) {
+        lay(`${key}#inner`, placing, opacity, onto, picture, region, null);
+        flush(onto);
+      }
+      const whole = isJoined ? (onto.on as WebGLRenderTarget) : picture;
+      if (node.blend === 'normal') lay(`${key}#layer`, node, node.opacity, sheet, whole, region, null);
+      else blendOn(node, sheet, whole, region);
+    };
+
+    const lay = (
+      key: string,
+      placing: Pick<DisplayNode, 'clips' | 'clipCount'>,
+      opacity: number,
+      sheet: Sheet,
+      picture: WebGLRenderTarget,
+      region: Region,
+      tint: { colour: string; x: number; y: number; boost: number } | null,
     ): void => {
-      const { uniforms } = mesh.material;
-      (uniforms['uRect'] as IUniform).value.set(0, 0, target.width, target.height);
-      (uniforms['uTexture'] as IUniform).value = layer.texture;
-      (uniforms['uOrigin'] as IUniform).value.set(0, inLayer ? 0 : surface.y - target.pixelHeight);
-      (uniforms['uExtent'] as IUniform).value.set(target.pixelWidth, target.pixelHeight);
+      const mesh = meshFor(key, 'lay', newLayMesh);
+      fromSheet(mesh, picture, sheet);
+      setRegion(mesh, region);
+      uniform(mesh, 'uTinted').value = tint ? 1 : 0;
+      (uniform(mesh, 'uShift').value as Vector2).set(
+        (tint?.x ?? 0) * context.scale,
+        -(tint?.y ?? 0) * context.scale,
+      );
+      if (tint) setColour(uniform(mesh, 'uTint').value as Vector4, tint.colour);
+      uniform(mesh, 'uBoost').value = tint?.boost ?? 1;
+      const { clipCount, clips } = placing;
+      placeMesh(mesh, { ...stillNode, clipCount, clips }, opacity);
+      sheet.scene.children.push(mesh);
+    };
+
+    /** Lays a picture on what a sheet shows so far, by a blend mode. */
+    const blendOn = (node: DisplayNode, sheet: Sheet, picture: WebGLRenderTarget, region: Region): void => {
+      flush(sheet);
+      if (!behind || behind.image.width !== target.pixelWidth || behind.image.height !== target.pixelHeight) {
+        behind?.dispose();
+        behind = new FramebufferTexture(target.pixelWidth, target.pixelHeight);
+      }
+      choose(sheet.on);
+      gl.copyFramebufferToTexture(behind, new Vector2(0, sheet.on ? 0 : surface.y - target.pixelHeight));
+      const mesh = meshFor(`${node.key}#blend`, 'blend', newBlendMesh);
+      fromSheet(mesh, picture, sheet);
+      setRegion(mesh, region);
+      uniform(mesh, 'uBehind').value = behind;
+      setBlend(mesh, node.blend);
+      const { clipCount, clips } = node;
+      placeMesh(mesh, { ...stillNode, clipCount, clips }, node.opacity);
+      sheet.scene.children.push(mesh);
+      // What is behind the next one includes this one.
+      flush(sheet);
+    };
+
+    /** Tells a mesh on a sheet where it finds the picture it shows. */
+    const fromSheet = (mesh: NodeMesh, picture: WebGLRenderTarget, sheet: Sheet): void => {
+      uniform(mesh, 'uTexture').value = picture.texture;
+      (uniform(mesh, 'uOrigin').value as Vector2).set(0, sheet.on ? 0 : surface.y - target.pixelHeight);
+      (uniform(mesh, 'uExtent').value as Vector2).set(target.pixelWidth, target.pixelHeight);
     };
 
     return {
-      draw(roots, target) {
+      draw(roots, wanted) {
+        target = wanted;
         pass += 1;
-        used = 0;
         usedScenes = 0;
+        pool.restart();
         reserve(target.pixelWidth, target.pixelHeight);
         setCanvasCamera(camera, target.width, target.height);
-        const context: DrawContext = {
+        context = {
           textures,
           scale: Math.min(target.pixelWidth / target.width, target.pixelHeight / target.height),
           placeholders: target.placeholders,
         };
-        const plain = target.mode === 'full';
-        const base = plain ? null : layerAt(used++, target.pixelWidth, target.pixelHeight);
-        const scene = takeScene();
-        for (const root of roots) paint(root, scene, context, target, false);
-        gl.setRenderTarget(base);
-        if (!base) gl.setViewport(0, surface.y - target.pixelHeight, target.pixelWidth, target.pixelHeight);
-        gl.clear();
-        gl.render(scene, camera);
+        const base = target.mode === 'full' ? null : newLayer();
+        const sheet = newSheet(base);
+        for (const root of roots) paint(root, sheet);
+        flush(sheet);
         if (base) {
-          const last = takeScene();
-          const mesh = meshFor('/mode', 'mode', () =>
-            newMesh(modeFragment, { ...layerUniforms(), uKey: { value: 0 } }),
-          );
-          wholeCanvas(mesh, base, target, false);
-          (mesh.material.uniforms['uKey'] as IUniform).value = target.mode === 'key' ? 1 : 0;
-          last.children.push(mesh);
-          gl.setRenderTarget(null);
-          gl.setViewport(0, surface.y - target.pixelHeight, target.pixelWidth, target.pixelHeight);
-          gl.clear();
-          gl.render(last, camera);
+          const last = newSheet(null);
+          const mesh = meshFor('/mode', 'mode', newModeMesh);
+          fromSheet(mesh, base, last);
+          setRegion(mesh, wholeOf(target));
+          uniform(mesh, 'uKey').value = target.mode === 'key' ? 1 : 0;
+          placeMesh(mesh, stillNode, 1);
+          last.scene.children.push(mesh);
+          flush(last);
         }
         for (const [key, kept] of meshes) {
           if (kept.seen === pass) continue;
@@ -242,6 +329,7 @@ export function createRenderer(
       dispose() {
         for (const kept of meshes.values()) kept.mesh.material.dispose();
         meshes.clear();
+        behind?.dispose();
       },
     };
   }
@@ -262,10 +350,17 @@ export function createRenderer(
       textures.retryMissing();
     },
     dispose() {
-      for (const layer of layers) layer.dispose();
+      pool.dispose();
       gl.dispose();
     },
   };
 }
 
-const canvasMatrix = Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1);
+const wholeOf = ({ width, height }: Target): Region => ({ x: 0, y: 0, w: width, h: height });
+
+/** What a mesh that lies flat on the canvas, unclipped, is placed by. */
+const stillNode: Placing = {
+  matrix: Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1),
+  clips: [],
+  clipCount: 0,
+};

@@ -1,6 +1,8 @@
 import { CanvasTexture, LinearFilter, LinearMipmapLinearFilter, NoColorSpace, type Texture } from 'three';
+import type { ShapeNode } from '../core/frame';
 import type { TextLayout } from '../core/text';
-import { rasterText } from './text/raster';
+import { rasterShape } from './shape-raster';
+import { rasterText, type TextRaster } from './text/raster';
 
 /** Fetches the bytes of a picture by its asset id; null where it is not to be had. */
 export type PictureSource = (asset: string) => Promise<Blob | null>;
@@ -23,7 +25,7 @@ interface Kept<T> {
   readonly bytes: number;
 }
 
-const wordsBudget = 96 << 20;
+const wordsBudget = 256 << 20;
 const pictureBudget = 384 << 20;
 const largest = 4096;
 const retryMs = 3000;
@@ -44,15 +46,44 @@ export class Textures {
 
   words(layout: TextLayout, colour: string, scale: number): Words | null {
     const { face } = layout;
-    const words = layout.lines.map((line) => `${line.text}@${line.x}`).join('\n');
-    const key = `${words}\n${layout.squeeze}/${layout.lineHeight}/${face.family}/${face.weight}/${face.stretch}/${face.size}/${layout.tracking}/${layout.figureCell}/${layout.baseline}/${colour}/${scale}`;
+    const words = layout.lines
+      .map((line) => `${line.runs ? JSON.stringify(line.runs) : line.text}@${line.x}`)
+      .join('\n');
+    const key = `${words}\n${layout.squeeze}/${layout.lineHeight}/${face.family}/${face.weight}/${face.stretch}/${face.size}/${face.smallCaps ?? false}/${layout.tracking}/${layout.evenFigures}/${layout.direction}/${layout.baseline}/${colour}/${scale}`;
     const kept = this.wordsKept.get(key);
     if (kept) {
       this.wordsKept.delete(key);
       this.wordsKept.set(key, kept);
       return kept.value;
     }
-    const raster = rasterText(layout, colour, scale);
+    return this.keep(key, rasterText(layout, colour, scale));
+  }
+
+  /** A drawn shape; null where it has no area or the picture it is filled with is not there. */
+  shape(node: ShapeNode, scale: number): Words | null {
+    const { path, strokePath, rule, fill, stroke, w, h } = node;
+    const assets = [fill, stroke?.paint].flatMap((paint) =>
+      typeof paint === 'object' && paint.kind === 'picture' ? [paint.asset] : [],
+    );
+    const pictures = assets.map((asset) => this.picture(asset, Math.max(w, h) * scale));
+    if (pictures.includes('coming')) return null;
+    const key = `shape ${path} ${strokePath ?? ''} ${rule} ${JSON.stringify([fill, stroke])} ${w}x${h} ${scale} ${pictures
+      .map((picture) => (typeof picture === 'string' ? picture : picture.width))
+      .join()}`;
+    const kept = this.wordsKept.get(key);
+    if (kept) {
+      this.wordsKept.delete(key);
+      this.wordsKept.set(key, kept);
+      return kept.value;
+    }
+    const pictureOf = (asset: string): HTMLCanvasElement | null => {
+      const picture = pictures[assets.indexOf(asset)];
+      return typeof picture === 'object' ? (picture.texture.image as HTMLCanvasElement) : null;
+    };
+    return this.keep(key, rasterShape(node, scale, pictureOf));
+  }
+
+  private keep(key: string, raster: TextRaster | null): Words | null {
     const value = raster && {
       texture: newTexture(raster.canvas, false),
       x: raster.x,

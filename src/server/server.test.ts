@@ -13,7 +13,19 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import request from 'supertest';
 import { WebSocket } from 'ws';
-import { canonicalJson, makeRelease, newElement, newShow, usualLanes, type Release } from '../core/show';
+import {
+  canonicalJson,
+  makeRelease,
+  newElement,
+  newShow,
+  usualLanes,
+  type Release,
+  newTemplate,
+  newTextField,
+  newTie,
+  newAsset,
+  newTether,
+} from '../core/show';
 import { emptyAir } from '../core/playout';
 import { AirEngine } from './engine';
 import { Journal } from './journal';
@@ -26,31 +38,23 @@ function release(): Release {
   const show = newShow('s', 'Show', [
     { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() },
   ]);
-  show.templates['t'] = {
-    id: 't',
-    name: 'Name line',
-    width: 1920,
-    height: 1080,
-    rate: 50,
-    lane: 'lower',
+  show.templates['t'] = newTemplate('t', 'Name line', {
     elements: {
       e: newElement('text', 'e', 'Name'),
       p: newElement('picture', 'p', 'Flag', { asset: pictureId }),
     },
     order: ['e', 'p'],
-    fields: [{ id: 'f', kind: 'text', name: 'Name', group: '', help: '', default: '', maxLength: null }],
-    ties: [{ element: 'e', property: 'text', field: 'f' }],
-    tethers: [],
-    phases: { enter: { frames: 25, tracks: [] }, exit: { frames: 25, tracks: [] } },
-  };
-  show.assets[pictureId] = {
+    fields: [newTextField('f', 'Name', '')],
+    ties: [newTie('e', 'text', 'f')],
+  });
+  show.assets[pictureId] = newAsset({
     id: pictureId,
     name: 'flag.svg',
     type: 'image/svg+xml',
     bytes: picture.length,
     width: 8,
     height: 8,
-  };
+  });
   show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: { f: 'Ida' } };
   show.rundowns[0]?.cards.push('c');
   return makeRelease(show);
@@ -190,8 +194,8 @@ describe('releases and pictures', () => {
     );
     const circle = release();
     circle.templates['t']?.tethers.push(
-      { id: 'a', element: 'e', edge: 'left', to: 'p', toEdge: 'left', offset: 0 },
-      { id: 'b', element: 'p', edge: 'left', to: 'e', toEdge: 'left', offset: 0 },
+      newTether('a', 'e', 'left', 'p', 'left', 0),
+      newTether('b', 'p', 'left', 'e', 'left', 0),
     );
     expect((await request(url()).post('/api/releases').send(circle).expect(400)).body.error.code).toBe(
       'tether-cycle',

@@ -12,6 +12,7 @@ import {
   removeElements,
   ungroupElements,
   type Asset,
+  type Element,
   type ElementKindName,
   type Template,
 } from '../../core/show';
@@ -27,16 +28,21 @@ const unlocked = (template: Template): string[] =>
 const named = (template: Template, ids: readonly string[]): string =>
   ids.length === 1 ? (template.elements[ids[0] as string]?.name ?? '') : `${ids.length} elements`;
 
-export function addNew(kind: Exclude<ElementKindName, 'group'>): void {
+/** Puts a new element in the middle of the canvas; `given` sets it apart from others of its kind. */
+export function addNew<K extends Exclude<ElementKindName, 'group'>>(
+  kind: K,
+  label: string = elementKinds[kind].label,
+  given: Partial<Extract<Element, { kind: K }>> = {},
+): void {
   const template = templateNow();
   if (!template) return;
   const id = newId();
-  const { label, defaults } = elementKinds[kind];
-  const { w, h } = defaults as { w: number; h: number };
-  const element = newElement(kind, id, label, {
-    x: Math.round((template.width - w) / 2),
-    y: Math.round((template.height - h) / 2),
-  });
+  const made: Element = newElement(kind, id, label, given);
+  const element = {
+    ...made,
+    x: Math.round((template.width - made.w) / 2),
+    y: Math.round((template.height - made.h) / 2),
+  };
   editTemplate(`Add ${label.toLowerCase()}`, (t) => addElement(t, element));
   useBuild.getState().select([id]);
 }

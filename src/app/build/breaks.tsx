@@ -39,7 +39,7 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
   }
   try {
     const broken = fillings.flatMap(({ tryWith, words, values }) => {
-      const findings = checkFilling(template, values, measure, pictures);
+      const findings = checkFilling(template, values, measure, pictures, show.look);
       return findings.length > 0 ? [{ tryWith, words, findings }] : [];
     });
     return { tried: fillings.length, broken };

@@ -28,6 +28,8 @@ interface BuildStore {
   typed: Values;
   backdrop: Backdrop;
   hasSafeAreas: boolean;
+  /** Clicks on the stage draw a path. */
+  isPen: boolean;
   select(ids: readonly string[]): void;
   set(change: Partial<Omit<BuildStore, 'select' | 'set' | 'enter'>>): void;
   enter(templateId: string): void;
@@ -46,6 +48,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
   typed: {},
   backdrop: 'beach',
   hasSafeAreas: true,
+  isPen: false,
   select: (selection) => set({ selection }),
   set,
   enter(templateId) {

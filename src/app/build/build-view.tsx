@@ -1,7 +1,14 @@
 import { useEffect, useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { extremeValues, fillFromRow } from '../../core/data';
-import { templatesByName, freshName, type Show, type Template, type Values } from '../../core/show';
+import {
+  templatesByName,
+  freshName,
+  type Show,
+  type Template,
+  type Values,
+  newTemplate,
+} from '../../core/show';
 import { Button, Empty } from '../ui';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
@@ -17,24 +24,16 @@ export function blankTemplate(show: Show): Template {
   const channel = show.channels[0];
   const { width, height, rate } = channel?.format ?? { width: 1920, height: 1080, rate: 50 };
   const lanes = channel?.lanes ?? [];
-  const phase = { frames: 25, tracks: [] };
-  return {
-    id: newId(),
-    name: freshName(
-      'New template',
-      Object.values(show.templates).map((t) => t.name),
-    ),
+  const name = freshName(
+    'New template',
+    Object.values(show.templates).map((t) => t.name),
+  );
+  return newTemplate(newId(), name, {
     width,
     height,
     rate,
     lane: (lanes.find((lane) => lane.id === 'lower') ?? lanes[0])?.id ?? 'lower',
-    elements: {},
-    order: [],
-    fields: [],
-    ties: [],
-    tethers: [],
-    phases: { enter: phase, exit: structuredClone(phase) },
-  };
+  });
 }
 
 /** The values that the stage is tried with. */
@@ -106,7 +105,7 @@ export function BuildView() {
         onNew={make}
         onPick={(id) => void navigate(`/build/${id}`)}
       />
-      <Stage template={template} values={values} />
+      <Stage show={show} template={template} values={values} />
       <RightPanel show={show} template={template} values={values} />
       <Score template={template} />
     </div>

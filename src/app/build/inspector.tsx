@@ -19,7 +19,9 @@ import {
 import { IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
 import { editTemplate, sealEdit, templateNow, useBuild } from './build-store';
+import { MasksSection } from './masks-section';
 import { PropertyRow } from './property-row';
+import { SpansSection } from './spans-section';
 import { boxesAtRest } from './stage/rest-boxes';
 import { ShowSection } from './show-section';
 import { TetherSection } from './tether-section';
@@ -103,12 +105,29 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
   );
 }
 
-const sections: readonly PropertySection[] = ['Place', 'Words', 'Clock', 'Picture', 'Type', 'Look'];
+const sections: readonly PropertySection[] = [
+  'Place',
+  'Words',
+  'Clock',
+  'Picture',
+  'Type',
+  'Look',
+  'Shape',
+  'Outline',
+  'Effects',
+];
+const folded: ReadonlySet<PropertySection> = new Set(['Outline', 'Effects']);
+
+type Bag = Record<string, unknown>;
 
 function ElementInspector({ show, template, element }: { show: Show; template: Template; element: Element }) {
   const kind = elementKinds[element.kind];
   const inSection = (name: PropertySection) =>
-    kind.properties.filter((property) => property.section === name);
+    kind.properties.filter(
+      (property) =>
+        property.section === name &&
+        (!property.when || property.when.is.includes((element as Bag)[property.when.key] as string)),
+    );
   return (
     <>
       <div className="flex items-center gap-2 border-b border-line p-2">
@@ -129,7 +148,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
         const properties = inSection(name);
         if (properties.length === 0) return null;
         return (
-          <Section key={name} title={name}>
+          <Section key={name} title={name} isFolded={folded.has(name)}>
             <div className="grid grid-cols-2 gap-x-2 gap-y-1.5">
               {properties.map((property) => (
                 <PropertyRow
@@ -144,6 +163,8 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
           </Section>
         );
       })}
+      {element.kind === 'text' && <SpansSection show={show} element={element} />}
+      <MasksSection template={template} element={element} />
       <TetherSection template={template} element={element} />
     </>
   );

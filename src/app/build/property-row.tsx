@@ -9,25 +9,21 @@ import {
   tieProperty,
   untieProperty,
   type Element,
-  type FieldValue,
+  fieldKindFor,
+  type Paint,
   type Property,
+  type PropertyValue,
   type Show,
   type Template,
+  type TypeStyle,
 } from '../../core/show';
 import { PictureField } from '../card-form/card-form';
+import { FontField } from './font-field';
+import { namedColours, PaintField } from './paint-field';
 import { CheckField, ColourField, Knot, NumberField, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
 import { editTemplate, sealEdit } from './build-store';
 import { boxesAtRest } from './stage/rest-boxes';
-
-const wide = (property: Property): boolean =>
-  property.type === 'text' ||
-  property.type === 'colour' ||
-  property.type === 'picture' ||
-  property.key === 'family' ||
-  property.key === 'stretch' ||
-  property.key === 'fit' ||
-  property.key === 'format';
 
 /** One property of an element: its control, and the knot that ties it to a field. */
 export function PropertyRow(props: { show: Show; template: Template; element: Element; property: Property }) {
@@ -36,36 +32,56 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
   const field = tie && template.fields.find((f) => f.id === tie.field);
   const isDecided = decidedByTethers(template.tethers, element.id).has(property.key as 'x');
   const box = isDecided ? boxesAtRest(template).get(element.id) : undefined;
-  const value = box ? box[property.key as 'x'] : propertyValue(template, element, property.key);
+  const style = isStyled(show, element, property.key);
+  const value = box
+    ? box[property.key as 'x']
+    : (style?.value ?? propertyValue(template, element, property.key));
   const why = isDecided
     ? 'Decided by its tethers, below'
-    : field
-      ? `From the field “${field.name}”: this is its default`
-      : undefined;
-  const set = (next: FieldValue): void =>
+    : style
+      ? `From the text style “${style.name}”`
+      : field
+        ? `From the field “${field.name}”: this is its default`
+        : undefined;
+  const set = (next: PropertyValue): void =>
     editTemplate(
       `${property.label} of ${element.name}`,
       (t) => setProperty(t, element.id, property.key, next),
       `${element.id} ${property.key}`,
     );
   return (
-    <div className={`flex min-w-0 items-center gap-1 ${wide(property) ? 'col-span-2' : ''}`}>
+    <div className={`flex min-w-0 items-center gap-1 ${property.wide ? 'col-span-2' : ''}`}>
       <div className="min-w-0 flex-1" title={why}>
-        <Control property={property} value={value} assets={show.assets} disabled={isDecided} onSet={set} />
+        <Control
+          show={show}
+          property={property}
+          value={value}
+          disabled={isDecided || style !== null}
+          onSet={set}
+        />
       </div>
       <KnotMenu template={template} element={element} property={property} />
     </div>
   );
 }
 
+/** What a named text style decides of an element; null where none does. */
+function isStyled(show: Show, element: Element, key: string): { name: string; value: PropertyValue } | null {
+  if (!('typeStyle' in element) || element.typeStyle === null) return null;
+  const style = show.look.styles[element.typeStyle];
+  return style?.kind === 'type' && key in style.value
+    ? { name: style.name, value: style.value[key as keyof TypeStyle] }
+    : null;
+}
+
 function Control(props: {
+  show: Show;
   property: Property;
-  value: FieldValue;
-  assets: Show['assets'];
+  value: PropertyValue;
   disabled: boolean;
-  onSet: (value: FieldValue) => void;
+  onSet: (value: PropertyValue) => void;
 }) {
-  const { property, value, assets, disabled, onSet } = props;
+  const { show, property, value, disabled, onSet } = props;
   const { label } = property;
   switch (property.type) {
     case 'number':
@@ -92,10 +108,25 @@ function Control(props: {
           onChange={onSet}
           onDone={sealEdit}
           maxLength={10_000}
+          lines={property.multiline && String(value ?? '').includes('\n')}
         />
       );
     case 'colour':
-      return <ColourField label={label} value={String(value)} onChange={onSet} onDone={sealEdit} />;
+      return (
+        <ColourField
+          label={label}
+          value={String(value)}
+          named={namedColours(show.look)}
+          onChange={onSet}
+          onDone={sealEdit}
+        />
+      );
+    case 'paint':
+      return (
+        <PaintField label={label} value={value as Paint} show={show} onChange={onSet} onDone={sealEdit} />
+      );
+    case 'font':
+      return <FontField label={label} value={String(value)} show={show} onChange={onSet} />;
     case 'choice':
       return (
         <SelectField
@@ -114,7 +145,7 @@ function Control(props: {
           bare
           label={label}
           value={value === null ? null : String(value)}
-          assets={assets}
+          assets={show.assets}
           onSet={onSet}
         />
       );
@@ -127,7 +158,10 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
   const { template, element, property } = props;
   const tie = tieOf(template, element.id, property.key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
-  const others = template.fields.filter((f) => f.kind === property.type && f.id !== field?.id);
+  const kind = fieldKindFor(property.type);
+  const others = template.fields.filter(
+    (f) => f.id !== field?.id && (f.kind === kind || f.kind === 'choice' || f.kind === 'yes-no'),
+  );
   const name = `${element.name} ${property.label}`;
   const entry = (words: ReactNode, action: () => void): ReactNode => (
     <DropdownMenu.Item className={item} onSelect={action}>
@@ -178,7 +212,7 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
                 )
               }
             >
-              Take it from “{other.name}”
+              Take it from “{other.name}”{other.kind === kind ? '' : ', by a map'}
             </DropdownMenu.Item>
           ))}
         </DropdownMenu.Content>

@@ -9,6 +9,7 @@ import {
   type Template,
   type Tether,
   type TetherEdge,
+  newTether,
 } from '../../core/show';
 import { Button, IconButton, NumberField, Section, SelectField } from '../ui';
 import { newId } from '../state/ids';
@@ -45,7 +46,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
     const used = new Set(own.map((tether) => tether.edge));
     const edge =
       (['left', 'right', 'top', 'bottom', 'centre', 'middle'] as const).find((e) => !used.has(e)) ?? 'left';
-    const tether: Tether = { id: newId(), element: element.id, edge, to: null, toEdge: edge, offset: 0 };
+    const tether = newTether(newId(), element.id, edge, null, edge);
     editTethers(`Tether ${element.name}`, (t) => void t.tethers.push(tether));
   };
   const change = (tether: Tether, next: Partial<Tether>, merge?: string): void =>

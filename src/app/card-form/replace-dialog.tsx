@@ -1,4 +1,4 @@
-import type { Card, Template } from '../../core/show';
+import type { Card, Dressing, Template } from '../../core/show';
 import { Still } from '../picture/still';
 import { Button, Dialog } from '../ui';
 
@@ -7,12 +7,13 @@ export function ReplaceDialog(props: {
   card: Pick<Card, 'number' | 'values'>;
   template: Template;
   holder: Pick<Card, 'template' | 'values'> | undefined;
-  templates: Readonly<Record<string, Template>>;
+  /** The show or release that both belong to. */
+  of: Dressing & { readonly templates: Readonly<Record<string, Template>> };
   onReplace: () => void;
   onClose: () => void;
 }) {
-  const { card, template, holder, templates, onReplace, onClose } = props;
-  const held = holder && templates[holder.template];
+  const { card, template, holder, of, onReplace, onClose } = props;
+  const held = holder && of.templates[holder.template];
   return (
     <Dialog
       title={`${card.number} is used. Replace its card?`}
@@ -25,6 +26,7 @@ export function ReplaceDialog(props: {
         <figure>
           {held && holder ? (
             <Still
+              of={of}
               template={held}
               values={holder.values}
               label={`Now under ${card.number}`}
@@ -37,6 +39,7 @@ export function ReplaceDialog(props: {
         </figure>
         <figure>
           <Still
+            of={of}
             template={template}
             values={card.values}
             label={`To be kept under ${card.number}`}

@@ -99,6 +99,7 @@ export function FillPanel({ show, table, rowId }: { show: Show; table: Table; ro
           onChange={(id) => setTemplateId(String(id))}
         />
         <Still
+          of={show}
           template={template}
           values={filling?.values ?? {}}
           label={`${template.name} filled with the row in hand`}
@@ -149,7 +150,7 @@ export function FillPanel({ show, table, rowId }: { show: Show; table: Table; ro
           card={asks}
           template={template}
           holder={cardByNumber(show.cards, asks.number)}
-          templates={show.templates}
+          of={show}
           onReplace={() => keep(asks)}
           onClose={() => setAsks(null)}
         />

@@ -124,12 +124,12 @@ function Keep(props: { template: Template; values: Values; number: string }) {
     <div className="flex items-end gap-2">
       <TextField label="Keep under" value={typed} onChange={setTyped} placeholder="31.25" />
       <Button onClick={keep}>Keep</Button>
-      {asks && (
+      {asks && release && (
         <ReplaceDialog
           card={{ number: asks, values }}
           template={template}
           holder={holderOf(asks)}
-          templates={release?.templates ?? {}}
+          of={release}
           onReplace={() => {
             void keepUnder(asks, template.id, values, null, true);
             setAsks(null);

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { GroupNode } from '../../core/frame';
-import type { Template, Values } from '../../core/show';
+import type { Dressing, Template, Values } from '../../core/show';
 import {
   canvasMeasure,
   createRenderer,
@@ -18,8 +18,8 @@ export const useFonts = create<{ arrivals: number }>(() => ({ arrivals: 0 }));
 export const measure = canvasMeasure();
 
 /** Asks for the fonts of a filling; null when they are there. */
-export function fontsOf(template: Template, values: Values): Promise<void> | null {
-  const coming = loadFonts(fontsFor(template, values));
+export function fontsOf(template: Template, values: Values, of: Dressing): Promise<void> | null {
+  const coming = loadFonts(fontsFor(template, values, of), assetBlob);
   return (
     coming &&
     coming.then(() => {

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { evaluate, holdMoment, type Scene } from '../../core/frame';
-import type { Template, Values } from '../../core/show';
+import type { Dressing, Template, Values } from '../../core/show';
 import { watch } from './monitors';
 import { useScene } from './use-scene';
 
@@ -12,13 +12,15 @@ const stillTime = 9 * 3600 + 41 * 60;
 export function Still(props: {
   template: Template;
   values?: Values;
+  /** The show or release it belongs to. */
+  of: Dressing;
   label: string;
   className?: string;
   placeholders?: boolean;
 }) {
-  const { template, values = noValues, label, className = '', placeholders = true } = props;
+  const { template, values = noValues, of, label, className = '', placeholders = true } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { scene } = useScene(template, values);
+  const { scene } = useScene(template, values, of);
   const current = useRef({ scene, template });
   current.current = { scene, template };
   useEffect(() => {
@@ -29,12 +31,12 @@ export function Still(props: {
       mode: 'full',
       placeholders,
       shown: () => {
-        const { scene: shown, template: of } = current.current;
+        const { scene: shown, template: own } = current.current;
         if (!shown) return null;
         const isNew = shown !== last;
         last = shown;
         const roots = [isNew ? evaluate(shown, holdMoment(stillTime)) : shown.root];
-        return { roots, isNew, width: of.width, height: of.height };
+        return { roots, isNew, width: own.width, height: own.height };
       },
     });
   }, [placeholders]);

@@ -1,25 +1,27 @@
 import { useEffect, useMemo } from 'react';
 import { prepareScene, type Scene } from '../../core/frame';
 import { ProblemError, type Problem } from '../../core/problem';
-import type { Template, Values } from '../../core/show';
+import type { Dressing, Template, Values } from '../../core/show';
 import { fontsOf, measure, useFonts } from './monitors';
 
 /** A template filled with values, laid out with the fonts that are there; laid out again when more have come. */
 export function useScene(
   template: Template,
   values: Values,
+  of: Dressing,
 ): { scene: Scene | null; problem: Problem | null } {
   const arrivals = useFonts((store) => store.arrivals);
   useEffect(() => {
-    void fontsOf(template, values);
-  }, [template, values]);
+    void fontsOf(template, values, of);
+  }, [template, values, of]);
+  const { look } = of;
   return useMemo(() => {
     void arrivals;
     try {
-      return { scene: prepareScene(template, values, measure), problem: null };
+      return { scene: prepareScene(template, values, measure, { look }), problem: null };
     } catch (error) {
       if (error instanceof ProblemError) return { scene: null, problem: error.problem };
       throw error;
     }
-  }, [template, values, arrivals]);
+  }, [template, values, look, arrivals]);
 }

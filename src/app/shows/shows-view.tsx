@@ -186,6 +186,7 @@ export function ShowsView() {
                         onClick={() => void enter(stored.id, `/build/${template.id}`)}
                       >
                         <Still
+                          of={show}
                           template={template}
                           label={template.name}
                           className="w-full rounded border border-line"

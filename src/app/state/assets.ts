@@ -1,4 +1,4 @@
-import { notAPicture, sniffPicture, type Asset } from '../../core/show';
+import { notAPicture, sniffPicture, type Asset, newAsset } from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import { database, storageWords } from './database';
 import { hashOf } from './ids';
@@ -47,7 +47,7 @@ export async function addPicture(file: File): Promise<{ asset: Asset } | { probl
   } catch (error) {
     return { problem: problem('storage-full', storageWords(error, `${file.name} was not added`), file.name) };
   }
-  return { asset: { id, name: file.name, type, bytes: kept.length, ...size } };
+  return { asset: newAsset({ id, name: file.name, type, bytes: kept.length, ...size }) };
 }
 
 const damaged = (name: string): Problem =>

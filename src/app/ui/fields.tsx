@@ -1,7 +1,4 @@
-import { Popover } from 'radix-ui';
 import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
-import { HexAlphaColorPicker } from 'react-colorful';
-import { toast } from 'sonner';
 
 /** A label over or beside its control. */
 export function Labelled(props: { label: string; htmlFor?: string; children: ReactNode; beside?: boolean }) {
@@ -26,9 +23,11 @@ interface TextProps {
   bare?: boolean;
   dir?: 'auto';
   maxLength?: number | undefined;
+  /** Several lines may be typed. */
+  lines?: boolean | undefined;
 }
 
-/** One line of words, changed as it is typed. */
+/** Words, changed as they are typed. */
 export function TextField({
   label,
   value,
@@ -38,14 +37,17 @@ export function TextField({
   beside,
   bare,
   maxLength,
+  lines,
 }: TextProps) {
   const id = useId();
+  const Control = lines ? 'textarea' : 'input';
   const input = (
-    <input
+    <Control
+      {...(lines ? { rows: Math.min(6, Math.max(2, value.split('\n').length)) } : {})}
       id={id}
       aria-label={bare ? label : undefined}
       dir="auto"
-      className="field w-full flex-1"
+      className={`field w-full flex-1 ${lines ? 'h-auto resize-y py-1 leading-5' : ''}`}
       value={value}
       placeholder={placeholder}
       maxLength={maxLength}
@@ -154,69 +156,5 @@ export function CheckField(props: { label: string; value: boolean; onChange: (va
       />
       {label}
     </label>
-  );
-}
-
-/** A colour: a swatch that opens a picker, and its figures. */
-export function ColourField(props: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  onDone?: (() => void) | undefined;
-  bare?: boolean;
-}) {
-  const { label, value, onChange, onDone, bare } = props;
-  const id = useId();
-  const [typed, setTyped] = useState(value);
-  useEffect(() => setTyped(value), [value]);
-  const commit = (): void => {
-    const wanted = (typed.startsWith('#') ? typed : `#${typed}`).toLowerCase();
-    const long = /^#[0-9a-f]{3}$/.test(wanted)
-      ? `#${[...wanted.slice(1)].map((c) => c + c).join('')}`
-      : wanted;
-    if (/^#([0-9a-f]{6}|[0-9a-f]{8})$/.test(long)) {
-      if (long !== value) onChange(long);
-      onDone?.();
-    } else {
-      toast.error(`${label}: “${typed}” is not a colour such as #d8a748. It stays ${value}.`);
-      setTyped(value);
-    }
-  };
-  const control = (
-    <span className="flex min-w-0 flex-1 gap-1">
-      <Popover.Root onOpenChange={(open) => !open && onDone?.()}>
-        <Popover.Trigger
-          aria-label={`${label}: pick`}
-          className="checks size-7 shrink-0 overflow-hidden rounded border border-line"
-        >
-          <span className="block size-full" style={{ background: value }} />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            side="left"
-            sideOffset={8}
-            className="z-50 rounded border border-line bg-panel p-2"
-          >
-            <HexAlphaColorPicker color={value} onChange={onChange} />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
-      <input
-        id={id}
-        aria-label={bare ? label : undefined}
-        className="field number w-full min-w-0 px-1.5 text-xs"
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={() => typed !== value && commit()}
-        onKeyDown={(event) => event.key === 'Enter' && commit()}
-      />
-    </span>
-  );
-  return bare ? (
-    control
-  ) : (
-    <Labelled label={label} htmlFor={id} beside>
-      {control}
-    </Labelled>
   );
 }

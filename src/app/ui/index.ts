@@ -2,7 +2,8 @@
 export { Button, IconButton } from './button';
 export { Dialog } from './dialog';
 export { Empty } from './empty';
-export { CheckField, ColourField, Labelled, NameField, SelectField, TextField } from './fields';
+export { ColourField, ColourPicker, NamedColours, type NamedColour } from './colour-field';
+export { CheckField, Labelled, NameField, SelectField, TextField } from './fields';
 export { Knot } from './knot';
 export { NumberField } from './number-field';
 export { Pennant } from './pennant';

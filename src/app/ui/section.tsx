@@ -2,10 +2,18 @@ import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 
 /** A part of a panel that folds, and remembers whether it is open. */
-export function Section(props: { title: string; children: ReactNode; extra?: ReactNode }) {
-  const { title, children, extra } = props;
+export function Section(props: {
+  title: string;
+  children: ReactNode;
+  extra?: ReactNode;
+  /** Folded until it is opened for the first time. */
+  isFolded?: boolean;
+}) {
+  const { title, children, extra, isFolded } = props;
   const key = `jorvan.section.${title}`;
-  const [open, setOpen] = useState(localStorage.getItem(key) !== 'closed');
+  const [open, setOpen] = useState(
+    (localStorage.getItem(key) ?? (isFolded ? 'closed' : 'open')) !== 'closed',
+  );
   const toggle = (): void => {
     localStorage.setItem(key, open ? 'closed' : 'open');
     setOpen(!open);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import Papa from 'papaparse';
-import { newElement, type Field, type Table, type Template } from '../show';
+import { newElement, type Field, type Table, type Template, newTemplate, openText, newAsset } from '../show';
 import { decodeText, extremeValues, fillFromRow, matchColumns, readCsv, sameName } from './index';
 
 const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
@@ -92,33 +92,18 @@ describe('CSV', () => {
   });
 });
 
-const asset = {
+const asset = newAsset({
   id: 'a'.repeat(64),
   name: 'Skerry flag.svg',
   type: 'image/svg+xml' as const,
   bytes: 1,
   width: 1,
   height: 1,
-};
+});
 const field = (id: string, name: string, rest: Partial<Field> = {}): Field =>
-  ({ id, name, group: '', help: '', kind: 'text', default: '', maxLength: null, ...rest }) as Field;
-function template(fields: Field[]): Template {
-  const phase = { frames: 0, tracks: [] };
-  return {
-    id: 't',
-    name: 'T',
-    width: 100,
-    height: 100,
-    rate: 50,
-    lane: 'l',
-    elements: { e: newElement('text', 'e', 'E') },
-    order: ['e'],
-    fields,
-    ties: [],
-    tethers: [],
-    phases: { enter: phase, exit: phase },
-  };
-}
+  ({ id, name, group: '', help: '', kind: 'text', default: '', ...openText, ...rest }) as Field;
+const template = (fields: Field[]): Template =>
+  newTemplate('t', 'T', { elements: { e: newElement('text', 'e', 'E') }, order: ['e'], fields });
 const table = (columns: string[], ...rows: string[][]): Table => ({
   id: 'tab',
   name: 'Tab',

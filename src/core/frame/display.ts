@@ -1,3 +1,4 @@
+import type { Blend, Fit, Paint } from '../show';
 import type { TextLayout } from '../text';
 import type { Matrix } from './matrix';
 
@@ -14,6 +15,26 @@ export interface Clip {
   bottom: number;
 }
 
+/** What is done to an element's picture as a whole before it is laid on what is behind it. Lengths in px. */
+export interface Effects {
+  readonly blur: number;
+  readonly shadow: {
+    readonly colour: string;
+    readonly x: number;
+    readonly y: number;
+    readonly blur: number;
+  } | null;
+  readonly glow: { readonly colour: string; readonly reach: number } | null;
+}
+
+/** Where another node is (or, inverted, is not), this one is seen. */
+export interface MaskUse {
+  readonly node: DisplayNode;
+  readonly inverted: boolean;
+  /** Px over which the edge fades. */
+  readonly soft: number;
+}
+
 interface NodeBase {
   /** Stays the same from frame to frame and from value to value. */
   readonly key: string;
@@ -25,7 +46,18 @@ interface NodeBase {
   /** The first `clipCount` of these hold. */
   readonly clips: Clip[];
   clipCount: number;
+  /** Null where there are none, as for most. */
+  readonly effects: Effects | null;
+  readonly blend: Blend;
+  masks: readonly MaskUse[];
 }
+
+/** Whether a node is drawn apart and then laid on as one. */
+export const isApart = (node: DisplayNode): boolean =>
+  node.effects !== null ||
+  node.blend !== 'normal' ||
+  node.masks.length > 0 ||
+  (node.kind === 'group' && node.isolated);
 
 export interface RectNode extends NodeBase {
   readonly kind: 'rect';
@@ -34,6 +66,33 @@ export interface RectNode extends NodeBase {
   /** Px: top left, top right, bottom right, bottom left; together never more than a side. */
   readonly radii: readonly [number, number, number, number];
   readonly fill: string;
+}
+
+export interface Stroke {
+  readonly width: number;
+  readonly paint: Paint;
+  readonly place: 'inside' | 'centre' | 'outside';
+  /** Lengths of a dash and of the gap behind it; a dash of 0 is an unbroken line. */
+  readonly dash: number;
+  readonly gap: number;
+  readonly roundEnds: boolean;
+}
+
+/** A drawn outline, filled and stroked. Colours are plain. */
+export interface ShapeNode extends NodeBase {
+  readonly kind: 'shape';
+  /** The box that gradients and pictures are spread over. */
+  readonly w: number;
+  readonly h: number;
+  /** SVG path data in px of the node's own space. */
+  readonly path: string;
+  readonly rule: 'nonzero' | 'evenodd';
+  readonly fill: Paint;
+  readonly stroke: Stroke | null;
+  /** What is stroked, where that is not the filled path. */
+  readonly strokePath: string | null;
+  /** How far it may reach beyond the box, px. */
+  readonly reach: number;
 }
 
 export interface TextNode extends NodeBase {
@@ -49,7 +108,18 @@ export interface PictureNode extends NodeBase {
   readonly h: number;
   readonly radius: number;
   readonly asset: string | null;
-  readonly fit: 'contain' | 'cover' | 'stretch';
+  readonly framing: Framing;
+}
+
+/** How a picture lies in its box; focus and cuts in parts of the picture. */
+export interface Framing {
+  readonly fit: Fit;
+  readonly focusX: number;
+  readonly focusY: number;
+  readonly cutLeft: number;
+  readonly cutTop: number;
+  readonly cutRight: number;
+  readonly cutBottom: number;
 }
 
 export interface GroupNode extends NodeBase {
@@ -60,4 +130,4 @@ export interface GroupNode extends NodeBase {
   readonly children: DisplayNode[];
 }
 
-export type DisplayNode = RectNode | TextNode | PictureNode | GroupNode;
+export type DisplayNode = RectNode | ShapeNode | TextNode | PictureNode | GroupNode;

@@ -1,6 +1,6 @@
 import { addPose, restPose, sampleTrack, trackIndex, type CompiledTrack } from '../motion';
 import { formatClock } from '../text';
-import { maxClips, type Clip, type GroupNode } from './display';
+import { isApart, maxClips, type Clip, type GroupNode } from './display';
 import { invert, multiplyPlane } from './matrix';
 import type { Part, Scene } from './scene';
 
@@ -84,7 +84,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   inherit(node.clips, parent);
   let count = parent && !parent.apart ? parent.node.clipCount : 0;
   const isGroup = node.kind === 'group';
-  part.apart =
+  const isolated =
     isGroup &&
     ((part.effectiveOpacity < 1 && part.leaves > 1) || ((wipes || clips) && count >= maxClips - 1));
   if (wipes || clips) {
@@ -92,7 +92,8 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     if (count < maxClips) node.clips[count++] = part.clip;
   }
   node.clipCount = count;
-  if (isGroup) (node as GroupNode).isolated = part.apart;
+  if (isGroup) (node as GroupNode).isolated = isolated;
+  part.apart = isGroup && isApart(node);
   node.opacity = part.effectiveOpacity;
   const wiped =
     (p[wipeLeft] as number) + (p[wipeRight] as number) >= 1 ||
@@ -100,7 +101,8 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   node.visible = part.effectiveOpacity > 0 && factor !== 0 && !wiped;
   if (part.element.kind === 'clock' && node.kind === 'text') {
     const text = formatClock(moment.time, part.element.format, part.element.offset);
-    if (text !== node.layout.lines[0]?.text) node.layout = { ...node.layout, lines: [{ text, x: 0 }] };
+    if (text !== node.layout.lines[0]?.text)
+      node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
   }
 }
 

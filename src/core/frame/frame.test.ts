@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { newElement, type Element, type Key, type Template, type Track, type TrackProperty } from '../show';
+import {
+  newElement,
+  type Element,
+  type Key,
+  type Template,
+  type Track,
+  type TrackProperty,
+  newTemplate,
+} from '../show';
 import type { TextMeasure } from '../text';
 import {
   elementsAt,
@@ -8,6 +16,7 @@ import {
   holdMoment,
   identity,
   invert,
+  isApart,
   maxClips,
   prepareScene,
   type DisplayNode,
@@ -29,20 +38,13 @@ const track = (element: string, property: TrackProperty, ...keys: [number, numbe
 });
 
 function template(elements: Element[], order: string[], enter: Track[] = [], exit: Track[] = []): Template {
-  return {
-    id: 't',
-    name: 'T',
+  return newTemplate('t', 'T', {
     width: 1000,
     height: 500,
-    rate: 50,
-    lane: 'lower',
     elements: Object.fromEntries(elements.map((e) => [e.id, e])),
     order,
-    fields: [],
-    ties: [],
-    tethers: [],
     phases: { enter: { frames: 20, tracks: enter }, exit: { frames: 20, tracks: exit } },
-  };
+  });
 }
 const rect = (id: string, change: Partial<Extract<Element, { kind: 'rect' }>> = {}): Element =>
   newElement('rect', id, id, { x: 100, y: 100, w: 200, h: 100, ...change });
@@ -272,4 +274,67 @@ test('a matrix and its inverse undo each other; a flat one has none', () => {
     ),
   );
   expect(invert(identity(), new Float64Array(16))).toBe(false);
+});
+
+describe('masks and effects', () => {
+  const masked = (by: string, change: object = {}): Element =>
+    newElement('rect', 'photo', 'photo', {
+      w: 400,
+      h: 200,
+      masks: [{ by, inverted: false, soft: 4 }],
+      ...change,
+    });
+  test('what masks another is not drawn itself; it still moves', () => {
+    const t = template(
+      [masked('hole'), rect('hole')],
+      ['photo', 'hole'],
+      [track('hole', 'x', [0, -300], [20, 0])],
+    );
+    const root = evaluate(scene(t), moment('enter', 0));
+    expect(root.children.map((node) => node.key)).toEqual(['t/photo']);
+    const [use] = find(root, 'photo').masks;
+    expect(use).toMatchObject({ inverted: false, soft: 4 });
+    expect(seen(use?.node as DisplayNode, 0, 0)).toEqual([-200, 100]);
+  });
+  test('a hidden element masks nothing away, and one whose user is hidden is drawn again', () => {
+    const t = template([masked('hole', { hidden: true }), rect('hole')], ['photo', 'hole']);
+    expect(evaluate(scene(t), holdMoment(0)).children.map((node) => node.key)).toEqual(['t/hole']);
+    const other = template([masked('hole'), rect('hole', { hidden: true })], ['photo', 'hole']);
+    expect(find(evaluate(scene(other), holdMoment(0)), 'photo').masks).toEqual([]);
+  });
+  test('a group with a shadow is one picture: its children keep their own opacity and clips', () => {
+    const t = template(
+      [
+        rect('a'),
+        rect('b'),
+        newElement('group', 'g', 'g', { children: ['a', 'b'], shadow: true, opacity: 0.5 }),
+      ],
+      ['g'],
+    );
+    const root = evaluate(scene(t), holdMoment(0));
+    expect(isApart(find(root, 'g'))).toBe(true);
+    expect([find(root, 'g').opacity, find(root, 'a').opacity, find(root, 'a').clipCount]).toEqual([
+      0.5, 1, 0,
+    ]);
+  });
+  test('a plain rectangle stays a plain rectangle; slants, gradients and outlines make a drawn shape of it', () => {
+    const kindOf = (change: object): string =>
+      find(evaluate(scene(template([rect('a', change)], ['a'])), holdMoment(0)), 'a').kind;
+    expect(kindOf({})).toBe('rect');
+    for (const change of [
+      { slantLeft: 10 },
+      { outlineWidth: 2 },
+      {
+        fill: {
+          kind: 'linear',
+          angle: 0,
+          stops: [
+            { at: 0, colour: '#000000' },
+            { at: 1, colour: '#ffffff' },
+          ],
+        },
+      },
+    ])
+      expect(kindOf(change)).toBe('shape');
+  });
 });

@@ -1,6 +1,18 @@
 // The frame: (template, values, moment) -> display tree. Knows nothing of who draws it.
-export type { Clip, DisplayNode, GroupNode, PictureNode, RectNode, TextNode } from './display';
-export { maxClips } from './display';
+export type {
+  Clip,
+  DisplayNode,
+  Effects,
+  Framing,
+  GroupNode,
+  MaskUse,
+  PictureNode,
+  RectNode,
+  ShapeNode,
+  Stroke,
+  TextNode,
+} from './display';
+export { isApart, maxClips } from './display';
 export { prepareScene, type Scene, type SceneOptions } from './scene';
 export { evaluate, holdMoment, type Moment } from './evaluate';
 export { identity, invert, type Matrix } from './matrix';

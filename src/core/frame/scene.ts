@@ -1,8 +1,9 @@
 import { layOut, type Rest } from '../layout';
 import { compileTrack, poseLength, type CompiledTrack } from '../motion';
-import type { Element, GroupElement, Template, Values } from '../show';
+import { plainLook, type Element, type GroupElement, type Look, type Template, type Values } from '../show';
+import { ellipsePath, linePaths, pathOf, polygonPath, rectPath } from '../shape';
 import type { TextMeasure } from '../text';
-import { maxClips, type Clip, type DisplayNode, type GroupNode } from './display';
+import { maxClips, type Clip, type DisplayNode, type Effects, type GroupNode, type MaskUse } from './display';
 import { identity, type Matrix } from './matrix';
 
 /** An element made ready for motion: its rest, its tracks by phase, and the node it writes to. */
@@ -49,6 +50,8 @@ export interface SceneOptions {
   readonly key?: string;
   /** The canvas of the picture in px, default the template's: the template is scaled to lie whole in its middle. */
   readonly canvas?: { readonly width: number; readonly height: number };
+  /** The show's named styles; default: none. */
+  readonly look?: Look;
 }
 
 /**
@@ -62,8 +65,12 @@ export function prepareScene(
   options: SceneOptions = {},
 ): Scene {
   const key = options.key ?? template.id;
-  const rest = layOut(template, values, measure);
+  const rest = layOut(template, values, measure, options.look ?? plainLook);
   const root = groupNode(key);
+  const masking = new Set(
+    Object.values(rest.elements).flatMap((e) => (e.hidden ? [] : e.masks.map((m) => m.by))),
+  );
+  const nodes = new Map<string, DisplayNode>();
   const parts: Part[] = [];
   const enter = byElement(template, 'enter');
   const exit = byElement(template, 'exit');
@@ -93,12 +100,22 @@ export function prepareScene(
       effectiveOpacity: 1,
     };
     const index = parts.push(part) - 1;
-    into.children.push(node);
+    nodes.set(id, node);
+    // What masks others is not drawn itself.
+    if (!masking.has(id)) into.children.push(node);
     if (node.kind !== 'group') return 1;
     part.leaves = (element as GroupElement).children.reduce((sum, child) => sum + add(child, index, node), 0);
     return part.leaves;
   };
   for (const id of template.order) add(id, -1, root);
+  for (const { element, node } of parts) {
+    if (element.masks.length > 0) {
+      node.masks = element.masks.flatMap(({ by, inverted, soft }): MaskUse[] => {
+        const mask = nodes.get(by);
+        return mask ? [{ node: mask, inverted, soft }] : [];
+      });
+    }
+  }
   return {
     template,
     rest,
@@ -121,8 +138,26 @@ function baseMatrix(template: Template, canvas: { width: number; height: number 
 
 const newClip = (): Clip => ({ inverse: identity(), left: 0, top: 0, right: 0, bottom: 0 });
 
-const nodeBase = (key: string) => ({
+const plain = { effects: null, blend: 'normal' as const };
+
+/** The effects of an element, or null where it has none. */
+function effectsOf(element: Element): Effects | null {
+  const { blur, shadow, glow } = element;
+  if (blur === 0 && !shadow && glow === 0) return null;
+  return {
+    blur,
+    shadow: shadow
+      ? { colour: element.shadowColour, x: element.shadowX, y: element.shadowY, blur: element.shadowBlur }
+      : null,
+    glow: glow > 0 ? { colour: element.glowColour, reach: glow } : null,
+  };
+}
+
+const nodeBase = (key: string, own: { effects: Effects | null; blend: Element['blend'] } = plain) => ({
   key,
+  effects: own.effects,
+  blend: own.blend,
+  masks: [] as readonly MaskUse[],
   matrix: identity(),
   visible: true,
   opacity: 1,
@@ -130,8 +165,8 @@ const nodeBase = (key: string) => ({
   clipCount: 0,
 });
 
-const groupNode = (key: string): GroupNode => ({
-  ...nodeBase(key),
+const groupNode = (key: string, own?: { effects: Effects | null; blend: Element['blend'] }): GroupNode => ({
+  ...nodeBase(key, own),
   kind: 'group',
   isolated: false,
   children: [],
@@ -148,31 +183,62 @@ function byElement(template: Template, name: 'enter' | 'exit'): Map<string, Comp
 
 /** The node that draws an element: the one place where a kind of element meets a kind of drawable. */
 function nodeFor(element: Element, rest: Rest, key: string, box: { w: number; h: number }): DisplayNode {
-  const base = nodeBase(key);
+  const own = { effects: effectsOf(element), blend: element.blend };
+  const base = nodeBase(key, own);
   switch (element.kind) {
     case 'group':
-      return groupNode(key);
+      return groupNode(key, own);
     case 'rect': {
+      const isPlain =
+        typeof element.fill === 'string' &&
+        element.outlineWidth === 0 &&
+        element.slantLeft === 0 &&
+        element.slantRight === 0;
+      if (!isPlain) return shape(element, base, box, rectPath(element, box));
       const { radiusTopLeft: a, radiusTopRight: b, radiusBottomRight: c, radiusBottomLeft: d } = element;
       return {
         ...base,
         kind: 'rect',
         w: box.w,
         h: box.h,
-        fill: element.fill,
+        fill: element.fill as string,
         radii: fitRadii([a, b, c, d], box.w, box.h),
       };
     }
-    case 'picture':
+    case 'ellipse':
+      return shape(element, base, box, ellipsePath(element, box), 'evenodd');
+    case 'polygon':
+      return shape(element, base, box, polygonPath(element, box));
+    case 'path':
+      return shape(element, base, box, pathOf(element, box), element.rule);
+    case 'line': {
+      const { shaft, heads } = linePaths(element, box);
+      const { fill, thickness, dash, gap, roundEnds } = element;
+      return {
+        ...base,
+        kind: 'shape',
+        w: box.w,
+        h: box.h,
+        path: heads,
+        rule: 'nonzero',
+        fill,
+        stroke: { width: thickness, paint: fill, place: 'centre', dash, gap, roundEnds },
+        strokePath: shaft,
+        reach: thickness * Math.max(1, element.headSize),
+      };
+    }
+    case 'picture': {
+      const { radius, asset } = element;
       return {
         ...base,
         kind: 'picture',
         w: box.w,
         h: box.h,
-        radius: Math.min(element.radius, box.w / 2, box.h / 2),
-        asset: element.asset,
-        fit: element.fit,
+        radius: Math.min(radius, box.w / 2, box.h / 2),
+        asset,
+        framing: element,
       };
+    }
     case 'text':
     case 'clock': {
       const layout = rest.texts.get(element.id);
@@ -180,6 +246,49 @@ function nodeFor(element: Element, rest: Rest, key: string, box: { w: number; h:
       return { ...base, kind: 'text', layout, colour: element.colour };
     }
   }
+}
+
+function shape(
+  element: Extract<Element, { kind: 'rect' | 'ellipse' | 'polygon' | 'path' }>,
+  base: ReturnType<typeof nodeBase>,
+  { w, h }: { w: number; h: number },
+  path: string,
+  rule: 'nonzero' | 'evenodd' = 'nonzero',
+): DisplayNode {
+  const { outlineWidth: width, outlinePlace: place, dash, gap, roundEnds } = element;
+  const out = place === 'outside' ? width : place === 'centre' ? width / 2 : 0;
+  // Handles of a path may lie outside its box.
+  const over =
+    element.kind === 'path'
+      ? element.subpaths.reduce(
+          (most, { points }) =>
+            points.reduce(
+              (m, p) =>
+                Math.max(
+                  m,
+                  -Math.min(p.x, p.inX, p.outX) * w,
+                  -Math.min(p.y, p.inY, p.outY) * h,
+                  (Math.max(p.x, p.inX, p.outX) - 1) * w,
+                  (Math.max(p.y, p.inY, p.outY) - 1) * h,
+                ),
+              most,
+            ),
+          0,
+        )
+      : 0;
+  return {
+    ...base,
+    kind: 'shape',
+    w,
+    h,
+    path,
+    rule,
+    fill: element.fill,
+    stroke: width > 0 ? { width, paint: element.outline, place, dash, gap, roundEnds } : null,
+    strokePath: null,
+    // A pointed corner of a stroke reaches further than its width.
+    reach: over + out * 4,
+  };
 }
 
 /** Radii scaled down together where two on a side do not fit (CSS Backgrounds Level 3, section 5.5). */

@@ -1,6 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { decidedByTethers, newElement, type Element, type Template, type Tether } from '../show';
+import {
+  decidedByTethers,
+  newElement,
+  type Element,
+  type Template,
+  type Tether,
+  newTemplate,
+  newTextField,
+  newTether,
+  newTie,
+} from '../show';
 import type { TextMeasure } from '../text';
 import { layOut, resizeTurned, snapBox, snapLines, snapPoint, tetherCycle, unionOf } from './index';
 
@@ -18,31 +28,15 @@ type TetherWords = [
 ];
 
 function template(elements: Element[], order: string[], tethers: TetherWords[] = []): Template {
-  const phase = { frames: 0, tracks: [] };
-  return {
-    id: 't',
-    name: 'T',
-    width: 1920,
-    height: 1080,
-    rate: 50,
-    lane: 'lower',
+  return newTemplate('t', 'T', {
     elements: Object.fromEntries(elements.map((e) => [e.id, e])),
     order,
     fields: [
-      { id: 'f-name', kind: 'text', name: 'Name', group: '', help: '', default: 'Ida', maxLength: null },
+      newTextField('f-name', 'Name', 'Ida'),
       { id: 'f-hide', kind: 'yes-no', name: 'Hide', group: '', help: '', default: false },
     ],
-    ties: [],
-    tethers: tethers.map(([element, edge, to, toEdge, offset], i) => ({
-      id: `x${i}`,
-      element,
-      edge,
-      to,
-      toEdge,
-      offset,
-    })),
-    phases: { enter: phase, exit: phase },
-  };
+    tethers: tethers.map((words, i) => newTether(`x${i}`, ...words)),
+  });
 }
 const rect = (id: string, x: number, w: number, y = 0, h = 10): Element =>
   newElement('rect', id, id, { x, w, y, h });
@@ -61,7 +55,7 @@ describe('a bar behind two lines', () => {
         ['bar', 'right', 'words', 'right', 30],
       ],
     );
-    t.ties.push({ element: 'name', property: 'text', field: 'f-name' });
+    t.ties.push(newTie('name', 'text', 'f-name'));
     return t;
   };
   test('is as wide as the wider line and its padding, whichever that is', () => {
@@ -78,7 +72,7 @@ describe('a bar behind two lines', () => {
   });
   test('lets an empty or hidden line out of the group', () => {
     const t = build();
-    t.ties.push({ element: 'role', property: 'hidden', field: 'f-hide' });
+    t.ties.push(newTie('role', 'hidden', 'f-hide'));
     expect(boxes(t, { 'f-name': '' }).get('bar')?.w).toBe(9 * 20 + 50);
     expect(boxes(t, { 'f-hide': true }).get('bar')?.w).toBe(3 * 20 + 50);
   });

@@ -3,6 +3,7 @@ import {
   axisOf,
   type Box,
   type Element,
+  type Look,
   type Template,
   type Tether,
   type TetherEdge,
@@ -39,8 +40,8 @@ const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'heig
  * A group's box is the union of its visible children. A tether on a group shifts all that is in it; the shift is kept
  * apart from the children's own places, so that tethers inside the group do not depend on it.
  */
-export function layOut(template: Template, values: Values, measure: TextMeasure): Rest {
-  const elements = resolveElements(template, values);
+export function layOut(template: Template, values: Values, measure: TextMeasure, look?: Look): Rest {
+  const elements = resolveElements(template, values, look);
   const solver = new Solver(template, elements, measure);
   const boxes = new Map<string, Box>();
   for (const id of Object.keys(elements)) {
@@ -55,6 +56,9 @@ export function layOut(template: Template, values: Values, measure: TextMeasure)
   }
   return { elements, boxes, texts };
 }
+
+const limited = ({ min, max }: Tether, value: number): number =>
+  Math.max(min ?? -Infinity, Math.min(max ?? Infinity, value));
 
 class Solver {
   readonly texts = new Map<string, TextLayout>();
@@ -175,10 +179,13 @@ class Solver {
         leading: element.leading,
         align: element.align,
         vertical: element.vertical,
-        upper: element.upper,
+        letters: element.letters,
+        direction: element.direction,
         fit: element.fit,
         minScale: element.minScale,
-        evenFigures: isClock,
+        maxLines: element.maxLines,
+        evenFigures: isClock || element.figures === 'tabular',
+        spans: isClock ? [] : element.spans,
       },
       box,
       this.measure,
@@ -227,8 +234,9 @@ class Solver {
     ) {
       around += this.shift(up, axis);
     }
-    if (isSize(tether.toEdge)) return to.size + tether.offset;
-    return to.start + to.size * ends(tether.toEdge) + tether.offset - around;
+    if (isSize(tether.toEdge)) return limited(tether, to.size * tether.factor + tether.offset);
+    const along = to.start + to.size * ends(tether.toEdge) * tether.factor + tether.offset;
+    return limited(tether, along) - around;
   }
 
   private sharedAncestor(a: string, b: string | null): string | null {

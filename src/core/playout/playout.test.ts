@@ -1,7 +1,15 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { applyPatches } from 'immer';
 import fc from 'fast-check';
-import { newElement, type Field, type Release, type Template } from '../show';
+import {
+  newElement,
+  type Field,
+  type Release,
+  type Template,
+  newTemplate,
+  newTextField,
+  plainLook,
+} from '../show';
 import {
   airStateSchema,
   apply,
@@ -19,32 +27,17 @@ import {
   type Graphic,
 } from './index';
 
-const text = (id: string, name: string): Field => ({
-  id,
-  name,
-  kind: 'text',
-  group: '',
-  help: '',
-  default: `no ${name}`,
-  maxLength: 40,
-});
+const text = (id: string, name: string): Field => newTextField(id, name, `no ${name}`, { maxLength: 40 });
 
 /** A template whose Enter takes half a second and whose Exit takes `exit` frames of 50. */
 function template(id: string, lane: string, exit = 20): Template {
-  return {
-    id,
-    name: `Template ${id}`,
-    width: 1920,
-    height: 1080,
-    rate: 50,
+  return newTemplate(id, `Template ${id}`, {
     lane,
     elements: { e: newElement('text', 'e', 'E') },
     order: ['e'],
     fields: [text('f-name', 'Name'), text('f-role', 'Role')],
-    ties: [],
-    tethers: [],
     phases: { enter: { frames: 25, tracks: [] }, exit: { frames: exit, tracks: [] } },
-  };
+  });
 }
 const lanes = [
   { id: 'full', name: 'Full' },
@@ -60,6 +53,7 @@ const card = (id: string, number: string, of: string, name: string) => ({
 });
 const release = (change: Partial<Release> = {}): Release => ({
   show: { id: 's', name: 'Show' },
+  look: plainLook,
   channels: [
     { id: 'main', name: 'Main', format, lanes },
     { id: 'beach', name: 'Beach screen', format: { ...format, rate: 59.94 }, lanes: lanes.slice(0, 2) },

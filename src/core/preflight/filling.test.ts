@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { newElement, type Element, type Template } from '../show';
+import { newElement, type Element, type Template, newTemplate, newTextField, newTie } from '../show';
 import type { TextMeasure } from '../text';
 import { checkFilling } from './index';
 
@@ -8,21 +8,12 @@ const measure: TextMeasure = {
   metrics: (face) => ({ ascent: face.size, descent: 0 }),
 };
 function template(...elements: Element[]): Template {
-  const phase = { frames: 0, tracks: [] };
-  return {
-    id: 't',
-    name: 'T',
-    width: 1920,
-    height: 1080,
-    rate: 50,
-    lane: 'l',
+  return newTemplate('t', 'T', {
     elements: Object.fromEntries(elements.map((e) => [e.id, e])),
     order: elements.map((e) => e.id),
-    fields: [{ id: 'f', kind: 'text', name: 'Name', group: '', help: '', default: 'Ida', maxLength: null }],
-    ties: [{ element: 'name', property: 'text', field: 'f' }],
-    tethers: [],
-    phases: { enter: phase, exit: phase },
-  };
+    fields: [newTextField('f', 'Name', 'Ida')],
+    ties: [newTie('name', 'text', 'f')],
+  });
 }
 const name = (fit: 'shrink' | 'clip' | 'as-is'): Element =>
   newElement('text', 'name', 'Name', { x: 200, y: 900, w: 400, h: 60, size: 40, fit, minScale: 0.5 });

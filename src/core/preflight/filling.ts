@@ -1,5 +1,5 @@
 import { layOut, safeAreas } from '../layout';
-import type { Template, Values } from '../show';
+import type { Look, Template, Values } from '../show';
 import type { TextMeasure } from '../text';
 
 /** One thing that breaks when a template is filled with certain values. */
@@ -24,8 +24,9 @@ export function checkFilling(
   values: Values,
   measure: TextMeasure,
   pictures: ReadonlySet<string>,
+  look?: Look,
 ): Finding[] {
-  const { elements, boxes, texts } = layOut(template, values, measure);
+  const { elements, boxes, texts } = layOut(template, values, measure, look);
   const found: Finding[] = [];
   const { width, height } = template;
   const margin = { x: width * safeAreas.graphics, y: height * safeAreas.graphics };

@@ -19,41 +19,33 @@ import {
   sniffPicture,
   unpackShow,
   usualLanes,
-  type Asset,
   type Show,
+  newAsset,
+  newTemplate,
+  newTie,
+  newTether,
 } from './index';
 
 const bytes = strToU8('<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4"/>');
 const assetId = createHash('sha256').update(bytes).digest('hex');
-const asset: Asset = {
+const asset = newAsset({
   id: assetId,
   name: 'dot.svg',
   type: 'image/svg+xml',
   bytes: bytes.length,
   width: 4,
   height: 4,
-};
+});
 
 function sample(): Show {
   const show = newShow('s', 'Show', [
     { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() },
   ]);
   show.assets[assetId] = asset;
-  const phase = { frames: 25, tracks: [] };
-  show.templates['t'] = {
-    id: 't',
-    name: 'T',
-    width: 1920,
-    height: 1080,
-    rate: 50,
-    lane: 'lower',
+  show.templates['t'] = newTemplate('t', 'T', {
     elements: { p: newElement('picture', 'p', 'P', { asset: assetId }) },
     order: ['p'],
-    fields: [],
-    ties: [],
-    tethers: [],
-    phases: { enter: phase, exit: structuredClone(phase) },
-  };
+  });
   show.tables['tab'] = {
     id: 'tab',
     name: 'People',
@@ -154,8 +146,8 @@ describe('opening a document', () => {
   test('references that lead nowhere are all found', () => {
     const show = sample();
     const template = show.templates['t'] as Show['templates'][string];
-    template.ties.push({ element: 'p', property: 'nothing', field: 'none' });
-    template.tethers.push({ id: 'x', element: 'p', edge: 'left', to: 'gone', toEdge: 'left', offset: 0 });
+    template.ties.push(newTie('p', 'nothing', 'none'));
+    template.tethers.push(newTether('x', 'p', 'left', 'gone', 'left'));
     template.phases.enter.tracks.push({
       id: 'k',
       element: 'gone',

@@ -1,23 +1,60 @@
 import { z } from 'zod';
 import { assetIdSchema } from './values';
 
-export const pictureTypes = ['image/png', 'image/jpeg', 'image/svg+xml'] as const;
+export const pictureTypes = ['image/png', 'image/jpeg', 'image/webp', 'image/gif', 'image/svg+xml'] as const;
 export type PictureType = (typeof pictureTypes)[number];
+export const videoTypes = ['video/webm', 'video/mp4'] as const;
+export type VideoType = (typeof videoTypes)[number];
+export const fontTypes = ['font/ttf', 'font/otf', 'font/woff2'] as const;
+export type FontType = (typeof fontTypes)[number];
+export const assetTypes = [...pictureTypes, ...videoTypes, ...fontTypes] as const;
+export type AssetType = (typeof assetTypes)[number];
 
 /** What the document knows of an asset; its bytes are kept beside the document, under its id. */
 export const assetSchema = z.object({
   id: assetIdSchema,
   name: z.string().min(1).max(255),
-  type: z.enum(pictureTypes),
+  /** The folder of the shelf it lies in; empty is the shelf itself. */
+  folder: z.string().max(200),
+  type: z.enum(assetTypes),
   bytes: z.number().int().min(0),
-  /** Size in px as it is shown, after any turn that its EXIF asks for. */
-  width: z.number().int().min(1),
-  height: z.number().int().min(1),
+  /** Size in px as it is shown, after any turn that its EXIF asks for; 0 for fonts. */
+  width: z.number().int().min(0),
+  height: z.number().int().min(0),
+  /** Whether any of it can be seen through. */
+  alpha: z.boolean(),
+  /** Length of a video in seconds; 0 for all else. */
+  seconds: z.number().min(0),
+  /** The family a font file is known by; empty for all else. */
+  family: z.string().max(100),
 });
 export type Asset = z.infer<typeof assetSchema>;
 
-export const assetExtension: Readonly<Record<PictureType, string>> = {
+export const assetExtension: Readonly<Record<AssetType, string>> = {
   'image/png': 'png',
   'image/jpeg': 'jpg',
+  'image/webp': 'webp',
+  'image/gif': 'gif',
   'image/svg+xml': 'svg',
+  'video/webm': 'webm',
+  'video/mp4': 'mp4',
+  'font/ttf': 'ttf',
+  'font/otf': 'otf',
+  'font/woff2': 'woff2',
 };
+
+const within = (types: readonly AssetType[]) => (asset: Pick<Asset, 'type'>) => types.includes(asset.type);
+export const isPicture = within(pictureTypes);
+export const isVideo = within(videoTypes);
+export const isFont = within(fontTypes);
+
+/** What an asset is taken for until it is looked at: a still picture on the shelf itself. */
+export const newAsset = (given: Pick<Asset, 'id' | 'name' | 'type' | 'bytes'> & Partial<Asset>): Asset => ({
+  folder: '',
+  width: 0,
+  height: 0,
+  alpha: given.type !== 'image/jpeg',
+  seconds: 0,
+  family: '',
+  ...given,
+});

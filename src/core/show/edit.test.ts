@@ -32,6 +32,11 @@ import {
   type Property,
   type Show,
   type Template,
+  newTemplate,
+  newTether,
+  newTie,
+  maskProblem,
+  type Element,
 } from './index';
 
 const format = { width: 1920, height: 1080, rate: 50 };
@@ -39,20 +44,7 @@ const format = { width: 1920, height: 1080, rate: 50 };
 /** A show with one template of `count` rectangles, e0 at the back. */
 function showOf(count: number): Show {
   const show = newShow('s', 'Show', [{ id: 'main', name: 'Main', format, lanes: usualLanes() }]);
-  const template: Template = {
-    id: 't',
-    name: 'T',
-    width: 1920,
-    height: 1080,
-    rate: 50,
-    lane: 'lower',
-    elements: {},
-    order: [],
-    fields: [],
-    ties: [],
-    tethers: [],
-    phases: { enter: { frames: 25, tracks: [] }, exit: { frames: 25, tracks: [] } },
-  };
+  const template = newTemplate('t', 'T');
   for (let i = 0; i < count; i += 1)
     addElement(template, newElement('rect', `e${i}`, 'Box', { x: i * 100, y: 0, w: 50, h: 50 }));
   show.templates['t'] = template;
@@ -153,7 +145,7 @@ describe('elements', () => {
     let draft = openDraft(showOf(2));
     draft = change(draft, (t) => {
       makeField(t, 'e0', propertyOf('rect', 'fill') as Property, 'f');
-      t.tethers.push({ id: 'x', element: 'e1', edge: 'left', to: 'e0', toEdge: 'right', offset: 0 });
+      t.tethers.push(newTether('x', 'e1', 'left', 'e0', 'right', 0));
       setKey(t, 'enter', 'e0', 'opacity', { frame: 0, value: 0 }, newId);
     });
     const after = templateOf(change(draft, (t) => removeElements(t, ['e0'])).show);
@@ -164,7 +156,7 @@ describe('elements', () => {
   test('a copy brings its motion and fields along and ties itself to copies, not to originals', () => {
     let draft = openDraft(showOf(2));
     draft = change(draft, (t) => {
-      t.tethers.push({ id: 'x', element: 'e1', edge: 'left', to: 'e0', toEdge: 'right', offset: 4 });
+      t.tethers.push(newTether('x', 'e1', 'left', 'e0', 'right', 4));
       setKey(t, 'enter', 'e1', 'x', { frame: 0, value: -50 }, newId);
       makeField(t, 'e1', propertyOf('rect', 'fill') as Property, 'f');
     });
@@ -209,7 +201,7 @@ describe('fields of a template', () => {
     let draft = change(openDraft(showOf(2)), (t) => {
       setProperty(t, 'e0', 'fill', '#ff0000');
       makeField(t, 'e0', fill, 'f');
-      t.ties.push({ element: 'e1', property: 'fill', field: 'f' });
+      t.ties.push(newTie('e1', 'fill', 'f'));
       setProperty(t, 'e1', 'fill', '#00ff00');
     });
     const element = (id: string) =>
@@ -230,5 +222,35 @@ describe('fields of a template', () => {
       expect(makeField(t, 'e1', fill, 'h')).toBe('g');
     });
     expect(templateOf(draft.show).fields.map((f) => f.name)).toEqual(['Box fill', 'Box 2 fill']);
+  });
+});
+
+describe('masks', () => {
+  const masked = (): Template => {
+    const template = newTemplate('t', 'T');
+    for (const id of ['a', 'b', 'c']) addElement(template, newElement('rect', id, id.toUpperCase()));
+    groupElements(template, ['b', 'c'], newElement('group', 'g', 'Group'));
+    (template.elements['a'] as Element).masks = [{ by: 'g', inverted: false, soft: 0 }];
+    return template;
+  };
+  test('none masks itself, its own parts, what it lies in, or runs in a circle: the sentence has the names', () => {
+    const t = masked();
+    for (const [id, by] of [
+      ['a', 'a'],
+      ['g', 'b'],
+      ['b', 'g'],
+      ['g', 'a'],
+      ['c', 'a'],
+    ] as const)
+      expect(maskProblem(t, id, by)).toMatchObject({ code: 'mask-circle' });
+    expect(maskProblem(t, 'c', 'b')).toBeNull();
+  });
+  test('an element that goes takes its masking along; a copy of both masks its own copy', () => {
+    const gone = masked();
+    removeElements(gone, ['g']);
+    expect(gone.elements['a']?.masks).toEqual([]);
+    const t = masked();
+    const [first, second] = duplicateElements(t, ['a', 'g'], newId);
+    expect(t.elements[first as string]?.masks).toMatchObject([{ by: second }]);
   });
 });

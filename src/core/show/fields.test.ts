@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { acceptValue, elementKinds, fieldFromProperty, fieldSchema, type Field } from './index';
+import { acceptValue, elementKinds, fieldFromProperty, fieldSchema, type Field, openText } from './index';
 
 const base = { id: 'f', group: '', help: '' };
 const fields = {
-  text: { ...base, name: 'Name', kind: 'text', default: '', maxLength: 5 },
+  text: { ...base, name: 'Name', kind: 'text', default: '', ...openText, maxLength: 5 },
   number: { ...base, name: 'Score', kind: 'number', default: 0, min: 0, max: 10 },
   colour: { ...base, name: 'Colour', kind: 'colour', default: '#000000' },
   picture: { ...base, name: 'Flag', kind: 'picture', default: null },
@@ -13,8 +13,8 @@ const fields = {
     kind: 'choice',
     default: 'h',
     choices: [
-      { value: 'h', label: 'Home' },
-      { value: 'g', label: 'Guest' },
+      { value: 'h', label: 'Home', picture: null },
+      { value: 'g', label: 'Guest', picture: null },
     ],
   },
   'yes-no': { ...base, name: 'Seen', kind: 'yes-no', default: true },

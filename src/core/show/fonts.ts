@@ -21,11 +21,20 @@ export const families: readonly FontFamily[] = [
 export const fallbackFamilies: readonly FontFamily[] = [
   { name: 'Noto Sans Arabic', css: 'Noto Sans Arabic Variable', weights: [100, 900], hasWidth: true },
   { name: 'Noto Sans Devanagari', css: 'Noto Sans Devanagari Variable', weights: [100, 900], hasWidth: true },
+  { name: 'Noto Sans Hebrew', css: 'Noto Sans Hebrew Variable', weights: [100, 900], hasWidth: true },
   { name: 'Noto Sans JP', css: 'Noto Sans JP Variable', weights: [100, 900], hasWidth: false },
 ];
 
+const shipped = new Map([...families, ...fallbackFamilies].map((family) => [family.name, family]));
+
+/** The family of a name: shipped, or else one that a font file of the show brings, under a name set apart in the page. */
 export const familyNamed = (name: string): FontFamily =>
-  families.find((family) => family.name === name) ?? (families[0] as FontFamily);
+  shipped.get(name) ?? { name, css: showFontName(name), weights: [1, 1000], hasWidth: true };
+
+export const isShippedFamily = (name: string): boolean => shipped.has(name);
+
+/** The name under which a page knows a font file of the show. */
+export const showFontName = (family: string): string => `show ${family.replace(/["\\]/g, '')}`;
 
 /** The widths that a page can ask of a width axis, with the CSS keyword of each (CSS Fonts Level 4, font-stretch). */
 export const stretches = [

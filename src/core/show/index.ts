@@ -2,15 +2,46 @@
 export * from './values';
 export * from './fonts';
 export type { Property, PropertySection, PropertyType } from './property';
-export type { ElementKind } from './element/base';
+export * from './paint';
+export * from './style';
+export {
+  blends,
+  mostMasks,
+  outlineMarks,
+  type Blend,
+  type ElementKind,
+  type Mask,
+  type OutlineMark,
+} from './element/base';
+export {
+  letterCases,
+  spanSigns,
+  typeStyleKeys,
+  type LetterCase,
+  type Span,
+  type SpanSign,
+} from './element/text-style';
 export type { ClockElement } from './element/clock';
 export type { GroupElement } from './element/group';
-export type { PictureElement } from './element/picture';
+export type { Fit, PictureElement } from './element/picture';
+export type { EllipseElement } from './element/ellipse';
+export type { LineElement } from './element/line';
+export type { PathElement, PathPoint, Subpath } from './element/path';
+export type { PolygonElement } from './element/polygon';
 export type { RectElement } from './element/rect';
 export type { TextElement } from './element/text';
 export * from './element/registry';
-export type { Accepted } from './field/base';
-export { acceptValue, fieldFromProperty, fieldKinds, fieldSchema, type Field } from './field/registry';
+export type { Accepted, FieldKindName } from './field/base';
+export {
+  acceptValue,
+  fieldFromProperty,
+  fieldKindFor,
+  fieldKinds,
+  fieldSchema,
+  type Field,
+  type PropertyValue,
+} from './field/registry';
+export { allowedPattern, newTextField, openText } from './field/text-field';
 export * from './tether';
 export * from './phase';
 export * from './template';
@@ -20,10 +51,10 @@ export * from './table';
 export * from './asset';
 export { notAPicture, sniffPicture } from './sniff';
 export * from './show';
-export { assetsOfTemplate, showReferences, templateReferences } from './references';
+export { assetsOfTemplate, fontFiles, maskProblem, showReferences, templateReferences } from './references';
 export { migrations, openDocument, type Migration } from './migrations';
 export * from './archive';
-export { designOf, makeRelease, releaseSchema, type Release } from './release';
+export { designOf, makeRelease, releaseSchema, type Dressing, type Release } from './release';
 export { edit, openDraft, redo, seal, undo, type Draft, type Edit } from './edit';
 export { freshName } from './operations/names';
 export * from './operations/elements';

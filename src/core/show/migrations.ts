@@ -1,12 +1,13 @@
 import { problem, type Problem } from '../problem';
+import { toFormat2 } from './format-2';
 import { showReferences } from './references';
 import { showFormat, showSchema, type Show } from './show';
 
 /** Turns a document of format n into one of format n + 1. Works on a copy of its own. */
 export type Migration = (document: Record<string, unknown>) => Record<string, unknown>;
 
-/** By the format they start from; contiguous from 1. None yet: 1 is the first format. */
-export const migrations: Readonly<Record<number, Migration>> = {};
+/** By the format they start from; contiguous from 1. */
+export const migrations: Readonly<Record<number, Migration>> = { 1: toFormat2 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({
   problem: problem(code, message, path),

@@ -1,8 +1,9 @@
 /** The types a property can have; a field of the matching kind can drive it. */
-export type PropertyType = 'number' | 'text' | 'colour' | 'picture' | 'choice' | 'yes-no';
+export type PropertyType = 'number' | 'text' | 'colour' | 'paint' | 'font' | 'picture' | 'choice' | 'yes-no';
 
 /** The parts of the inspector, in the order in which they stand there. */
-export type PropertySection = 'Place' | 'Words' | 'Type' | 'Look' | 'Picture' | 'Clock';
+export type PropertySection =
+  'Place' | 'Words' | 'Type' | 'Shape' | 'Look' | 'Outline' | 'Effects' | 'Picture' | 'Clock';
 
 /** One changeable property of an element kind: what the inspector, the knot and bindings need to know of it. */
 export interface Property {
@@ -18,6 +19,10 @@ export interface Property {
   readonly step?: number;
   /** For `choice`: the allowed values with the words shown for them. */
   readonly choices?: readonly { readonly value: string | number; readonly label: string }[];
+  /** Takes the whole width of the inspector. */
+  readonly wide?: boolean;
+  /** Shown only while another property of the element has one of these values. */
+  readonly when?: { readonly key: string; readonly is: readonly (string | number | boolean)[] };
   /** For `text`: several lines may be typed. */
   readonly multiline?: boolean;
 }

@@ -1,7 +1,8 @@
 import { problem, type Problem } from '../problem';
 import { propertyOf } from './element/registry';
 import type { Show } from './show';
-import { paintOrder, type Template } from './template';
+import type { Paint } from './paint';
+import { paintOrder, withDescendants, type Template } from './template';
 
 /** What in a template points at something that is not there. Paths are JSON paths below the template. */
 export function templateReferences(template: Template): Problem[] {
@@ -30,6 +31,11 @@ export function templateReferences(template: Template): Problem[] {
     if (element.id !== id)
       missing(`elements.${id}`, `an element under another id than its own, ${element.id}`);
     if (!reached.has(id)) missing(`elements.${id}`, `element “${element.name}” outside its order`);
+  }
+  for (const [id, element] of Object.entries(template.elements)) {
+    element.masks.forEach((mask, index) => {
+      if (!template.elements[mask.by]) missing(`elements.${id}.masks[${index}]`, `element ${mask.by}`);
+    });
   }
   template.ties.forEach((tie, index) => {
     const element = template.elements[tie.element];
@@ -77,11 +83,71 @@ export function showReferences(show: Show): Problem[] {
   return found;
 }
 
-/** The assets that a template may show: of its elements and of its fields' defaults. */
-export function assetsOfTemplate(template: Template): Set<string> {
+/** The picture of a paint, where it has one. */
+const pictureIn = (paint: unknown): string | null =>
+  typeof paint === 'object' && paint !== null && (paint as Paint & object).kind === 'picture'
+    ? (paint as { asset: string }).asset
+    : null;
+
+/** The assets that a template may show: of its elements and of its fields' defaults, choices and maps. */
+export function assetsOfTemplate(
+  template: Template,
+  fonts: ReadonlyMap<string, string> = new Map(),
+): Set<string> {
   const used = new Set<string>();
-  for (const element of paintOrder(template))
-    if (element.kind === 'picture' && element.asset) used.add(element.asset);
-  for (const field of template.fields) if (field.kind === 'picture' && field.default) used.add(field.default);
+  const use = (id: string | null | undefined): void => {
+    if (id) used.add(id);
+  };
+  const family = (name: string | null): void => use(name === null ? null : fonts.get(name));
+  for (const element of paintOrder(template)) {
+    if ('asset' in element) use(element.asset);
+    if ('fill' in element) use(pictureIn(element.fill));
+    if ('outline' in element) use(pictureIn(element.outline));
+    if ('family' in element) family(element.family);
+    if ('spans' in element) for (const span of element.spans) family(span.family);
+  }
+  for (const field of template.fields) {
+    if (field.kind === 'picture') use(field.default);
+    if (field.kind === 'choice') {
+      for (const choice of field.choices) {
+        use(choice.picture);
+        family(String(choice.value));
+      }
+    }
+  }
+  for (const tie of template.ties) {
+    for (const value of Object.values(tie.map ?? {}))
+      if (typeof value === 'string' && /^[0-9a-f]{64}$/.test(value)) use(value);
+  }
   return used;
+}
+
+/** The font files of a show, by the name of their family. */
+export const fontFiles = (show: Pick<Show, 'assets'>): Map<string, string> =>
+  new Map(Object.values(show.assets).flatMap((asset) => (asset.family ? [[asset.family, asset.id]] : [])));
+
+/** Why an element cannot be masked by another, or null: not by itself, its own parts, or in a circle. */
+export function maskProblem(template: Template, id: string, by: string): Problem | null {
+  const own = template.elements[id]?.name ?? id;
+  const other = template.elements[by]?.name ?? by;
+  const refuse = (message: string): Problem => problem('mask-circle', message, `elements.${id}.masks`);
+  if (withDescendants(template, id).includes(by))
+    return refuse(`“${own}” cannot be masked by “${other}”: that is a part of it.`);
+  if (withDescendants(template, by).includes(id))
+    return refuse(`“${own}” cannot be masked by “${other}”: it lies in it.`);
+  const seen = new Set<string>();
+  const reaches = (from: string): boolean => {
+    if (seen.has(from)) return false;
+    seen.add(from);
+    return withDescendants(template, from).some(
+      (part) =>
+        part === id ||
+        (template.elements[part]?.masks ?? []).some((mask) => mask.by === id || reaches(mask.by)),
+    );
+  };
+  return reaches(by)
+    ? refuse(
+        `“${own}” cannot be masked by “${other}”: that is itself masked by “${own}”. Remove that mask first.`,
+      )
+    : null;
 }

@@ -2,12 +2,13 @@ import { z } from 'zod';
 import { assetSchema } from './asset';
 import { cardSchema, rundownSchema, sameNumber, type Card } from './card';
 import { channelSchema } from './channel';
+import { lookSchema, plainLook } from './style';
 import { tableSchema } from './table';
 import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from './values';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 1;
+export const showFormat = 2;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),
@@ -16,6 +17,7 @@ export const showSchema = z.object({
   channels: z.array(channelSchema).min(1).max(64),
   templates: z.record(idSchema, templateSchema),
   assets: z.record(assetIdSchema, assetSchema),
+  look: lookSchema,
   tables: z.record(idSchema, tableSchema),
   cards: z.record(idSchema, cardSchema),
   rundowns: z.array(rundownSchema).min(1),
@@ -32,6 +34,7 @@ export function newShow(id: string, name: string, channels: Show['channels']): S
     channels,
     templates: {},
     assets: {},
+    look: structuredClone(plainLook),
     tables: {},
     cards: {},
     rundowns: [{ id: 'rundown', name: 'Rundown', cards: [] }],

@@ -3,15 +3,31 @@ import { elementSchema, type Element } from './element/registry';
 import { fieldSchema } from './field/registry';
 import { phaseSchema } from './phase';
 import { tetherSchema } from './tether';
-import { idSchema } from './values';
+import { fieldValueSchema, idSchema } from './values';
 
 /** A property that takes its value from a field. */
 export const tieSchema = z.object({
   element: idSchema,
   property: z.string().min(1).max(60),
   field: idSchema,
+  /** Numbers: the property is the field's value times this, plus `shift`. */
+  factor: z.number().min(-100_000).max(100_000),
+  shift: z.number().min(-100_000).max(100_000),
+  /** The property's value for each value of the field, as text; null: the field's own. A value not in it is itself. */
+  map: z.record(z.string().max(200), fieldValueSchema).nullable(),
 });
 export type Tie = z.infer<typeof tieSchema>;
+
+export const newTie = (element: string, property: string, field: string): Tie => ({
+  element,
+  property,
+  field,
+  factor: 1,
+  shift: 0,
+  map: null,
+});
+
+const guide = z.number().min(-10_000).max(20_000);
 
 export const templateSchema = z.object({
   id: idSchema,
@@ -28,9 +44,32 @@ export const templateSchema = z.object({
   fields: z.array(fieldSchema),
   ties: z.array(tieSchema),
   tethers: z.array(tetherSchema),
+  /** Lines to draw by, px from the left and from the top. */
+  guides: z.object({ x: z.array(guide).max(200), y: z.array(guide).max(200) }),
+  /** The choice or text field whose value names the palette; null: the show's. */
+  paletteField: idSchema.nullable(),
   phases: z.object({ enter: phaseSchema, exit: phaseSchema }),
 });
 export type Template = z.infer<typeof templateSchema>;
+
+/** An empty template; `given` overrides what it starts with. */
+export const newTemplate = (id: string, name: string, given: Partial<Template> = {}): Template => ({
+  id,
+  name,
+  width: 1920,
+  height: 1080,
+  rate: 50,
+  lane: 'lower',
+  elements: {},
+  order: [],
+  fields: [],
+  ties: [],
+  tethers: [],
+  guides: { x: [], y: [] },
+  paletteField: null,
+  phases: { enter: { frames: 25, tracks: [] }, exit: { frames: 25, tracks: [] } },
+  ...given,
+});
 
 /** The list that holds an element: the template's own order or its group's children. */
 export function siblingsOf(template: Template, id: string): { list: string[]; parent: string | null } {

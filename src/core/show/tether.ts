@@ -8,7 +8,11 @@ export type TetherEdge = (typeof tetherEdges)[number];
 export const axisOf = (edge: TetherEdge): 'x' | 'y' =>
   edge === 'left' || edge === 'centre' || edge === 'right' || edge === 'width' ? 'x' : 'y';
 
-/** `edge` of `element` lies at `toEdge` of `to` (an element, or the canvas where null), plus `offset` px. */
+/**
+ * `edge` of `element` lies at `toEdge` of `to` (an element, or the canvas where null), plus `offset` px. For sizes the
+ * followed size is first multiplied by `factor`, and what comes out is kept between `min` and `max`; for edges, the
+ * way from the followed box's own start to the followed edge is.
+ */
 export const tetherSchema = z
   .object({
     id: idSchema,
@@ -16,7 +20,11 @@ export const tetherSchema = z
     edge: z.enum(tetherEdges),
     to: idSchema.nullable(),
     toEdge: z.enum(tetherEdges),
+    factor: z.number().min(-100).max(100),
     offset: z.number().min(-100_000).max(100_000),
+    /** Px; null is no limit. */
+    min: z.number().min(-100_000).max(100_000).nullable(),
+    max: z.number().min(-100_000).max(100_000).nullable(),
   })
   .refine((t) => axisOf(t.edge) === axisOf(t.toEdge), {
     message: 'both edges lie along the same axis',
@@ -30,6 +38,15 @@ export const tetherSchema = z
     },
   );
 export type Tether = z.infer<typeof tetherSchema>;
+
+export const newTether = (
+  id: string,
+  element: string,
+  edge: TetherEdge,
+  to: string | null,
+  toEdge: TetherEdge,
+  offset = 0,
+): Tether => ({ id, element, edge, to, toEdge, factor: 1, offset, min: null, max: null });
 
 /** Which of an element's place and size its own tethers decide, so that its stored values there are not seen. */
 export function decidedByTethers(

@@ -1,7 +1,18 @@
 import { z } from 'zod';
 
 /** #rrggbb or #rrggbbaa, in display space (what the screen shows, no linear light). */
-export const colourSchema = z.string().regex(/^#([0-9a-f]{6}|[0-9a-f]{8})$/i, 'a colour such as #D8A748');
+export const plainColourSchema = z
+  .string()
+  .regex(/^#([0-9a-f]{6}|[0-9a-f]{8})$/i, 'a colour such as #D8A748');
+
+/** A plain colour, or `@` and the id of a named colour of the show. */
+export const colourSchema = z
+  .string()
+  .regex(/^(#([0-9a-f]{6}|[0-9a-f]{8})|@.{1,64})$/i, 'a colour such as #D8A748');
+
+/** The id of the named style that a value stands for, or null where it is a value of its own. */
+export const styleIn = (value: unknown): string | null =>
+  typeof value === 'string' && value.startsWith('@') ? value.slice(1) : null;
 
 /** Content hash of an asset: SHA-256 in hex. */
 export const assetIdSchema = z.string().regex(/^[0-9a-f]{64}$/, 'the SHA-256 of an asset');

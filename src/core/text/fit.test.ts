@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { fitText, formatClock, type TextMeasure, type TextSpec } from './index';
+import { fitText, formatClock, type TextMeasure, type TextRun, type TextSpec } from './index';
 
 /** Every character half as wide as the size; figures of unlike width, as in proportional figures. */
 const measure: TextMeasure = {
@@ -14,7 +14,10 @@ const spec = (change: Partial<TextSpec> = {}): TextSpec => ({
   leading: 1,
   align: 'left',
   vertical: 'top',
-  upper: false,
+  letters: 'as-typed',
+  direction: 'auto',
+  maxLines: 0,
+  spans: [],
   fit: 'shrink',
   minScale: 0.5,
   evenFigures: false,
@@ -58,8 +61,8 @@ describe('fitting a line into its box', () => {
     expect(fitText(spec({ vertical: 'bottom' }), box, measure).y).toBe(252);
   });
   test('capitals, line breaks and tracking', () => {
-    expect(fitText(spec({ text: 'one\ntwo', upper: true }), box, measure).lines).toEqual([
-      { text: 'ONE TWO', x: 0 },
+    expect(fitText(spec({ text: 'one\ntwo', letters: 'upper' }), box, measure).lines).toEqual([
+      { text: 'ONE TWO', x: 0, runs: null },
     ]);
     // Tracking stands between characters as people count them: a flag is one.
     expect(fitText(spec({ text: 'ab🇳🇴', tracking: 100 }), box, measure).w).toBeCloseTo(4 * 20 + 2 * 4);
@@ -107,8 +110,8 @@ describe('fitting a line into its box', () => {
       fitText(spec({ text: 'a bb', fit: 'wrap', minScale: 1, align: 'right' }), { ...box, w: 50 }, measure)
         .lines,
     ).toEqual([
-      { text: 'a', x: 20 },
-      { text: 'bb', x: 0 },
+      { text: 'a', x: 20, runs: null },
+      { text: 'bb', x: 0, runs: null },
     ]);
   });
   test('whatever the words, a shrinking line is in its box or at its smallest', () => {
@@ -137,4 +140,107 @@ test('the time of day, by offset and format, around midnight and before 1970', (
     '12:00 pm',
     '01:00 pm',
   ]);
+});
+
+describe('spans', () => {
+  const span = (sign: string, change: object = {}) => ({
+    sign,
+    family: null,
+    weight: null,
+    stretch: null,
+    colour: null,
+    size: 1,
+    raise: 0,
+    ...change,
+  });
+  const runs = (text: string, change: Partial<TextSpec> = {}) => {
+    const layout = fitText(
+      spec({
+        text,
+        spans: [span('*', { weight: 900, size: 2 }), span('_', { colour: '#ff0000' })],
+        ...change,
+      }),
+      box,
+      measure,
+    );
+    return layout.lines.flatMap((line): (Partial<TextRun> & { text: string })[] => [
+      ...(line.runs ?? [line]),
+    ]);
+  };
+  test('words between signs take their span’s style, follow one another, and the signs are gone', () => {
+    expect(runs('Round *3* of _5_')).toMatchObject([
+      { text: 'Round ', x: 0, face: { weight: 700, size: 40 } },
+      { text: '3', x: 120, face: { weight: 900, size: 80 } },
+      { text: ' of ', x: 160, colour: null },
+      { text: '5', x: 240, colour: '#ff0000' },
+    ]);
+  });
+  test('a sign without its fellow, or beside a space, is a letter', () => {
+    expect(runs('2 * 3 * 4')).toMatchObject([{ text: '2 * 3 * 4' }]);
+    expect(runs('a*b')).toMatchObject([{ text: 'a*b' }]);
+    expect(runs('*a*', { spans: [] })).toMatchObject([{ text: '*a*' }]);
+  });
+  test('larger words count in the width, and all shrink together', () => {
+    const layout = fitText(spec({ text: '*xxxxxxxxxxxx*', spans: [span('*', { size: 2 })] }), box, measure);
+    expect(layout.w).toBeCloseTo(400);
+    expect(layout.lines[0]?.runs?.[0]?.face.size).toBeCloseTo(80 * (400 / 480));
+  });
+  test('a span goes on over the end of a wrapped line', () => {
+    const found = runs('*Kite and Windvane Society*', {
+      fit: 'wrap',
+      minScale: 1,
+      spans: [span('*', { weight: 900 })],
+    });
+    expect(found.map((run) => run.text)).toEqual(['Kite and Windvane', 'Society']);
+    expect(found).toMatchObject([{ face: { weight: 900 } }, { face: { weight: 900 } }]);
+  });
+  test('in a line from right to left the first words stand right', () => {
+    const found = runs('مرحبا *بكم*', { spans: [span('*', { weight: 900 })] });
+    expect(found.map((run) => run.text)).toEqual(['بكم', 'مرحبا ']);
+  });
+});
+
+describe('case, direction, figures, lines', () => {
+  const words = (letters: TextSpec['letters'], text: string): string =>
+    fitText(spec({ text, letters }), box, measure).lines[0]?.text ?? '';
+  test('each word gets its capital, whatever letters and apostrophes it has', () => {
+    expect(words('title', 'the lower saltings’ club, élan & o’hara')).toBe(
+      'The Lower Saltings’ Club, Élan & O’hara',
+    );
+    expect(words('lower', 'ÅRE GANNET')).toBe('åre gannet');
+    expect(words('upper', 'straße')).toBe('STRASSE');
+  });
+  test('small capitals are the face’s, not the words’', () => {
+    const layout = fitText(spec({ text: 'Ida', letters: 'small-caps' }), box, measure);
+    expect([layout.lines[0]?.text, layout.face.smallCaps]).toEqual(['Ida', true]);
+  });
+  test('a line runs as its first letter does, unless told otherwise', () => {
+    const direction = (text: string, change: Partial<TextSpec> = {}) =>
+      fitText(spec({ text, ...change }), box, measure).direction;
+    expect(['2026 مرحبا', 'מועדון', 'Ida مرحبا', '123 !'].map((text) => direction(text))).toEqual([
+      'rtl',
+      'rtl',
+      'ltr',
+      'ltr',
+    ]);
+    expect(direction('Ida', { direction: 'rtl' })).toBe('rtl');
+  });
+  test('figures in columns leave the words between them whole, as shaped scripts need', () => {
+    const seen: string[] = [];
+    const listening: TextMeasure = {
+      ...measure,
+      width: (text, face) => (seen.push(text), measure.width(text, face)),
+    };
+    fitText(spec({ text: 'شوط 12', evenFigures: true }), box, listening);
+    expect(seen).toContain('شوط ');
+  });
+  test('no more lines than allowed: the words shrink until they fit in so many', () => {
+    const tall = { ...box, h: 400 };
+    const text = 'The Lower Saltings & Outer Bar Kite and Windvane Society';
+    const lines = (maxLines: number) =>
+      fitText(spec({ text, fit: 'wrap', maxLines, minScale: 0.1 }), tall, measure);
+    expect(lines(0).lines.length).toBeGreaterThan(2);
+    expect([lines(2).lines.length, lines(2).fits]).toEqual([2, true]);
+    expect(lines(2).scale).toBeLessThan(lines(0).scale);
+  });
 });

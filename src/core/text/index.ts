@@ -1,4 +1,15 @@
 // Text: measuring through a port, fitting words into a box, writing the time. Knows nothing of elements or pixels.
 export { type Face, type Metrics, type TextMeasure } from './measure';
-export { fitText, type FitMode, type TextLayout, type TextLine, type TextSpec } from './fit';
+export {
+  figureCell,
+  figurePieces,
+  fitText,
+  type FitMode,
+  type SpanStyle,
+  type TextLayout,
+  type TextLine,
+  type TextRun,
+  type TextSpec,
+} from './fit';
+export { directionOf, inCase, takeSpans, type Direction } from './words';
 export { formatClock, type ClockFormat } from './clock-words';

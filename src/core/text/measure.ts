@@ -4,6 +4,8 @@ export interface Face {
   readonly weight: number;
   readonly stretch: number;
   readonly size: number;
+  /** Small letters are drawn as small capitals. */
+  readonly smallCaps?: boolean;
 }
 
 /** Above and below the baseline, in px, both positive. */

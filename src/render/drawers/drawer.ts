@@ -1,4 +1,4 @@
-import type { Mesh, PlaneGeometry, ShaderMaterial } from 'three';
+import type { Mesh, PlaneGeometry, ShaderMaterial, Texture, Vector4 } from 'three';
 import type { DisplayNode } from '../../core/frame';
 import type { Textures } from '../textures';
 
@@ -17,4 +17,16 @@ export interface Drawer<N extends DisplayNode> {
   create(): NodeMesh;
   /** Brings the mesh up to the node; false where there is nothing to draw. */
   update(mesh: NodeMesh, node: N, context: DrawContext): boolean;
+}
+
+/** Puts a drawn texture on a mesh where it belongs; false where there is none. */
+export function showRaster(
+  mesh: NodeMesh,
+  raster: { texture: Texture; x: number; y: number; w: number; h: number } | null,
+): boolean {
+  if (!raster) return false;
+  const { uniforms } = mesh.material;
+  (uniforms['uRect']?.value as Vector4).set(raster.x, raster.y, raster.w, raster.h);
+  if (uniforms['uTexture']) uniforms['uTexture'].value = raster.texture;
+  return true;
 }

@@ -3,11 +3,13 @@ import type { DisplayNode, GroupNode } from '../../core/frame';
 import type { Drawer } from './drawer';
 import { pictureDrawer } from './picture';
 import { rectDrawer } from './rect';
+import { shapeDrawer } from './shape';
 import { textDrawer } from './text';
 
 export type Leaf = Exclude<DisplayNode, GroupNode>;
 export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kind: K }>> } = {
   rect: rectDrawer,
+  shape: shapeDrawer,
   text: textDrawer,
   picture: pictureDrawer,
 };

@@ -8,6 +8,7 @@ uniform sampler2D uTexture;
 uniform vec2 uSize;
 uniform float uRadius;
 uniform vec4 uSource; // where the picture lies in the box: x, y, w, h in px
+uniform vec4 uCut; // left, top, right, bottom, in parts of the picture
 uniform float uMissing;
 void main() {
   float cover = boxCoverage(uSize, vec4(uRadius)) * clipCoverage() * uOpacity;
@@ -18,7 +19,7 @@ void main() {
   }
   vec2 uv = (vLocal - uSource.xy) / uSource.zw;
   vec2 soft = vec2(reach(uv.x), reach(uv.y));
-  vec2 inside = clamp(uv / soft + 0.5, 0.0, 1.0) * clamp((1.0 - uv) / soft + 0.5, 0.0, 1.0);
+  vec2 inside = clamp((uv - uCut.xy) / soft + 0.5, 0.0, 1.0) * clamp((1.0 - uCut.zw - uv) / soft + 0.5, 0.0, 1.0);
   gl_FragColor = texture2D(uTexture, clamp(uv, 0.0, 1.0)) * (cover * inside.x * inside.y);
 }`;
 
@@ -29,6 +30,7 @@ export const pictureDrawer: Drawer<PictureNode> = {
       uSize: { value: new Vector2() },
       uRadius: { value: 0 },
       uSource: { value: new Vector4() },
+      uCut: { value: new Vector4() },
       uMissing: { value: 0 },
     }),
   update(mesh, node, { textures, scale, placeholders }) {
@@ -43,17 +45,26 @@ export const pictureDrawer: Drawer<PictureNode> = {
     if (uniforms['uMissing']) uniforms['uMissing'].value = isMissing ? 1 : 0;
     if (picture && picture !== 'missing') {
       if (uniforms['uTexture']) uniforms['uTexture'].value = picture.texture;
-      place(uniforms['uSource']?.value as Vector4, node, picture.width / picture.height);
+      const { cutLeft, cutTop, cutRight, cutBottom } = node.framing;
+      (uniforms['uCut']?.value as Vector4).set(cutLeft, cutTop, cutRight, cutBottom);
+      place(uniforms['uSource']?.value as Vector4, node, picture.width, picture.height);
     }
     return node.w > 0 && node.h > 0;
   },
 };
 
-/** Where a picture of an aspect (width over height) lies in the node's box. */
-function place(out: Vector4, node: PictureNode, aspect: number): void {
+/** Where the picture, whole, lies in the node's box once what is cut away is left out of the fit. */
+function place(out: Vector4, node: PictureNode, width: number, height: number): void {
+  const { fit, focusX, focusY, cutLeft, cutTop, cutRight, cutBottom } = node.framing;
+  // What is left of the picture, at least a hundredth of it.
+  const keptX = Math.max(0.01, 1 - cutLeft - cutRight);
+  const keptY = Math.max(0.01, 1 - cutTop - cutBottom);
+  const aspect = (width * keptX) / (height * keptY);
   let { w, h } = node;
   const wider = aspect > node.w / node.h;
-  if (node.fit === 'contain') [w, h] = wider ? [node.w, node.w / aspect] : [node.h * aspect, node.h];
-  else if (node.fit === 'cover') [w, h] = wider ? [node.h * aspect, node.h] : [node.w, node.w / aspect];
-  out.set((node.w - w) / 2, (node.h - h) / 2, w, h);
+  const byWidth = fit === 'width' || (fit === 'contain' && wider) || (fit === 'cover' && !wider);
+  if (fit !== 'stretch') [w, h] = byWidth ? [node.w, node.w / aspect] : [node.h * aspect, node.h];
+  const x = (node.w - w) * focusX;
+  const y = (node.h - h) * focusY;
+  out.set(x - (w / keptX) * cutLeft, y - (h / keptY) * cutTop, w / keptX, h / keptY);
 }

@@ -15,10 +15,11 @@ export function canvasMeasure(): TextMeasure & { forget(): void } {
   return {
     width(text, face) {
       const font = fontOf(face);
-      const key = `${font}\n${text}`;
+      const key = `${face.smallCaps ? 'caps ' : ''}${font}\n${text}`;
       let width = widths.get(key);
       if (width === undefined) {
         context.font = font;
+        context.fontVariantCaps = face.smallCaps ? 'small-caps' : 'normal';
         width = context.measureText(text).width;
         if (widths.size > most) widths.clear();
         widths.set(key, width);

@@ -5,32 +5,63 @@ import '@fontsource-variable/hanken-grotesk/wght.css';
 import '@fontsource-variable/spline-sans-mono/wght.css';
 import '@fontsource-variable/noto-sans-arabic/wght.css';
 import '@fontsource-variable/noto-sans-devanagari/wght.css';
+import '@fontsource-variable/noto-sans-hebrew/wght.css';
 import '@fontsource-variable/noto-sans-jp/wght.css';
 import '@fontsource/barlow-condensed/400.css';
 import '@fontsource/barlow-condensed/500.css';
 import '@fontsource/barlow-condensed/600.css';
 import '@fontsource/barlow-condensed/700.css';
-import { fallbackFamilies, familyNamed, type Field, type Template, type Values } from '../../core/show';
+import {
+  fallbackFamilies,
+  familyNamed,
+  fontFiles,
+  isShippedFamily,
+  showFontName,
+  StyleReader,
+  type Dressing,
+  type Field,
+  type Template,
+  type Values,
+} from '../../core/show';
+import type { PictureSource } from '../textures';
 
 /** The families a picture needs, and all characters it may show. */
 export interface FontNeeds {
+  /** Shipped families, as the page's style sheet names them. */
   readonly families: readonly string[];
+  /** Font files of the show, by family. */
+  readonly files: ReadonlyMap<string, string>;
   readonly characters: string;
 }
 
-/** What a template needs when filled with values. */
-export function fontsFor(template: Template, values: Values): FontNeeds {
-  const families = new Set<string>();
+/** What a template of a show needs when filled with values. */
+export function fontsFor(template: Template, values: Values, of: Dressing): FontNeeds {
+  const names = new Set<string>();
+  const reader = new StyleReader(of.look);
   let characters = '0123456789: ampm';
   for (const element of Object.values(template.elements)) {
     if (element.kind !== 'text' && element.kind !== 'clock') continue;
-    families.add(familyNamed(element.family).css);
-    if (element.kind === 'text') characters += element.text;
+    const style = element.typeStyle === null ? null : reader.type(element.typeStyle);
+    names.add(reader.family(style?.family ?? element.family));
+    if (element.kind !== 'text') continue;
+    characters += element.text;
+    for (const span of element.spans) if (span.family) names.add(reader.family(span.family));
   }
   for (const field of template.fields as Field[]) {
-    if (field.kind === 'text') characters += `${field.default}${String(values[field.id] ?? '')}`;
+    const value = String(values[field.id] ?? field.default ?? '');
+    if (field.kind === 'text') characters += `${field.default}${value}`;
+    // A choice may name a font.
+    if (field.kind === 'choice') names.add(value);
   }
-  return { families: [...families], characters: characters + characters.toLocaleUpperCase('en') };
+  const own = fontFiles(of);
+  const files = new Map<string, string>();
+  const families: string[] = [];
+  for (const name of names) {
+    const file = own.get(name);
+    if (isShippedFamily(name)) families.push(familyNamed(name).css);
+    else if (file) files.set(name, file);
+  }
+  return { families, files, characters: characters + characters.toLocaleUpperCase('en') };
 }
 
 /** By family, or by family and character: what is on its way, or null when it has come or failed. */
@@ -55,14 +86,35 @@ function loadFamily(family: string): Promise<unknown> {
   return Promise.allSettled(faces);
 }
 
+/** The font files that the page has taken in, by family: another file of the same family takes its place. */
+const taken = new Map<string, { asset: string; face: FontFace }>();
+
+async function loadFile(family: string, asset: string, source: PictureSource): Promise<void> {
+  const blob = await source(asset);
+  if (!blob) return;
+  const face = new FontFace(showFontName(family), await blob.arrayBuffer(), {
+    weight: '1 1000',
+    stretch: '50% 200%',
+  });
+  await face.load();
+  const before = taken.get(family);
+  if (before) document.fonts.delete(before.face);
+  document.fonts.add(face);
+  taken.set(family, { asset, face });
+}
+
 /**
  * Loads what is needed and not there yet: null when nothing is missing, else a promise that ends when all has come or
  * failed. The Latin parts of a family come whole, so that a later correction needs nothing; other scripts as used.
  */
-export function loadFonts(needs: FontNeeds): Promise<void> | null {
+export function loadFonts(needs: FontNeeds, source: PictureSource): Promise<void> | null {
   const waiting: (Promise<unknown> | null)[] = needs.families.map((family) =>
     ask(family, () => loadFamily(family)),
   );
+  for (const [family, asset] of needs.files) {
+    if (taken.get(family)?.asset !== asset)
+      waiting.push(ask(`${family}/${asset}`, () => loadFile(family, asset, source)));
+  }
   for (const character of new Set(needs.characters)) {
     if ((character.codePointAt(0) ?? 0) <= 0x24f) continue;
     for (const { css } of fallbackFamilies) {

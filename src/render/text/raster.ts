@@ -1,4 +1,4 @@
-import type { TextLayout } from '../../core/text';
+import { figureCell, figurePieces, type TextLayout, type TextRun } from '../../core/text';
 import { cssFont } from './css-font';
 
 /** Words drawn once: the canvas, and where it lies against the layout's box, in layout px. */
@@ -12,12 +12,17 @@ export interface TextRaster {
 
 const largest = 8192;
 
-/** Draws a fitted line at `scale` device px to the layout px; null where there is nothing to draw. */
+/** Draws fitted words at `scale` device px to the layout px; null where there is nothing to draw. */
 export function rasterText(layout: TextLayout, colour: string, scale: number): TextRaster | null {
   if (layout.w <= 0 || layout.lines.every((line) => line.text.trim() === '')) return null;
-  // Room for what reaches beyond the advance box: swashes, marks, scripts with tall letters.
-  const padX = Math.ceil(layout.face.size * 0.3);
-  const padY = Math.ceil(layout.face.size * 0.35);
+  // Room for what reaches beyond the advance box: swashes, marks, scripts with tall letters, raised words.
+  const reach = layout.lines.reduce(
+    (most, { runs }) =>
+      (runs ?? []).reduce((m, run) => Math.max(m, run.face.size, Math.abs(run.raise)), most),
+    layout.face.size,
+  );
+  const padX = Math.ceil(reach * 0.3);
+  const padY = Math.ceil(reach * 0.35) + Math.ceil(Math.max(0, reach - layout.face.size));
   const w = Math.ceil(layout.w) + 2 * padX;
   const h = Math.ceil(layout.h) + 2 * padY;
   const fit = Math.min(scale, largest / w, largest / h);
@@ -27,32 +32,49 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
   const context = canvas.getContext('2d');
   if (!context) return null;
   context.scale(fit, fit);
-  context.font = cssFont(layout.face);
-  context.fillStyle = colour;
   context.textBaseline = 'alphabetic';
+  context.textAlign = 'left';
   context.fontKerning = 'normal';
-  context.letterSpacing = `${layout.tracking}px`;
+  context.direction = layout.direction;
+  const { face, tracking } = layout;
   const baseline = padY + layout.baseline;
   layout.lines.forEach((line, index) => {
-    const y = baseline + index * layout.lineHeight;
+    const whole: TextRun = { text: line.text, face, tracking, x: 0, raise: 0, colour: null };
     context.save();
-    context.translate(padX + line.x, y);
+    context.translate(padX + line.x, baseline + index * layout.lineHeight);
     context.scale(layout.squeeze, 1);
-    if (layout.figureCell > 0) drawInCells(context, line.text, layout);
-    else context.fillText(line.text, 0, 0);
+    for (const run of line.runs ?? [whole]) drawRun(context, run, colour, layout.evenFigures);
     context.restore();
   });
   return { canvas, x: -padX, y: -padY, w: canvas.width / fit, h: canvas.height / fit };
 }
 
-function drawInCells(context: CanvasRenderingContext2D, text: string, layout: TextLayout): void {
-  context.letterSpacing = '0px';
-  let x = 0;
-  for (const character of text) {
-    const width = context.measureText(character).width;
-    const isFigure = character >= '0' && character <= '9';
-    const cell = isFigure ? layout.figureCell : width;
-    context.fillText(character, x + (cell - width) / 2, 0);
-    x += cell + layout.tracking;
+function drawRun(
+  context: CanvasRenderingContext2D,
+  run: TextRun,
+  colour: string,
+  evenFigures: boolean,
+): void {
+  context.font = cssFont(run.face);
+  context.fontVariantCaps = run.face.smallCaps ? 'small-caps' : 'normal';
+  context.fillStyle = run.colour ?? colour;
+  context.letterSpacing = `${run.tracking}px`;
+  if (!evenFigures) {
+    context.fillText(run.text, run.x, -run.raise);
+    return;
+  }
+  const width = (text: string): number => {
+    context.letterSpacing = '0px';
+    return context.measureText(text).width;
+  };
+  const cell = figureCell(run.face, { width });
+  let x = run.x;
+  for (const piece of figurePieces(run.text)) {
+    const isFigure = piece >= '0' && piece <= '9' && piece.length === 1;
+    const own = width(piece);
+    context.letterSpacing = `${run.tracking}px`;
+    context.fillText(piece, isFigure ? x + (cell - own) / 2 : x, -run.raise);
+    const gaps = isFigure ? 1 : [...piece].length;
+    x += (isFigure ? cell : own) + run.tracking * gaps;
   }
 }

@@ -1,4 +1,4 @@
-import { Clock, Frame as FrameIcon, Image, Maximize, Square, Type, ZoomIn, ZoomOut } from 'lucide-react';
+import { Frame as FrameIcon, Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import {
   useEffect,
   useLayoutEffect,
@@ -10,11 +10,12 @@ import {
   type WheelEvent,
 } from 'react';
 import { elementsAt, evaluate, type Scene } from '../../../core/frame';
-import { siblingsOf, type Box, type Template, type Values } from '../../../core/show';
-import { Button, IconButton, SelectField } from '../../ui';
+import { siblingsOf, type Box, type Show, type Template, type Values } from '../../../core/show';
+import { IconButton, SelectField } from '../../ui';
 import { watch } from '../../picture/monitors';
 import { useScene } from '../../picture/use-scene';
-import { addNew, dropPictures } from '../actions';
+import { dropPictures } from '../actions';
+import { AddMenu } from './add-menu';
 import { useBuild, type Backdrop } from '../build-store';
 import { moveDrag, resizeDrag, turnDrag, type Drag, type Guides, type Point } from './gestures';
 import { frameOf, handlesFor, Overlay, type handles, type Placement } from './overlay';
@@ -24,8 +25,8 @@ const clickSlop = 3;
 const snapReach = 6;
 
 /** The template as it looks, and the hands on it. */
-export function Stage({ template, values }: { template: Template; values: Values }) {
-  const { scene, problem } = useScene(template, values);
+export function Stage({ show, template, values }: { show: Show; template: Template; values: Values }) {
+  const { scene, problem } = useScene(template, values, show);
   const selection = useBuild((store) => store.selection);
   const select = useBuild((store) => store.select);
   const backdrop = useBuild((store) => store.backdrop);
@@ -185,18 +186,7 @@ export function Stage({ template, values }: { template: Template; values: Values
         role="toolbar"
         aria-label="Stage"
       >
-        <Button tone="quiet" onClick={() => addNew('text')}>
-          <Type size={15} /> Text
-        </Button>
-        <Button tone="quiet" onClick={() => addNew('rect')}>
-          <Square size={15} /> Rectangle
-        </Button>
-        <Button tone="quiet" onClick={() => addNew('picture')}>
-          <Image size={15} /> Picture
-        </Button>
-        <Button tone="quiet" onClick={() => addNew('clock')}>
-          <Clock size={15} /> Clock
-        </Button>
+        <AddMenu />
         <span className="flex-1" />
         <SelectField
           bare

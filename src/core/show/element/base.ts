@@ -1,11 +1,39 @@
 import { z } from 'zod';
-import { idSchema } from '../values';
+import { colourSchema, idSchema } from '../values';
 import type { Property } from '../property';
 
 const finite = z.number().finite();
 export const pixels = finite.min(-100_000).max(100_000);
 export const size = finite.min(0).max(100_000);
 export const fraction = finite.min(0).max(1);
+
+/** How an element's colours join what is behind it (W3C Compositing and Blending Level 1). */
+export const blends = [
+  'normal',
+  'multiply',
+  'screen',
+  'overlay',
+  'darken',
+  'lighten',
+  'add',
+  'difference',
+  'soft-light',
+] as const;
+export type Blend = (typeof blends)[number];
+
+/** Colours by which elements are told apart in the outline. */
+export const outlineMarks = ['none', 'clay', 'reed', 'water', 'violet', 'sand'] as const;
+export type OutlineMark = (typeof outlineMarks)[number];
+
+/** An element is seen only where another is, or, inverted, only where it is not. That other is then not drawn itself. */
+export const maskSchema = z.object({
+  by: idSchema,
+  inverted: z.boolean(),
+  /** Px over which the edge fades. */
+  soft: finite.min(0).max(500),
+});
+export type Mask = z.infer<typeof maskSchema>;
+export const mostMasks = 8;
 
 /**
  * What every element has. `x`, `y`, `w`, `h` are px in the template's own space, before the rotation of the element
@@ -14,6 +42,7 @@ export const fraction = finite.min(0).max(1);
 export const elementBase = z.object({
   id: idSchema,
   name: z.string().min(1).max(200),
+  mark: z.enum(outlineMarks),
   hidden: z.boolean(),
   locked: z.boolean(),
   x: pixels,
@@ -24,9 +53,23 @@ export const elementBase = z.object({
   pivotX: finite.min(-10).max(10),
   pivotY: finite.min(-10).max(10),
   opacity: fraction,
+  blend: z.enum(blends),
+  /** Px. */
+  blur: finite.min(0).max(300),
+  shadow: z.boolean(),
+  shadowColour: colourSchema,
+  shadowX: finite.min(-2000).max(2000),
+  shadowY: finite.min(-2000).max(2000),
+  shadowBlur: finite.min(0).max(300),
+  /** Reach of the glow in px; 0 is none. */
+  glow: finite.min(0).max(300),
+  glowColour: colourSchema,
+  /** All of them hold together. */
+  masks: z.array(maskSchema).max(mostMasks),
 });
 
 export const baseDefaults = {
+  mark: 'none',
   hidden: false,
   locked: false,
   x: 0,
@@ -37,6 +80,16 @@ export const baseDefaults = {
   pivotX: 0.5,
   pivotY: 0.5,
   opacity: 1,
+  blend: 'normal',
+  blur: 0,
+  shadow: false,
+  shadowColour: '#00000080',
+  shadowX: 0,
+  shadowY: 8,
+  shadowBlur: 16,
+  glow: 0,
+  glowColour: '#f2b632',
+  masks: [],
 };
 
 export const placeProperties: readonly Property[] = [
@@ -49,9 +102,32 @@ export const placeProperties: readonly Property[] = [
   { key: 'pivotY', label: 'Pivot Y', type: 'number', section: 'Place', min: -10, max: 10, step: 0.05 },
 ];
 
+const effect = (
+  key: string,
+  label: string,
+  change: Partial<Property> & { type: Property['type'] },
+): Property => ({ key, label, section: 'Effects', ...change });
+const withShadow = { key: 'shadow', is: [true] };
+
 export const lookProperties: readonly Property[] = [
   { key: 'opacity', label: 'Opacity', type: 'number', section: 'Look', min: 0, max: 1, step: 0.05 },
   { key: 'hidden', label: 'Hidden', type: 'yes-no', section: 'Look' },
+  effect('blend', 'Blend', {
+    type: 'choice',
+    wide: true,
+    choices: blends.map((value) => ({
+      value,
+      label: `${value.charAt(0).toUpperCase()}${value.slice(1).replace('-', ' ')}`,
+    })),
+  }),
+  effect('blur', 'Blur', { type: 'number', unit: 'px', min: 0, max: 300 }),
+  effect('glow', 'Glow', { type: 'number', unit: 'px', min: 0, max: 300 }),
+  effect('glowColour', 'Glow colour', { type: 'colour', wide: true }),
+  effect('shadow', 'Shadow', { type: 'yes-no', wide: true }),
+  effect('shadowX', 'Right', { type: 'number', unit: 'px', min: -2000, max: 2000, when: withShadow }),
+  effect('shadowY', 'Down', { type: 'number', unit: 'px', min: -2000, max: 2000, when: withShadow }),
+  effect('shadowBlur', 'Soft', { type: 'number', unit: 'px', min: 0, max: 300, when: withShadow }),
+  effect('shadowColour', 'Shadow colour', { type: 'colour', wide: true, when: withShadow }),
 ];
 
 /** What one kind of element says of itself; the registry holds one of these for each. */

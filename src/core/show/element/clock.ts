@@ -23,6 +23,7 @@ export const clock = {
       label: 'Shows',
       type: 'choice',
       section: 'Clock',
+      wide: true,
       choices: [
         { value: 'HH:mm', label: '09:05' },
         { value: 'HH:mm:ss', label: '09:05:30' },

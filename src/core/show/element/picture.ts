@@ -1,36 +1,85 @@
 import { z } from 'zod';
 import { assetIdSchema } from '../values';
-import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  fraction,
+  lookProperties,
+  placeProperties,
+  size,
+  type ElementKind,
+} from './base';
+
+export const fits = ['contain', 'cover', 'stretch', 'width', 'height'] as const;
+/** How a picture lies in its box: whole, filling it, stretched, or as wide or as high as it. */
+export type Fit = (typeof fits)[number];
+
+/** How pictures, videos and cameras lie in their box. Cut and focus in parts of the picture. */
+export const framingShape = {
+  fit: z.enum(fits),
+  focusX: fraction,
+  focusY: fraction,
+  cutLeft: fraction.max(0.95),
+  cutTop: fraction.max(0.95),
+  cutRight: fraction.max(0.95),
+  cutBottom: fraction.max(0.95),
+  radius: size,
+};
+
+export const framingDefaults = {
+  fit: 'contain',
+  focusX: 0.5,
+  focusY: 0.5,
+  cutLeft: 0,
+  cutTop: 0,
+  cutRight: 0,
+  cutBottom: 0,
+  radius: 0,
+};
+
+const cut = (key: string, label: string) =>
+  ({ key, label, type: 'number', section: 'Picture', min: 0, max: 0.95, step: 0.01 }) as const;
+
+export const framingProperties = [
+  {
+    key: 'fit',
+    label: 'Fit',
+    type: 'choice',
+    section: 'Picture',
+    wide: true,
+    choices: [
+      { value: 'contain', label: 'All of it' },
+      { value: 'cover', label: 'Fill the box' },
+      { value: 'stretch', label: 'Stretch' },
+      { value: 'width', label: 'As wide as the box' },
+      { value: 'height', label: 'As high as the box' },
+    ],
+  },
+  { key: 'focusX', label: 'Focus X', type: 'number', section: 'Picture', min: 0, max: 1, step: 0.05 },
+  { key: 'focusY', label: 'Focus Y', type: 'number', section: 'Picture', min: 0, max: 1, step: 0.05 },
+  cut('cutLeft', 'Cut left'),
+  cut('cutRight', 'Cut right'),
+  cut('cutTop', 'Cut top'),
+  cut('cutBottom', 'Cut foot'),
+  { key: 'radius', label: 'Corners', type: 'number', section: 'Look', unit: 'px', min: 0 },
+] as const;
 
 const schema = elementBase.extend({
   kind: z.literal('picture'),
   asset: assetIdSchema.nullable(),
-  fit: z.enum(['contain', 'cover', 'stretch']),
-  radius: size,
+  ...framingShape,
 });
 
 export const picture = {
   kind: 'picture',
   label: 'Picture',
   schema,
-  defaults: { ...baseDefaults, w: 320, h: 320, asset: null, fit: 'contain', radius: 0 },
+  defaults: { ...baseDefaults, w: 320, h: 320, asset: null, ...framingDefaults },
   properties: [
     ...placeProperties,
-    { key: 'asset', label: 'Picture', type: 'picture', section: 'Picture' },
-    {
-      key: 'fit',
-      label: 'Fit',
-      type: 'choice',
-      section: 'Picture',
-      choices: [
-        { value: 'contain', label: 'All of it' },
-        { value: 'cover', label: 'Fill the box' },
-        { value: 'stretch', label: 'Stretch' },
-      ],
-    },
-    { key: 'radius', label: 'Corners', type: 'number', section: 'Look', unit: 'px', min: 0 },
+    { key: 'asset', label: 'Picture', type: 'picture', section: 'Picture', wide: true },
+    ...framingProperties,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;
-
 export type PictureElement = z.infer<typeof schema>;

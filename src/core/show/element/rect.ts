@@ -1,15 +1,26 @@
 import { z } from 'zod';
-import { colourSchema } from '../values';
-import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  lookProperties,
+  pixels,
+  placeProperties,
+  size,
+  type ElementKind,
+} from './base';
 import type { Property } from '../property';
+import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
 
 const schema = elementBase.extend({
   kind: z.literal('rect'),
-  fill: colourSchema,
+  ...shapeStyleShape,
   radiusTopLeft: size,
   radiusTopRight: size,
   radiusBottomRight: size,
   radiusBottomLeft: size,
+  /** How far the top of the side leans right of its foot, px. The box stays; the shape lies within it. */
+  slantLeft: pixels,
+  slantRight: pixels,
 });
 
 const radius = (key: string, label: string, mark: string): Property => ({
@@ -17,7 +28,7 @@ const radius = (key: string, label: string, mark: string): Property => ({
   label,
   mark,
   type: 'number',
-  section: 'Look',
+  section: 'Shape',
   unit: 'px',
   min: 0,
 });
@@ -28,23 +39,27 @@ export const rect = {
   schema,
   defaults: {
     ...baseDefaults,
+    ...shapeStyleDefaults,
     w: 400,
     h: 120,
-    fill: '#1d4e5a',
     radiusTopLeft: 0,
     radiusTopRight: 0,
     radiusBottomRight: 0,
     radiusBottomLeft: 0,
+    slantLeft: 0,
+    slantRight: 0,
   },
   properties: [
     ...placeProperties,
-    { key: 'fill', label: 'Fill', type: 'colour', section: 'Look' },
+    fillProperty,
     radius('radiusTopLeft', 'Top left', '◜'),
     radius('radiusTopRight', 'Top right', '◝'),
     radius('radiusBottomLeft', 'Bottom left', '◟'),
     radius('radiusBottomRight', 'Bottom right', '◞'),
+    { key: 'slantLeft', label: 'Slant left', type: 'number', section: 'Shape', unit: 'px' },
+    { key: 'slantRight', label: 'Slant right', type: 'number', section: 'Shape', unit: 'px' },
+    ...outlineProperties,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;
-
 export type RectElement = z.infer<typeof schema>;

@@ -2,14 +2,22 @@ import { z } from 'zod';
 import type { Property } from '../property';
 import type { ElementKind } from './base';
 import { clock } from './clock';
+import { ellipse } from './ellipse';
 import { group } from './group';
+import { line } from './line';
+import { path } from './path';
 import { picture } from './picture';
+import { polygon } from './polygon';
 import { rect } from './rect';
 import { text } from './text';
 
 export const elementSchema = z.discriminatedUnion('kind', [
   group.schema,
   rect.schema,
+  ellipse.schema,
+  polygon.schema,
+  line.schema,
+  path.schema,
   text.schema,
   picture.schema,
   clock.schema,
@@ -21,6 +29,10 @@ export type ElementKindName = Element['kind'];
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = {
   group,
   rect,
+  ellipse,
+  polygon,
+  line,
+  path,
   text,
   picture,
   clock,

@@ -1,11 +1,35 @@
 import { z } from 'zod';
-import { colourSchema } from '../values';
+import { colourSchema, idSchema } from '../values';
 import { fraction } from './base';
-import { families, stretches } from '../fonts';
+import { stretches } from '../fonts';
 import type { Property } from '../property';
+
+export const letterCases = ['as-typed', 'upper', 'lower', 'title', 'small-caps'] as const;
+export type LetterCase = (typeof letterCases)[number];
+
+/** The signs that may stand around words to give them a span's style: *so*, _so_, ~so~. */
+export const spanSigns = ['*', '_', '~'] as const;
+export type SpanSign = (typeof spanSigns)[number];
+
+/** How words between two signs differ from the text around them; null is alike. */
+export const spanSchema = z.object({
+  sign: z.enum(spanSigns),
+  family: z.string().min(1).max(100).nullable(),
+  weight: z.number().int().min(1).max(1000).nullable(),
+  stretch: z.number().min(50).max(200).nullable(),
+  colour: colourSchema.nullable(),
+  /** Factor on the size. */
+  size: z.number().min(0.2).max(3),
+  /** Up from the baseline, in parts of the text's size. */
+  raise: z.number().min(-2).max(2),
+});
+export type Span = z.infer<typeof spanSchema>;
 
 /** The shape of type that texts and clocks share. Sizes in px, tracking in thousandths of the size. */
 export const textStyleShape = {
+  /** The named text style whose cut, size, spacing and colour it takes; null: its own. */
+  typeStyle: idSchema.nullable(),
+  /** A shipped family, one of the show's font files, or `@id` of a named font. */
   family: z.string().min(1).max(100),
   weight: z.number().int().min(1).max(1000),
   /** Width of the letters in per cent, for families with a width axis. */
@@ -15,15 +39,21 @@ export const textStyleShape = {
   colour: colourSchema,
   align: z.enum(['left', 'centre', 'right']),
   vertical: z.enum(['top', 'middle', 'bottom']),
-  upper: z.boolean(),
+  letters: z.enum(letterCases),
+  figures: z.enum(['proportional', 'tabular']),
+  /** Which way a line runs; auto: as its first letter that has a direction. */
+  direction: z.enum(['auto', 'ltr', 'rtl']),
   /** Line spacing in parts of the height of a line. */
   leading: z.number().min(0.5).max(3),
   fit: z.enum(['as-is', 'shrink', 'squeeze', 'wrap', 'clip']),
   /** The smallest part of its size a text may shrink to. */
   minScale: fraction.min(0.1),
+  /** Wrapped text: the most lines; 0: as many as the box holds. */
+  maxLines: z.number().int().min(0).max(100),
 };
 
 export const textStyleDefaults = {
+  typeStyle: null,
   family: 'Archivo',
   weight: 700,
   stretch: 100,
@@ -33,19 +63,29 @@ export const textStyleDefaults = {
   colour: '#f4efe2',
   align: 'left',
   vertical: 'middle',
-  upper: false,
+  letters: 'as-typed',
+  figures: 'proportional',
+  direction: 'auto',
   fit: 'shrink',
   minScale: 0.25,
+  maxLines: 0,
 };
 
+/** The properties that a named text style decides. */
+export const typeStyleKeys = [
+  'family',
+  'weight',
+  'stretch',
+  'size',
+  'tracking',
+  'leading',
+  'letters',
+  'figures',
+  'colour',
+] as const;
+
 export const textStyleProperties: readonly Property[] = [
-  {
-    key: 'family',
-    label: 'Font',
-    type: 'choice',
-    section: 'Type',
-    choices: families.map((family) => ({ value: family.name, label: family.name })),
-  },
+  { key: 'family', label: 'Font', type: 'font', section: 'Type', wide: true },
   { key: 'weight', label: 'Weight', type: 'number', section: 'Type', min: 100, max: 900, step: 50 },
   { key: 'size', label: 'Size', type: 'number', section: 'Type', unit: 'px', min: 1, max: 2000 },
   {
@@ -59,8 +99,8 @@ export const textStyleProperties: readonly Property[] = [
     step: 5,
   },
   { key: 'leading', label: 'Leading', type: 'number', section: 'Type', min: 0.5, max: 3, step: 0.05 },
-  { key: 'stretch', label: 'Width', type: 'choice', section: 'Type', choices: stretches },
-  { key: 'colour', label: 'Colour', type: 'colour', section: 'Type' },
+  { key: 'stretch', label: 'Width', type: 'choice', section: 'Type', wide: true, choices: stretches },
+  { key: 'colour', label: 'Colour', type: 'colour', section: 'Type', wide: true },
   {
     key: 'align',
     label: 'Align',
@@ -83,12 +123,47 @@ export const textStyleProperties: readonly Property[] = [
       { value: 'bottom', label: 'Bottom' },
     ],
   },
-  { key: 'upper', label: 'Capitals', type: 'yes-no', section: 'Type' },
+  {
+    key: 'letters',
+    label: 'Case',
+    type: 'choice',
+    section: 'Type',
+    choices: [
+      { value: 'as-typed', label: 'As typed' },
+      { value: 'upper', label: 'CAPITALS' },
+      { value: 'lower', label: 'small' },
+      { value: 'title', label: 'Each Word' },
+      { value: 'small-caps', label: 'Small caps' },
+    ],
+  },
+  {
+    key: 'figures',
+    label: 'Figures',
+    type: 'choice',
+    section: 'Type',
+    choices: [
+      { value: 'proportional', label: 'As drawn' },
+      { value: 'tabular', label: 'In columns' },
+    ],
+  },
+  {
+    key: 'direction',
+    label: 'Runs',
+    type: 'choice',
+    section: 'Type',
+    wide: true,
+    choices: [
+      { value: 'auto', label: 'As its script' },
+      { value: 'ltr', label: 'Left to right' },
+      { value: 'rtl', label: 'Right to left' },
+    ],
+  },
   {
     key: 'fit',
     label: 'Fit',
     type: 'choice',
     section: 'Type',
+    wide: true,
     choices: [
       { value: 'shrink', label: 'Shrink to width' },
       { value: 'squeeze', label: 'Squeeze to width' },
@@ -97,5 +172,23 @@ export const textStyleProperties: readonly Property[] = [
       { value: 'as-is', label: 'As is' },
     ],
   },
-  { key: 'minScale', label: 'Smallest', type: 'number', section: 'Type', min: 0.1, max: 1, step: 0.05 },
+  {
+    key: 'minScale',
+    label: 'Smallest',
+    type: 'number',
+    section: 'Type',
+    min: 0.1,
+    max: 1,
+    step: 0.05,
+    when: { key: 'fit', is: ['shrink', 'squeeze', 'wrap'] },
+  },
+  {
+    key: 'maxLines',
+    label: 'Most lines',
+    type: 'number',
+    section: 'Type',
+    min: 0,
+    max: 100,
+    when: { key: 'fit', is: ['wrap'] },
+  },
 ];

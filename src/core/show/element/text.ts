@@ -1,25 +1,26 @@
 import { z } from 'zod';
 import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
-import { textStyleDefaults, textStyleProperties, textStyleShape } from './text-style';
+import { spanSchema, textStyleDefaults, textStyleProperties, textStyleShape } from './text-style';
 
 const schema = elementBase.extend({
   kind: z.literal('text'),
   text: z.string().max(10_000),
   ...textStyleShape,
+  /** Styles for words between signs; without a span its sign is a letter like others. */
+  spans: z.array(spanSchema).max(3),
 });
 
-/** One line of words. `w` is the maximum width; the box that others see is that of the fitted words inside it. */
+/** Words. `w` is the maximum width; the box that others see is that of the fitted words inside it. */
 export const text = {
   kind: 'text',
   label: 'Text',
   schema,
-  defaults: { ...baseDefaults, w: 640, h: 72, text: 'Words', ...textStyleDefaults },
+  defaults: { ...baseDefaults, w: 640, h: 72, text: 'Words', ...textStyleDefaults, spans: [] },
   properties: [
     ...placeProperties,
-    { key: 'text', label: 'Words', type: 'text', section: 'Words' },
+    { key: 'text', label: 'Words', type: 'text', section: 'Words', wide: true, multiline: true },
     ...textStyleProperties,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;
-
 export type TextElement = z.infer<typeof schema>;

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { idSchema, type FieldValue } from '../values';
 import type { Problem } from '../../problem';
-import type { PropertyType } from '../property';
+
+export type FieldKindName = 'text' | 'number' | 'colour' | 'picture' | 'choice' | 'yes-no';
 
 /** What every field has. The name is what columns and outside control match. */
 export const fieldBase = z.object({
@@ -15,7 +16,7 @@ export type Accepted = { readonly value: FieldValue } | { readonly problem: Prob
 
 /** What one kind of field says of itself. */
 export interface FieldKind<F = never> {
-  readonly kind: PropertyType;
+  readonly kind: FieldKindName;
   readonly label: string;
   /** Whatever was typed or came from a cell, as a value of this field; or why it cannot be one. */
   readonly accept: (field: F, raw: FieldValue) => Accepted;

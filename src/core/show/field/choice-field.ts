@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { problem } from '../../problem';
+import { assetIdSchema } from '../values';
 import { fieldBase, type FieldKind } from './base';
 
 const choice = z.object({
   value: z.union([z.string().max(200), z.number()]),
   label: z.string().min(1).max(200),
+  picture: assetIdSchema.nullable(),
 });
 
 export const choiceFieldSchema = fieldBase.extend({

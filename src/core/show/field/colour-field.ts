@@ -10,7 +10,7 @@ export const colourField: FieldKind<z.infer<typeof colourFieldSchema>> = {
   label: 'Colour',
   accept: (field, raw) => {
     const text = String(raw ?? '').trim();
-    const value = (text.startsWith('#') ? text : `#${text}`).toLowerCase();
+    const value = text.startsWith('@') ? text : (text.startsWith('#') ? text : `#${text}`).toLowerCase();
     if (!colourSchema.safeParse(value).success) {
       return {
         problem: problem(

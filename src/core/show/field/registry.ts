@@ -1,12 +1,14 @@
 import { z } from 'zod';
 import type { FieldValue } from '../values';
 import type { Property, PropertyType } from '../property';
-import type { Accepted, FieldKind } from './base';
+import { families } from '../fonts';
+import { coloursOf, type Paint } from '../paint';
+import type { Accepted, FieldKind, FieldKindName } from './base';
 import { choiceField, choiceFieldSchema } from './choice-field';
 import { colourField, colourFieldSchema } from './colour-field';
 import { numberField, numberFieldSchema } from './number-field';
 import { pictureField, pictureFieldSchema } from './picture-field';
-import { textField, textFieldSchema } from './text-field';
+import { openText, textField, textFieldSchema } from './text-field';
 import { yesNoField, yesNoFieldSchema } from './yes-no-field';
 
 export const fieldSchema = z.discriminatedUnion('kind', [
@@ -20,7 +22,7 @@ export const fieldSchema = z.discriminatedUnion('kind', [
 export type Field = z.infer<typeof fieldSchema>;
 
 /** Every kind of field, by name: the one table a new kind is added to. */
-export const fieldKinds: Readonly<Record<PropertyType, FieldKind<never>>> = {
+export const fieldKinds: Readonly<Record<FieldKindName, FieldKind<never>>> = {
   text: textField,
   number: numberField,
   colour: colourField,
@@ -33,32 +35,62 @@ export const fieldKinds: Readonly<Record<PropertyType, FieldKind<never>>> = {
 export const acceptValue = (field: Field, raw: FieldValue): Accepted =>
   fieldKinds[field.kind].accept(field as never, raw);
 
+/** The kind of field that can drive a property of a type. A paint takes a plain colour, a font one of a choice. */
+export const fieldKindFor = (type: PropertyType): FieldKindName =>
+  type === 'paint' ? 'colour' : type === 'font' ? 'choice' : type;
+
+/** What a property can hold: a field's value, or a paint. */
+export type PropertyValue = FieldValue | Paint;
+
+const firstColour = (value: PropertyValue): string =>
+  (value !== null && typeof value !== 'number' && typeof value !== 'boolean' ? coloursOf(value) : [])[0] ??
+  '#808080';
+
 /** The field that a property becomes, with the property's present value as its default and its limits as limits. */
-export function fieldFromProperty(property: Property, value: FieldValue, id: string, name: string): Field {
+export function fieldFromProperty(property: Property, value: PropertyValue, id: string, name: string): Field {
   const base = { id, name, group: '', help: '' };
+  const plain = typeof value === 'object' ? null : value;
   switch (property.type) {
     case 'text':
-      return { ...base, kind: 'text', default: String(value ?? ''), maxLength: null };
+      return {
+        ...base,
+        kind: 'text',
+        default: String(plain ?? ''),
+        ...openText,
+        lines: String(plain ?? '').includes('\n'),
+      };
     case 'number':
       return {
         ...base,
         kind: 'number',
-        default: Number(value ?? 0),
+        default: Number(plain ?? 0),
         min: property.min ?? null,
         max: property.max ?? null,
       };
     case 'colour':
-      return { ...base, kind: 'colour', default: String(value) };
+    case 'paint':
+      return { ...base, kind: 'colour', default: firstColour(value) };
     case 'picture':
-      return { ...base, kind: 'picture', default: value === null ? null : String(value) };
+      return { ...base, kind: 'picture', default: plain === null ? null : String(plain) };
     case 'choice':
       return {
         ...base,
         kind: 'choice',
-        default: value as string | number,
-        choices: (property.choices ?? []).map((choice) => ({ ...choice })),
+        default: plain as string | number,
+        choices: (property.choices ?? []).map((choice) => ({ ...choice, picture: null })),
+      };
+    case 'font':
+      return {
+        ...base,
+        kind: 'choice',
+        default: String(plain),
+        choices: [...new Set([String(plain), ...families.map((family) => family.name)])].map((family) => ({
+          value: family,
+          label: family,
+          picture: null,
+        })),
       };
     case 'yes-no':
-      return { ...base, kind: 'yes-no', default: Boolean(value) };
+      return { ...base, kind: 'yes-no', default: Boolean(plain) };
   }
 }

@@ -7,13 +7,61 @@ export const textFieldSchema = fieldBase.extend({
   default: z.string().max(10_000),
   /** The most characters it takes; null: no limit but the schema's. */
   maxLength: z.number().int().min(1).max(10_000).nullable(),
+  /** The characters it takes, as the inside of a character class such as `A-Z0-9 `; empty: all. */
+  allowed: z.string().max(200),
+  /** Words are put in capitals as they are entered. */
+  upper: z.boolean(),
+  /** Spaces at the ends, and doubled ones, are taken out as it is entered. */
+  trim: z.boolean(),
+  lines: z.boolean(),
 });
+
+/** Field properties of a text field nobody has limited. */
+export const openText = { maxLength: null, allowed: '', upper: false, trim: false, lines: false };
+
+export const newTextField = (
+  id: string,
+  name: string,
+  value: string,
+  given: Partial<z.infer<typeof textFieldSchema>> = {},
+): z.infer<typeof textFieldSchema> => ({
+  id,
+  kind: 'text',
+  name,
+  group: '',
+  help: '',
+  default: value,
+  ...openText,
+  ...given,
+});
+
+/** The characters of a class that a text field takes, or null where the class cannot be read. */
+export function allowedPattern(allowed: string): RegExp | null {
+  try {
+    return new RegExp(`^[${allowed.replace(/[\\\]^[]/g, '\\$&')}]$`, 'u');
+  } catch {
+    return null;
+  }
+}
 
 export const textField: FieldKind<z.infer<typeof textFieldSchema>> = {
   kind: 'text',
   label: 'Text',
   accept: (field, raw) => {
-    const value = raw === null ? '' : String(raw).replace(/\r\n?/g, '\n');
+    let value = raw === null ? '' : String(raw).replace(/\r\n?/g, '\n');
+    if (field.trim) value = value.trim().replace(/[^\S\n]+/g, ' ');
+    if (field.upper) value = value.toLocaleUpperCase('en');
+    const pattern = field.allowed === '' ? null : allowedPattern(field.allowed);
+    const strange = pattern && [...value].find((character) => !pattern.test(character));
+    if (strange !== null && strange !== undefined) {
+      return {
+        problem: problem(
+          'not-allowed',
+          `${field.name} takes only ${field.allowed}; “${strange}” is not among them.`,
+          field.name,
+        ),
+      };
+    }
     const limit = field.maxLength ?? 10_000;
     if ([...value].length > limit) {
       return {

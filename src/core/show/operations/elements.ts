@@ -1,5 +1,6 @@
 import { propertyOf, type Element } from '../element/registry';
-import { paintOrder, siblingsOf, withDescendants, type Template } from '../template';
+import { paintOrder, siblingsOf, withDescendants, type Template, type Tie } from '../template';
+import type { PropertyValue } from '../field/registry';
 import type { FieldValue, NewId } from '../values';
 import { freshName } from './names';
 
@@ -34,6 +35,10 @@ export function removeElements(template: Template, ids: readonly string[]): void
   );
   for (const phase of Object.values(template.phases)) {
     phase.tracks = phase.tracks.filter((track) => !gone.has(track.element));
+  }
+  for (const element of Object.values(template.elements)) {
+    if (element.masks.some((mask) => gone.has(mask.by)))
+      element.masks = element.masks.filter((mask) => !gone.has(mask.by));
   }
 }
 
@@ -163,6 +168,7 @@ export function duplicateElements(template: Template, ids: readonly string[], ne
       name: freshName(source.name, namesIn(template)),
     } as Element;
     if (copy.kind === 'group') copy.children = copy.children.map((child) => copyOf.get(child) ?? child);
+    copy.masks = copy.masks.map((mask) => ({ ...mask, by: copyOf.get(mask.by) ?? mask.by }));
     template.elements[to] = copy;
   }
   for (const id of originals) {
@@ -195,20 +201,38 @@ export function duplicateElements(template: Template, ids: readonly string[], ne
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
-/** Sets a property of an element, or the default of the field it is tied to. */
-export function setProperty(template: Template, id: string, key: string, value: FieldValue): void {
+/**
+ * Sets a property of an element, or the default of the field it is tied to. A paint that no colour field can hold
+ * goes to the element itself only where it is not tied.
+ */
+export function setProperty(template: Template, id: string, key: string, value: PropertyValue): void {
   const element = template.elements[id];
   if (!element || !propertyOf(element.kind, key))
     throw new Error(`setProperty: ${id} has no property ${key}`);
   const tie = template.ties.find((t) => t.element === id && t.property === key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
-  if (field) (field as { default: FieldValue }).default = value;
-  else (element as Record<string, unknown>)[key] = value;
+  if (!tie || !field) (element as Record<string, unknown>)[key] = value;
+  else if (typeof value !== 'object' || value === null) {
+    const back =
+      field.kind === 'number' && tie.factor !== 0 ? (Number(value) - tie.shift) / tie.factor : value;
+    if (tie.map === null) (field as { default: FieldValue }).default = back;
+  }
 }
 
-/** The value of a property as the template alone gives it: its field's default where it is tied. */
-export function propertyValue(template: Template, element: Element, key: string): FieldValue {
+/** The value of a property as the template alone gives it: through its field's default where it is tied. */
+export function propertyValue(template: Template, element: Element, key: string): PropertyValue {
   const tie = template.ties.find((t) => t.element === element.id && t.property === key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
-  return field ? field.default : ((element as Record<string, unknown>)[key] as FieldValue);
+  return tie && field
+    ? tiedValue(tie, field.default)
+    : ((element as Record<string, unknown>)[key] as PropertyValue);
+}
+
+/** What a field's value becomes on its way to the property. */
+export function tiedValue(tie: Tie, value: FieldValue): FieldValue {
+  if (tie.map) {
+    const mapped = tie.map[String(value)];
+    if (mapped !== undefined) return mapped;
+  }
+  return typeof value === 'number' ? value * tie.factor + tie.shift : value;
 }

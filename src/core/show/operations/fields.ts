@@ -1,7 +1,6 @@
 import type { Property } from '../property';
-import { fieldFromProperty, type Field } from '../field/registry';
-import { tieOf, type Template } from '../template';
-import type { FieldValue } from '../values';
+import { fieldFromProperty, fieldKindFor, type Field, type PropertyValue } from '../field/registry';
+import { newTie, tieOf, type Template } from '../template';
 import { propertyValue } from './elements';
 import { freshName } from './names';
 
@@ -23,23 +22,41 @@ export function makeField(template: Template, elementId: string, property: Prope
     template.fields.map((field) => field.name),
   );
   template.fields.push(fieldFromProperty(property, value, id, name));
-  template.ties.push({ element: elementId, property: property.key, field: id });
+  template.ties.push(newTie(elementId, property.key, id));
   return id;
 }
 
-/** Lets a field drive one more property; refuses where the kinds do not match. */
+/**
+ * Lets a field drive one more property; false where the kinds do not match and no map can stand between them: a choice
+ * or a yes/no drives anything by a map, which begins with the property's present value for every choice.
+ */
 export function tieProperty(template: Template, element: string, property: Property, field: Field): boolean {
-  if (field.kind !== property.type) return false;
+  const isAlike = field.kind === fieldKindFor(property.type);
+  const values = isAlike ? null : mapKeys(field);
+  if (!isAlike && values === null) return false;
+  const own = template.elements[element];
+  const present = own && propertyValue(template, own, property.key);
   template.ties = template.ties.filter((tie) => tie.element !== element || tie.property !== property.key);
-  template.ties.push({ element, property: property.key, field: field.id });
+  const tie = newTie(element, property.key, field.id);
+  const kept = typeof present === 'object' ? null : (present ?? null);
+  if (values) tie.map = Object.fromEntries(values.map((value) => [value, kept]));
+  template.ties.push(tie);
   return true;
 }
+
+/** The values of a field that a map can answer, as text; null for fields with no end of values. */
+export const mapKeys = (field: Field): string[] | null =>
+  field.kind === 'choice'
+    ? field.choices.map((choice) => String(choice.value))
+    : field.kind === 'yes-no'
+      ? ['true', 'false']
+      : null;
 
 /** Unties a property, which keeps the field's default as its own value. A field that drives nothing any more stays. */
 export function untieProperty(template: Template, element: string, key: string): void {
   const owner = template.elements[element];
   if (!owner) return;
-  const value: FieldValue = propertyValue(template, owner, key);
+  const value: PropertyValue = propertyValue(template, owner, key);
   template.ties = template.ties.filter((tie) => tie.element !== element || tie.property !== key);
   (owner as Record<string, unknown>)[key] = value;
 }
@@ -48,6 +65,7 @@ export function removeField(template: Template, id: string): void {
   for (const tie of template.ties.filter((t) => t.field === id))
     untieProperty(template, tie.element, tie.property);
   template.fields = template.fields.filter((field) => field.id !== id);
+  if (template.paletteField === id) template.paletteField = null;
 }
 
 /** Moves a field up or down the operator's form. */

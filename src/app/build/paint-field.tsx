@@ -1,0 +1,335 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useRef, useState, type PointerEvent } from 'react';
+import { isPicture, type Gradient, type Look, type Paint, type Show, type Stop } from '../../core/show';
+import {
+  ColourField,
+  IconButton,
+  Labelled,
+  NamedColours,
+  NumberField,
+  SelectField,
+  type NamedColour,
+} from '../ui';
+
+/** The named colours of a look as they stand under its palette. */
+export function namedColours(look: Look): NamedColour[] {
+  const palette = look.palettes.find((p) => p.id === look.palette);
+  return Object.values(look.styles)
+    .flatMap((style) =>
+      style.kind === 'colour'
+        ? [{ id: style.id, name: style.name, value: palette?.colours[style.id] ?? style.value }]
+        : [],
+    )
+    .sort((a, b) => a.name.localeCompare(b.name));
+}
+
+const colourOf = (value: string, named: readonly NamedColour[]): string =>
+  named.find((colour) => `@${colour.id}` === value)?.value ?? (value.startsWith('@') ? '#808080' : value);
+
+/** A paint as a CSS background, for patches and ramps. */
+export function paintCss(paint: Paint, look: Look): string {
+  const named = namedColours(look);
+  if (typeof paint === 'string') {
+    const style = look.styles[paint.slice(1)];
+    return paint.startsWith('@') && style?.kind === 'gradient'
+      ? paintCss(style.value, look)
+      : colourOf(paint, named);
+  }
+  if (paint.kind === 'picture') return 'repeating-linear-gradient(45deg, #3a474c 0 4px, #222b2f 4px 8px)';
+  const stops = [...paint.stops]
+    .sort((a, b) => a.at - b.at)
+    .map((stop) => `${colourOf(stop.colour, named)} ${Math.round(stop.at * 1000) / 10}%`)
+    .join(', ');
+  return paint.kind === 'linear'
+    ? `linear-gradient(${paint.angle + 90}deg, ${stops})`
+    : `radial-gradient(circle at ${paint.x * 100}% ${paint.y * 100}%, ${stops})`;
+}
+
+type Kind = 'colour' | 'linear' | 'radial' | 'picture';
+const kindOf = (paint: Paint): Kind => (typeof paint === 'string' ? 'colour' : paint.kind);
+
+/** The same paint as another kind: what colours it has stay. */
+function asKind(paint: Paint, kind: Kind, show: Pick<Show, 'look' | 'assets'>): Paint {
+  const colours =
+    typeof paint === 'string' ? [paint] : paint.kind === 'picture' ? [] : paint.stops.map((s) => s.colour);
+  const first = colours[0] ?? '#1d4e5a';
+  if (kind === 'colour') return first;
+  if (kind === 'picture') {
+    const asset = Object.values(show.assets).find(isPicture);
+    return asset ? { kind, asset: asset.id, fit: 'cover' } : paint;
+  }
+  const stops =
+    typeof paint === 'object' && paint.kind !== 'picture'
+      ? paint.stops
+      : [
+          { at: 0, colour: first },
+          { at: 1, colour: '#0b2730' },
+        ];
+  return kind === 'linear' ? { kind, angle: 0, stops } : { kind, x: 0.5, y: 0.5, radius: 1, stops };
+}
+
+/** What an area is filled with: a colour, a gradient, a picture, or a named style of the show. */
+export function PaintField(props: {
+  label: string;
+  value: Paint;
+  show: Pick<Show, 'look' | 'assets'>;
+  onChange: (value: Paint) => void;
+  onDone: () => void;
+}) {
+  const { label, value, show, onChange, onDone } = props;
+  const named = namedColours(show.look);
+  const gradients = Object.values(show.look.styles).flatMap((style) =>
+    style.kind === 'gradient' ? [style] : [],
+  );
+  const kind = kindOf(value);
+  const style =
+    typeof value === 'string' && value.startsWith('@') ? show.look.styles[value.slice(1)] : undefined;
+  if (kind === 'colour' && style?.kind !== 'gradient') {
+    return (
+      <span className="flex min-w-0 items-center gap-1">
+        <ColourField
+          label={label}
+          value={value as string}
+          named={named}
+          onChange={onChange}
+          onDone={onDone}
+        />
+        <PaintMore label={label} {...{ value, show, gradients, onChange, onDone }} />
+      </span>
+    );
+  }
+  return (
+    <Labelled label={label} beside>
+      <PaintMore label={label} wide {...{ value, show, gradients, onChange, onDone }} />
+    </Labelled>
+  );
+}
+
+function PaintMore(props: {
+  label: string;
+  value: Paint;
+  show: Pick<Show, 'look' | 'assets'>;
+  gradients: readonly { id: string; name: string; value: Gradient }[];
+  onChange: (value: Paint) => void;
+  onDone: () => void;
+  wide?: boolean;
+}) {
+  const { label, value, show, gradients, onChange, onDone, wide } = props;
+  const kind = kindOf(value);
+  const named = gradients.find((gradient) => `@${gradient.id}` === value);
+  const hasPictures = Object.values(show.assets).some(isPicture);
+  const kinds: { value: Kind; label: string }[] = [
+    { value: 'colour', label: 'Colour' },
+    { value: 'linear', label: 'Gradient along a line' },
+    { value: 'radial', label: 'Gradient from a point' },
+    ...(hasPictures || kind === 'picture' ? [{ value: 'picture' as const, label: 'Picture' }] : []),
+  ];
+  return (
+    <Popover.Root onOpenChange={(open) => !open && onDone()}>
+      <Popover.Trigger
+        aria-label={`${label}: gradients and pictures`}
+        className={`overflow-hidden rounded border border-line text-left text-xs ${wide ? 'h-7 min-w-0 flex-1' : 'h-7 w-5 text-center text-ink-3 hover:text-ink'}`}
+      >
+        {wide ? (
+          <span className="checks block size-full">
+            <span
+              className="flex size-full items-end px-1.5 pb-0.5 text-ink [text-shadow:0_0_3px_#000]"
+              style={{ background: paintCss(value, show.look) }}
+            >
+              {named?.name ?? ''}
+            </span>
+          </span>
+        ) : (
+          '▾'
+        )}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="left"
+          sideOffset={8}
+          className="z-50 flex w-64 flex-col gap-2 rounded border border-line bg-panel p-3"
+          aria-label={`${label} in full`}
+        >
+          <SelectField
+            label="Kind"
+            beside
+            value={named ? 'colour' : kind}
+            choices={kinds}
+            onChange={(next) => onChange(asKind(named ? named.value : value, next as Kind, show))}
+          />
+          {typeof value === 'object' && value.kind !== 'picture' && (
+            <GradientEditor value={value} look={show.look} onChange={onChange} onDone={onDone} />
+          )}
+          {typeof value === 'object' && value.kind === 'picture' && (
+            <>
+              <SelectField
+                label="Picture"
+                beside
+                value={value.asset}
+                choices={Object.values(show.assets)
+                  .filter(isPicture)
+                  .map((asset) => ({ value: asset.id, label: asset.name }))}
+                onChange={(asset) => onChange({ ...value, asset: String(asset) })}
+              />
+              <SelectField
+                label="Fit"
+                beside
+                value={value.fit}
+                choices={[
+                  { value: 'cover', label: 'Fill the shape' },
+                  { value: 'contain', label: 'All of it' },
+                  { value: 'stretch', label: 'Stretch' },
+                  { value: 'tile', label: 'Repeat' },
+                ]}
+                onChange={(fit) => onChange({ ...value, fit: fit as 'cover' })}
+              />
+            </>
+          )}
+          {gradients.length > 0 && (
+            <div role="group" aria-label="Gradients of the show" className="flex flex-col gap-1">
+              {gradients.map((gradient) => (
+                <button
+                  key={gradient.id}
+                  type="button"
+                  aria-pressed={value === `@${gradient.id}`}
+                  onClick={() => onChange(`@${gradient.id}`)}
+                  className="h-6 rounded border border-line px-2 text-left text-xs text-ink [text-shadow:0_0_3px_#000] aria-pressed:outline aria-pressed:outline-2 aria-pressed:outline-brass"
+                  style={{ background: paintCss(gradient.value, show.look) }}
+                >
+                  {gradient.name}
+                </button>
+              ))}
+            </div>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** A ramp whose stops are dragged along it, and the stop in hand. */
+export function GradientEditor(props: {
+  value: Gradient;
+  look: Look;
+  onChange: (value: Gradient) => void;
+  onDone: () => void;
+}) {
+  const { value, look, onChange, onDone } = props;
+  const [inHand, setInHand] = useState(0);
+  const ramp = useRef<HTMLDivElement>(null);
+  const named = namedColours(look);
+  const at = Math.min(inHand, value.stops.length - 1);
+  const stop = value.stops[at] as Stop;
+  const put = (index: number, change: Partial<Stop>): void =>
+    onChange({ ...value, stops: value.stops.map((s, i) => (i === index ? { ...s, ...change } : s)) });
+  const drag = (event: PointerEvent<HTMLElement>, index: number): void => {
+    setInHand(index);
+    const { left, width } = ramp.current?.getBoundingClientRect() ?? { left: 0, width: 1 };
+    const target = event.currentTarget;
+    target.setPointerCapture(event.pointerId);
+    const move = (e: globalThis.PointerEvent): void =>
+      put(index, { at: Math.round(Math.max(0, Math.min(1, (e.clientX - left) / width)) * 1000) / 1000 });
+    target.addEventListener('pointermove', move);
+    target.addEventListener(
+      'pointerup',
+      () => {
+        target.removeEventListener('pointermove', move);
+        onDone();
+      },
+      { once: true },
+    );
+  };
+  const add = (): void => {
+    const sorted = [...value.stops].sort((a, b) => a.at - b.at);
+    const next = sorted.find((s) => s.at > stop.at);
+    const before = sorted.filter((s) => s.at < stop.at).at(-1);
+    const place = next ? (stop.at + next.at) / 2 : before ? (stop.at + before.at) / 2 : 0.5;
+    onChange({ ...value, stops: [...value.stops, { at: place, colour: stop.colour }] });
+    setInHand(value.stops.length);
+  };
+  return (
+    <div className="flex flex-col gap-2">
+      <div className="relative h-9">
+        <div
+          ref={ramp}
+          className="h-5 rounded border border-line"
+          style={{ background: paintCss({ kind: 'linear', angle: 0, stops: value.stops }, look) }}
+        />
+        {value.stops.map((s, index) => (
+          <button
+            key={index}
+            type="button"
+            aria-label={`Stop ${index + 1} at ${Math.round(s.at * 100)} %`}
+            aria-pressed={index === at}
+            onPointerDown={(event) => drag(event, index)}
+            onFocus={() => setInHand(index)}
+            onKeyDown={(event) => {
+              const by = { ArrowLeft: -0.01, ArrowRight: 0.01 }[event.key];
+              if (by) put(index, { at: Math.max(0, Math.min(1, s.at + by * (event.shiftKey ? 10 : 1))) });
+            }}
+            className="absolute top-5 size-3.5 -translate-x-1/2 touch-none rounded-full border-2 border-ink-2 aria-pressed:border-brass"
+            style={{ left: `${s.at * 100}%`, background: paintCss(s.colour, look) }}
+          />
+        ))}
+      </div>
+      <div className="flex items-center gap-1">
+        <NumberField
+          label="At"
+          unit="%"
+          value={Math.round(stop.at * 1000) / 10}
+          min={0}
+          max={100}
+          onChange={(percent) => put(at, { at: percent / 100 })}
+          onDone={onDone}
+        />
+        <span className="flex-1" />
+        <IconButton label="Add a stop" disabled={value.stops.length >= 16} onClick={add}>
+          <Plus size={15} />
+        </IconButton>
+        <IconButton
+          label="Remove the stop"
+          disabled={value.stops.length <= 2}
+          onClick={() => onChange({ ...value, stops: value.stops.filter((_, index) => index !== at) })}
+        >
+          <Trash2 size={15} />
+        </IconButton>
+      </div>
+      <ColourField
+        label="Colour of the stop"
+        bare
+        value={stop.colour}
+        named={named}
+        onChange={(colour) => put(at, { colour })}
+        onDone={onDone}
+      />
+      <NamedColours value={stop.colour} named={named} onChange={(colour) => put(at, { colour })} />
+      {value.kind === 'linear' ? (
+        <NumberField
+          label="Angle"
+          unit="°"
+          value={value.angle}
+          min={-360}
+          max={360}
+          onChange={(angle) => onChange({ ...value, angle })}
+          onDone={onDone}
+        />
+      ) : (
+        <div className="grid grid-cols-3 gap-1">
+          {(['x', 'y', 'radius'] as const).map((key) => (
+            <NumberField
+              key={key}
+              label={{ x: 'X', y: 'Y', radius: 'R' }[key]}
+              value={value[key]}
+              step={0.05}
+              min={key === 'radius' ? 0.01 : -2}
+              max={key === 'radius' ? 4 : 3}
+              onChange={(next) => onChange({ ...value, [key]: next })}
+              onDone={onDone}
+            />
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}

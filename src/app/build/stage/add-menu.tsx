@@ -1,0 +1,58 @@
+import { ChevronDown, Clock, Image, Shapes, Square, Type } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { Button } from '../../ui';
+import { addNew } from '../actions';
+import { useBuild } from '../build-store';
+
+const shapes: readonly { label: string; add: () => void }[] = [
+  { label: 'Ellipse', add: () => addNew('ellipse') },
+  { label: 'Ring', add: () => addNew('ellipse', 'Ring', { hole: 0.8 }) },
+  { label: 'Polygon', add: () => addNew('polygon', 'Polygon') },
+  { label: 'Star', add: () => addNew('polygon', 'Star', { corners: 5, inner: 0.45 }) },
+  { label: 'Line', add: () => addNew('line') },
+  { label: 'Arrow', add: () => addNew('line', 'Arrow', { headEnd: 'arrow' }) },
+  { label: 'Path with the pen (P)', add: () => useBuild.getState().set({ isPen: true }) },
+];
+
+const item = 'flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised';
+
+/** What can be put on the stage. */
+export function AddMenu() {
+  const isPen = useBuild((store) => store.isPen);
+  return (
+    <>
+      <Button tone="quiet" className="px-2" onClick={() => addNew('text')}>
+        <Type size={15} /> Text
+      </Button>
+      <Button tone="quiet" className="px-2" onClick={() => addNew('rect')}>
+        <Square size={15} /> Rectangle
+      </Button>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button tone="quiet" className={`px-2 ${isPen ? 'text-brass' : ''}`}>
+            <Shapes size={15} /> Shape <ChevronDown size={13} />
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="start"
+            sideOffset={4}
+            className="z-50 min-w-40 rounded border border-line bg-panel p-1"
+          >
+            {shapes.map(({ label, add }) => (
+              <DropdownMenu.Item key={label} className={item} onSelect={add}>
+                {label}
+              </DropdownMenu.Item>
+            ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <Button tone="quiet" className="px-2" onClick={() => addNew('picture')}>
+        <Image size={15} /> Picture
+      </Button>
+      <Button tone="quiet" className="px-2" onClick={() => addNew('clock')}>
+        <Clock size={15} /> Clock
+      </Button>
+    </>
+  );
+}

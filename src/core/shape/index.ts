@@ -1,0 +1,2 @@
+// Shapes: the geometry of drawn elements as SVG path data in px. Knows nothing of elements' places, colours or pixels.
+export { ellipsePath, linePaths, pathOf, polygonPath, rectPath } from './outlines';

@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
+import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
+
+const schema = elementBase.extend({
+  kind: z.literal('ellipse'),
+  ...shapeStyleShape,
+  /** The hole, in parts of the ellipse; over 0 it is a ring. */
+  hole: z.number().min(0).max(0.99),
+  /** Degrees clockwise from the top at which the piece begins. */
+  start: z.number().min(-360).max(360),
+  /** Degrees that the piece covers; 360 is all of it. */
+  sweep: z.number().min(0).max(360),
+});
+
+/** An ellipse, a ring, or a piece of either. */
+export const ellipse = {
+  kind: 'ellipse',
+  label: 'Ellipse',
+  schema,
+  defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, hole: 0, start: 0, sweep: 360 },
+  properties: [
+    ...placeProperties,
+    fillProperty,
+    { key: 'hole', label: 'Hole', type: 'number', section: 'Shape', min: 0, max: 0.99, step: 0.01 },
+    { key: 'start', label: 'Begins', type: 'number', section: 'Shape', unit: '°', min: -360, max: 360 },
+    { key: 'sweep', label: 'Covers', type: 'number', section: 'Shape', unit: '°', min: 0, max: 360 },
+    ...outlineProperties,
+    ...lookProperties,
+  ],
+} as const satisfies ElementKind;
+export type EllipseElement = z.infer<typeof schema>;

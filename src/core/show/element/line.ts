@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { paintSchema } from '../paint';
+import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
+
+export const lineHeads = ['none', 'arrow', 'dot', 'bar'] as const;
+
+const schema = elementBase.extend({
+  kind: z.literal('line'),
+  fill: paintSchema,
+  thickness: size.max(500),
+  dash: size.max(2000),
+  gap: size.max(2000),
+  roundEnds: z.boolean(),
+  /** From the bottom left to the top right, not from the top left to the bottom right. */
+  rises: z.boolean(),
+  headStart: z.enum(lineHeads),
+  headEnd: z.enum(lineHeads),
+  /** In parts of the thickness. */
+  headSize: z.number().min(1).max(20),
+});
+
+const heads = [
+  { value: 'none', label: 'Plain' },
+  { value: 'arrow', label: 'Arrow' },
+  { value: 'dot', label: 'Dot' },
+  { value: 'bar', label: 'Bar' },
+] as const;
+
+/** A straight line across its box, which may be flat; with or without heads. */
+export const line = {
+  kind: 'line',
+  label: 'Line',
+  schema,
+  defaults: {
+    ...baseDefaults,
+    w: 400,
+    h: 0,
+    fill: '#f4efe2',
+    thickness: 6,
+    dash: 0,
+    gap: 0,
+    roundEnds: false,
+    rises: false,
+    headStart: 'none',
+    headEnd: 'none',
+    headSize: 4,
+  },
+  properties: [
+    ...placeProperties,
+    { key: 'fill', label: 'Colour', type: 'paint', section: 'Look', wide: true },
+    { key: 'thickness', label: 'Thick', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 500 },
+    { key: 'rises', label: 'Rises', type: 'yes-no', section: 'Shape' },
+    { key: 'headStart', label: 'Start', type: 'choice', section: 'Shape', choices: heads },
+    { key: 'headEnd', label: 'End', type: 'choice', section: 'Shape', choices: heads },
+    {
+      key: 'headSize',
+      label: 'Heads',
+      type: 'number',
+      section: 'Shape',
+      unit: '×',
+      min: 1,
+      max: 20,
+      step: 0.5,
+    },
+    { key: 'roundEnds', label: 'Round ends', type: 'yes-no', section: 'Shape' },
+    { key: 'dash', label: 'Dash', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 2000 },
+    { key: 'gap', label: 'Gap', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 2000 },
+    ...lookProperties,
+  ],
+} as const satisfies ElementKind;
+export type LineElement = z.infer<typeof schema>;

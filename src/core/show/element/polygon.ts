@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
+import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
+
+const schema = elementBase.extend({
+  kind: z.literal('polygon'),
+  ...shapeStyleShape,
+  /** Corners of a polygon, points of a star. */
+  corners: z.number().int().min(3).max(60),
+  /** How far out the notches of a star lie, in parts of its points; 1 is a polygon. */
+  inner: z.number().min(0.05).max(1),
+  radius: size,
+});
+
+/** A regular polygon or a star, stretched to its box, one corner up. */
+export const polygon = {
+  kind: 'polygon',
+  label: 'Polygon or star',
+  schema,
+  defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, corners: 6, inner: 1, radius: 0 },
+  properties: [
+    ...placeProperties,
+    fillProperty,
+    { key: 'corners', label: 'Corners', type: 'number', section: 'Shape', min: 3, max: 60 },
+    { key: 'inner', label: 'Notches', type: 'number', section: 'Shape', min: 0.05, max: 1, step: 0.05 },
+    { key: 'radius', label: 'Rounding', type: 'number', section: 'Shape', unit: 'px', min: 0 },
+    ...outlineProperties,
+    ...lookProperties,
+  ],
+} as const satisfies ElementKind;
+export type PolygonElement = z.infer<typeof schema>;

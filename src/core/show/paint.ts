@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { assetIdSchema, colourSchema } from './values';
+
+const part = z.number().min(0).max(1);
+
+/** A colour at a place along a gradient, 0 to 1. */
+export const stopSchema = z.object({ at: part, colour: colourSchema });
+export type Stop = z.infer<typeof stopSchema>;
+
+const stops = z.array(stopSchema).min(2).max(16);
+
+export const gradientSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('linear'),
+    /** Degrees clockwise from left to right; 90 runs from top to bottom. */
+    angle: z.number().min(-360).max(360),
+    stops,
+  }),
+  z.object({
+    kind: z.literal('radial'),
+    /** The middle, in parts of the box. */
+    x: z.number().min(-2).max(3),
+    y: z.number().min(-2).max(3),
+    /** In parts of half the box's diagonal. */
+    radius: z.number().min(0.01).max(4),
+    stops,
+  }),
+]);
+export type Gradient = z.infer<typeof gradientSchema>;
+
+export const picturePaintSchema = z.object({
+  kind: z.literal('picture'),
+  asset: assetIdSchema,
+  fit: z.enum(['cover', 'contain', 'stretch', 'tile']),
+});
+
+/** What an area is filled with: a colour, a named colour or gradient (`@id`), a gradient, a picture. */
+export const paintSchema = z.union([colourSchema, gradientSchema, picturePaintSchema]);
+export type Paint = z.infer<typeof paintSchema>;
+
+/** The colours of a paint, front to back. */
+export const coloursOf = (paint: Paint): string[] =>
+  typeof paint === 'string'
+    ? [paint]
+    : paint.kind === 'picture'
+      ? []
+      : paint.stops.map((stop) => stop.colour);

@@ -1,0 +1,124 @@
+import type { ShapeNode } from '../core/frame';
+import type { Gradient, Paint } from '../core/show';
+
+/** A drawn shape and where its canvas lies against the node's box, in px of the node. */
+export interface ShapeRaster {
+  readonly canvas: HTMLCanvasElement;
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+/** A picture by its asset as something to draw with; null while it is on its way or where it is missing. */
+export type PictureOf = (asset: string) => HTMLCanvasElement | null;
+
+const largest = 8192;
+
+/** Draws a shape at `scale` device px to the node's px; null where it has no area. */
+export function rasterShape(node: ShapeNode, scale: number, pictureOf: PictureOf): ShapeRaster | null {
+  const pad = Math.ceil(node.reach) + 2;
+  const w = Math.ceil(node.w) + 2 * pad;
+  const h = Math.ceil(node.h) + 2 * pad;
+  if (node.path === '' && !node.strokePath) return null;
+  const fit = Math.min(scale, largest / w, largest / h);
+  const canvas = newCanvas(Math.ceil(w * fit), Math.ceil(h * fit));
+  const context = canvas.getContext('2d');
+  if (!context) return null;
+  context.setTransform(fit, 0, 0, fit, pad * fit, pad * fit);
+  const path = new Path2D(node.path);
+  paint(context, node.fill, node, pictureOf, (style) => {
+    context.fillStyle = style;
+    context.fill(path, node.rule);
+  });
+  const { stroke } = node;
+  if (stroke && stroke.width > 0) {
+    const along = node.strokePath === null ? path : new Path2D(node.strokePath);
+    // Lines inside and outside are drawn doubly thick on a sheet of their own, and half of them is cut away.
+    const sheet = newCanvas(canvas.width, canvas.height);
+    const pen = sheet.getContext('2d');
+    if (!pen) return null;
+    pen.setTransform(context.getTransform());
+    const isCentred = stroke.place === 'centre';
+    pen.lineWidth = stroke.width * (isCentred ? 1 : 2);
+    pen.lineJoin = stroke.roundEnds ? 'round' : 'miter';
+    pen.miterLimit = 4;
+    pen.lineCap = stroke.roundEnds ? 'round' : 'butt';
+    if (stroke.dash > 0) pen.setLineDash([stroke.dash, stroke.gap]);
+    if (stroke.place === 'inside') pen.clip(path, node.rule);
+    paint(pen, stroke.paint, node, pictureOf, (style) => {
+      pen.strokeStyle = style;
+      pen.stroke(along);
+    });
+    if (stroke.place === 'outside') {
+      pen.globalCompositeOperation = 'destination-out';
+      pen.fillStyle = '#000';
+      pen.fill(path, node.rule);
+    }
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.drawImage(sheet, 0, 0);
+  }
+  return { canvas, x: -pad, y: -pad, w: canvas.width / fit, h: canvas.height / fit };
+}
+
+function newCanvas(width: number, height: number): HTMLCanvasElement {
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.max(1, width);
+  canvas.height = Math.max(1, height);
+  return canvas;
+}
+
+type Style = string | CanvasGradient | CanvasPattern;
+
+/** Calls `draw` with the paint as a canvas style; not at all where it shows nothing. */
+function paint(
+  context: CanvasRenderingContext2D,
+  value: Paint,
+  box: { w: number; h: number },
+  pictureOf: PictureOf,
+  draw: (style: Style) => void,
+): void {
+  if (typeof value === 'string') return draw(value);
+  if (value.kind !== 'picture') return draw(gradient(context, value, box));
+  const picture = pictureOf(value.asset);
+  const pattern = picture && context.createPattern(picture, 'repeat');
+  if (!picture || !pattern) return;
+  const [fx, fy] = [box.w / picture.width, box.h / picture.height];
+  const even = value.fit === 'cover' ? Math.max(fx, fy) : Math.min(fx, fy);
+  const [sx, sy] = value.fit === 'stretch' ? [fx, fy] : value.fit === 'tile' ? [1, 1] : [even, even];
+  const place = new DOMMatrix([sx, 0, 0, sy, 0, 0]);
+  if (value.fit !== 'tile') {
+    place.e = (box.w - picture.width * sx) / 2;
+    place.f = (box.h - picture.height * sy) / 2;
+  }
+  pattern.setTransform(place);
+  if (value.fit !== 'contain') return draw(pattern);
+  // The picture is not repeated beside itself.
+  context.save();
+  context.beginPath();
+  context.rect(place.e, place.f, picture.width * sx, picture.height * sy);
+  context.clip();
+  draw(pattern);
+  context.restore();
+}
+
+/** A gradient over a box. A linear one begins and ends at the box's corners, whatever its angle (as CSS Images 3 has it). */
+function gradient(
+  context: CanvasRenderingContext2D,
+  value: Gradient,
+  { w, h }: { w: number; h: number },
+): CanvasGradient {
+  let made: CanvasGradient;
+  if (value.kind === 'linear') {
+    const angle = (value.angle * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const half = (Math.abs(w * cos) + Math.abs(h * sin)) / 2;
+    const [cx, cy] = [w / 2, h / 2];
+    made = context.createLinearGradient(cx - cos * half, cy - sin * half, cx + cos * half, cy + sin * half);
+  } else {
+    const [cx, cy] = [w * value.x, h * value.y];
+    made = context.createRadialGradient(cx, cy, 0, cx, cy, (Math.hypot(w, h) / 2) * value.radius);
+  }
+  for (const stop of [...value.stops].sort((a, b) => a.at - b.at)) made.addColorStop(stop.at, stop.colour);
+  return made;
+}
