@@ -19,15 +19,16 @@ module.exports = {
     outside('air', ['core']),
     outside('workers', ['core']),
     outside('server', ['air', 'core']),
-    outside('out', ['air', 'render', 'core']),
-    outside('app', ['air', 'render', 'core', 'workers']),
+    outside('out', ['air', 'render', 'core', 'standins']),
+    outside('standins', ['air', 'render', 'core']),
+    outside('app', ['air', 'render', 'core', 'workers', 'standins']),
     {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'core', 'npm-dev'],
-        pathNot: 'node_modules/(zod|immer|fflate|papaparse)/',
+        pathNot: 'node_modules/(@types/)?(zod|immer|fflate|papaparse|svgpath|fast-xml-parser|culori)/',
       },
     },
     {
@@ -47,7 +48,7 @@ module.exports = {
       name: 'render-and-air-through-the-door',
       severity: 'error',
       from: { path: '^src/(app|out|server)/' },
-      to: { path: '^src/(render|air)/(?!index\\.ts$)' },
+      to: { path: '^src/(render|air|standins)/(?!index\\.ts$)' },
     },
   ],
   options: {

@@ -93,7 +93,8 @@ export class ChannelPicture {
   }
 
   private add(scene: Scene, moment: Moment): void {
-    const second = scene.hasClock ? Math.floor(moment.time) : 0;
+    // Videos and cameras are new with every frame, clocks with every second.
+    const second = scene.isLive ? moment.time : scene.hasClock ? Math.floor(moment.time) : 0;
     const frame = moment.phase === 'hold' ? 0 : moment.frame;
     const before = this.drawn[this.count];
     if (

@@ -1,5 +1,6 @@
 import { ReleaseShelf } from '../air';
 import { canvasMeasure, createRenderer, fontsFor, loadFonts, type Renderer } from '../render';
+import { standInCamera } from '../standins';
 import type { Dressing, Template, Values } from '../core/show';
 
 /** What both pages of this folder stand on: a renderer on the page's canvas, the server's pictures, fonts, releases. */
@@ -11,7 +12,7 @@ export function openHost(onNeed: () => void) {
     const response = await fetch(`/api/assets/${asset}`);
     return response.ok ? response.blob() : null;
   };
-  const renderer: Renderer = createRenderer(canvas, picture, onNeed);
+  const renderer: Renderer = createRenderer(canvas, picture, onNeed, standInCamera);
   const releases = new ReleaseShelf(async (hash) => {
     const response = await fetch(`/api/releases/${hash}`);
     if (!response.ok) throw new Error(`release ${hash}: ${response.status}`);

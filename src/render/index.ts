@@ -1,5 +1,7 @@
 // Rendering: a display tree becomes pixels. Knows nothing of shows, playout or React.
 export { createRenderer, type OutputMode, type Renderer, type View, type Target } from './renderer';
 export { canvasMeasure } from './text/canvas-measure';
+export { cssFont } from './text/css-font';
 export { fontsFor, loadFonts, type FontNeeds } from './text/fonts';
 export type { PictureSource } from './textures';
+export type { StandIn } from './moving';

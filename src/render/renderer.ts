@@ -13,6 +13,7 @@ import { isApart, type DisplayNode, type GroupNode } from '../core/frame';
 import { setCanvasCamera } from './camera';
 import { drawers, type DrawContext, type Leaf, type NodeMesh } from './drawers';
 import { newMesh, placeMesh, setColour, type Placing } from './materials';
+import { MovingPictures, type StandIn } from './moving';
 import { newBlendMesh, newLayMesh, Passes, Pool, setBlend, setRegion, uniform, type Region } from './passes';
 import { regionOf } from './region';
 import { Textures, type PictureSource } from './textures';
@@ -78,6 +79,7 @@ export function createRenderer(
   canvas: HTMLCanvasElement,
   source: PictureSource,
   onNeed: () => void,
+  standIn: () => StandIn,
 ): Renderer {
   const gl = new WebGLRenderer({
     canvas,
@@ -94,6 +96,7 @@ export function createRenderer(
   gl.setClearColor(0x000000, 0);
   gl.debug.checkShaderErrors = false;
   const textures = new Textures(source, onNeed);
+  const moving = new MovingPictures(source, onNeed, standIn);
   const camera = new Camera();
   const surface = new Vector2(canvas.width, canvas.height);
   gl.setSize(surface.x, surface.y, false);
@@ -303,6 +306,7 @@ export function createRenderer(
         setCanvasCamera(camera, target.width, target.height);
         context = {
           textures,
+          moving,
           scale: Math.min(target.pixelWidth / target.width, target.pixelHeight / target.height),
           placeholders: target.placeholders,
         };
@@ -344,13 +348,14 @@ export function createRenderer(
     canvas,
     newView,
     reserve,
-    isWaiting: () => textures.isWaiting,
+    isWaiting: () => textures.isWaiting || moving.isWaiting,
     refresh() {
       textures.forgetWords();
       textures.retryMissing();
     },
     dispose() {
       pool.dispose();
+      moving.dispose();
       gl.dispose();
     },
   };

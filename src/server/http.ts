@@ -5,7 +5,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { commandSchema, graphicsOnAir } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
-import { sniffPicture } from '../core/show';
+import { sniffAsset } from '../core/show';
 import { keyProblem, originProblem, type Access } from './access';
 import type { AirEngine } from './engine';
 import { openApi } from './openapi';
@@ -66,6 +66,7 @@ export function httpApp(parts: HttpParts): express.Express {
           workerSrc: ["'self'", 'blob:'],
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'blob:', 'data:'],
+          mediaSrc: ["'self'", 'blob:'],
           fontSrc: ["'self'", 'data:'],
           connectSrc: ["'self'", 'blob:'],
           objectSrc: ["'none'"],
@@ -186,7 +187,7 @@ export function httpApp(parts: HttpParts): express.Express {
       .set('Cache-Control', immutable)
       .set('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
     const bytes = await readFile(store.assetPath(id));
-    response.type(sniffPicture(bytes) ?? 'application/octet-stream').send(bytes);
+    response.type(sniffAsset(bytes) ?? 'application/octet-stream').send(bytes);
   });
   api.use((_request, response) =>
     fail(

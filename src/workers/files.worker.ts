@@ -1,6 +1,7 @@
 // Packs and unpacks show files and reads data files, off the interface's thread.
 import { expose, transfer } from 'comlink';
 import { readCsv } from '../core/data';
+import { readSvg } from '../core/svg';
 import { packShow, unpackShow, type Show } from '../core/show';
 
 const newId = (): string => crypto.randomUUID().replace(/-/g, '').slice(0, 12);
@@ -11,6 +12,7 @@ const api = {
     return transfer(bytes, [bytes.buffer]);
   },
   unpack: (bytes: Uint8Array) => unpackShow(bytes),
+  readSvg: (text: string) => readSvg(text, newId),
   readCsv: (bytes: Uint8Array, fileName: string) => readCsv(bytes, fileName, newId),
 };
 export type FileWorker = typeof api;

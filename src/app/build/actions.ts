@@ -2,25 +2,39 @@
 import { toast } from 'sonner';
 import {
   addElement,
+  clipElements,
+  clipSchema,
   duplicateElements,
   elementKinds,
   groupElements,
+  isFont,
+  isVideo,
   moveElements,
   newElement,
   orderElement,
   outermost,
+  pasteClip,
+  placeElement,
+  putArt,
   removeElements,
+  setProperty,
+  siblingsOf,
   ungroupElements,
   type Asset,
+  type Box,
+  type Clip,
   type Element,
   type ElementKindName,
   type Template,
 } from '../../core/show';
+import { distribute, unionOf } from '../../core/layout';
 import { redrawAll } from '../picture/monitors';
-import { addPicture } from '../state/assets';
+import { addAsset, assetBlob, missingBytes } from '../state/assets';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
+import { fileWorker } from '../state/shows';
 import { editTemplate, templateNow, useBuild } from './build-store';
+import { boxesAtRest } from './stage/rest-boxes';
 
 const unlocked = (template: Template): string[] =>
   useBuild.getState().selection.filter((id) => template.elements[id] && !template.elements[id].locked);
@@ -47,44 +61,120 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
   useBuild.getState().select([id]);
 }
 
-/** Takes picture files into the show, and one element for each where they were dropped. */
-export async function dropPictures(files: Iterable<File>, at: { x: number; y: number }): Promise<void> {
+/** The kind under which an asset of the shelf is dragged. */
+export const assetDragType = 'application/x-jorvan-asset';
+
+/** Takes files into the show, each once; says which are not taken. */
+export async function bringFiles(files: Iterable<File>, folder = ''): Promise<Asset[]> {
+  const taken: Asset[] = [];
   for (const file of files) {
-    const added = await addPicture(file);
-    if ('problem' in added) toast.error(added.problem.message, { duration: 12_000 });
-    else placePicture(added.asset, at);
+    const added = await addAsset(file);
+    if ('problem' in added) {
+      toast.error(added.problem.message, { duration: 12_000 });
+      continue;
+    }
+    const { asset } = added;
+    const present = useDraft.getState().draft?.show.assets[asset.id];
+    if (present) toast(`${file.name} is on the shelf already, as ${present.name}.`);
+    else
+      useDraft.getState().edit(`Add ${asset.name}`, (show) => {
+        show.assets[asset.id] ??= { ...asset, folder };
+      });
+    taken.push(present ?? asset);
+  }
+  redrawAll();
+  return taken;
+}
+
+/** Files dropped on the stage: onto the shelf, and an element for each picture and video. */
+export async function dropFiles(files: Iterable<File>, at: { x: number; y: number }): Promise<void> {
+  for (const asset of await bringFiles(files)) placeAsset(asset, at);
+}
+
+/** Puts an asset on the stage about a point; what does not fit the canvas is made to, and may be put otherwise. */
+export function placeAsset(asset: Asset, at: { x: number; y: number }): void {
+  const template = templateNow();
+  if (!template) return;
+  if (isFont(asset)) {
+    const texts = unlocked(template).filter((id) => 'family' in (template.elements[id] as Element));
+    if (texts.length === 0)
+      return void toast(`${asset.family} is on the shelf. Choose it as the font of a text.`);
+    editTemplate(`Font of ${named(template, texts)}`, (t) =>
+      texts.forEach((id) => setProperty(t, id, 'family', asset.family)),
+    );
+    return;
+  }
+  const { width: cw, height: ch } = template;
+  const isLarge = asset.width > cw || asset.height > ch;
+  const factor = isLarge ? Math.min(cw / asset.width, ch / asset.height) : 1;
+  const [w, h] = [Math.round(asset.width * factor), Math.round(asset.height * factor)];
+  const id = newId();
+  const name = asset.name.replace(/\.[^.]*$/, '') || 'Picture';
+  const place = isLarge
+    ? { x: Math.round((cw - w) / 2), y: Math.round((ch - h) / 2), w, h }
+    : { x: Math.round(at.x - w / 2), y: Math.round(at.y - h / 2), w, h };
+  const element = newElement(isVideo(asset) ? 'video' : 'picture', id, name, { asset: asset.id, ...place });
+  editTemplate(`Place ${asset.name}`, (t) => addElement(t, element));
+  redrawAll();
+  useBuild.getState().select([id]);
+  if (isLarge) {
+    const put = (label: string, change: Partial<Box> & { fit?: 'cover' }): void =>
+      editTemplate(label, (t) => void Object.assign(t.elements[id] ?? {}, change));
+    toast.warning(
+      `${asset.name} is ${asset.width}×${asset.height}, larger than the canvas: it stands at ${Math.round(factor * 100)} %.`,
+      {
+        duration: 12_000,
+        action: {
+          label: 'Fill the canvas',
+          onClick: () => put(`Fill the canvas with ${name}`, { x: 0, y: 0, w: cw, h: ch, fit: 'cover' }),
+        },
+        cancel: {
+          label: 'True size',
+          onClick: () =>
+            put(`${name} at its true size`, {
+              x: Math.round((cw - asset.width) / 2),
+              y: Math.round((ch - asset.height) / 2),
+              w: asset.width,
+              h: asset.height,
+            }),
+        },
+      },
+    );
+  } else if (asset.type === 'image/svg+xml') {
+    toast(`${asset.name} stands as a picture.`, {
+      duration: 10_000,
+      action: { label: 'Take it apart', onClick: () => void takeApart(id) },
+    });
   }
 }
 
-function placePicture(asset: Asset, at: { x: number; y: number }): void {
-  const { templateId } = useBuild.getState();
-  const template = templateNow();
-  if (!template || templateId === null) return;
-  const factor = Math.min(1, (template.width * 0.6) / asset.width, (template.height * 0.6) / asset.height);
-  const [w, h] = [Math.round(asset.width * factor), Math.round(asset.height * factor)];
-  const id = newId();
-  useDraft.getState().edit(`Add ${asset.name}`, (show) => {
-    show.assets[asset.id] ??= asset;
-    const place = show.templates[templateId];
-    if (!place) return;
-    const name = asset.name.replace(/\.[^.]*$/, '') || 'Picture';
-    addElement(
-      place,
-      newElement('picture', id, name, {
-        asset: asset.id,
-        x: Math.round(at.x - w / 2),
-        y: Math.round(at.y - h / 2),
-        w,
-        h,
-      }),
-    );
+/** Puts the elements that a vector picture is drawn of in its place. */
+export async function takeApart(id: string): Promise<void> {
+  const picture = templateNow()?.elements[id];
+  if (picture?.kind !== 'picture' || picture.asset === null) return;
+  const blob = await assetBlob(picture.asset);
+  if (!blob) return void toast.error('The file of this picture is not in this browser. Bring it again.');
+  const art = await fileWorker().readSvg(await blob.text());
+  if ('problem' in art) return void toast.error(art.problem.message);
+  if (art.order.length === 0) return void toast.error('Nothing in this drawing can be taken apart.');
+  const group = newElement('group', newId(), picture.name);
+  const factor = Math.min(picture.w / art.width, picture.h / art.height);
+  const box = { x: 0, y: 0, w: art.width, h: art.height };
+  const to = {
+    x: picture.x + (picture.w - art.width * factor) / 2,
+    y: picture.y + (picture.h - art.height * factor) / 2,
+    w: art.width * factor,
+    h: art.height * factor,
+  };
+  editTemplate(`Take ${picture.name} apart`, (t) => {
+    putArt(t, art, group, box, to);
+    const { list, parent } = siblingsOf(t, id);
+    placeElement(t, group.id, parent, list.indexOf(id));
+    removeElements(t, [id]);
   });
-  if (factor < 1)
-    toast.warning(
-      `${asset.name} is ${asset.width}×${asset.height}, larger than fits the canvas: it stands at ${Math.round(factor * 100)} %.`,
-    );
-  redrawAll();
-  useBuild.getState().select([id]);
+  useBuild.getState().select([group.id]);
+  if (art.left.length > 0)
+    toast.warning(`${picture.name} is apart; left out: ${art.left.join(', ')}.`, { duration: 10_000 });
 }
 
 export function removeSelected(): void {
@@ -106,6 +196,100 @@ export function duplicateSelected(): void {
     moveElements(t, copies, 20, 20);
   });
   select(copies);
+}
+
+const clipKey = 'jorvan.clip';
+
+/** Takes the elements in hand onto the clipboard: for this template, another, another show or another window. */
+export function copySelected(): void {
+  const template = templateNow();
+  const show = useDraft.getState().draft?.show;
+  const { selection } = useBuild.getState();
+  if (!template || !show || selection.length === 0) return;
+  const words = JSON.stringify(clipElements(show, template, selection));
+  // The system's clipboard may be refused; this browser's own keeps it in any case.
+  localStorage.setItem(clipKey, words);
+  void navigator.clipboard?.writeText(words).catch(() => undefined);
+}
+
+export function cutSelected(): void {
+  copySelected();
+  removeSelected();
+}
+
+function readClip(words: string): Clip | null {
+  if (!words.startsWith('{"jorvan":"clip"')) return null;
+  try {
+    return clipSchema.safeParse(JSON.parse(words)).data ?? null;
+  } catch {
+    return null;
+  }
+}
+
+/** Puts the clipboard's elements into the template in hand; `words` is what the system's clipboard holds, where known. */
+export async function pasteHere(words?: string): Promise<void> {
+  const { templateId, select } = useBuild.getState();
+  const show = useDraft.getState().draft?.show;
+  if (templateId === null || !show) return;
+  const given = words ?? (await navigator.clipboard?.readText().catch(() => '')) ?? '';
+  const clip = readClip(given) ?? readClip(localStorage.getItem(clipKey) ?? '');
+  if (!clip) {
+    toast('There is nothing to paste: copy elements of a template first.');
+    return;
+  }
+  const missing = await missingBytes(clip.assets.map((asset) => asset.id));
+  let pasted: string[] = [];
+  useDraft.getState().edit(`Paste ${clip.order.length} elements`, (s) => {
+    pasted = pasteClip(s, templateId, clip, newId, 0);
+  });
+  if (missing > 0)
+    toast.warning(
+      `${missing} of its pictures are not in this browser: they are marked until they are brought again.`,
+    );
+  redrawAll();
+  select(pasted);
+}
+
+export function alignSelected(edge: 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'): void {
+  const template = templateNow();
+  if (!template) return;
+  const ids = outermost(template, unlocked(template));
+  const boxes = boxesAtRest(template);
+  // One alone is aligned to the canvas, several to the box around them.
+  const around =
+    ids.length === 1
+      ? { x: 0, y: 0, w: template.width, h: template.height }
+      : unionOf(ids.flatMap((id) => boxes.get(id) ?? []));
+  if (!around) return;
+  const part = { left: 0, top: 0, centre: 0.5, middle: 0.5, right: 1, bottom: 1 }[edge];
+  const isX = edge === 'left' || edge === 'centre' || edge === 'right';
+  editTemplate(`Align ${named(template, ids)}`, (t) => {
+    for (const id of ids) {
+      const box = boxes.get(id);
+      if (!box) continue;
+      const dx = isX ? around.x + around.w * part - (box.x + box.w * part) : 0;
+      const dy = isX ? 0 : around.y + around.h * part - (box.y + box.h * part);
+      moveElements(t, [id], dx, dy);
+    }
+  });
+}
+
+/** Makes the gaps between three elements or more alike. */
+export function distributeSelected(axis: 'x' | 'y'): void {
+  const template = templateNow();
+  if (!template) return;
+  const boxes = boxesAtRest(template);
+  const ids = outermost(template, unlocked(template)).filter((id) => boxes.has(id));
+  const moves = distribute(
+    ids.map((id) => boxes.get(id) as Box),
+    axis,
+  );
+  editTemplate(`Distribute ${named(template, ids)}`, (t) =>
+    ids.forEach((id, index) => {
+      const by = moves[index] ?? 0;
+      moveElements(t, [id], axis === 'x' ? by : 0, axis === 'y' ? by : 0);
+    }),
+  );
 }
 
 export function groupSelected(): void {
@@ -155,6 +339,8 @@ export function buildKey(event: KeyboardEvent): boolean {
   if (isTyping) return false;
   const { isPlaying, set, select } = useBuild.getState();
   if (command && key === 'd') return run(duplicateSelected);
+  if (command && key === 'c' && getSelection()?.toString() === '') return run(copySelected);
+  if (command && key === 'x') return run(cutSelected);
   if (command && key === 'g') return run(event.shiftKey ? ungroupSelected : groupSelected);
   if (command && key === 'a') return run(() => select(Object.values(templateNow()?.order ?? [])));
   if (command && event.key === 'ArrowUp')
@@ -164,6 +350,7 @@ export function buildKey(event: KeyboardEvent): boolean {
   const onScore = target.closest('[data-score]') !== null;
   if ((event.key === 'Delete' || event.key === 'Backspace') && !onScore) return run(removeSelected);
   if (event.key === 'Escape') return run(() => select([]));
+  if (key === 'p' && !command) return run(() => set({ isPen: true }));
   if (event.key === ' ' && !target.closest('button, [role=button]'))
     return run(() => set({ isPlaying: !isPlaying }));
   const step = event.shiftKey ? 10 : 1;

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { extremeValues, fillFromRow } from '../../core/data';
+import { extremeValues, fillFromRow, type Extreme } from '../../core/data';
 import { checkFilling, type Finding } from '../../core/preflight';
 import { ProblemError } from '../../core/problem';
 import type { Show, Template, Values } from '../../core/show';
@@ -13,22 +13,22 @@ interface Broken {
 }
 
 const mostRows = 200;
+const extremes: readonly (readonly [Extreme, string])[] = [
+  ['shortest', 'The shortest words'],
+  ['longest', 'The longest words'],
+  ['empty', 'Nothing at all'],
+  ['rtl', 'Words from right to left'],
+  ['emoji', 'Emoji'],
+];
 
 /** Everything the template can be tried with, and what breaks in each. */
 function findBreaks(show: Show, template: Template): { tried: number; broken: Broken[] } {
   const pictures = new Set(Object.keys(show.assets));
-  const fillings: { tryWith: TryWith; words: string; values: Values }[] = [
-    {
-      tryWith: { kind: 'shortest' },
-      words: 'The shortest words',
-      values: extremeValues(template, show.tables, 'shortest'),
-    },
-    {
-      tryWith: { kind: 'longest' },
-      words: 'The longest words',
-      values: extremeValues(template, show.tables, 'longest'),
-    },
-  ];
+  const fillings: { tryWith: TryWith; words: string; values: Values }[] = extremes.map(([kind, words]) => ({
+    tryWith: { kind },
+    words,
+    values: extremeValues(template, show.tables, kind),
+  }));
   for (const table of Object.values(show.tables)) {
     for (const row of table.rows.slice(0, mostRows)) {
       const { values } = fillFromRow(template, table, row, show.assets);

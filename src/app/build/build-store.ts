@@ -1,4 +1,5 @@
 import { create } from 'zustand';
+import type { Extreme } from '../../core/data';
 import type { MovingPhase, Template, Values } from '../../core/show';
 import { useDraft } from '../state/draft-store';
 
@@ -13,9 +14,36 @@ export interface KeyRef {
   readonly frame: number;
 }
 export type TryWith =
-  | { readonly kind: 'own' | 'shortest' | 'longest' }
-  | { readonly kind: 'row'; readonly table: string; readonly row: string };
-export type Backdrop = 'checks' | 'black' | 'beach';
+  { readonly kind: 'own' | Extreme } | { readonly kind: 'row'; readonly table: string; readonly row: string };
+export type Backdrop = 'checks' | 'black' | 'white' | 'beach' | 'camera';
+export type SafeAreas = 'none' | 'own' | 'tall';
+
+/** How the stage is seen; kept in this browser for every show. */
+export interface StageView {
+  readonly backdrop: Backdrop;
+  readonly safeAreas: SafeAreas;
+  readonly isGrid: boolean;
+  readonly gridSize: number;
+  readonly hasRulers: boolean;
+  readonly snaps: boolean;
+}
+const usualView: StageView = {
+  backdrop: 'beach',
+  safeAreas: 'own',
+  isGrid: false,
+  gridSize: 60,
+  hasRulers: true,
+  snaps: true,
+};
+const viewKey = 'jorvan.stage';
+
+function keptView(): StageView {
+  try {
+    return { ...usualView, ...(JSON.parse(localStorage.getItem(viewKey) ?? '{}') as Partial<StageView>) };
+  } catch {
+    return usualView;
+  }
+}
 
 interface BuildStore {
   templateId: string | null;
@@ -26,12 +54,14 @@ interface BuildStore {
   tryWith: TryWith;
   /** What was typed into the form that is tried. */
   typed: Values;
-  backdrop: Backdrop;
-  hasSafeAreas: boolean;
+  view: StageView;
   /** Clicks on the stage draw a path. */
   isPen: boolean;
+  /** The text whose words are typed on the stage. */
+  typing: string | null;
+  setView(change: Partial<StageView>): void;
   select(ids: readonly string[]): void;
-  set(change: Partial<Omit<BuildStore, 'select' | 'set' | 'enter'>>): void;
+  set(change: Partial<Omit<BuildStore, 'select' | 'set' | 'enter' | 'setView'>>): void;
   enter(templateId: string): void;
 }
 
@@ -46,15 +76,22 @@ export const useBuild = create<BuildStore>((set, get) => ({
   keys: [],
   tryWith: { kind: 'own' },
   typed: {},
-  backdrop: 'beach',
-  hasSafeAreas: true,
+  view: keptView(),
   isPen: false,
-  select: (selection) => set({ selection }),
+  typing: null,
+  setView(change) {
+    const view = { ...get().view, ...change };
+    localStorage.setItem(viewKey, JSON.stringify(view));
+    set({ view });
+  },
+  select: (selection) => set({ selection, typing: null }),
   set,
   enter(templateId) {
     if (get().templateId === templateId) return;
     set({
       templateId,
+      typing: null,
+      isPen: false,
       selection: [],
       playhead: atRest,
       isPlaying: false,

@@ -131,12 +131,15 @@ function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] 
           onDone={sealEdit}
         />
       )}
-      {field.kind === 'picture' && (
+      {(field.kind === 'picture' || field.kind === 'video') && (
         <PictureField
+          isVideo={field.kind === 'video'}
           label="Default"
           value={field.default}
           assets={assets}
-          onSet={(v) => put('Default', (f) => void (f.kind === 'picture' && (f.default = v)))}
+          onSet={(v) =>
+            put('Default', (f) => void ((f.kind === 'picture' || f.kind === 'video') && (f.default = v)))
+          }
         />
       )}
       {field.kind === 'yes-no' && (

@@ -1,3 +1,4 @@
+import type { Extreme } from '../../core/data';
 import type { Show, Template, Values } from '../../core/show';
 import { Button, SelectField } from '../ui';
 import { CardForm } from '../card-form/card-form';
@@ -15,6 +16,9 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
     { value: 'own', label: 'What is typed below' },
     { value: 'shortest', label: 'The shortest words' },
     { value: 'longest', label: 'The longest words' },
+    { value: 'empty', label: 'Nothing at all' },
+    { value: 'rtl', label: 'Words from right to left' },
+    { value: 'emoji', label: 'Emoji' },
     ...Object.values(show.tables).flatMap((table) =>
       table.rows.slice(0, 100).map((row) => ({
         value: `row ${table.id} ${row.id}`,
@@ -25,10 +29,7 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
   const choose = (chosen: string): void => {
     const [kind, table, row] = chosen.split(' ');
     set({
-      tryWith:
-        kind === 'row' && table && row
-          ? { kind, table, row }
-          : { kind: kind as 'own' | 'shortest' | 'longest' },
+      tryWith: kind === 'row' && table && row ? { kind, table, row } : { kind: kind as 'own' | Extreme },
     });
   };
   return (

@@ -3,26 +3,20 @@ import {
   AlignCenterVertical,
   AlignEndHorizontal,
   AlignEndVertical,
+  AlignHorizontalDistributeCenter,
   AlignStartHorizontal,
   AlignStartVertical,
+  AlignVerticalDistributeCenter,
 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { unionOf } from '../../core/layout';
-import {
-  elementKinds,
-  moveElements,
-  type Element,
-  type PropertySection,
-  type Show,
-  type Template,
-} from '../../core/show';
-import { IconButton, NameField, NumberField, Section, SelectField } from '../ui';
+import { elementKinds, type Element, type PropertySection, type Show, type Template } from '../../core/show';
+import { Button, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
-import { editTemplate, sealEdit, templateNow, useBuild } from './build-store';
+import { alignSelected, distributeSelected, takeApart } from './actions';
+import { editTemplate, sealEdit, useBuild } from './build-store';
 import { MasksSection } from './masks-section';
 import { PropertyRow } from './property-row';
 import { SpansSection } from './spans-section';
-import { boxesAtRest } from './stage/rest-boxes';
 import { ShowSection } from './show-section';
 import { TetherSection } from './tether-section';
 
@@ -149,6 +143,10 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
         if (properties.length === 0) return null;
         return (
           <Section key={name} title={name} isFolded={folded.has(name)}>
+            {name === 'Place' && <AlignBar count={1} />}
+            {name === 'Picture' && isVector(show, element) && (
+              <Button onClick={() => void takeApart(element.id)}>Take it apart into elements</Button>
+            )}
             <div className="grid grid-cols-2 gap-x-2 gap-y-1.5">
               {properties.map((property) => (
                 <PropertyRow
@@ -170,29 +168,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
   );
 }
 
-type Edge = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom';
-
-/** Moves each element so that one of its edges lies on that of the box around all. */
-function align(ids: readonly string[], edge: Edge): void {
-  const template = templateNow();
-  if (!template) return;
-  const boxes = boxesAtRest(template);
-  const around = unionOf(ids.flatMap((id) => boxes.get(id) ?? []));
-  if (!around) return;
-  const part = { left: 0, top: 0, centre: 0.5, middle: 0.5, right: 1, bottom: 1 }[edge];
-  const isX = edge === 'left' || edge === 'centre' || edge === 'right';
-  editTemplate(`Align ${ids.length} elements`, (t) => {
-    for (const id of ids) {
-      const box = boxes.get(id);
-      if (!box) continue;
-      const dx = isX ? around.x + around.w * part - (box.x + box.w * part) : 0;
-      const dy = isX ? 0 : around.y + around.h * part - (box.y + box.h * part);
-      moveElements(t, [id], dx, dy);
-    }
-  });
-}
-
-const alignments: readonly (readonly [Edge, string, ReactNode])[] = [
+const alignments: readonly (readonly [Parameters<typeof alignSelected>[0], string, ReactNode])[] = [
   ['left', 'Align left edges', <AlignStartVertical key="l" size={15} />],
   ['centre', 'Align centres', <AlignCenterVertical key="c" size={15} />],
   ['right', 'Align right edges', <AlignEndVertical key="r" size={15} />],
@@ -201,16 +177,43 @@ const alignments: readonly (readonly [Edge, string, ReactNode])[] = [
   ['bottom', 'Align bottom edges', <AlignEndHorizontal key="b" size={15} />],
 ];
 
+const isVector = (show: Show, element: Element): boolean =>
+  element.kind === 'picture' &&
+  element.asset !== null &&
+  show.assets[element.asset]?.type === 'image/svg+xml' &&
+  !element.locked;
+
+/** The buttons that put elements in line with one another, or one with the canvas. */
+function AlignBar({ count }: { count: number }) {
+  return (
+    <div className="flex flex-wrap" role="toolbar" aria-label="Align">
+      {alignments.map(([edge, label, picture]) => (
+        <IconButton
+          key={edge}
+          label={count > 1 ? label : `${label} with the canvas`}
+          onClick={() => alignSelected(edge)}
+        >
+          {picture}
+        </IconButton>
+      ))}
+      {count > 2 && (
+        <>
+          <IconButton label="Even gaps across" onClick={() => distributeSelected('x')}>
+            <AlignHorizontalDistributeCenter size={15} />
+          </IconButton>
+          <IconButton label="Even gaps down" onClick={() => distributeSelected('y')}>
+            <AlignVerticalDistributeCenter size={15} />
+          </IconButton>
+        </>
+      )}
+    </div>
+  );
+}
+
 function ManyInspector({ selection }: { selection: readonly string[] }) {
   return (
     <Section title={`${selection.length} elements`}>
-      <div className="flex">
-        {alignments.map(([edge, label, picture]) => (
-          <IconButton key={edge} label={label} onClick={() => align(selection, edge)}>
-            {picture}
-          </IconButton>
-        ))}
-      </div>
+      <AlignBar count={selection.length} />
       <p className="text-xs text-ink-3">Ctrl+G groups them; Ctrl+D duplicates; the arrows move them.</p>
     </Section>
   );

@@ -2,7 +2,7 @@ import { Plus } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { templatesByName, type Show, type Template } from '../../core/show';
 import { IconButton, SelectField } from '../ui';
-import { AssetsPanel } from './assets-panel';
+import { Shelf } from './shelf';
 import { FieldsPanel } from './fields-panel';
 import { Outline } from './outline';
 
@@ -50,7 +50,7 @@ export function LeftPanel(props: {
           <FieldsPanel template={template} assets={show.assets} />
         </Tabs.Content>
         <Tabs.Content value="assets" className="min-h-0 flex-1 overflow-auto">
-          <AssetsPanel show={show} />
+          <Shelf show={show} />
         </Tabs.Content>
       </Tabs.Root>
     </aside>

@@ -1,11 +1,13 @@
 import {
   ArrowDown,
   ArrowUp,
+  Camera,
   Circle,
   Clock,
   Copy,
   Eye,
   EyeOff,
+  Film,
   Folder,
   Group,
   Image,
@@ -42,6 +44,8 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   text: <Type size={14} />,
   picture: <Image size={14} />,
   clock: <Clock size={14} />,
+  video: <Film size={14} />,
+  camera: <Camera size={14} />,
 };
 
 interface DropPlace {

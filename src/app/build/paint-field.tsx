@@ -2,15 +2,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useRef, useState, type PointerEvent } from 'react';
 import { isPicture, type Gradient, type Look, type Paint, type Show, type Stop } from '../../core/show';
-import {
-  ColourField,
-  IconButton,
-  Labelled,
-  NamedColours,
-  NumberField,
-  SelectField,
-  type NamedColour,
-} from '../ui';
+import { ColourField, IconButton, NamedColours, NumberField, SelectField, type NamedColour } from '../ui';
 
 /** The named colours of a look as they stand under its palette. */
 export function namedColours(look: Look): NamedColour[] {
@@ -85,9 +77,10 @@ export function PaintField(props: {
   const kind = kindOf(value);
   const style =
     typeof value === 'string' && value.startsWith('@') ? show.look.styles[value.slice(1)] : undefined;
-  if (kind === 'colour' && style?.kind !== 'gradient') {
-    return (
-      <span className="flex min-w-0 items-center gap-1">
+  const isPlain = kind === 'colour' && style?.kind !== 'gradient';
+  return (
+    <span className="flex min-w-0 items-center gap-1">
+      {isPlain ? (
         <ColourField
           label={label}
           value={value as string}
@@ -95,14 +88,11 @@ export function PaintField(props: {
           onChange={onChange}
           onDone={onDone}
         />
-        <PaintMore label={label} {...{ value, show, gradients, onChange, onDone }} />
-      </span>
-    );
-  }
-  return (
-    <Labelled label={label} beside>
-      <PaintMore label={label} wide {...{ value, show, gradients, onChange, onDone }} />
-    </Labelled>
+      ) : (
+        <span className="mr-1 shrink-0 text-xs text-ink-2">{label}</span>
+      )}
+      <PaintMore label={label} wide={!isPlain} {...{ value, show, gradients, onChange, onDone }} />
+    </span>
   );
 }
 

@@ -139,9 +139,11 @@ function Control(props: {
       );
     case 'yes-no':
       return <CheckField label={label} value={Boolean(value)} onChange={onSet} />;
+    case 'video':
     case 'picture':
       return (
         <PictureField
+          isVideo={property.type === 'video'}
           bare
           label={label}
           value={value === null ? null : String(value)}

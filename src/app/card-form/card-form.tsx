@@ -2,6 +2,8 @@ import { useRef } from 'react';
 import { toast } from 'sonner';
 import {
   acceptValue,
+  isPicture,
+  isVideo,
   type Field,
   type FieldValue,
   type Show,
@@ -10,7 +12,7 @@ import {
 } from '../../core/show';
 import { Button, CheckField, ColourField, NumberField, SelectField, TextField } from '../ui';
 import { redrawAll } from '../picture/monitors';
-import { addPicture } from '../state/assets';
+import { acceptedPictures, acceptedVideos, addAsset } from '../state/assets';
 import { useDraft } from '../state/draft-store';
 
 interface Props {
@@ -84,6 +86,7 @@ function FieldControl(props: {
           value={String(value ?? '')}
           onChange={onSet}
           maxLength={field.maxLength ?? undefined}
+          lines={field.lines}
         />
       );
     case 'number':
@@ -109,9 +112,11 @@ function FieldControl(props: {
       );
     case 'yes-no':
       return <CheckField label={field.name} value={Boolean(value)} onChange={onSet} />;
+    case 'video':
     case 'picture':
       return (
         <PictureField
+          isVideo={field.kind === 'video'}
           label={field.name}
           value={value === null ? null : String(value)}
           assets={assets}
@@ -121,22 +126,26 @@ function FieldControl(props: {
   }
 }
 
-/** A picture of the show by name, or a file brought in on the spot where the show is in hand. */
+/** A picture (or a video) of the show by name, or a file brought in on the spot where the show is in hand. */
 export function PictureField(props: {
   label: string;
   value: string | null;
   assets: Show['assets'];
   onSet: (value: string | null) => void;
   bare?: boolean;
+  /** Asks for a video. */
+  isVideo?: boolean;
 }) {
-  const { label, value, assets, onSet, bare } = props;
+  const { label, value, assets, onSet, bare, isVideo: wantsVideo = false } = props;
   const input = useRef<HTMLInputElement>(null);
   const canAdd = useDraft((store) => store.draft !== null && store.draft.show.assets === assets);
   const edit = useDraft((store) => store.edit);
   const bring = async (file: File | undefined): Promise<void> => {
     if (!file) return;
-    const added = await addPicture(file);
+    const added = await addAsset(file);
     if ('problem' in added) return void toast.error(added.problem.message);
+    if (wantsVideo ? !isVideo(added.asset) : !isPicture(added.asset))
+      return void toast.error(`${file.name} is no ${wantsVideo ? 'video' : 'picture'}. Choose one.`);
     edit(`Add ${file.name}`, (show) => {
       show.assets[added.asset.id] ??= added.asset;
     });
@@ -144,12 +153,14 @@ export function PictureField(props: {
     onSet(added.asset.id);
   };
   const choices = [
-    { value: '', label: 'No picture' },
+    { value: '', label: wantsVideo ? 'No video' : 'No picture' },
     ...Object.values(assets)
+      .filter(wantsVideo ? isVideo : isPicture)
       .sort((a, b) => a.name.localeCompare(b.name))
       .map((asset) => ({ value: asset.id, label: asset.name })),
   ];
-  if (value !== null && !assets[value]) choices.push({ value, label: 'Picture missing from this show' });
+  if (value !== null && !assets[value])
+    choices.push({ value, label: `${wantsVideo ? 'Video' : 'Picture'} missing from this show` });
   return (
     <span className="flex min-w-0 flex-1 items-end gap-1">
       <SelectField
@@ -167,7 +178,7 @@ export function PictureField(props: {
           <input
             ref={input}
             type="file"
-            accept="image/png,image/jpeg,image/svg+xml,.png,.jpg,.jpeg,.svg"
+            accept={wantsVideo ? acceptedVideos : acceptedPictures}
             className="hidden"
             aria-label={`${label} file`}
             onChange={(event) => {

@@ -4,18 +4,23 @@ import type { Dressing, Template, Values } from '../../core/show';
 import {
   canvasMeasure,
   createRenderer,
+  cssFont,
   fontsFor,
   loadFonts,
   type OutputMode,
   type Renderer,
   type View,
 } from '../../render';
+import { standInCamera } from '../../standins';
 import { assetBlob } from '../state/assets';
 
 /** Counts the times that fonts have come, so that what was measured without them is measured again. */
 export const useFonts = create<{ arrivals: number }>(() => ({ arrivals: 0 }));
 
 export const measure = canvasMeasure();
+
+/** The CSS font of a face, for words that are typed over a picture. */
+export const cssFontOf = cssFont;
 
 /** Asks for the fonts of a filling; null when they are there. */
 export function fontsOf(template: Template, values: Values, of: Dressing): Promise<void> | null {
@@ -57,9 +62,14 @@ let turn = 0;
 let drawMs = 0;
 
 function surface(): Renderer {
-  renderer ??= createRenderer(document.createElement('canvas'), assetBlob, () => {
-    for (const monitor of monitors) monitor.isStale = true;
-  });
+  renderer ??= createRenderer(
+    document.createElement('canvas'),
+    assetBlob,
+    () => {
+      for (const monitor of monitors) monitor.isStale = true;
+    },
+    standInCamera,
+  );
   return renderer;
 }
 

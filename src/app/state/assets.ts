@@ -1,4 +1,12 @@
-import { notAPicture, sniffPicture, type Asset, newAsset } from '../../core/show';
+import {
+  isFont,
+  isVideo,
+  newAsset,
+  notAnAsset,
+  sniffAsset,
+  type Asset,
+  type AssetType,
+} from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import { database, storageWords } from './database';
 import { hashOf } from './ids';
@@ -11,35 +19,44 @@ export async function assetBlob(id: string): Promise<Blob | null> {
   return response?.ok ? response.blob() : null;
 }
 
-const largest = 64 << 20;
+/** How many of these assets this browser has no bytes of. */
+export async function missingBytes(ids: readonly string[]): Promise<number> {
+  const found = await database.assets.bulkGet([...ids]);
+  return found.filter((asset) => !asset).length;
+}
 
-/** Takes a picture file into this browser, the same file once only; or says why not. */
-export async function addPicture(file: File): Promise<{ asset: Asset } | { problem: Problem }> {
-  if (file.size > largest) {
+const mib = 1 << 20;
+const largest = { picture: 64 * mib, video: 256 * mib, font: 32 * mib };
+/** What a file chooser offers. */
+export const acceptedFiles =
+  'image/png,image/jpeg,image/webp,image/gif,image/svg+xml,video/webm,video/mp4,.png,.jpg,.jpeg,.webp,.gif,.svg,.webm,.mp4,.ttf,.otf,.woff2';
+export const acceptedPictures =
+  'image/png,image/jpeg,image/webp,image/gif,image/svg+xml,.png,.jpg,.jpeg,.webp,.gif,.svg';
+export const acceptedVideos = 'video/webm,video/mp4,.webm,.mp4';
+
+/** Takes a file into this browser, the same file once only; or says why not. */
+export async function addAsset(file: File): Promise<{ asset: Asset } | { problem: Problem }> {
+  const head = new Uint8Array(await file.slice(0, 8192).arrayBuffer());
+  const type = sniffAsset(head);
+  if (!type) return { problem: notAnAsset(file.name, head) };
+  const kind = isVideo({ type }) ? 'video' : isFont({ type }) ? 'font' : 'picture';
+  if (file.size > largest[kind]) {
     return {
       problem: problem(
         'too-large',
-        `${file.name} has ${Math.round(file.size / 1e6)} MB; pictures may have ${largest >> 20} MiB. Make it smaller.`,
+        `${file.name} has ${Math.round(file.size / 1e6)} MB; a ${kind} may have ${largest[kind] / mib} MiB. Make it smaller.`,
         file.name,
       ),
     };
   }
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const type = sniffPicture(bytes);
-  if (!type) return { problem: notAPicture(file.name, bytes) };
-  let blob = new Blob([bytes], { type });
+  let blob = new Blob([await file.arrayBuffer()], { type });
   if (type === 'image/svg+xml') {
-    // Loaded only here: it is large, and few files are vector art.
-    const { default: purify } = await import('dompurify');
-    const clean = purify.sanitize(new TextDecoder().decode(bytes), {
-      USE_PROFILES: { svg: true, svgFilters: true },
-      NAMESPACE: 'http://www.w3.org/2000/svg',
-    });
-    if (!clean.includes('<svg')) return { problem: damaged(file.name) };
+    const clean = await cleanSvg(await blob.text());
+    if (clean === null) return { problem: damaged(file.name, kind) };
     blob = new Blob([clean], { type });
   }
-  const size = await measure(blob);
-  if (!size) return { problem: damaged(file.name) };
+  const facts = await lookAt(blob, type, file.name);
+  if (!facts) return { problem: damaged(file.name, kind) };
   const kept = new Uint8Array(await blob.arrayBuffer());
   const id = await hashOf(kept);
   try {
@@ -47,27 +64,91 @@ export async function addPicture(file: File): Promise<{ asset: Asset } | { probl
   } catch (error) {
     return { problem: problem('storage-full', storageWords(error, `${file.name} was not added`), file.name) };
   }
-  return { asset: newAsset({ id, name: file.name, type, bytes: kept.length, ...size }) };
+  return { asset: newAsset({ id, name: file.name, type, bytes: kept.length, ...facts }) };
 }
 
-const damaged = (name: string): Problem =>
+/** Vector art without scripts, handlers and outside references; null where nothing is left. */
+export async function cleanSvg(text: string): Promise<string | null> {
+  // Loaded only here: it is large, and few files are vector art.
+  const { default: purify } = await import('dompurify');
+  const clean = purify.sanitize(text, {
+    USE_PROFILES: { svg: true, svgFilters: true },
+    NAMESPACE: 'http://www.w3.org/2000/svg',
+    ADD_TAGS: ['use'],
+  });
+  return clean.includes('<svg') ? clean : null;
+}
+
+const damaged = (name: string, kind: string): Problem =>
   problem(
-    'damaged-picture',
-    `${name} is damaged: it begins like a picture, but cannot be drawn. Export it again and drop it again.`,
+    `damaged-${kind}`,
+    `${name} is damaged: it begins like a ${kind}, but cannot be ${kind === 'font' ? 'read' : 'drawn'}. Export it again and drop it again.`,
     name,
   );
 
-async function measure(blob: Blob): Promise<{ width: number; height: number } | null> {
+type Facts = Pick<Asset, 'width' | 'height' | 'alpha' | 'seconds' | 'family'>;
+const still = { seconds: 0, family: '' };
+
+async function lookAt(blob: Blob, type: AssetType, name: string): Promise<Facts | null> {
   const url = URL.createObjectURL(blob);
   try {
+    if (isFont({ type })) return await lookAtFont(blob, type, name);
+    if (isVideo({ type })) return await lookAtVideo(url);
     const image = new Image();
     image.src = url;
     await image.decode();
     // A drawing without a size of its own gets a square.
-    return { width: image.naturalWidth || 512, height: image.naturalHeight || 512 };
+    const width = image.naturalWidth || 512;
+    const height = image.naturalHeight || 512;
+    return { ...still, width, height, alpha: type !== 'image/jpeg' && hasAlpha(image, width, height) };
   } catch {
     return null;
   } finally {
     URL.revokeObjectURL(url);
   }
+}
+
+/** Whether any of a picture can be seen through, looked at small. */
+function hasAlpha(source: CanvasImageSource, width: number, height: number): boolean {
+  const canvas = document.createElement('canvas');
+  const scale = Math.min(1, 256 / Math.max(width, height));
+  canvas.width = Math.max(1, Math.round(width * scale));
+  canvas.height = Math.max(1, Math.round(height * scale));
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  if (!context) return true;
+  context.drawImage(source, 0, 0, canvas.width, canvas.height);
+  const { data } = context.getImageData(0, 0, canvas.width, canvas.height);
+  for (let i = 3; i < data.length; i += 4) if ((data[i] as number) < 250) return true;
+  return false;
+}
+
+async function lookAtVideo(url: string): Promise<Facts | null> {
+  const video = document.createElement('video');
+  video.muted = true;
+  video.preload = 'auto';
+  const loaded = new Promise<boolean>((resolve) => {
+    video.addEventListener('loadeddata', () => resolve(true));
+    video.addEventListener('error', () => resolve(false));
+  });
+  video.src = url;
+  if (!(await loaded)) return null;
+  const { videoWidth: width, videoHeight: height } = video;
+  const alpha = hasAlpha(video, width, height);
+  const seconds = Number.isFinite(video.duration) ? video.duration : 0;
+  video.removeAttribute('src');
+  return { width, height, alpha, seconds, family: '' };
+}
+
+async function lookAtFont(blob: Blob, type: AssetType, name: string): Promise<Facts | null> {
+  const bytes = await blob.arrayBuffer();
+  const stem = name.replace(/\.[^.]*$/, '');
+  await new FontFace('a font that is looked at', bytes.slice(0)).load();
+  let family = '';
+  if (type !== 'font/woff2') {
+    // Loaded only here: it is large, and few files are fonts.
+    const { parse } = await import('opentype.js');
+    const { names } = parse(bytes);
+    family = names.fullName?.['en'] ?? names.fontFamily?.['en'] ?? '';
+  }
+  return { width: 0, height: 0, alpha: false, seconds: 0, family: (family || stem).slice(0, 100) };
 }

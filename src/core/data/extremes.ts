@@ -1,21 +1,33 @@
 import { matchColumns } from './match';
-import type { Show, Template, Values } from '../show';
+import { acceptValue, type Show, type Template, type Values } from '../show';
 
 /** What stands in where no table has words for a field. */
 const samples = { shortest: 'Ox', longest: 'The Lower Saltings & Outer Bar Kite and Windvane Society' };
+/** Words of other kinds, some for each field in turn. */
+const strange = {
+  empty: [''],
+  rtl: ['نادي الطائرات الورقية', 'מועדון העפיפונים', 'جزيرة 31.25 (٢٠٢٦)'],
+  emoji: ['Skerry 🪁 Flyers', '🏳️‍🌈 👩‍👩‍👧 🇳🇴', '🪁🪁🪁'],
+};
+export type Extreme = keyof typeof samples | keyof typeof strange;
 
 /**
  * Values that try a template at its limits: for each text field the shortest or the longest words that any table of
- * the show has for it, counted in characters; other fields keep their defaults.
+ * the show has for it, counted in characters; or none at all, words from right to left, or emoji. Other fields keep
+ * their defaults; what a field refuses, such as letters that it does not allow, it keeps out.
  */
-export function extremeValues(
-  template: Template,
-  tables: Show['tables'],
-  which: 'shortest' | 'longest',
-): Values {
+export function extremeValues(template: Template, tables: Show['tables'], which: Extreme): Values {
   const values: Values = {};
+  let count = 0;
   for (const field of template.fields) {
+    if (which === 'empty' && (field.kind === 'picture' || field.kind === 'video')) values[field.id] = null;
     if (field.kind !== 'text') continue;
+    if (which === 'empty' || which === 'rtl' || which === 'emoji') {
+      const list = strange[which];
+      const accepted = acceptValue(field, list[count++ % list.length] ?? '');
+      if ('value' in accepted) values[field.id] = accepted.value;
+      continue;
+    }
     let found: string | null = null;
     for (const table of Object.values(tables)) {
       const column = matchColumns(template, table).find((match) => match.field === field.id)?.column;

@@ -3,4 +3,4 @@ export { decodeText } from './decode';
 export { readCsv } from './csv';
 export { matchColumns, sameName, type Match } from './match';
 export { fillFromRow, type Filling } from './fill';
-export { extremeValues } from './extremes';
+export { extremeValues, type Extreme } from './extremes';

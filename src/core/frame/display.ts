@@ -111,6 +111,32 @@ export interface PictureNode extends NodeBase {
   readonly framing: Framing;
 }
 
+/** A video at a moment of it. */
+export interface VideoNode extends NodeBase {
+  readonly kind: 'video';
+  readonly w: number;
+  readonly h: number;
+  readonly radius: number;
+  readonly asset: string | null;
+  readonly framing: Framing;
+  readonly loops: boolean;
+  /** Seconds from its beginning; over its end where it has run on. */
+  seconds: number;
+}
+
+/** What a camera sees now. */
+export interface CameraNode extends NodeBase {
+  readonly kind: 'camera';
+  readonly w: number;
+  readonly h: number;
+  readonly radius: number;
+  readonly device: string;
+  readonly mirrored: boolean;
+  readonly framing: Framing;
+  /** Seconds of the air clock, for the stand-in. */
+  seconds: number;
+}
+
 /** How a picture lies in its box; focus and cuts in parts of the picture. */
 export interface Framing {
   readonly fit: Fit;
@@ -130,4 +156,4 @@ export interface GroupNode extends NodeBase {
   readonly children: DisplayNode[];
 }
 
-export type DisplayNode = RectNode | ShapeNode | TextNode | PictureNode | GroupNode;
+export type DisplayNode = RectNode | ShapeNode | TextNode | PictureNode | VideoNode | CameraNode | GroupNode;

@@ -1,4 +1,5 @@
 import { addPose, restPose, sampleTrack, trackIndex, type CompiledTrack } from '../motion';
+import { exactRate } from '../show';
 import { formatClock } from '../text';
 import { isApart, maxClips, type Clip, type GroupNode } from './display';
 import { invert, multiplyPlane } from './matrix';
@@ -13,6 +14,8 @@ export interface Moment {
   readonly enterFrame: number | null;
   /** The air clock in seconds since 1970-01-01 UTC, for clocks. */
   readonly time: number;
+  /** Seconds since Enter began, for videos; left out, the phase and frame tell it as if Hold had no length. */
+  readonly age?: number;
 }
 
 export const holdMoment = (time: number): Moment => ({ phase: 'hold', frame: 0, enterFrame: null, time });
@@ -99,11 +102,20 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     (p[wipeLeft] as number) + (p[wipeRight] as number) >= 1 ||
     (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1;
   node.visible = part.effectiveOpacity > 0 && factor !== 0 && !wiped;
+  if (node.kind === 'video' && part.element.kind === 'video')
+    node.seconds = part.element.start + ageAt(scene, moment) * part.element.pace;
+  else if (node.kind === 'camera') node.seconds = moment.time;
   if (part.element.kind === 'clock' && node.kind === 'text') {
     const text = formatClock(moment.time, part.element.format, part.element.offset);
     if (text !== node.layout.lines[0]?.text)
       node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
   }
+}
+
+function ageAt({ template }: Scene, moment: Moment): number {
+  if (moment.age !== undefined) return moment.age;
+  const before = moment.phase === 'enter' ? 0 : (moment.enterFrame ?? template.phases.enter.frames);
+  return (before + moment.frame) / exactRate(template.rate);
 }
 
 function inherit(clips: Clip[], parent: Part | null): void {

@@ -5,20 +5,23 @@ import type { Part, Scene } from './scene';
 const inverse = identity();
 
 /** Whether a point of the canvas lies in a part's box, as it was last evaluated. */
-function contains(part: Part, x: number, y: number): boolean {
+function contains(part: Part, x: number, y: number, slop: number): boolean {
   if (!invert(inverse, part.node.matrix)) return false;
   const u = (inverse[0] as number) * x + (inverse[4] as number) * y + (inverse[12] as number);
   const v = (inverse[1] as number) * x + (inverse[5] as number) * y + (inverse[13] as number);
-  return u >= 0 && v >= 0 && u <= part.w && v <= part.h;
+  // Flat things, such as lines, are given room to be hit.
+  const [roomX, roomY] = [part.w < slop * 2 ? slop : 0, part.h < slop * 2 ? slop : 0];
+  return u >= -roomX && v >= -roomY && u <= part.w + roomX && v <= part.h + roomY;
 }
 
-/** The elements under a point of the canvas at a moment, front to back, groups left out. Locked ones are not found. */
-export function elementsAt(scene: Scene, moment: Moment, x: number, y: number): string[] {
+/** The elements under a point of the canvas at a moment, front to back, groups left out. Locked ones are not
+ * found; `slop` px are given to what is flatter than that. */
+export function elementsAt(scene: Scene, moment: Moment, x: number, y: number, slop = 0): string[] {
   evaluate(scene, moment);
   const found: string[] = [];
   for (let i = scene.parts.length - 1; i >= 0; i -= 1) {
     const part = scene.parts[i] as Part;
-    if (part.element.kind !== 'group' && !part.element.locked && contains(part, x, y))
+    if (part.element.kind !== 'group' && !part.element.locked && contains(part, x, y, slop))
       found.push(part.element.id);
   }
   return found;

@@ -1,5 +1,6 @@
 // The frame: (template, values, moment) -> display tree. Knows nothing of who draws it.
 export type {
+  CameraNode,
   Clip,
   DisplayNode,
   Effects,
@@ -11,6 +12,7 @@ export type {
   ShapeNode,
   Stroke,
   TextNode,
+  VideoNode,
 } from './display';
 export { isApart, maxClips } from './display';
 export { prepareScene, type Scene, type SceneOptions } from './scene';

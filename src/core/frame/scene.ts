@@ -43,6 +43,8 @@ export interface Scene {
   readonly base: Matrix;
   /** Whether it has a clock, so that holding it does not make it still. */
   readonly hasClock: boolean;
+  /** Whether it has a video or a camera, so that every frame of it is new. */
+  readonly isLive: boolean;
 }
 
 export interface SceneOptions {
@@ -123,6 +125,7 @@ export function prepareScene(
     root,
     base: baseMatrix(template, options.canvas ?? template),
     hasClock: parts.some((part) => part.element.kind === 'clock'),
+    isLive: parts.some(({ element }) => element.kind === 'video' || element.kind === 'camera'),
   };
 }
 
@@ -238,6 +241,20 @@ function nodeFor(element: Element, rest: Rest, key: string, box: { w: number; h:
         asset,
         framing: element,
       };
+    }
+    case 'video':
+    case 'camera': {
+      const common = {
+        ...base,
+        w: box.w,
+        h: box.h,
+        radius: Math.min(element.radius, box.w / 2, box.h / 2),
+        framing: element,
+        seconds: 0,
+      };
+      return element.kind === 'video'
+        ? { ...common, kind: 'video', asset: element.asset, loops: element.loops }
+        : { ...common, kind: 'camera', device: element.device, mirrored: element.mirrored };
     }
     case 'text':
     case 'clock': {

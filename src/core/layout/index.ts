@@ -11,4 +11,9 @@ export {
   type Side,
   type SnapLines,
   type Snapped,
+  distribute,
+  gapsAround,
+  movedPivot,
+  type Gap,
+  type SnapExtras,
 } from './snap';

@@ -9,14 +9,34 @@ export interface SnapLines {
 /** EBU R 95: graphics stay 5 %, action 3.5 % of each side clear of the edges. */
 export const safeAreas = { graphics: 0.05, action: 0.035 };
 
-/** Edges, centres and safe areas of the canvas, and edges and centres of the given boxes. */
-export function snapLines(width: number, height: number, boxes: readonly Box[]): SnapLines {
+export interface SnapExtras {
+  /** Lines drawn by hand. */
+  readonly guides?: SnapLines;
+  /** Px between the lines of a grid; 0 is none. */
+  readonly grid?: number;
+}
+
+/** Edges, centres and safe areas of the canvas, edges and centres of the given boxes, guides and the lines of a grid. */
+export function snapLines(
+  width: number,
+  height: number,
+  boxes: readonly Box[],
+  { guides, grid = 0 }: SnapExtras = {},
+): SnapLines {
   const along = (size: number): number[] => {
     const { graphics, action } = safeAreas;
     return [0, size / 2, size, size * graphics, size * (1 - graphics), size * action, size * (1 - action)];
   };
   const x = along(width);
   const y = along(height);
+  if (guides) {
+    x.push(...guides.x);
+    y.push(...guides.y);
+  }
+  if (grid >= 2) {
+    for (let line = grid; line < width; line += grid) x.push(line);
+    for (let line = grid; line < height; line += grid) y.push(line);
+  }
   for (const box of boxes) {
     x.push(box.x, box.x + box.w / 2, box.x + box.w);
     y.push(box.y, box.y + box.h / 2, box.y + box.h);
@@ -114,5 +134,85 @@ export function unionOf(boxes: readonly Box[]): Box | null {
     y,
     w: Math.max(...boxes.map((b) => b.x + b.w)) - x,
     h: Math.max(...boxes.map((b) => b.y + b.h)) - y,
+  };
+}
+
+/** A distance to be shown: from one point to another along an axis, at a place across it. All px. */
+export interface Gap {
+  readonly axis: 'x' | 'y';
+  readonly from: number;
+  readonly to: number;
+  readonly across: number;
+}
+
+/**
+ * The distances from a box to the nearest box, or the edge of the canvas, on each of its four sides. Only boxes that
+ * lie beside it count: their spans across the axis overlap with its own.
+ */
+export function gapsAround(box: Box, others: readonly Box[], width: number, height: number): Gap[] {
+  const found: Gap[] = [];
+  for (const axis of ['x', 'y'] as const) {
+    const [start, end, size] = axis === 'x' ? [box.x, box.x + box.w, width] : [box.y, box.y + box.h, height];
+    let before = { at: 0, low: -Infinity, high: Infinity };
+    let after = { at: size, low: -Infinity, high: Infinity };
+    const [low, high] = axis === 'x' ? [box.y, box.y + box.h] : [box.x, box.x + box.w];
+    for (const other of others) {
+      const [oLow, oHigh] = axis === 'x' ? [other.y, other.y + other.h] : [other.x, other.x + other.w];
+      if (oHigh <= low || oLow >= high) continue;
+      const [oStart, oEnd] = axis === 'x' ? [other.x, other.x + other.w] : [other.y, other.y + other.h];
+      if (oEnd <= start && oEnd >= before.at) before = { at: oEnd, low: oLow, high: oHigh };
+      if (oStart >= end && oStart <= after.at) after = { at: oStart, low: oLow, high: oHigh };
+    }
+    const across = (near: { low: number; high: number }): number =>
+      (Math.max(low, near.low) + Math.min(high, near.high)) / 2;
+    if (start - before.at >= 1) found.push({ axis, from: before.at, to: start, across: across(before) });
+    if (after.at - end >= 1) found.push({ axis, from: end, to: after.at, across: across(after) });
+  }
+  return found;
+}
+
+/**
+ * How far each box moves so that the gaps between them along an axis are alike; the first and the last stay. In the
+ * order of the given boxes.
+ */
+export function distribute(boxes: readonly Box[], axis: 'x' | 'y'): number[] {
+  const size = axis === 'x' ? 'w' : 'h';
+  const order = boxes.map((_, index) => index);
+  const middle = (index: number): number => {
+    const box = boxes[index] as Box;
+    return box[axis] + box[size] / 2;
+  };
+  order.sort((a, b) => middle(a) - middle(b));
+  const first = boxes[order[0] ?? 0];
+  const last = boxes[order.at(-1) ?? 0];
+  const moves = boxes.map(() => 0);
+  if (!first || !last || boxes.length < 3) return moves;
+  const filled = boxes.reduce((sum, box) => sum + box[size], 0);
+  const gap = (last[axis] + last[size] - first[axis] - filled) / (boxes.length - 1);
+  let at = first[axis];
+  for (const index of order) {
+    const box = boxes[index] as Box;
+    moves[index] = at - box[axis];
+    at += box[size] + gap;
+  }
+  return moves;
+}
+
+/**
+ * Where a box lies once its pivot is moved to other parts of it while it is turned: so that it is seen where it was.
+ * Returns how far x and y move, px.
+ */
+export function movedPivot(
+  box: Box,
+  degrees: number,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+): { dx: number; dy: number } {
+  const angle = (degrees * Math.PI) / 180;
+  const dx = (to.x - from.x) * box.w;
+  const dy = (to.y - from.y) * box.h;
+  return {
+    dx: dx * Math.cos(angle) - dy * Math.sin(angle) - dx,
+    dy: dx * Math.sin(angle) + dy * Math.cos(angle) - dy,
   };
 }

@@ -28,12 +28,19 @@ export function momentOf(graphic: Graphic, time: number): Moment | null {
     const frame = framesSince(graphic.exitAt, time, graphic.rate);
     return frame >= graphic.exitFrames
       ? null
-      : { phase: 'exit', frame: Math.max(0, frame), enterFrame: graphic.exitFrom, time };
+      : {
+          phase: 'exit',
+          frame: Math.max(0, frame),
+          enterFrame: graphic.exitFrom,
+          time,
+          age: time - graphic.enterAt,
+        };
   }
+  const age = time - graphic.enterAt;
   const frame = Math.max(0, framesSince(graphic.enterAt, time, graphic.rate));
   return frame < graphic.enterFrames
-    ? { phase: 'enter', frame, enterFrame: null, time }
-    : { phase: 'hold', frame: frame - graphic.enterFrames, enterFrame: null, time };
+    ? { phase: 'enter', frame, enterFrame: null, time, age }
+    : { phase: 'hold', frame: frame - graphic.enterFrames, enterFrame: null, time, age };
 }
 
 export interface OnAir {

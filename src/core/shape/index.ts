@@ -1,2 +1,3 @@
 // Shapes: the geometry of drawn elements as SVG path data in px. Knows nothing of elements' places, colours or pixels.
 export { ellipsePath, linePaths, pathOf, polygonPath, rectPath } from './outlines';
+export { boundsOfPaths, cornerAt, fromBox, isCorner, toBox, turnPoint, type PathBox } from './points';

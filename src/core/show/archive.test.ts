@@ -7,7 +7,7 @@ import {
   migrations,
   newElement,
   newShow,
-  notAPicture,
+  notAnAsset,
   openDocument,
   oversizeProblem,
   packShow,
@@ -16,7 +16,7 @@ import {
   showFormat,
   showReferences,
   slug,
-  sniffPicture,
+  sniffAsset,
   unpackShow,
   usualLanes,
   type Show,
@@ -185,20 +185,20 @@ test('a release carries what air can show, and nothing of the workshop', () => {
 
 describe('pictures are known by their content', () => {
   test('whatever the name says', () => {
-    expect(sniffPicture(Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a))).toBe('image/png');
-    expect(sniffPicture(Uint8Array.of(0xff, 0xd8, 0xff, 0xe1))).toBe('image/jpeg');
+    expect(sniffAsset(Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a))).toBe('image/png');
+    expect(sniffAsset(Uint8Array.of(0xff, 0xd8, 0xff, 0xe1))).toBe('image/jpeg');
     expect(
-      sniffPicture(strToU8('\uFEFF<?xml version="1.0"?>\n<!-- made by hand -->\n<svg viewBox="0 0 1 1"/>')),
+      sniffAsset(strToU8('\uFEFF<?xml version="1.0"?>\n<!-- made by hand -->\n<svg viewBox="0 0 1 1"/>')),
     ).toBe('image/svg+xml');
-    expect(sniffPicture(strToU8('<html><svg/></html>'))).toBeNull();
+    expect(sniffAsset(strToU8('<html><svg/></html>'))).toBeNull();
   });
   test('and what is none says what it is instead', () => {
-    expect(notAPicture('people.png', strToU8('Name,Role\nIda,Presenter')).message).toBe(
+    expect(notAnAsset('people.png', strToU8('Name,Role\nIda,Presenter')).message).toBe(
       'people.png is not a picture that Jorvan takes: it holds plain text. Save it as PNG, JPEG or SVG and drop it again.',
     );
-    expect(notAPicture('a.png', strToU8('%PDF-1.7')).message).toContain('a PDF');
-    expect(notAPicture('a.png', new Uint8Array()).message).toContain('an empty file');
-    expect(notAPicture('a.png', Uint8Array.of(0, 1, 2, 3)).message).toContain('none of these');
+    expect(notAnAsset('a.png', strToU8('%PDF-1.7')).message).toContain('a PDF');
+    expect(notAnAsset('a.png', new Uint8Array()).message).toContain('an empty file');
+    expect(notAnAsset('a.png', Uint8Array.of(0, 1, 2, 3)).message).toContain('none of these');
   });
 });
 

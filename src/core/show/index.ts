@@ -21,6 +21,8 @@ export {
   type Span,
   type SpanSign,
 } from './element/text-style';
+export type { CameraElement } from './element/camera';
+export type { VideoElement } from './element/video';
 export type { ClockElement } from './element/clock';
 export type { GroupElement } from './element/group';
 export type { Fit, PictureElement } from './element/picture';
@@ -49,7 +51,7 @@ export * from './channel';
 export * from './card';
 export * from './table';
 export * from './asset';
-export { notAPicture, sniffPicture } from './sniff';
+export { notAnAsset, sniffAsset } from './sniff';
 export * from './show';
 export { assetsOfTemplate, fontFiles, maskProblem, showReferences, templateReferences } from './references';
 export { migrations, openDocument, type Migration } from './migrations';
@@ -60,4 +62,6 @@ export { freshName } from './operations/names';
 export * from './operations/elements';
 export * from './operations/fields';
 export * from './operations/tracks';
+export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip } from './operations/clip';
 export * from './operations/cards';
+export * from './operations/assets';

@@ -1,5 +1,6 @@
 /** The types a property can have; a field of the matching kind can drive it. */
-export type PropertyType = 'number' | 'text' | 'colour' | 'paint' | 'font' | 'picture' | 'choice' | 'yes-no';
+export type PropertyType =
+  'number' | 'text' | 'colour' | 'paint' | 'font' | 'picture' | 'video' | 'choice' | 'yes-no';
 
 /** The parts of the inspector, in the order in which they stand there. */
 export type PropertySection =

@@ -107,7 +107,7 @@ export function assetsOfTemplate(
     if ('spans' in element) for (const span of element.spans) family(span.family);
   }
   for (const field of template.fields) {
-    if (field.kind === 'picture') use(field.default);
+    if (field.kind === 'picture' || field.kind === 'video') use(field.default);
     if (field.kind === 'choice') {
       for (const choice of field.choices) {
         use(choice.picture);

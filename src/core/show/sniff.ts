@@ -1,38 +1,48 @@
 import { problem, type Problem } from '../problem';
-import type { PictureType } from './asset';
+import type { AssetType } from './asset';
 
 const startsWith = (bytes: Uint8Array, ...signature: number[]): boolean =>
   signature.every((value, i) => bytes[i] === value);
+const wordAt = (bytes: Uint8Array, at: number, word: string): boolean =>
+  [...word].every((letter, i) => bytes[at + i] === letter.charCodeAt(0));
 
 /** What kinds of file people bring by mistake, by how they begin. */
 const others: readonly (readonly [string, readonly number[]])[] = [
-  ['a GIF', [0x47, 0x49, 0x46, 0x38]],
   ['a PDF', [0x25, 0x50, 0x44, 0x46]],
   ['a ZIP or an office document', [0x50, 0x4b, 0x03, 0x04]],
-  ['a WebP picture or another RIFF file', [0x52, 0x49, 0x46, 0x46]],
+  ['a sound or another RIFF file', [0x52, 0x49, 0x46, 0x46]],
   ['a TIFF', [0x49, 0x49, 0x2a, 0x00]],
+  ['a TIFF', [0x4d, 0x4d, 0x00, 0x2a]],
   ['a layered PSD', [0x38, 0x42, 0x50, 0x53]],
+  ['a WOFF font of the older kind', [0x77, 0x4f, 0x46, 0x46]],
 ];
 
-/** The kind of a picture by its content, whatever its name says; null for what is none that Jorvan takes. */
-export function sniffPicture(bytes: Uint8Array): PictureType | null {
+/** The kind of a file by its content, whatever its name says; null for what is none that Jorvan takes. */
+export function sniffAsset(bytes: Uint8Array): AssetType | null {
   if (startsWith(bytes, 0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'image/png';
   if (startsWith(bytes, 0xff, 0xd8, 0xff)) return 'image/jpeg';
+  if (wordAt(bytes, 0, 'RIFF') && wordAt(bytes, 8, 'WEBP')) return 'image/webp';
+  if (wordAt(bytes, 0, 'GIF87a') || wordAt(bytes, 0, 'GIF89a')) return 'image/gif';
+  if (startsWith(bytes, 0x1a, 0x45, 0xdf, 0xa3)) return 'video/webm';
+  if (wordAt(bytes, 4, 'ftyp')) return 'video/mp4';
+  if (wordAt(bytes, 0, 'wOF2')) return 'font/woff2';
+  if (wordAt(bytes, 0, 'OTTO')) return 'font/otf';
+  if (startsWith(bytes, 0x00, 0x01, 0x00, 0x00) || wordAt(bytes, 0, 'true')) return 'font/ttf';
   const head = new TextDecoder().decode(bytes.subarray(0, 4096)).replace(/^\uFEFF/, '');
   const bare = head.replace(/<\?[\s\S]*?\?>|<!--[\s\S]*?-->|<!DOCTYPE[\s\S]*?>/g, '').trimStart();
   return /^<svg[\s>]/.test(bare) ? 'image/svg+xml' : null;
 }
 
-/** Why a file is not taken as a picture. */
-export function notAPicture(name: string, bytes: Uint8Array): Problem {
+/** Why a file is not taken. */
+export function notAnAsset(name: string, bytes: Uint8Array): Problem {
   const what =
     bytes.length === 0
       ? 'an empty file'
       : (others.find(([, signature]) => startsWith(bytes, ...signature))?.[0] ??
         (isText(bytes) ? 'plain text' : 'none of these'));
   return problem(
-    'not-a-picture',
-    `${name} is not a picture that Jorvan takes: it holds ${what}. Save it as PNG, JPEG or SVG and drop it again.`,
+    'not-an-asset',
+    `${name} is nothing that Jorvan takes: it holds ${what}. Save it as PNG, JPEG, WebP, GIF or SVG, as WebM or MP4, or as a TTF, OTF or WOFF2 font, and drop it again.`,
     name,
   );
 }

@@ -1,11 +1,13 @@
 import type { Mesh, PlaneGeometry, ShaderMaterial, Texture, Vector4 } from 'three';
 import type { DisplayNode } from '../../core/frame';
+import type { MovingPictures } from '../moving';
 import type { Textures } from '../textures';
 
 export type NodeMesh = Mesh<PlaneGeometry, ShaderMaterial>;
 
 export interface DrawContext {
   readonly textures: Textures;
+  readonly moving: MovingPictures;
   /** Device px to a px of the canvas. */
   readonly scale: number;
   /** Whether what is missing is marked, as in Build and preview, or left out, as on air. */

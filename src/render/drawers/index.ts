@@ -1,7 +1,7 @@
 // One drawer for each kind of node that is drawn by itself; groups are the renderer's.
 import type { DisplayNode, GroupNode } from '../../core/frame';
 import type { Drawer } from './drawer';
-import { pictureDrawer } from './picture';
+import { cameraDrawer, pictureDrawer, videoDrawer } from './picture';
 import { rectDrawer } from './rect';
 import { shapeDrawer } from './shape';
 import { textDrawer } from './text';
@@ -12,5 +12,7 @@ export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kin
   shape: shapeDrawer,
   text: textDrawer,
   picture: pictureDrawer,
+  video: videoDrawer,
+  camera: cameraDrawer,
 };
 export type { DrawContext, NodeMesh } from './drawer';

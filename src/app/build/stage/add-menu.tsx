@@ -1,4 +1,4 @@
-import { ChevronDown, Clock, Image, Shapes, Square, Type } from 'lucide-react';
+import { ChevronDown, Image, Shapes, Square, Type } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '../../ui';
 import { addNew } from '../actions';
@@ -12,6 +12,13 @@ const shapes: readonly { label: string; add: () => void }[] = [
   { label: 'Line', add: () => addNew('line') },
   { label: 'Arrow', add: () => addNew('line', 'Arrow', { headEnd: 'arrow' }) },
   { label: 'Path with the pen (P)', add: () => useBuild.getState().set({ isPen: true }) },
+];
+
+const pictures: readonly { label: string; add: () => void }[] = [
+  { label: 'Picture', add: () => addNew('picture') },
+  { label: 'Video', add: () => addNew('video') },
+  { label: 'Live camera', add: () => addNew('camera') },
+  { label: 'Clock', add: () => addNew('clock') },
 ];
 
 const item = 'flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised';
@@ -47,12 +54,26 @@ export function AddMenu() {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      <Button tone="quiet" className="px-2" onClick={() => addNew('picture')}>
-        <Image size={15} /> Picture
-      </Button>
-      <Button tone="quiet" className="px-2" onClick={() => addNew('clock')}>
-        <Clock size={15} /> Clock
-      </Button>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button tone="quiet" className="px-2">
+            <Image size={15} /> Picture <ChevronDown size={13} />
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="start"
+            sideOffset={4}
+            className="z-50 min-w-40 rounded border border-line bg-panel p-1"
+          >
+            {pictures.map(({ label, add }) => (
+              <DropdownMenu.Item key={label} className={item} onSelect={add}>
+                {label}
+              </DropdownMenu.Item>
+            ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
     </>
   );
 }

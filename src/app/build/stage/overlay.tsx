@@ -1,7 +1,8 @@
 import { safeAreas, unionOf, type Side } from '../../../core/layout';
 import type { Scene } from '../../../core/frame';
 import { axisOf, type Box, type Template, type TetherEdge } from '../../../core/show';
-import type { Guides } from './gestures';
+import type { SafeAreas } from '../build-store';
+import type { Hints } from './gestures';
 
 export interface Placement {
   readonly zoom: number;
@@ -67,11 +68,13 @@ export function Overlay(props: {
   scene: Scene | null;
   selection: readonly string[];
   place: Placement;
-  guides: Guides | null;
+  hints: Hints;
   marquee: Box | null;
-  hasSafeAreas: boolean;
+  safeAreas: SafeAreas;
+  /** Px between the lines of the grid; 0 where there is none. */
+  grid: number;
 }) {
-  const { template, scene, selection, place, guides, marquee, hasSafeAreas } = props;
+  const { template, scene, selection, place, hints, marquee, safeAreas: areas, grid } = props;
   const { zoom } = place;
   const sx = (x: number): number => place.x + x * zoom;
   const sy = (y: number): number => place.y + y * zoom;
@@ -86,14 +89,33 @@ export function Overlay(props: {
   });
   return (
     <svg className="pointer-events-none absolute inset-0 size-full" aria-hidden>
-      {hasSafeAreas && (
+      {grid * zoom >= 4 && (
+        <>
+          <defs>
+            <pattern
+              id="stage-grid"
+              patternUnits="userSpaceOnUse"
+              x={place.x}
+              y={place.y}
+              width={grid * zoom}
+              height={grid * zoom}
+            >
+              <path d={`M0 0H${grid * zoom}M0 0V${grid * zoom}`} stroke="#ece7db" strokeOpacity="0.22" />
+            </pattern>
+          </defs>
+          <rect {...rect(canvas)} fill="url(#stage-grid)" />
+        </>
+      )}
+      {areas !== 'none' && (
         <g fill="none" stroke="#ece7db" strokeOpacity="0.35">
           <rect {...rect(inset(safeAreas.action))} strokeDasharray="2 4" />
           <rect {...rect(inset(safeAreas.graphics))} />
         </g>
       )}
+      {areas === 'tall' && canvas.w > canvas.h && <TallCut {...{ canvas, rect }} />}
       {scene &&
         selection.map((id) => <Tethers key={id} template={template} scene={scene} id={id} sx={sx} sy={sy} />)}
+      {scene && selection.map((id) => <Limit key={id} {...{ scene, id, rect, sx, sy }} />)}
       {scene &&
         selection.map((id) => {
           const box = scene.rest.boxes.get(id);
@@ -122,6 +144,16 @@ export function Overlay(props: {
             stroke="#d8a748"
             strokeWidth="1.5"
           />
+          {selection.length === 1 && (
+            <g
+              stroke="#d8a748"
+              strokeWidth="1.5"
+              transform={`translate(${sx(frame.box.x + frame.box.w * frame.pivotX)} ${sy(frame.box.y + frame.box.h * frame.pivotY)})`}
+            >
+              <circle r="4.5" fill="none" />
+              <path d="M-8 0h16M0-8v16" />
+            </g>
+          )}
           {handlesFor(frame.box, zoom).map((handle) => (
             <rect
               key={handle.name}
@@ -137,14 +169,127 @@ export function Overlay(props: {
           ))}
         </g>
       )}
-      {guides?.x != null && (
-        <line x1={sx(guides.x)} x2={sx(guides.x)} y1={sy(0)} y2={sy(template.height)} stroke="#62b6c4" />
+      {hints.x !== null && (
+        <line x1={sx(hints.x)} x2={sx(hints.x)} y1={sy(0)} y2={sy(template.height)} stroke="#62b6c4" />
       )}
-      {guides?.y != null && (
-        <line y1={sy(guides.y)} y2={sy(guides.y)} x1={sx(0)} x2={sx(template.width)} stroke="#62b6c4" />
+      {hints.y !== null && (
+        <line y1={sy(hints.y)} y2={sy(hints.y)} x1={sx(0)} x2={sx(template.width)} stroke="#62b6c4" />
       )}
+      <Distances {...{ hints, sx, sy }} />
       {marquee && <rect {...rect(marquee)} fill="#d8a748" fillOpacity="0.12" stroke="#d8a748" />}
     </svg>
+  );
+}
+
+/** The upright middle that a phone shows of a wide picture, with its own safe area. */
+function TallCut(props: { canvas: Box; rect: (box: Box) => object }) {
+  const { canvas, rect } = props;
+  const w = (canvas.h * 9) / 16;
+  const cut = { x: (canvas.w - w) / 2, y: 0, w, h: canvas.h };
+  const part = safeAreas.graphics;
+  const safe = {
+    x: cut.x + w * part,
+    y: canvas.h * part,
+    w: w * (1 - 2 * part),
+    h: canvas.h * (1 - 2 * part),
+  };
+  return (
+    <g fill="none" stroke="#d8a748" strokeOpacity="0.6">
+      <rect {...rect(cut)} strokeDasharray="6 4" />
+      <rect {...rect(safe)} />
+    </g>
+  );
+}
+
+/** The distances to what is beside the thing that is dragged. */
+function Distances(props: { hints: Hints; sx: (x: number) => number; sy: (y: number) => number }) {
+  const { hints, sx, sy } = props;
+  return (
+    <g stroke="#62b6c4" fill="#62b6c4" fontSize="10">
+      {hints.gaps.map((gap) => {
+        const isX = gap.axis === 'x';
+        const [a, b] = isX ? [sx(gap.from), sx(gap.to)] : [sy(gap.from), sy(gap.to)];
+        const across = isX ? sy(gap.across) : sx(gap.across);
+        const words = String(Math.round(gap.to - gap.from));
+        const middle = (a + b) / 2;
+        return (
+          <g key={`${gap.axis} ${gap.from} ${gap.to}`}>
+            <path
+              d={
+                isX
+                  ? `M${a} ${across}H${b}M${a} ${across - 3}v6M${b} ${across - 3}v6`
+                  : `M${across} ${a}V${b}M${across - 3} ${a}h6M${across - 3} ${b}h6`
+              }
+            />
+            {Math.abs(b - a) > 16 && (
+              <g transform={isX ? `translate(${middle} ${across})` : `translate(${across} ${middle})`}>
+                <rect
+                  x={-3 - words.length * 3.2}
+                  y="-7"
+                  width={6 + words.length * 6.4}
+                  height="14"
+                  rx="3"
+                  fill="#12171a"
+                  stroke="none"
+                />
+                <text textAnchor="middle" dy="3.5" stroke="none" className="number">
+                  {words}
+                </text>
+              </g>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** The limit that a text is fitted to: its box, marked at the side where words run out. */
+function Limit(props: {
+  scene: Scene;
+  id: string;
+  rect: (box: Box) => object;
+  sx: (x: number) => number;
+  sy: (y: number) => number;
+}) {
+  const { scene, id, sx, sy } = props;
+  const element = scene.rest.elements[id];
+  const layout = scene.rest.texts.get(id);
+  if (!layout || (element?.kind !== 'text' && element?.kind !== 'clock')) return null;
+  const turn = `rotate(${element.rotation} ${sx(layout.x + layout.w * element.pivotX)} ${sy(layout.y + layout.h * element.pivotY)})`;
+  const colour = layout.fits ? (layout.scale < 1 ? '#d8a748' : '#3fbf8b') : '#f0913a';
+  const mode = element.fit === 'squeeze' ? 'squeezed to' : 'at';
+  const words = layout.fits
+    ? layout.scale < 1
+      ? `${mode} ${Math.round(layout.scale * 100)} %`
+      : ''
+    : 'does not fit';
+  const sides = [element.x, element.x + element.w];
+  return (
+    <g transform={turn} stroke={colour} fill={colour}>
+      {sides.map((x) => (
+        <line
+          key={x}
+          x1={sx(x)}
+          x2={sx(x)}
+          y1={sy(element.y) - 4}
+          y2={sy(element.y + element.h) + 4}
+          strokeWidth="1.5"
+        />
+      ))}
+      {words && (
+        <text
+          x={sx(element.x + element.w)}
+          y={sy(element.y) - 8}
+          textAnchor="end"
+          fontSize="11"
+          stroke="none"
+          className="number"
+        >
+          {words}
+        </text>
+      )}
+    </g>
   );
 }
 

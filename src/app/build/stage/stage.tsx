@@ -1,4 +1,3 @@
-import { Frame as FrameIcon, Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import {
   useEffect,
   useLayoutEffect,
@@ -9,18 +8,32 @@ import {
   type PointerEvent,
   type WheelEvent,
 } from 'react';
-import { elementsAt, evaluate, type Scene } from '../../../core/frame';
-import { siblingsOf, type Box, type Show, type Template, type Values } from '../../../core/show';
-import { IconButton, SelectField } from '../../ui';
-import { watch } from '../../picture/monitors';
+import type { Scene } from '../../../core/frame';
+import { unionOf } from '../../../core/layout';
+import type { Box, Show, Template, Values } from '../../../core/show';
 import { useScene } from '../../picture/use-scene';
-import { dropPictures } from '../actions';
-import { AddMenu } from './add-menu';
-import { useBuild, type Backdrop } from '../build-store';
-import { moveDrag, resizeDrag, turnDrag, type Drag, type Guides, type Point } from './gestures';
+import { assetDragType, dropFiles, placeAsset } from '../actions';
+import { useBuild } from '../build-store';
+import {
+  moveDrag,
+  noHints,
+  pivotDrag,
+  resizeDrag,
+  turnDrag,
+  type Drag,
+  type Hints,
+  type Point,
+} from './gestures';
 import { frameOf, handlesFor, Overlay, type handles, type Placement } from './overlay';
+import { PathPoints, PenLayer } from './pen';
+import { beneath, pickFrom, stackAt } from './picking';
+import { GuideLines, Rulers, rulerSize } from './rulers';
+import { StageBar } from './stage-bar';
+import { StageMenu } from './stage-menu';
+import { StagePicture } from './stage-picture';
+import { TextEditor } from './text-editor';
 
-const margin = 36;
+const margin = 24;
 const clickSlop = 3;
 const snapReach = 6;
 
@@ -29,13 +42,15 @@ export function Stage({ show, template, values }: { show: Show; template: Templa
   const { scene, problem } = useScene(template, values, show);
   const selection = useBuild((store) => store.selection);
   const select = useBuild((store) => store.select);
-  const backdrop = useBuild((store) => store.backdrop);
-  const hasSafeAreas = useBuild((store) => store.hasSafeAreas);
+  const look = useBuild((store) => store.view);
+  const isPen = useBuild((store) => store.isPen);
+  const typing = useBuild((store) => store.typing);
   const set = useBuild((store) => store.set);
   const area = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ w: 0, h: 0 });
   const [view, setView] = useState<{ zoom: number; x: number; y: number } | null>(null);
-  const [guides, setGuides] = useState<Guides | null>(null);
+  const [hints, setHints] = useState<Hints>(noHints);
+  const [stack, setStack] = useState<readonly string[]>([]);
   const [marquee, setMarquee] = useState<Box | null>(null);
 
   useLayoutEffect(() => {
@@ -50,11 +65,15 @@ export function Stage({ show, template, values }: { show: Show; template: Templa
   // Another canvas is seen whole at first.
   useEffect(() => setView(null), [template.id, template.width, template.height]);
 
-  const fit = Math.min((size.w - 2 * margin) / template.width, (size.h - 2 * margin) / template.height);
+  const edge = look.hasRulers ? rulerSize : 0;
+  const fit = Math.min(
+    (size.w - edge - 2 * margin) / template.width,
+    (size.h - edge - 2 * margin) / template.height,
+  );
   const whole = {
     zoom: Math.max(0.02, fit),
-    x: (size.w - template.width * fit) / 2,
-    y: (size.h - template.height * fit) / 2,
+    x: edge + (size.w - edge - template.width * fit) / 2,
+    y: edge + (size.h - edge - template.height * fit) / 2,
   };
   const place: Placement = view ?? whole;
   const toCanvas = (event: { clientX: number; clientY: number }): Point => {
@@ -84,13 +103,13 @@ export function Stage({ show, template, values }: { show: Show; template: Templa
     const move = (e: globalThis.PointerEvent): void => {
       if (!isMoving && Math.hypot(e.clientX - start.x, e.clientY - start.y) < clickSlop) return;
       isMoving = true;
-      setGuides(drag.move(toCanvas(e), { shift: e.shiftKey, alt: e.altKey }));
+      setHints(drag.move(toCanvas(e), { shift: e.shiftKey, alt: e.altKey }));
     };
     const up = (): void => {
       target.removeEventListener('pointermove', move);
       target.removeEventListener('pointerup', up);
       target.removeEventListener('pointercancel', up);
-      setGuides(null);
+      setHints(noHints);
       if (isMoving) drag.end();
     };
     target.addEventListener('pointermove', move);
@@ -105,10 +124,20 @@ export function Stage({ show, template, values }: { show: Show; template: Templa
     const at = toCanvas(event);
     const reach = snapReach / place.zoom;
     const start = { template, ids: selection, boxes: scene.rest.boxes, at, reach };
-    const grip = gripAt(template, scene, selection, place, toScreen(at, place));
+    const grip = gripAt(
+      template,
+      scene,
+      selection,
+      place,
+      toScreen(at, place),
+      event.ctrlKey || event.metaKey,
+    );
+    if (grip?.kind === 'pivot') return follow(event, pivotDrag(start, grip.box));
     if (grip?.kind === 'turn') return follow(event, turnDrag(start, grip.pivot));
     if (grip) return follow(event, resizeDrag(start, grip.handle, grip.box));
-    const hit = pickAt(template, scene, at, selection, false);
+    const under = stackAt(scene, at, 6 / place.zoom);
+    // Alt chooses what lies beneath what is chosen.
+    const hit = event.altKey ? beneath(under, selection) : pickFrom(template, under, selection, false);
     if (hit === null) return mark(event, at);
     const adds = event.shiftKey || event.ctrlKey || event.metaKey;
     const ids = adds
@@ -162,7 +191,7 @@ export function Stage({ show, template, values }: { show: Show; template: Templa
           );
         });
         select(inside);
-        return { x: null, y: null, words: '' };
+        return noHints;
       },
       end: () => undefined,
     });
@@ -170,99 +199,109 @@ export function Stage({ show, template, values }: { show: Show; template: Templa
   };
 
   const onDoubleClick = (event: MouseEvent): void => {
-    const deeper = scene && pickAt(template, scene, toCanvas(event), selection, true);
-    if (deeper) select([deeper]);
+    if (!scene) return;
+    const deeper = pickFrom(template, stackAt(scene, toCanvas(event), 6 / place.zoom), selection, true);
+    if (deeper === null) return;
+    const element = template.elements[deeper];
+    const isSame = selection.length === 1 && selection[0] === deeper;
+    select([deeper]);
+    if (isSame && element?.kind === 'text' && !element.locked) set({ typing: deeper });
   };
 
   const onDrop = (event: DragEvent): void => {
     event.preventDefault();
-    if (event.dataTransfer.files.length > 0) void dropPictures(event.dataTransfer.files, toCanvas(event));
+    const { files } = event.dataTransfer;
+    const id = event.dataTransfer.getData(assetDragType);
+    const asset = show.assets[id];
+    if (asset) placeAsset(asset, toCanvas(event));
+    else if (files.length > 0) void dropFiles(files, toCanvas(event));
   };
+
+  const chosen = selection.filter((id) => template.elements[id]);
+  const only = chosen.length === 1 ? template.elements[chosen[0] as string] : undefined;
+  const typed = typing === null ? undefined : template.elements[typing];
+  const around = scene && unionOf(chosen.flatMap((id) => scene.rest.boxes.get(id) ?? []));
+  const ownBox = only && scene?.rest.boxes.get(only.id);
 
   return (
     <section className="flex min-h-0 min-w-0 flex-col" aria-label="Stage">
-      <div
-        className="flex h-10 shrink-0 items-center gap-1 border-b border-line bg-deck px-2"
-        role="toolbar"
-        aria-label="Stage"
-      >
-        <AddMenu />
-        <span className="flex-1" />
-        <SelectField
-          bare
-          label="Backdrop"
-          className="max-w-24"
-          value={backdrop}
-          choices={[
-            { value: 'beach', label: 'Beach' },
-            { value: 'checks', label: 'Checks' },
-            { value: 'black', label: 'Black' },
-          ]}
-          onChange={(next) => set({ backdrop: next as Backdrop })}
-        />
-        <IconButton
-          label="Safe areas"
-          pressed={hasSafeAreas}
-          onClick={() => set({ hasSafeAreas: !hasSafeAreas })}
+      <StageBar
+        zoom={place.zoom}
+        onZoom={(factor) => zoomTo(place.zoom * factor, centre)}
+        onWhole={() => setView(null)}
+      />
+      <StageMenu template={template} stack={stack}>
+        <div
+          ref={area}
+          tabIndex={0}
+          role="application"
+          aria-label={`Stage of ${template.name}`}
+          data-stage=""
+          data-zoom={place.zoom}
+          data-x={place.x}
+          data-y={place.y}
+          className="relative min-h-0 flex-1 touch-none overflow-hidden bg-ground -outline-offset-2"
+          onWheel={onWheel}
+          onPointerDown={onPointerDown}
+          onContextMenu={(event) => setStack(scene ? stackAt(scene, toCanvas(event), 6 / place.zoom) : [])}
+          onDoubleClick={onDoubleClick}
+          onKeyDown={(event) => {
+            if (event.ctrlKey || event.metaKey || (event.target as HTMLElement).closest('textarea')) return;
+            if (event.key === '+' || event.key === '=') zoomTo(place.zoom * 1.25, centre);
+            else if (event.key === '-') zoomTo(place.zoom / 1.25, centre);
+            else if (event.key === '0') setView(null);
+            else if (event.key === 'Enter' && only?.kind === 'text' && !only.locked) {
+              event.preventDefault();
+              set({ typing: only.id });
+            }
+          }}
+          onDragOver={(event) => event.preventDefault()}
+          onDrop={onDrop}
         >
-          <FrameIcon size={15} />
-        </IconButton>
-        <IconButton label="Zoom out" onClick={() => zoomTo(place.zoom / 1.25, centre)}>
-          <ZoomOut size={15} />
-        </IconButton>
-        <span className="number w-11 text-center text-xs" aria-label="Zoom">
-          {Math.round(place.zoom * 100)} %
-        </span>
-        <IconButton label="Zoom in" onClick={() => zoomTo(place.zoom * 1.25, centre)}>
-          <ZoomIn size={15} />
-        </IconButton>
-        <IconButton label="Show it whole" onClick={() => setView(null)}>
-          <Maximize size={15} />
-        </IconButton>
-      </div>
-      <div
-        ref={area}
-        tabIndex={0}
-        role="application"
-        aria-label={`Stage of ${template.name}`}
-        data-zoom={place.zoom}
-        data-x={place.x}
-        data-y={place.y}
-        className="relative min-h-0 flex-1 touch-none overflow-hidden bg-ground -outline-offset-2"
-        onWheel={onWheel}
-        onPointerDown={onPointerDown}
-        onDoubleClick={onDoubleClick}
-        onDragOver={(event) => event.preventDefault()}
-        onDrop={onDrop}
-      >
-        <StagePicture scene={scene} template={template} place={place} backdrop={backdrop} />
-        <Overlay
-          template={template}
-          scene={scene}
-          selection={selection.filter((id) => template.elements[id])}
-          place={place}
-          guides={guides}
-          marquee={marquee}
-          hasSafeAreas={hasSafeAreas}
-        />
-        {guides?.words && (
-          <output className="number pointer-events-none absolute right-2 bottom-2 rounded bg-panel px-2 py-1 text-xs">
-            {guides.words}
-          </output>
-        )}
-        {problem && (
-          <p role="alert" className="absolute inset-x-4 top-4 rounded border border-air bg-panel p-3">
-            ⚠ {problem.message}
-          </p>
-        )}
-        {template.order.length === 0 && (
-          <p className="pointer-events-none absolute inset-0 flex items-center justify-center text-ink">
-            <span className="rounded bg-ground/85 px-4 py-2">
-              Add a text or a rectangle above, or drop a picture here.
-            </span>
-          </p>
-        )}
-      </div>
+          <StagePicture scene={scene} template={template} place={place} backdrop={look.backdrop} />
+          <Overlay
+            template={template}
+            scene={scene}
+            selection={isPen ? [] : chosen}
+            place={place}
+            hints={hints}
+            marquee={marquee}
+            safeAreas={look.safeAreas}
+            grid={look.isGrid ? look.gridSize : 0}
+          />
+          {look.hasRulers && <GuideLines template={template} place={place} size={size} />}
+          {only?.kind === 'path' && ownBox && !only.locked && !isPen && (
+            <PathPoints template={template} element={only} box={ownBox} place={place} toCanvas={toCanvas} />
+          )}
+          {isPen && <PenLayer place={place} toCanvas={toCanvas} />}
+          {scene && typed?.kind === 'text' && (
+            <TextEditor key={typed.id} template={template} scene={scene} element={typed} place={place} />
+          )}
+          {look.hasRulers && <Rulers template={template} place={place} size={size} selected={around} />}
+          {hints.words && (
+            <output className="number pointer-events-none absolute right-2 bottom-2 rounded bg-panel px-2 py-1 text-xs">
+              {hints.words}
+            </output>
+          )}
+          {isPen && (
+            <p className="pointer-events-none absolute bottom-2 left-6 rounded bg-panel px-2 py-1 text-xs text-ink-2">
+              Click sets a corner, drag a round point. Click the first point to close, Enter to end.
+            </p>
+          )}
+          {problem && (
+            <p role="alert" className="absolute inset-x-4 top-6 rounded border border-air bg-panel p-3">
+              ⚠ {problem.message}
+            </p>
+          )}
+          {template.order.length === 0 && !isPen && (
+            <p className="pointer-events-none absolute inset-0 flex items-center justify-center text-ink">
+              <span className="rounded bg-ground/85 px-4 py-2">
+                Add a text or a shape above, or drop a picture, a video or a drawing here.
+              </span>
+            </p>
+          )}
+        </div>
+      </StageMenu>
     </section>
   );
 }
@@ -272,7 +311,10 @@ const toScreen = (at: Point, place: Placement): Point => ({
   y: place.y + at.y * place.zoom,
 });
 
-type Grip = { kind: 'turn'; pivot: Point } | { kind: 'resize'; handle: (typeof handles)[number]; box: Box };
+type Grip =
+  | { kind: 'turn'; pivot: Point }
+  | { kind: 'pivot'; box: Box }
+  | { kind: 'resize'; handle: (typeof handles)[number]; box: Box };
 
 /** The handle under a point of the screen. */
 function gripAt(
@@ -281,6 +323,7 @@ function gripAt(
   selection: readonly string[],
   place: Placement,
   point: Point,
+  wantsPivot: boolean,
 ): Grip | null {
   const frame = frameOf(
     template,
@@ -306,110 +349,15 @@ function gripAt(
     if (near(seen(box.x + (box.w * (handle.x + 1)) / 2, box.y + (box.h * (handle.y + 1)) / 2, 0), 7))
       return { kind: 'resize', handle, box };
   }
-  return null;
-}
-
-/** What a click means: the outermost group, or one level deeper into what is chosen on a second click. */
-function pickAt(
-  template: Template,
-  scene: Scene,
-  at: Point,
-  selection: readonly string[],
-  deeper: boolean,
-): string | null {
-  const { phase, frame } = useBuild.getState().playhead;
-  const [hit] = elementsAt(
-    scene,
-    { phase, frame, enterFrame: null, time: Math.floor(Date.now() / 1000) },
-    at.x,
-    at.y,
-  );
-  if (hit === undefined) return null;
-  const path = [hit];
-  for (let up = siblingsOf(template, hit).parent; up !== null; up = siblingsOf(template, up).parent)
-    path.unshift(up);
-  const chosen = path.findIndex((id) => selection.includes(id));
-  if (chosen >= 0) return (deeper ? path[Math.min(path.length - 1, chosen + 1)] : path[chosen]) ?? hit;
-  // Beside something chosen inside a group, its neighbours are chosen as directly.
-  const depth = path.findIndex((id) =>
-    selection.some((s) => siblingsOf(template, s).parent === siblingsOf(template, id).parent),
-  );
-  return path[Math.max(0, depth)] ?? hit;
-}
-
-const backdrops: Readonly<Record<Backdrop, string>> = {
-  checks: 'checks',
-  black: 'bg-black',
-  beach: 'bg-[url(/backdrops/beach.svg)] bg-cover bg-center',
-};
-
-function StagePicture(props: {
-  scene: Scene | null;
-  template: Template;
-  place: Placement;
-  backdrop: Backdrop;
-}) {
-  const { scene, template, place, backdrop } = props;
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const { width, height } = template;
-  // The monitor stays while scenes come and go with every edit.
-  const current = useRef({ scene, template });
-  current.current = { scene, template };
-  useEffect(() => {
-    if (!canvas.current) return;
-    let last: { scene: Scene; phase: string; frame: number; time: number } | null = null;
-    let seen: number | null = null;
-    const { set } = useBuild.getState();
-    return watch({
-      canvas: canvas.current,
-      mode: 'full',
-      placeholders: true,
-      shown: () => {
-        const { scene: shown, template: of } = current.current;
-        if (!shown) return null;
-        const now = performance.now() / 1000;
-        const { isPlaying, playhead } = useBuild.getState();
-        if (isPlaying) {
-          const by = seen === null ? 0 : (now - seen) * of.rate;
-          set({ playhead: onward(playhead, by, of.phases.enter.frames, of.phases.exit.frames, of.rate) });
-        }
-        seen = isPlaying ? now : null;
-        const { phase } = playhead;
-        const frame = phase === 'hold' ? 0 : Math.floor(playhead.frame);
-        const time = shown.hasClock ? Math.floor(Date.now() / 1000) : 0;
-        const isNew =
-          last?.scene !== shown || last.phase !== phase || last.frame !== frame || last.time !== time;
-        last = { scene: shown, phase, frame, time };
-        const roots = [isNew ? evaluate(shown, { phase, frame, enterFrame: null, time }) : shown.root];
-        return { roots, isNew, width: of.width, height: of.height };
-      },
-    });
-  }, []);
-  return (
-    <canvas
-      ref={canvas}
-      aria-label={`Picture of ${template.name}`}
-      className={`absolute ${backdrops[backdrop]}`}
-      style={{ left: place.x, top: place.y, width: width * place.zoom, height: height * place.zoom }}
-    />
-  );
-}
-
-/** The playhead some frames on: Enter, a second of Hold, Exit, and round again. */
-function onward(
-  from: { phase: 'enter' | 'hold' | 'exit'; frame: number },
-  by: number,
-  enter: number,
-  exit: number,
-  rate: number,
-) {
-  const lengths = { enter, hold: rate, exit };
-  const order = ['enter', 'hold', 'exit'] as const;
-  let { phase, frame } = from;
-  frame += by;
-  for (let i = 0; i < 6 && frame >= lengths[phase]; i += 1) {
-    frame -= lengths[phase];
-    phase = order[(order.indexOf(phase) + 1) % 3] ?? 'enter';
+  // In the middle, where things are grabbed to be moved, the pivot wants Ctrl.
+  const isAside = frame.pivotX !== 0.5 || frame.pivotY !== 0.5;
+  if (
+    (wantsPivot || isAside) &&
+    selection.length === 1 &&
+    template.elements[selection[0] as string]?.kind !== 'group'
+  ) {
+    const at = seen(box.x + box.w * frame.pivotX, box.y + box.h * frame.pivotY, 0);
+    if (near(at, 6)) return { kind: 'pivot', box };
   }
-  return { phase, frame: Math.min(frame, lengths[phase]) };
+  return null;
 }

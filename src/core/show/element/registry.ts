@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Property } from '../property';
 import type { ElementKind } from './base';
+import { camera } from './camera';
 import { clock } from './clock';
 import { ellipse } from './ellipse';
 import { group } from './group';
@@ -10,6 +11,7 @@ import { picture } from './picture';
 import { polygon } from './polygon';
 import { rect } from './rect';
 import { text } from './text';
+import { video } from './video';
 
 export const elementSchema = z.discriminatedUnion('kind', [
   group.schema,
@@ -21,6 +23,8 @@ export const elementSchema = z.discriminatedUnion('kind', [
   text.schema,
   picture.schema,
   clock.schema,
+  video.schema,
+  camera.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -36,6 +40,8 @@ export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = {
   text,
   picture,
   clock,
+  video,
+  camera,
 };
 
 /** The property of that key, or undefined where the kind has none. */

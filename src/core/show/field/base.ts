@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { idSchema, type FieldValue } from '../values';
 import type { Problem } from '../../problem';
 
-export type FieldKindName = 'text' | 'number' | 'colour' | 'picture' | 'choice' | 'yes-no';
+export type FieldKindName = 'text' | 'number' | 'colour' | 'picture' | 'video' | 'choice' | 'yes-no';
 
 /** What every field has. The name is what columns and outside control match. */
 export const fieldBase = z.object({

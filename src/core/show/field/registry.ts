@@ -8,6 +8,7 @@ import { choiceField, choiceFieldSchema } from './choice-field';
 import { colourField, colourFieldSchema } from './colour-field';
 import { numberField, numberFieldSchema } from './number-field';
 import { pictureField, pictureFieldSchema } from './picture-field';
+import { videoField, videoFieldSchema } from './video-field';
 import { openText, textField, textFieldSchema } from './text-field';
 import { yesNoField, yesNoFieldSchema } from './yes-no-field';
 
@@ -16,6 +17,7 @@ export const fieldSchema = z.discriminatedUnion('kind', [
   numberFieldSchema,
   colourFieldSchema,
   pictureFieldSchema,
+  videoFieldSchema,
   choiceFieldSchema,
   yesNoFieldSchema,
 ]);
@@ -27,6 +29,7 @@ export const fieldKinds: Readonly<Record<FieldKindName, FieldKind<never>>> = {
   number: numberField,
   colour: colourField,
   picture: pictureField,
+  video: videoField,
   choice: choiceField,
   'yes-no': yesNoField,
 };
@@ -72,6 +75,8 @@ export function fieldFromProperty(property: Property, value: PropertyValue, id: 
       return { ...base, kind: 'colour', default: firstColour(value) };
     case 'picture':
       return { ...base, kind: 'picture', default: plain === null ? null : String(plain) };
+    case 'video':
+      return { ...base, kind: 'video', default: plain === null ? null : String(plain) };
     case 'choice':
       return {
         ...base,

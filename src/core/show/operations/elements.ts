@@ -86,6 +86,31 @@ export function resizeElements(template: Template, ids: readonly string[], from:
   }
 }
 
+/** Puts drawn elements into a group in front of everything, scaled from the drawing's box to a place on the canvas. */
+export function putArt(
+  template: Template,
+  art: { readonly elements: readonly Element[]; readonly order: readonly string[] },
+  group: Extract<Element, { kind: 'group' }>,
+  from: Box,
+  to: Box,
+): void {
+  for (const element of art.elements) template.elements[element.id] = plain(element);
+  template.elements[group.id] = { ...group, children: [...art.order] };
+  template.order.push(group.id);
+  resizeElements(template, [group.id], from, to);
+  const factor = from.w > 0 ? to.w / from.w : 1;
+  for (const element of art.elements) {
+    const own = template.elements[element.id];
+    if (!own || !('outlineWidth' in own)) continue;
+    own.outlineWidth *= factor;
+    own.dash *= factor;
+    own.gap *= factor;
+    if (own.kind === 'rect')
+      for (const key of ['radiusTopLeft', 'radiusTopRight', 'radiusBottomRight', 'radiusBottomLeft'] as const)
+        own[key] *= factor;
+  }
+}
+
 /** Puts siblings or strangers into a new group where the front one stood; their places stay. */
 export function groupElements(
   template: Template,

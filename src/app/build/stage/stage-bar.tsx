@@ -1,0 +1,107 @@
+import { Grid3x3, Magnet, Maximize, Ruler, ZoomIn, ZoomOut } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { IconButton, NumberField, SelectField } from '../../ui';
+import { useBuild, type Backdrop, type SafeAreas } from '../build-store';
+import { AddMenu } from './add-menu';
+
+/** What can be put on the stage, and how it is seen. */
+export function StageBar(props: { zoom: number; onZoom: (factor: number) => void; onWhole: () => void }) {
+  const { zoom, onZoom, onWhole } = props;
+  const view = useBuild((store) => store.view);
+  const setView = useBuild((store) => store.setView);
+  return (
+    <div
+      className="flex h-10 shrink-0 items-center gap-0.5 overflow-hidden border-b border-line bg-deck px-1.5"
+      role="toolbar"
+      aria-label="Stage"
+    >
+      <AddMenu />
+      <span className="flex-1" />
+      <SelectField
+        bare
+        label="Backdrop"
+        className="max-w-22 min-w-16"
+        value={view.backdrop}
+        choices={[
+          { value: 'beach', label: 'Beach' },
+          { value: 'camera', label: 'Camera, moving' },
+          { value: 'checks', label: 'Checks' },
+          { value: 'black', label: 'Black' },
+          { value: 'white', label: 'White' },
+        ]}
+        onChange={(next) => setView({ backdrop: next as Backdrop })}
+      />
+      <Popover.Root>
+        <Popover.Trigger asChild>
+          <IconButton
+            label="Lines: safe areas, grid, rulers"
+            pressed={view.isGrid || view.safeAreas !== 'none'}
+          >
+            <Grid3x3 size={15} />
+          </IconButton>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            align="end"
+            sideOffset={6}
+            className="z-50 flex w-60 flex-col gap-2 rounded border border-line bg-panel p-3"
+            aria-label="Lines over the stage"
+          >
+            <SelectField
+              beside
+              label="Safe areas"
+              value={view.safeAreas}
+              choices={[
+                { value: 'none', label: 'None' },
+                { value: 'own', label: 'EBU R 95' },
+                { value: 'tall', label: 'EBU R 95 and a 9:16 cut' },
+              ]}
+              onChange={(next) => setView({ safeAreas: next as SafeAreas })}
+            />
+            <label className="flex h-7 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4 accent-brass"
+                checked={view.isGrid}
+                onChange={(event) => setView({ isGrid: event.target.checked })}
+              />
+              Grid
+              <span className="flex-1" />
+              <NumberField
+                bare
+                label="Grid size"
+                unit="px"
+                value={view.gridSize}
+                min={2}
+                max={500}
+                onChange={(gridSize) => setView({ gridSize: Math.round(gridSize) })}
+              />
+            </label>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <IconButton
+        label="Rulers and guides"
+        pressed={view.hasRulers}
+        onClick={() => setView({ hasRulers: !view.hasRulers })}
+      >
+        <Ruler size={15} />
+      </IconButton>
+      <IconButton label="Snapping" pressed={view.snaps} onClick={() => setView({ snaps: !view.snaps })}>
+        <Magnet size={15} />
+      </IconButton>
+      <IconButton label="Zoom out (-)" onClick={() => onZoom(1 / 1.25)}>
+        <ZoomOut size={15} />
+      </IconButton>
+      <span className="number w-10 text-center text-xs" aria-label="Zoom">
+        {Math.round(zoom * 100)} %
+      </span>
+      <IconButton label="Zoom in (+)" onClick={() => onZoom(1.25)}>
+        <ZoomIn size={15} />
+      </IconButton>
+      <IconButton label="Show it whole (0)" onClick={onWhole}>
+        <Maximize size={15} />
+      </IconButton>
+    </div>
+  );
+}

@@ -1,0 +1,116 @@
+import { useEffect, useRef } from 'react';
+import { evaluate, type Scene } from '../../../core/frame';
+import type { Template } from '../../../core/show';
+import { standInCamera } from '../../../standins';
+import { watch } from '../../picture/monitors';
+import { useBuild, type Backdrop } from '../build-store';
+import type { Placement } from './overlay';
+
+const backdrops: Readonly<Record<Backdrop, string>> = {
+  checks: 'checks',
+  black: 'bg-black',
+  white: 'bg-white',
+  beach: 'bg-[url(/backdrops/beach.svg)] bg-cover bg-center',
+  camera: 'bg-black',
+};
+
+/** The template over its backdrop, drawn when it is new. */
+export function StagePicture(props: {
+  scene: Scene | null;
+  template: Template;
+  place: Placement;
+  backdrop: Backdrop;
+}) {
+  const { scene, template, place, backdrop } = props;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const { width, height } = template;
+  const box = { left: place.x, top: place.y, width: width * place.zoom, height: height * place.zoom };
+  // The monitor stays while scenes come and go with every edit.
+  const current = useRef({ scene, template });
+  current.current = { scene, template };
+  useEffect(() => {
+    if (!canvas.current) return;
+    let last: { scene: Scene; phase: string; frame: number; time: number } | null = null;
+    let seen: number | null = null;
+    const { set } = useBuild.getState();
+    return watch({
+      canvas: canvas.current,
+      mode: 'full',
+      placeholders: true,
+      shown: () => {
+        const { scene: shown, template: of } = current.current;
+        if (!shown) return null;
+        const now = performance.now() / 1000;
+        const { isPlaying, playhead } = useBuild.getState();
+        if (isPlaying) {
+          const by = seen === null ? 0 : (now - seen) * of.rate;
+          set({ playhead: onward(playhead, by, of.phases.enter.frames, of.phases.exit.frames, of.rate) });
+        }
+        seen = isPlaying ? now : null;
+        const { phase } = playhead;
+        const frame = phase === 'hold' ? 0 : Math.floor(playhead.frame);
+        const time = shown.isLive ? Date.now() / 1000 : shown.hasClock ? Math.floor(Date.now() / 1000) : 0;
+        const isNew =
+          last?.scene !== shown || last.phase !== phase || last.frame !== frame || last.time !== time;
+        last = { scene: shown, phase, frame, time };
+        const roots = [isNew ? evaluate(shown, { phase, frame, enterFrame: null, time }) : shown.root];
+        return { roots, isNew, width: of.width, height: of.height };
+      },
+    });
+  }, []);
+  return (
+    <>
+      {backdrop === 'camera' && <Camera box={box} />}
+      <canvas
+        ref={canvas}
+        aria-label={`Picture of ${template.name}`}
+        className={`absolute ${backdrop === 'camera' ? '' : backdrops[backdrop]}`}
+        style={box}
+      />
+    </>
+  );
+}
+
+/** The moving camera stand-in behind the graphic. */
+function Camera({ box }: { box: { left: number; top: number; width: number; height: number } }) {
+  const holder = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const { canvas, show } = standInCamera(960, 540);
+    canvas.className = 'size-full object-cover';
+    holder.current?.replaceChildren(canvas);
+    let running = true;
+    let turn = 0;
+    const tick = (): void => {
+      if (!running) return;
+      requestAnimationFrame(tick);
+      // As a camera of half the rate: what is over it stays smooth.
+      turn += 1;
+      if (turn % 2 === 0) show(performance.now() / 1000);
+    };
+    show(performance.now() / 1000);
+    tick();
+    return () => {
+      running = false;
+    };
+  }, []);
+  return <div ref={holder} aria-hidden className="absolute overflow-hidden" style={box} />;
+}
+
+/** The playhead some frames on: Enter, a second of Hold, Exit, and round again. */
+function onward(
+  from: { phase: 'enter' | 'hold' | 'exit'; frame: number },
+  by: number,
+  enter: number,
+  exit: number,
+  rate: number,
+) {
+  const lengths = { enter, hold: rate, exit };
+  const order = ['enter', 'hold', 'exit'] as const;
+  let { phase, frame } = from;
+  frame += by;
+  for (let i = 0; i < 6 && frame >= lengths[phase]; i += 1) {
+    frame -= lengths[phase];
+    phase = order[(order.indexOf(phase) + 1) % 3] ?? 'enter';
+  }
+  return { phase, frame: Math.min(frame, lengths[phase]) };
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { assetIdSchema } from '../values';
+import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
+import { framingDefaults, framingProperties, framingShape } from './picture';
+
+const schema = elementBase.extend({
+  kind: z.literal('video'),
+  asset: assetIdSchema.nullable(),
+  ...framingShape,
+  /** Begins again at its end, without end; else its last frame stays. */
+  loops: z.boolean(),
+  /** Seconds of the video at which it stands when the graphic enters. */
+  start: z.number().min(0).max(86_400),
+  /** Factor on its pace; 0 holds it still. */
+  pace: z.number().min(0).max(8),
+});
+
+/** A video file, without its sound. Where it stands follows from the air clock alone, so that all outputs show one frame. */
+export const video = {
+  kind: 'video',
+  label: 'Video',
+  schema,
+  defaults: {
+    ...baseDefaults,
+    w: 640,
+    h: 360,
+    asset: null,
+    ...framingDefaults,
+    loops: true,
+    start: 0,
+    pace: 1,
+  },
+  properties: [
+    ...placeProperties,
+    { key: 'asset', label: 'Video', type: 'video', section: 'Picture', wide: true },
+    { key: 'loops', label: 'Loops', type: 'yes-no', section: 'Picture' },
+    { key: 'pace', label: 'Pace', type: 'number', section: 'Picture', unit: '×', min: 0, max: 8, step: 0.1 },
+    {
+      key: 'start',
+      label: 'From',
+      type: 'number',
+      section: 'Picture',
+      unit: 's',
+      min: 0,
+      max: 86_400,
+      step: 0.1,
+    },
+    ...framingProperties,
+    ...lookProperties,
+  ],
+} as const satisfies ElementKind;
+export type VideoElement = z.infer<typeof schema>;

@@ -1,0 +1,152 @@
+import { z } from 'zod';
+import { assetSchema, type Asset } from '../asset';
+import { elementSchema, type Element } from '../element/registry';
+import { fieldSchema, type Field } from '../field/registry';
+import { movingPhases, trackSchema } from '../phase';
+import { assetsOfTemplate, fontFiles } from '../references';
+import type { Show } from '../show';
+import { styleSchema, type Style } from '../style';
+import { withDescendants, tieSchema, type Template } from '../template';
+import { tetherSchema } from '../tether';
+import type { NewId } from '../values';
+import { outermost } from './elements';
+import { freshName } from './names';
+
+// Parts of a template on their way to another place: another template, another show, another window.
+
+export const clipSchema = z.object({
+  jorvan: z.literal('clip'),
+  /** Back to front, groups with all that is in them. */
+  order: z.array(z.string()),
+  elements: z.record(z.string(), elementSchema),
+  fields: z.array(fieldSchema),
+  ties: z.array(tieSchema),
+  tethers: z.array(tetherSchema),
+  tracks: z.object({ enter: z.array(trackSchema), exit: z.array(trackSchema) }),
+  styles: z.record(z.string(), styleSchema),
+  assets: z.array(assetSchema),
+});
+/** Elements with everything that makes them look and move as they do. */
+export type Clip = z.infer<typeof clipSchema>;
+
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+/** The ids of named styles that a piece of a document names. */
+function stylesIn(value: unknown, found: Set<string>): void {
+  if (typeof value === 'string') {
+    if (value.startsWith('@')) found.add(value.slice(1));
+  } else if (Array.isArray(value)) for (const item of value) stylesIn(item, found);
+  else if (typeof value === 'object' && value !== null) {
+    for (const [key, item] of Object.entries(value)) {
+      if (key === 'typeStyle' && typeof item === 'string') found.add(item);
+      else if (key !== 'text' && key !== 'name') stylesIn(item, found);
+    }
+  }
+}
+
+/** The styles that values name, and those that these name in turn. */
+export function stylesUsed(value: unknown, styles: Readonly<Record<string, Style>>): Record<string, Style> {
+  const used: Record<string, Style> = {};
+  const open = new Set<string>();
+  stylesIn(value, open);
+  for (const id of open) {
+    const style = styles[id];
+    if (!style) continue;
+    used[id] = style;
+    stylesIn(style.value, open);
+  }
+  return used;
+}
+
+/** Takes elements, with all inside them, as something that can be put elsewhere. Masks and tethers to others stay behind. */
+export function clipElements(
+  show: Pick<Show, 'assets' | 'look'>,
+  template: Template,
+  ids: readonly string[],
+): Clip {
+  const order = outermost(template, ids);
+  const inside = new Set(order.flatMap((id) => withDescendants(template, id)));
+  const elements = Object.fromEntries(
+    [...inside].map((id) => {
+      const element = plain(template.elements[id] as Element);
+      element.masks = element.masks.filter((mask) => inside.has(mask.by));
+      return [id, element];
+    }),
+  );
+  const ties = template.ties.filter((tie) => inside.has(tie.element)).map(plain);
+  const fields = template.fields.filter((field) => ties.some((tie) => tie.field === field.id)).map(plain);
+  const part: Template = { ...template, order, elements, fields, ties };
+  const used = assetsOfTemplate(part, fontFiles(show));
+  return {
+    jorvan: 'clip',
+    order,
+    elements,
+    fields,
+    ties,
+    tethers: template.tethers
+      .filter((t) => inside.has(t.element) && (t.to === null || inside.has(t.to)))
+      .map(plain),
+    tracks: {
+      enter: template.phases.enter.tracks.filter((track) => inside.has(track.element)).map(plain),
+      exit: template.phases.exit.tracks.filter((track) => inside.has(track.element)).map(plain),
+    },
+    styles: plain(stylesUsed([elements, fields, ties], show.look.styles)),
+    assets: Object.values(show.assets)
+      .filter((asset: Asset) => used.has(asset.id))
+      .map(plain),
+  };
+}
+
+/**
+ * Puts a clip in front of everything in a template of a show, under new ids; fields of a name and kind that the
+ * template has are shared with it. Styles and assets that the show lacks come along. Returns the outermost new ids.
+ */
+export function pasteClip(show: Show, templateId: string, clip: Clip, newId: NewId, by = 0): string[] {
+  const template = show.templates[templateId];
+  if (!template) throw new Error(`pasteClip: no template ${templateId}`);
+  for (const asset of clip.assets) show.assets[asset.id] ??= asset;
+  for (const style of Object.values(clip.styles)) show.look.styles[style.id] ??= style;
+  const idOf = new Map(Object.keys(clip.elements).map((id) => [id, newId()]));
+  const moved = (id: string): string => idOf.get(id) ?? id;
+  const taken = Object.values(template.elements).map((element) => element.name);
+  for (const source of Object.values(clip.elements)) {
+    const element = { ...plain(source), id: moved(source.id), name: freshName(source.name, taken) };
+    taken.push(element.name);
+    if (element.kind === 'group') element.children = element.children.map(moved);
+    else {
+      element.x += by;
+      element.y += by;
+    }
+    element.masks = element.masks.map((mask) => ({ ...mask, by: moved(mask.by) }));
+    template.elements[element.id] = element;
+  }
+  const fieldOf = new Map<string, string>();
+  for (const field of clip.fields) {
+    const present = template.fields.find((f: Field) => f.name === field.name && f.kind === field.kind);
+    const id = present?.id ?? newId();
+    fieldOf.set(field.id, id);
+    if (!present) template.fields.push({ ...plain(field), id });
+  }
+  for (const tie of clip.ties)
+    template.ties.push({
+      ...plain(tie),
+      element: moved(tie.element),
+      field: fieldOf.get(tie.field) ?? tie.field,
+    });
+  for (const tether of clip.tethers)
+    template.tethers.push({
+      ...tether,
+      id: newId(),
+      element: moved(tether.element),
+      to: tether.to === null ? null : moved(tether.to),
+    });
+  for (const phase of movingPhases) {
+    for (const track of clip.tracks[phase])
+      template.phases[phase].tracks.push({ ...plain(track), id: newId(), element: moved(track.element) });
+    const last = clip.tracks[phase].reduce((end, track) => Math.max(end, track.keys.at(-1)?.frame ?? 0), 0);
+    template.phases[phase].frames = Math.max(template.phases[phase].frames, last);
+  }
+  const order = clip.order.map(moved);
+  template.order.push(...order);
+  return order;
+}

@@ -1,0 +1,2 @@
+// Vector art: an SVG file becomes elements that can be edited. Knows nothing of files, templates or pixels.
+export { readSvg, type SvgArt } from './art';

@@ -1,0 +1,2 @@
+// Stand-ins: small simulated devices that ship with the product, where the real one is not there.
+export { drawCamera, standInCamera } from './camera';
