@@ -9,9 +9,20 @@ import {
   AlignVerticalDistributeCenter,
 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { elementKinds, type Element, type PropertySection, type Show, type Template } from '../../core/show';
+import {
+  elementKinds,
+  type Element,
+  type PropertySection,
+  type Show,
+  type Template,
+  addStyle,
+  typeStyleFrom,
+  type ClockElement,
+  type TextElement,
+} from '../../core/show';
 import { Button, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
+import { newId } from '../state/ids';
 import { alignSelected, distributeSelected, takeApart } from './actions';
 import { editTemplate, sealEdit, useBuild } from './build-store';
 import { MasksSection } from './masks-section';
@@ -144,6 +155,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
         return (
           <Section key={name} title={name} isFolded={folded.has(name)}>
             {name === 'Place' && <AlignBar count={1} />}
+            {name === 'Type' && 'typeStyle' in element && <TypeStyleRow show={show} element={element} />}
             {name === 'Picture' && isVector(show, element) && (
               <Button onClick={() => void takeApart(element.id)}>Take it apart into elements</Button>
             )}
@@ -176,6 +188,49 @@ const alignments: readonly (readonly [Parameters<typeof alignSelected>[0], strin
   ['middle', 'Align middles', <AlignCenterHorizontal key="m" size={15} />],
   ['bottom', 'Align bottom edges', <AlignEndHorizontal key="b" size={15} />],
 ];
+
+/** The named text style that a text takes, and the way to name the one it has. */
+function TypeStyleRow({ show, element }: { show: Show; element: TextElement | ClockElement }) {
+  const edit = useDraft((store) => store.edit);
+  const styles = Object.values(show.look.styles).filter((style) => style.kind === 'type');
+  const name = (): void => {
+    const id = newId();
+    const { templateId } = useBuild.getState();
+    edit(`Name the text style of ${element.name}`, (s) => {
+      addStyle(s, { id, name: element.name, kind: 'type', value: typeStyleFrom(element) });
+      const own = templateId === null ? undefined : s.templates[templateId]?.elements[element.id];
+      if (own && 'typeStyle' in own) own.typeStyle = id;
+    });
+  };
+  return (
+    <span className="flex items-end gap-1">
+      <SelectField
+        beside
+        label="Style"
+        value={element.typeStyle ?? ''}
+        choices={[
+          { value: '', label: 'Its own' },
+          ...styles.map((style) => ({ value: style.id, label: style.name })),
+        ]}
+        onChange={(id) =>
+          editTemplate(`Text style of ${element.name}`, (t) => {
+            const own = t.elements[element.id];
+            if (own && 'typeStyle' in own) own.typeStyle = id === '' ? null : String(id);
+          })
+        }
+      />
+      {element.typeStyle === null && (
+        <Button
+          className="px-2"
+          title="Make a named style of its font, size, spacing and colour"
+          onClick={name}
+        >
+          Name it
+        </Button>
+      )}
+    </span>
+  );
+}
 
 const isVector = (show: Show, element: Element): boolean =>
   element.kind === 'picture' &&

@@ -3,6 +3,7 @@ import { Tabs } from 'radix-ui';
 import { templatesByName, type Show, type Template } from '../../core/show';
 import { IconButton, SelectField } from '../ui';
 import { Shelf } from './shelf';
+import { StylesPanel } from './styles-panel';
 import { FieldsPanel } from './fields-panel';
 import { Outline } from './outline';
 
@@ -39,6 +40,9 @@ export function LeftPanel(props: {
           <Tabs.Trigger value="fields" className={tab}>
             Fields
           </Tabs.Trigger>
+          <Tabs.Trigger value="styles" className={tab}>
+            Styles
+          </Tabs.Trigger>
           <Tabs.Trigger value="assets" className={tab}>
             Shelf
           </Tabs.Trigger>
@@ -47,7 +51,10 @@ export function LeftPanel(props: {
           <Outline template={template} />
         </Tabs.Content>
         <Tabs.Content value="fields" className="min-h-0 flex-1 overflow-auto">
-          <FieldsPanel template={template} assets={show.assets} />
+          <FieldsPanel template={template} show={show} />
+        </Tabs.Content>
+        <Tabs.Content value="styles" className="min-h-0 flex-1 overflow-auto">
+          <StylesPanel show={show} template={template} />
         </Tabs.Content>
         <Tabs.Content value="assets" className="min-h-0 flex-1 overflow-auto">
           <Shelf show={show} />

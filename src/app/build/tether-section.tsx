@@ -31,6 +31,35 @@ function editTethers(label: string, recipe: (template: Template) => void, merge?
   else editTemplate(label, recipe, merge);
 }
 
+/** A limit in px, or none. */
+function LimitField(props: { label: string; value: number | null; onSet: (value: number | null) => void }) {
+  const { label, value, onSet } = props;
+  return value === null ? (
+    <button
+      type="button"
+      className="h-7 rounded border border-dashed border-line px-2 text-left text-xs text-ink-3 hover:text-ink"
+      onClick={() => onSet(0)}
+    >
+      {label}: no limit
+    </button>
+  ) : (
+    <span className="flex items-center gap-1">
+      <NumberField label={label} unit="px" value={value} onChange={onSet} onDone={sealEdit} />
+      <IconButton label={`${label}: no limit`} className="size-5" onClick={() => onSet(null)}>
+        ×
+      </IconButton>
+    </span>
+  );
+}
+
+const corners = [
+  ['top left', 'left', 'top'],
+  ['top right', 'right', 'top'],
+  ['bottom left', 'left', 'bottom'],
+  ['bottom right', 'right', 'bottom'],
+  ['centre', 'centre', 'middle'],
+] as const;
+
 /** What ties the element to others: its edges or sizes to theirs. */
 export function TetherSection({ template, element }: { template: Template; element: Element }) {
   const own = template.tethers.filter((tether) => tether.element === element.id);
@@ -48,6 +77,17 @@ export function TetherSection({ template, element }: { template: Template; eleme
       (['left', 'right', 'top', 'bottom', 'centre', 'middle'] as const).find((e) => !used.has(e)) ?? 'left';
     const tether = newTether(newId(), element.id, edge, null, edge);
     editTethers(`Tether ${element.name}`, (t) => void t.tethers.push(tether));
+  };
+  /** A corner is two edges that follow the same two edges of another. */
+  const addCorner = (index: number): void => {
+    const [, x, y] = corners[index] ?? corners[0];
+    const to = paintOrder(template).find((other) => other.id !== element.id)?.id ?? null;
+    editTethers(`Tether a corner of ${element.name}`, (t) => {
+      t.tethers = t.tethers.filter(
+        (tether) => tether.element !== element.id || (tether.edge !== x && tether.edge !== y),
+      );
+      t.tethers.push(newTether(newId(), element.id, x, to, x), newTether(newId(), element.id, y, to, y));
+    });
   };
   const change = (tether: Tether, next: Partial<Tether>, merge?: string): void =>
     editTethers(
@@ -72,6 +112,16 @@ export function TetherSection({ template, element }: { template: Template; eleme
           Tie an edge to another element, and it follows it whatever the words are.
         </p>
       )}
+      <SelectField
+        bare
+        label="Tether a corner"
+        value=""
+        choices={[
+          { value: '', label: 'Tie a corner…' },
+          ...corners.map(([label], index) => ({ value: index, label: `${label} to the same of another` })),
+        ]}
+        onChange={(index) => index !== '' && addCorner(Number(index))}
+      />
       {own.map((tether, index) => (
         <div
           key={tether.id}
@@ -124,13 +174,27 @@ export function TetherSection({ template, element }: { template: Template; eleme
               onChange={(toEdge) => change(tether, { toEdge: toEdge as TetherEdge })}
             />
           </div>
-          <NumberField
-            label="Offset"
-            unit="px"
-            value={tether.offset}
-            onChange={(offset) => change(tether, { offset }, `tether ${tether.id}`)}
-            onDone={sealEdit}
-          />
+          <div className="grid grid-cols-2 gap-1.5">
+            <NumberField
+              label="Offset"
+              unit="px"
+              value={tether.offset}
+              onChange={(offset) => change(tether, { offset }, `tether ${tether.id}`)}
+              onDone={sealEdit}
+            />
+            <NumberField
+              label="Factor"
+              unit="×"
+              value={tether.factor}
+              min={-100}
+              max={100}
+              step={0.05}
+              onChange={(factor) => change(tether, { factor }, `tether ${tether.id}`)}
+              onDone={sealEdit}
+            />
+            <LimitField label="Least" value={tether.min} onSet={(min) => change(tether, { min })} />
+            <LimitField label="Most" value={tether.max} onSet={(max) => change(tether, { max })} />
+          </div>
         </div>
       ))}
     </Section>

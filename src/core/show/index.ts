@@ -65,3 +65,4 @@ export * from './operations/tracks';
 export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip } from './operations/clip';
 export * from './operations/cards';
 export * from './operations/assets';
+export * from './operations/styles';

@@ -1,0 +1,428 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { useMemo, useState, type ReactNode } from 'react';
+import {
+  addStyle,
+  freshName,
+  removePalette,
+  removeStyle,
+  styleUses,
+  type Palette,
+  type Show,
+  type Style,
+  type StyleKind,
+  type Template,
+  type TypeStyle,
+} from '../../core/show';
+import { useDraft } from '../state/draft-store';
+import { newId } from '../state/ids';
+import { ColourField, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
+import { editTemplate } from './build-store';
+import { FontField } from './font-field';
+import { GradientEditor, namedColours, paintCss } from './paint-field';
+
+const seal = (): void => useDraft.getState().seal();
+
+function change(id: string, label: string, recipe: (style: Style) => void): void {
+  useDraft.getState().edit(
+    label,
+    (show) => {
+      const style = show.look.styles[id];
+      if (style) recipe(style);
+    },
+    `style ${id}`,
+  );
+}
+
+const fresh: { readonly [K in StyleKind]: Extract<Style, { kind: K }>['value'] } = {
+  colour: '#d8a748',
+  gradient: {
+    kind: 'linear',
+    angle: 90,
+    stops: [
+      { at: 0, colour: '#1d4e5a' },
+      { at: 1, colour: '#0b2730' },
+    ],
+  },
+  font: 'Archivo',
+  type: {
+    family: 'Archivo',
+    weight: 700,
+    stretch: 100,
+    size: 56,
+    tracking: 0,
+    leading: 1,
+    letters: 'as-typed',
+    figures: 'proportional',
+    colour: '#f4efe2',
+  },
+};
+const titles: readonly (readonly [StyleKind, string, string])[] = [
+  ['colour', 'Colours', 'Colour'],
+  ['gradient', 'Gradients', 'Gradient'],
+  ['font', 'Fonts', 'Font'],
+  ['type', 'Text styles', 'Text style'],
+];
+
+/** The named styles of the show: what is changed here changes in every template that names it. */
+export function StylesPanel({ show, template }: { show: Show; template: Template }) {
+  const edit = useDraft((store) => store.edit);
+  const uses = useMemo(() => styleUses(show), [show]);
+  const [openId, setOpenId] = useState<string | null>(null);
+  const ofKind = (kind: StyleKind): Style[] =>
+    Object.values(show.look.styles)
+      .filter((style) => style.kind === kind)
+      .sort((a, b) => a.name.localeCompare(b.name));
+  const add = (kind: StyleKind, name: string): void => {
+    const id = newId();
+    edit(`Add a ${name.toLowerCase()}`, (s) =>
+      addStyle(s, { id, name, kind, value: structuredClone(fresh[kind]) } as Style),
+    );
+    setOpenId(id);
+  };
+  return (
+    <div className="flex flex-col">
+      <Palettes show={show} template={template} />
+      {titles.map(([kind, title, one]) => (
+        <Section
+          key={kind}
+          title={title}
+          extra={
+            <IconButton
+              label={`Add a ${one.toLowerCase()}`}
+              className="size-6"
+              onClick={() => add(kind, one)}
+            >
+              <Plus size={15} />
+            </IconButton>
+          }
+        >
+          {ofKind(kind).length === 0 && (
+            <p className="text-xs text-ink-3">
+              None yet. One that is named here can be chosen wherever it fits.
+            </p>
+          )}
+          <ul aria-label={title} className="flex flex-col gap-1">
+            {ofKind(kind).map((style) => (
+              <li key={style.id} className="flex flex-col gap-1">
+                <span className="flex items-center gap-1">
+                  <Swatch
+                    show={show}
+                    style={style}
+                    isOpen={openId === style.id}
+                    onClick={() => setOpenId(openId === style.id ? null : style.id)}
+                  />
+                  <NameField
+                    label={`Name of the ${one.toLowerCase()} ${style.name}`}
+                    value={style.name}
+                    className="min-w-0 flex-1"
+                    onKeep={(name) => change(style.id, `Rename ${style.name}`, (s) => void (s.name = name))}
+                  />
+                  <span className="number w-6 text-right text-xs text-ink-3" title="Places that name it">
+                    {uses.get(style.id) ?? 0}
+                  </span>
+                  <IconButton
+                    label={`Delete ${style.name}: what names it keeps the value`}
+                    className="size-6"
+                    onClick={() => edit(`Delete ${style.name}`, (s) => removeStyle(s, style.id))}
+                  >
+                    <Trash2 size={14} />
+                  </IconButton>
+                </span>
+                {openId === style.id && <StyleDetails show={show} style={style} />}
+              </li>
+            ))}
+          </ul>
+        </Section>
+      ))}
+    </div>
+  );
+}
+
+function Swatch(props: { show: Show; style: Style; isOpen: boolean; onClick: () => void }) {
+  const { show, style, isOpen, onClick } = props;
+  const look: ReactNode =
+    style.kind === 'colour' || style.kind === 'gradient' ? (
+      <span className="checks block size-full">
+        <span className="block size-full" style={{ background: paintCss(`@${style.id}`, show.look) }} />
+      </span>
+    ) : (
+      <span className="flex size-full items-center justify-center text-xs">Aa</span>
+    );
+  return (
+    <button
+      type="button"
+      aria-label={`${style.name}: ${isOpen ? 'close' : 'change'}`}
+      aria-expanded={isOpen}
+      onClick={onClick}
+      className="size-7 shrink-0 overflow-hidden rounded border border-line"
+    >
+      {look}
+    </button>
+  );
+}
+
+function StyleDetails({ show, style }: { show: Show; style: Style }) {
+  const { id, name } = style;
+  const named = namedColours(show.look);
+  switch (style.kind) {
+    case 'colour':
+      return (
+        <ColourField
+          bare
+          label={`Colour ${name}`}
+          value={style.value}
+          onChange={(value) =>
+            change(id, `Colour ${name}`, (s) => void (s.kind === 'colour' && (s.value = value)))
+          }
+          onDone={seal}
+        />
+      );
+    case 'gradient':
+      return (
+        <GradientEditor
+          value={style.value}
+          look={show.look}
+          onChange={(value) =>
+            change(id, `Gradient ${name}`, (s) => void (s.kind === 'gradient' && (s.value = value)))
+          }
+          onDone={seal}
+        />
+      );
+    case 'font':
+      return (
+        <FontField
+          label="Font"
+          value={style.value}
+          show={{ ...show, look: { ...show.look, styles: {} } }}
+          onChange={(value) =>
+            change(id, `Font ${name}`, (s) => void (s.kind === 'font' && (s.value = value)))
+          }
+        />
+      );
+    case 'type': {
+      const put = (label: string, recipe: (value: TypeStyle) => void): void =>
+        change(id, `${label} of ${name}`, (s) => void (s.kind === 'type' && recipe(s.value)));
+      const { value } = style;
+      return (
+        <div className="grid grid-cols-2 gap-x-2 gap-y-1.5 border-l-2 border-line pl-2">
+          <div className="col-span-2">
+            <FontField
+              label="Font"
+              value={value.family}
+              show={show}
+              onChange={(v) => put('Font', (s) => void (s.family = v))}
+            />
+          </div>
+          <NumberField
+            label="Weight"
+            value={value.weight}
+            min={100}
+            max={900}
+            step={50}
+            onChange={(v) => put('Weight', (s) => void (s.weight = Math.round(v)))}
+            onDone={seal}
+          />
+          <NumberField
+            label="Size"
+            unit="px"
+            value={value.size}
+            min={1}
+            max={2000}
+            onChange={(v) => put('Size', (s) => void (s.size = v))}
+            onDone={seal}
+          />
+          <NumberField
+            label="Track"
+            unit="‰"
+            value={value.tracking}
+            min={-500}
+            max={2000}
+            step={5}
+            onChange={(v) => put('Tracking', (s) => void (s.tracking = v))}
+            onDone={seal}
+          />
+          <NumberField
+            label="Lead"
+            value={value.leading}
+            min={0.5}
+            max={3}
+            step={0.05}
+            onChange={(v) => put('Leading', (s) => void (s.leading = v))}
+            onDone={seal}
+          />
+          <SelectField
+            bare
+            label={`Case of ${name}`}
+            value={value.letters}
+            choices={[
+              { value: 'as-typed', label: 'As typed' },
+              { value: 'upper', label: 'CAPITALS' },
+              { value: 'lower', label: 'small' },
+              { value: 'title', label: 'Each Word' },
+              { value: 'small-caps', label: 'Small caps' },
+            ]}
+            onChange={(v) => put('Case', (s) => void (s.letters = v as 'upper'))}
+          />
+          <SelectField
+            bare
+            label={`Figures of ${name}`}
+            value={value.figures}
+            choices={[
+              { value: 'proportional', label: 'Figures as drawn' },
+              { value: 'tabular', label: 'Figures in columns' },
+            ]}
+            onChange={(v) => put('Figures', (s) => void (s.figures = v as 'tabular'))}
+          />
+          <div className="col-span-2">
+            <ColourField
+              bare
+              label={`Colour of ${name}`}
+              value={value.colour}
+              named={named}
+              onChange={(v) => put('Colour', (s) => void (s.colour = v))}
+              onDone={seal}
+            />
+          </div>
+        </div>
+      );
+    }
+  }
+}
+
+/** Other values for the named colours, swapped all at once: for the show, or by a field of the template. */
+function Palettes({ show, template }: { show: Show; template: Template }) {
+  const edit = useDraft((store) => store.edit);
+  const { palettes, palette } = show.look;
+  const own = palettes.find((p) => p.id === palette);
+  const colours = Object.values(show.look.styles).flatMap((style) =>
+    style.kind === 'colour' ? [style] : [],
+  );
+  const put = (label: string, recipe: (palette: Palette) => void, key?: string): void => {
+    if (!own) return;
+    edit(
+      label,
+      (s) => {
+        const kept = s.look.palettes.find((p) => p.id === own.id);
+        if (kept) recipe(kept);
+      },
+      key,
+    );
+  };
+  const add = (): void => {
+    const id = newId();
+    edit('Add a palette', (s) => {
+      const name = freshName(
+        'Palette',
+        s.look.palettes.map((p) => p.name),
+      );
+      const start = Object.fromEntries(colours.map((c) => [c.id, own?.colours[c.id] ?? c.value]));
+      s.look.palettes.push({ id, name, colours: start });
+      s.look.palette = id;
+    });
+  };
+  return (
+    <Section
+      title="Palette"
+      extra={
+        <IconButton label="Add a palette" className="size-6" disabled={colours.length === 0} onClick={add}>
+          <Plus size={15} />
+        </IconButton>
+      }
+    >
+      <SelectField
+        bare
+        label="Palette of the show"
+        value={palette ?? ''}
+        choices={[
+          { value: '', label: 'The colours’ own values' },
+          ...palettes.map((p) => ({ value: p.id, label: p.name })),
+        ]}
+        onChange={(id) =>
+          edit('Swap the palette', (s) => void (s.look.palette = id === '' ? null : String(id)))
+        }
+      />
+      {colours.length === 0 && (
+        <p className="text-xs text-ink-3">
+          Name some colours below; a palette gives all of them other values at once.
+        </p>
+      )}
+      {own && (
+        <>
+          <span className="flex gap-1">
+            <NameField
+              label="Name of the palette"
+              value={own.name}
+              className="min-w-0 flex-1"
+              onKeep={(name) => put(`Rename ${own.name}`, (p) => void (p.name = name))}
+            />
+            <IconButton
+              label={`Delete the palette ${own.name}`}
+              onClick={() => edit(`Delete ${own.name}`, (s) => removePalette(s, own.id))}
+            >
+              <Trash2 size={14} />
+            </IconButton>
+          </span>
+          {colours.map((colour) => (
+            <span key={colour.id} className="flex items-center gap-2">
+              <span className="w-20 shrink-0 truncate text-xs text-ink-2">{colour.name}</span>
+              <ColourField
+                bare
+                label={`${colour.name} in ${own.name}`}
+                value={own.colours[colour.id] ?? colour.value}
+                onChange={(value) =>
+                  put(
+                    `${colour.name} in ${own.name}`,
+                    (p) => void (p.colours[colour.id] = value),
+                    `palette ${own.id} ${colour.id}`,
+                  )
+                }
+                onDone={seal}
+              />
+            </span>
+          ))}
+        </>
+      )}
+      {palettes.length > 0 && (
+        <SelectField
+          label="In this template chosen by"
+          value={template.paletteField ?? ''}
+          choices={[
+            { value: '', label: 'Nothing: the palette of the show' },
+            ...template.fields
+              .filter((field) => field.kind === 'choice' || field.kind === 'text')
+              .map((field) => ({ value: field.id, label: `the field “${field.name}”` })),
+          ]}
+          onChange={(id) =>
+            editTemplate('Palette by a field', (t) => void (t.paletteField = id === '' ? null : String(id)))
+          }
+        />
+      )}
+      {palettes.length > 0 && !template.fields.some((field) => field.kind === 'choice') && (
+        <button
+          type="button"
+          className="self-start text-xs text-ink-2 underline hover:text-ink"
+          onClick={() => {
+            const id = newId();
+            editTemplate('Make a palette field', (t) => {
+              t.fields.push({
+                id,
+                kind: 'choice',
+                name: freshName(
+                  'Palette',
+                  t.fields.map((f) => f.name),
+                ),
+                group: '',
+                help: 'Whose colours',
+                default: palettes[0]?.id ?? '',
+                choices: palettes.map((p) => ({ value: p.id, label: p.name, picture: null })),
+              });
+              t.paletteField = id;
+            });
+          }}
+        >
+          Make a field that chooses the palette
+        </button>
+      )}
+    </Section>
+  );
+}
