@@ -106,7 +106,9 @@ export function BuildView() {
         onPick={(id) => void navigate(`/build/${id}`)}
       />
       <Stage show={show} template={template} values={values} />
-      <RightPanel show={show} template={template} values={values} />
+      <div className="row-span-2 min-h-0 [&>aside]:h-full">
+        <RightPanel show={show} template={template} values={values} />
+      </div>
       <Score template={template} />
     </div>
   );

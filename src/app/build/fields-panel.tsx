@@ -160,7 +160,7 @@ function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] 
               onChange={(v) => put('Trimming', (f) => void (f.kind === 'text' && (f.trim = v)))}
             />
             <CheckField
-              label="Several lines"
+              label="Many lines"
               value={field.lines}
               onChange={(v) => put('Lines', (f) => void (f.kind === 'text' && (f.lines = v)))}
             />

@@ -15,19 +15,28 @@ import {
   LockOpen,
   Minus,
   Spline,
+  Scissors,
+  ScissorsLineDashed,
   Square,
   Star,
+  Tag,
   Trash2,
   Type,
   Ungroup,
 } from 'lucide-react';
-import { useState, type DragEvent, type ReactNode } from 'react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { DropdownMenu } from 'radix-ui';
+import { useEffect, useMemo, useRef, useState, type DragEvent, type ReactNode } from 'react';
 import {
+  elementKinds,
+  outermost,
+  outlineMarks,
   placeElement,
   siblingsOf,
   withDescendants,
   type Element,
   type ElementKindName,
+  type OutlineMark,
   type Template,
 } from '../../core/show';
 import { IconButton, Knot, NameField } from '../ui';
@@ -48,9 +57,50 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   camera: <Camera size={14} />,
 };
 
+/** The colours of the marks; none is the panel's own. */
+const markColours: Readonly<Record<OutlineMark, string>> = {
+  none: 'transparent',
+  clay: '#c8735a',
+  reed: '#7fa35c',
+  water: '#5b93c0',
+  violet: '#9a82c4',
+  sand: '#c9b183',
+};
+
 interface DropPlace {
   readonly id: string;
   readonly where: 'before' | 'after' | 'into';
+}
+
+const rowHeight = 28;
+
+interface TreeRow {
+  readonly element: Element;
+  readonly depth: number;
+  /** Null for what has no children. */
+  readonly isOpen: boolean | null;
+}
+
+/** The rows of the tree, front ones first: all that are unfolded, or with what leads to them all that are found. */
+function rowsOf(template: Template, folded: ReadonlySet<string>, search: string): TreeRow[] {
+  const words = search.trim().toLowerCase();
+  const fits = (element: Element): boolean =>
+    element.name.toLowerCase().includes(words) ||
+    elementKinds[element.kind].label.toLowerCase() === words ||
+    (element.kind === 'text' && element.text.toLowerCase().includes(words));
+  const walk = (ids: readonly string[], depth: number): TreeRow[] => {
+    const rows: TreeRow[] = [];
+    for (let i = ids.length - 1; i >= 0; i -= 1) {
+      const element = template.elements[ids[i] as string];
+      if (!element) continue;
+      const isGroup = element.kind === 'group';
+      const isOpen = isGroup ? words !== '' || !folded.has(element.id) : null;
+      const inner = isGroup && isOpen ? walk(element.children, depth + 1) : [];
+      if (words === '' || fits(element) || inner.length > 0) rows.push({ element, depth, isOpen }, ...inner);
+    }
+    return rows;
+  };
+  return walk(template.order, 0);
 }
 
 /** The tree of elements, front ones first. */
@@ -58,14 +108,44 @@ export function Outline({ template }: { template: Template }) {
   const selection = useBuild((store) => store.selection);
   const select = useBuild((store) => store.select);
   const [renaming, setRenaming] = useState<string | null>(null);
-  const [dragged, setDragged] = useState<string | null>(null);
+  const [dragged, setDragged] = useState<readonly string[]>([]);
   const [drop, setDrop] = useState<DropPlace | null>(null);
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
+  const [search, setSearch] = useState('');
+  const list = useRef<HTMLUListElement>(null);
+  const rows = useMemo(() => rowsOf(template, folded, search), [template, folded, search]);
+  const marks = useMemo(() => marksOf(template), [template]);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => list.current,
+    estimateSize: () => rowHeight,
+    overscan: 12,
+  });
+  // What is chosen on the stage is brought into sight.
+  const [first] = selection;
+  useEffect(() => {
+    const at = rows.findIndex((row) => row.element.id === first);
+    if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
+    // Only a new choice scrolls; folding and typing do not.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [first]);
 
-  const pick = (id: string, adds: boolean): void =>
-    select(adds ? (selection.includes(id) ? selection.filter((s) => s !== id) : [...selection, id]) : [id]);
+  const pick = (id: string, adds: boolean, range: boolean): void => {
+    const from = rows.findIndex((row) => row.element.id === selection.at(-1));
+    const to = rows.findIndex((row) => row.element.id === id);
+    if (range && from >= 0 && to >= 0)
+      select([
+        ...new Set([
+          ...selection,
+          ...rows.slice(Math.min(from, to), Math.max(from, to) + 1).map((row) => row.element.id),
+        ]),
+      ]);
+    else if (adds) select(selection.includes(id) ? selection.filter((s) => s !== id) : [...selection, id]);
+    else select([id]);
+  };
   const over = (event: DragEvent<HTMLElement>, element: Element): void => {
-    if (dragged === null || withDescendants(template, dragged).includes(element.id)) return;
+    if (dragged.some((id) => withDescendants(template, id).includes(element.id)) || dragged.length === 0)
+      return;
     event.preventDefault();
     const { top, height } = event.currentTarget.getBoundingClientRect();
     const part = (event.clientY - top) / height;
@@ -73,50 +153,26 @@ export function Outline({ template }: { template: Template }) {
     setDrop({ id: element.id, where: into ? 'into' : part < 0.5 ? 'before' : 'after' });
   };
   const put = (): void => {
-    if (dragged === null || !drop) return;
-    const moved = dragged;
-    editTemplate(`Order ${template.elements[moved]?.name}`, (t) => {
+    if (dragged.length === 0 || !drop) return;
+    const moved = outermost(template, dragged);
+    const words =
+      moved.length === 1 ? template.elements[moved[0] as string]?.name : `${moved.length} elements`;
+    editTemplate(`Order ${words}`, (t) => {
       const target = t.elements[drop.id];
-      if (drop.where === 'into' && target?.kind === 'group')
-        return placeElement(t, moved, target.id, target.children.length);
-      const { list, parent } = siblingsOf(t, drop.id);
-      const others = list.filter((id) => id !== moved);
+      if (drop.where === 'into' && target?.kind === 'group') {
+        for (const id of moved) placeElement(t, id, target.id, target.children.length);
+        return;
+      }
+      const { list: own, parent } = siblingsOf(t, drop.id);
+      const others = own.filter((id) => !moved.includes(id));
       // The list runs back to front, the outline front to back.
-      placeElement(t, moved, parent, others.indexOf(drop.id) + (drop.where === 'before' ? 1 : 0));
+      const at = others.indexOf(drop.id) + (drop.where === 'before' ? 1 : 0);
+      for (const id of moved) placeElement(t, id, null, t.order.length);
+      moved.forEach((id, index) => placeElement(t, id, parent, at + index));
     });
-    setDragged(null);
+    setDragged([]);
     setDrop(null);
   };
-
-  const rows = (ids: readonly string[], depth: number): ReactNode[] =>
-    [...ids].reverse().flatMap((id) => {
-      const element = template.elements[id];
-      if (!element) return [];
-      const isOpen = element.kind === 'group' && !folded.has(id);
-      return [
-        <OutlineRow
-          key={id}
-          template={template}
-          element={element}
-          depth={depth}
-          isSelected={selection.includes(id)}
-          isRenaming={renaming === id}
-          drop={drop?.id === id ? drop.where : null}
-          isOpen={element.kind === 'group' ? isOpen : null}
-          onFold={() => setFolded(new Set(isOpen ? [...folded, id] : [...folded].filter((f) => f !== id)))}
-          onPick={(adds) => pick(id, adds)}
-          onRename={(on) => setRenaming(on ? id : null)}
-          onDragStart={() => setDragged(id)}
-          onDragOver={(event) => over(event, element)}
-          onDrop={put}
-          onDragEnd={() => {
-            setDragged(null);
-            setDrop(null);
-          }}
-        />,
-        ...(element.kind === 'group' && isOpen ? rows(element.children, depth + 1) : []),
-      ];
-    });
 
   if (template.order.length === 0) {
     return (
@@ -127,12 +183,82 @@ export function Outline({ template }: { template: Template }) {
   }
   return (
     <div className="flex h-full flex-col">
-      <ul role="tree" aria-label="Elements" className="min-h-0 flex-1 overflow-auto py-1">
-        {rows(template.order, 0)}
+      <div className="shrink-0 px-2 pt-2">
+        <input
+          type="search"
+          aria-label="Find elements"
+          placeholder="Find elements"
+          className="field h-6 w-full text-xs"
+          value={search}
+          onChange={(event) => setSearch(event.target.value)}
+        />
+      </div>
+      {rows.length === 0 && <p className="p-4 text-ink-3">No element has these words.</p>}
+      <ul
+        ref={list}
+        role="tree"
+        aria-label="Elements"
+        aria-multiselectable
+        className="min-h-0 flex-1 overflow-auto py-1"
+      >
+        <li role="none" style={{ height: virtual.getTotalSize() }} className="relative">
+          <ul role="group">
+            {virtual.getVirtualItems().map((item) => {
+              const { element, depth, isOpen } = rows[item.index] as TreeRow;
+              const { id } = element;
+              return (
+                <OutlineRow
+                  key={id}
+                  top={item.start}
+                  template={template}
+                  element={element}
+                  marks={marks}
+                  depth={depth}
+                  isSelected={selection.includes(id)}
+                  isRenaming={renaming === id}
+                  drop={drop?.id === id ? drop.where : null}
+                  isOpen={isOpen}
+                  onFold={() =>
+                    setFolded(new Set(isOpen ? [...folded, id] : [...folded].filter((f) => f !== id)))
+                  }
+                  onPick={(adds, range) => pick(id, adds, range)}
+                  onRename={(on) => setRenaming(on ? id : null)}
+                  onDragStart={() => setDragged(selection.includes(id) ? selection : [id])}
+                  onDragOver={(event) => over(event, element)}
+                  onDrop={put}
+                  onDragEnd={() => {
+                    setDragged([]);
+                    setDrop(null);
+                  }}
+                />
+              );
+            })}
+          </ul>
+        </li>
       </ul>
       <OutlineBar template={template} selection={selection} />
     </div>
   );
+}
+
+/** What the outline marks, worked out once for all rows. */
+interface Marks {
+  readonly tied: ReadonlySet<string>;
+  readonly tethered: ReadonlySet<string>;
+  /** Names of what each element masks. */
+  readonly masks: ReadonlyMap<string, string>;
+}
+
+function marksOf(template: Template): Marks {
+  const masks = new Map<string, string>();
+  for (const element of Object.values(template.elements))
+    for (const { by } of element.masks)
+      masks.set(by, [masks.get(by), element.name].filter(Boolean).join(', '));
+  return {
+    tied: new Set(template.ties.map((tie) => tie.element)),
+    tethered: new Set(template.tethers.map((tether) => tether.element)),
+    masks,
+  };
 }
 
 /** What can be done with the elements in hand; each has its key too. */
@@ -160,6 +286,7 @@ function OutlineBar({ template, selection }: { template: Template; selection: re
       <IconButton label="Duplicate (Ctrl+D)" disabled={none} onClick={duplicateSelected}>
         <Copy size={15} />
       </IconButton>
+      <MarkMenu selection={selection} />
       <IconButton label="Delete (Delete)" disabled={none} onClick={removeSelected}>
         <Trash2 size={15} />
       </IconButton>
@@ -167,7 +294,46 @@ function OutlineBar({ template, selection }: { template: Template; selection: re
   );
 }
 
+/** Colours by which elements are told apart. */
+function MarkMenu({ selection }: { selection: readonly string[] }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <IconButton label="Colour mark" disabled={selection.length === 0}>
+          <Tag size={15} />
+        </IconButton>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="z-50 rounded border border-line bg-panel p-1">
+          {outlineMarks.map((mark) => (
+            <DropdownMenu.Item
+              key={mark}
+              className="flex h-7 cursor-default items-center gap-2 rounded px-2 outline-none data-[highlighted]:bg-raised"
+              onSelect={() =>
+                editTemplate('Mark', (t) => {
+                  for (const id of selection) {
+                    const own = t.elements[id];
+                    if (own) own.mark = mark;
+                  }
+                })
+              }
+            >
+              <span
+                className="size-3 rounded-sm border border-line"
+                style={{ background: markColours[mark] }}
+              />
+              {mark === 'none' ? 'No mark' : `${mark.charAt(0).toUpperCase()}${mark.slice(1)}`}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
 interface RowProps {
+  top: number;
+  marks: Marks;
   template: Template;
   element: Element;
   depth: number;
@@ -176,7 +342,7 @@ interface RowProps {
   isOpen: boolean | null;
   drop: DropPlace['where'] | null;
   onFold: () => void;
-  onPick: (adds: boolean) => void;
+  onPick: (adds: boolean, range: boolean) => void;
   onRename: (on: boolean) => void;
   onDragStart: () => void;
   onDragOver: (event: DragEvent<HTMLElement>) => void;
@@ -185,10 +351,11 @@ interface RowProps {
 }
 
 function OutlineRow(props: RowProps) {
-  const { template, element, depth, isSelected, isRenaming, isOpen, drop } = props;
+  const { template, element, top, depth, isSelected, isRenaming, isOpen, drop } = props;
   const { id, name } = element;
-  const isTied = template.ties.some((tie) => tie.element === id);
-  const isTethered = template.tethers.some((tether) => tether.element === id);
+  const isTied = props.marks.tied.has(id);
+  const isTethered = props.marks.tethered.has(id);
+  const masked = props.marks.masks.get(id);
   const toggle = (key: 'hidden' | 'locked', words: string): void =>
     editTemplate(`${words} ${name}`, (t) => {
       const own = t.elements[id];
@@ -213,8 +380,8 @@ function OutlineRow(props: RowProps) {
       onDragOver={props.onDragOver}
       onDrop={props.onDrop}
       onDragEnd={props.onDragEnd}
-      className={`group flex h-7 items-center gap-1.5 pr-1 ${isSelected ? 'bg-raised' : 'row-hover'} ${mark} ${element.hidden ? 'text-ink-3' : ''}`}
-      style={{ paddingLeft: 8 + depth * 14 }}
+      className={`group absolute inset-x-0 flex h-7 items-center gap-1.5 pr-1 ${isSelected ? 'bg-raised' : 'row-hover'} ${mark} ${element.hidden ? 'text-ink-3' : ''}`}
+      style={{ top, paddingLeft: 8 + depth * 14, borderLeft: `3px solid ${markColours[element.mark]}` }}
     >
       {isOpen !== null ? (
         <button
@@ -247,12 +414,27 @@ function OutlineRow(props: RowProps) {
         <button
           type="button"
           className="min-w-0 flex-1 truncate text-left"
-          onClick={(event) => props.onPick(event.shiftKey || event.ctrlKey || event.metaKey)}
+          onClick={(event) => props.onPick(event.ctrlKey || event.metaKey, event.shiftKey)}
           onDoubleClick={() => props.onRename(true)}
           onKeyDown={(event) => event.key === 'F2' && props.onRename(true)}
         >
           {name}
         </button>
+      )}
+      {masked && (
+        <span className="text-brass" role="img" aria-label={`Masks ${masked}`} title={`Masks ${masked}`}>
+          <Scissors size={12} />
+        </span>
+      )}
+      {element.masks.length > 0 && (
+        <span
+          className="text-ink-3"
+          role="img"
+          aria-label={`${name} is masked`}
+          title={`Masked by ${element.masks.map((mask) => template.elements[mask.by]?.name).join(', ')}`}
+        >
+          <ScissorsLineDashed size={12} />
+        </span>
       )}
       {isTied && <Knot isTied label={`${name} has fields`} />}
       {isTethered && (

@@ -20,7 +20,7 @@ import { Button, IconButton, NameField, SelectField } from '../ui';
 import { assetDragType, bringFiles, placeAsset } from './actions';
 import { templateNow } from './build-store';
 
-const rowHeight = 48;
+const rowHeight = 58;
 const everything = '*';
 const unused = '?';
 
@@ -35,7 +35,7 @@ function facts(asset: Asset): string {
   const kind = asset.type.replace(/^.*\//, '').replace('svg+xml', 'SVG').toUpperCase();
   if (isFont(asset)) return `${kind} font · ${sizeWords(asset.bytes)}`;
   const length = isVideo(asset) ? ` · ${asset.seconds.toFixed(1)} s` : '';
-  return `${asset.width}×${asset.height} ${kind}${asset.alpha ? ' α' : ''}${length} · ${sizeWords(asset.bytes)}`;
+  return `${asset.width}×${asset.height} ${kind}${asset.alpha ? ' α' : ''}${length}`;
 }
 
 /** The files of the show: pictures, videos and fonts, by folder, with where they are used. */
@@ -166,11 +166,12 @@ export function Shelf({ show }: { show: Show }) {
                 <Thumbnail asset={asset} />
                 <span
                   className="min-w-0 flex-1"
-                  title={`${asset.name}\n${facts(asset)}\n${usedIn(uses.get(asset.id) ?? { templates: [], cards: 0 })}`}
+                  title={`${asset.name}\n${facts(asset)} · ${sizeWords(asset.bytes)}\n${usedIn(uses.get(asset.id) ?? { templates: [], cards: 0 })}`}
                 >
                   <span className="block truncate">{asset.name}</span>
-                  <span className="block truncate text-xs text-ink-3">
-                    <span className="number">{facts(asset)}</span>
+                  <span className="number block truncate text-xs leading-4 text-ink-2">{facts(asset)}</span>
+                  <span className="block truncate text-xs leading-4 text-ink-3">
+                    {usedIn(uses.get(asset.id) ?? { templates: [], cards: 0 })}
                   </span>
                 </span>
                 <AssetMenu asset={asset} uses={uses.get(asset.id)} folders={folders} />

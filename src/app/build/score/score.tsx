@@ -61,9 +61,51 @@ function rowsOf(template: Template): RowOf[] {
 }
 
 /** The motion of the template: its phases side by side on one ruler in frames. */
+const heightKey = 'jorvan.score';
+const usualHeight = 232;
+const keptHeight = (): number => Number(localStorage.getItem(heightKey)) || usualHeight;
+
+/** The upper edge of the score, dragged or moved with the arrows to give it or the stage more room. */
+function HeightHandle({ height, onHeight }: { height: number; onHeight: (height: number) => void }) {
+  const put = (wanted: number): void => {
+    const kept = Math.round(Math.max(96, Math.min(innerHeight - 320, wanted)));
+    localStorage.setItem(heightKey, String(kept));
+    onHeight(kept);
+  };
+  return (
+    <div
+      role="separator"
+      aria-orientation="horizontal"
+      aria-label="Height of the score"
+      aria-valuenow={height}
+      tabIndex={0}
+      className="absolute inset-x-0 -top-1 z-30 h-2 cursor-row-resize touch-none"
+      onDoubleClick={() => put(usualHeight)}
+      onPointerDown={(event) => {
+        const from = event.clientY;
+        const target = event.currentTarget;
+        target.setPointerCapture(event.pointerId);
+        const move = (e: globalThis.PointerEvent): void => put(height + from - e.clientY);
+        target.addEventListener('pointermove', move);
+        target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), {
+          once: true,
+        });
+      }}
+      onKeyDown={(event) => {
+        const by = { ArrowUp: 16, ArrowDown: -16 }[event.key];
+        if (!by) return;
+        event.preventDefault();
+        event.stopPropagation();
+        put(height + by);
+      }}
+    />
+  );
+}
+
 export function Score({ template }: { template: Template }) {
   const lanes = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(800);
+  const [height, setHeight] = useState(keptHeight);
   const playhead = useBuild((store) => store.playhead);
   const keys = useBuild((store) => store.keys);
   const set = useBuild((store) => store.set);
@@ -107,9 +149,11 @@ export function Score({ template }: { template: Template }) {
     <section
       aria-label="Score"
       data-score
-      className="col-span-3 flex h-[232px] min-h-0 flex-col border-t border-line bg-deck"
+      className="relative col-span-2 flex min-h-0 flex-col border-t border-line bg-deck"
+      style={{ height }}
       onKeyDown={onKeyDown}
     >
+      <HeightHandle height={height} onHeight={setHeight} />
       <ScoreBar template={template} />
       <div ref={lanes} className="relative min-h-0 flex-1 overflow-auto">
         <div className="sticky top-0 z-30 flex bg-deck">
