@@ -1,6 +1,6 @@
 export default {
   testEnvironment: 'node',
-  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/scripts'],
+  roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/library', '<rootDir>/scripts'],
   testMatch: ['**/*.test.ts', '**/*.test.mjs'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {

@@ -1,18 +1,6 @@
 // The demo's templates: made by hand, as a designer would in Build.
-import {
-  newElement,
-  newTemplate,
-  newTether,
-  newTextField,
-  newTie,
-  type Ease,
-  type Element,
-  type Field,
-  type Phase,
-  type Template,
-  type Tether,
-  type TrackProperty,
-} from '../src/core/show';
+import { phase, template, textField } from '../library/make';
+import { newElement, type Template } from '../src/core/show';
 
 const colours = {
   deep: '#0b2730',
@@ -22,57 +10,6 @@ const colours = {
   coral: '#e8593a',
   mist: '#a9c4c6',
 };
-
-type Move = [
-  element: string,
-  property: TrackProperty,
-  ...keys: [frame: number, value: number, ease?: Ease][],
-];
-
-const phase = (frames: number, moves: Move[]): Phase => ({
-  frames,
-  tracks: moves.map(([element, property, ...keys], index) => ({
-    id: `track-${index}`,
-    element,
-    property,
-    unit: 'px',
-    keys: keys.map(([frame, value, ease]) => ({ frame, value, ease: ease ?? 'strong-out' })),
-  })),
-});
-
-interface Parts {
-  id: string;
-  name: string;
-  lane: string;
-  elements: Element[];
-  /** Top level, back to front. */
-  order: string[];
-  fields?: Field[];
-  ties?: [element: string, property: string, field: string][];
-  tethers?: [
-    element: string,
-    edge: Tether['edge'],
-    to: string | null,
-    toEdge: Tether['toEdge'],
-    offset: number,
-  ][];
-  enter: Phase;
-  exit: Phase;
-}
-
-const template = (parts: Parts): Template =>
-  newTemplate(parts.id, parts.name, {
-    lane: parts.lane,
-    elements: Object.fromEntries(parts.elements.map((element) => [element.id, element])),
-    order: parts.order,
-    fields: parts.fields ?? [],
-    ties: (parts.ties ?? []).map((tie) => newTie(...tie)),
-    tethers: (parts.tethers ?? []).map((tether, index) => newTether(`tether-${index}`, ...tether)),
-    phases: { enter: parts.enter, exit: parts.exit },
-  });
-
-const textField = (id: string, name: string, value: string, help = ''): Field =>
-  newTextField(id, name, value, { help });
 
 export const nameLine = (picture: string): Template =>
   template({

@@ -78,14 +78,14 @@ test('pictures come in at their own size, turned as their camera says; a large o
   await expect.poll(async () => [await number(page, 'W'), await number(page, 'H')]).toEqual([100, 200]);
   await drop(page, 'wide.png', png(3000, 300));
   await expect(
-    page.getByText('wide.png is 3000×300, larger than fits the canvas: it stands at 38 %.'),
+    page.getByText('wide.png is 3000×300, larger than fits the canvas: it stands at 64 %.'),
   ).toBeVisible();
-  await expect.poll(() => number(page, 'W')).toBe(1152);
+  await expect.poll(() => number(page, 'W')).toBe(1920);
   // The same file twice is one picture on the shelf, under two elements.
   await drop(page, 'small.png', png(120, 80));
   await expect(row(page, 'small 2')).toBeVisible();
   await page.getByRole('tab', { name: 'Shelf' }).click();
-  await expect(page.getByRole('list', { name: 'Pictures' }).getByText('small.png')).toHaveCount(1);
+  await expect(page.getByRole('list', { name: 'Files of the show' }).getByText('small.png')).toHaveCount(1);
 });
 
 test('moving snaps to the safe area and to the middle; Alt lets go; the arrows nudge', async ({ page }) => {

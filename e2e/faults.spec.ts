@@ -44,7 +44,7 @@ test('a text file named .png says what it is; a damaged picture says so; the tem
   await bring(page, 'Picture file', 'people.png', 'Name,Role\nIda,Presenter\n');
   await expect(
     page.getByText(
-      'people.png is not a picture that Jorvan takes: it holds plain text. Save it as PNG, JPEG or SVG and drop it again.',
+      'people.png is nothing that Jorvan takes: it holds plain text. Save it as PNG, JPEG, WebP, GIF or SVG, as WebM or MP4, or as a TTF, OTF or WOFF2 font, and drop it again.',
     ),
   ).toBeVisible();
   await bring(

@@ -8,6 +8,7 @@ const stamp = join('dist', 'built');
 const sources = [
   'src',
   'demo',
+  'library',
   'public',
   'scripts/build.mjs',
   'index.html',

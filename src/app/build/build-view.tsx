@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { extremeValues, fillFromRow } from '../../core/data';
 import {
@@ -8,7 +8,11 @@ import {
   type Template,
   type Values,
   newTemplate,
+  addFromLibrary,
+  type LibraryPackage,
 } from '../../core/show';
+import { toast } from 'sonner';
+import { LibraryDialog } from '../library/library-dialog';
 import { Button, Empty } from '../ui';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
@@ -56,6 +60,7 @@ export function BuildView() {
   const enter = useBuild((store) => store.enter);
   const tryWith = useBuild((store) => store.tryWith);
   const typed = useBuild((store) => store.typed);
+  const [isLibrary, setIsLibrary] = useState(false);
   const template = templateId ? show.templates[templateId] : undefined;
 
   useEffect(() => {
@@ -84,6 +89,21 @@ export function BuildView() {
     });
     void navigate(`/build/${blank.id}`);
   };
+  const addFrom = (pack: LibraryPackage, ids: readonly string[]): void => {
+    let added: string[] = [];
+    edit(ids.length === 1 ? 'Add a template of the library' : `Add the package ${pack.name}`, (s) => {
+      added = addFromLibrary(s, pack, ids, newId);
+    });
+    setIsLibrary(false);
+    const [first] = added;
+    if (first) void navigate(`/build/${first}`);
+    toast.success(
+      added.length === 1
+        ? 'The template is in the show, with the styles it takes.'
+        : `${added.length} templates of ${pack.name} are in the show, with their styles.`,
+    );
+  };
+  const library = isLibrary && <LibraryDialog onAdd={addFrom} onClose={() => setIsLibrary(false)} />;
   if (!template) {
     return (
       <Empty title="This show has no templates">
@@ -91,9 +111,13 @@ export function BuildView() {
           A template is a graphic without its final words. Draw its shapes and texts, and make fields of what
           the operator may change.
         </p>
-        <Button tone="primary" onClick={make}>
-          New template
-        </Button>
+        <span className="flex gap-2">
+          <Button tone="primary" onClick={make}>
+            New template
+          </Button>
+          <Button onClick={() => setIsLibrary(true)}>From the library…</Button>
+        </span>
+        {library}
       </Empty>
     );
   }
@@ -103,6 +127,7 @@ export function BuildView() {
         show={show}
         template={template}
         onNew={make}
+        onLibrary={() => setIsLibrary(true)}
         onPick={(id) => void navigate(`/build/${id}`)}
       />
       <Stage show={show} template={template} values={values} />
@@ -110,6 +135,7 @@ export function BuildView() {
         <RightPanel show={show} template={template} values={values} />
       </div>
       <Score template={template} />
+      {library}
     </div>
   );
 }

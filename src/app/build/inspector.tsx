@@ -241,7 +241,7 @@ const isVector = (show: Show, element: Element): boolean =>
 /** The buttons that put elements in line with one another, or one with the canvas. */
 function AlignBar({ count }: { count: number }) {
   return (
-    <div className="flex flex-wrap" role="toolbar" aria-label="Align">
+    <div className="flex flex-wrap" role="toolbar" aria-label="Line up">
       {alignments.map(([edge, label, picture]) => (
         <IconButton
           key={edge}

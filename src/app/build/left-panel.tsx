@@ -1,4 +1,4 @@
-import { Plus } from 'lucide-react';
+import { LibraryBig, Plus } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { templatesByName, type Show, type Template } from '../../core/show';
 import { IconButton, SelectField } from '../ui';
@@ -15,9 +15,10 @@ export function LeftPanel(props: {
   show: Show;
   template: Template;
   onNew: () => void;
+  onLibrary: () => void;
   onPick: (id: string) => void;
 }) {
-  const { show, template, onNew, onPick } = props;
+  const { show, template, onNew, onLibrary, onPick } = props;
   return (
     <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Template">
       <div className="flex items-center gap-1 border-b border-line p-2">
@@ -30,6 +31,9 @@ export function LeftPanel(props: {
         />
         <IconButton label="New template" onClick={onNew}>
           <Plus size={16} />
+        </IconButton>
+        <IconButton label="Library of templates" onClick={onLibrary}>
+          <LibraryBig size={16} />
         </IconButton>
       </div>
       <Tabs.Root defaultValue="elements" className="flex min-h-0 flex-1 flex-col">

@@ -162,7 +162,12 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
   const field = tie && template.fields.find((f) => f.id === tie.field);
   const kind = fieldKindFor(property.type);
   const others = template.fields.filter(
-    (f) => f.id !== field?.id && (f.kind === kind || f.kind === 'choice' || f.kind === 'yes-no'),
+    (f) =>
+      f.id !== field?.id &&
+      (f.kind === kind ||
+        f.kind === 'choice' ||
+        f.kind === 'yes-no' ||
+        (f.kind === 'number' && property.type === 'text')),
   );
   const name = `${element.name} ${property.label}`;
   const entry = (words: ReactNode, action: () => void): ReactNode => (
@@ -214,7 +219,7 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
                 )
               }
             >
-              Take it from “{other.name}”{other.kind === kind ? '' : ', by a map'}
+              Take it from “{other.name}”{other.kind === kind || other.kind === 'number' ? '' : ', by a map'}
             </DropdownMenu.Item>
           ))}
         </DropdownMenu.Content>

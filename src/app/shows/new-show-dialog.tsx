@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
+  addFromLibrary,
   formatWords,
   freshName,
   newShow,
@@ -7,7 +8,9 @@ import {
   usualFormats,
   usualLanes,
   type Format,
+  type LibraryPackage,
 } from '../../core/show';
+import { loadLibrary } from '../library/library-dialog';
 import { Button, Dialog, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
 import { saveShow } from '../state/shows';
@@ -21,6 +24,11 @@ export function NewShowDialog(props: {
   const { taken, onClose, onMade } = props;
   const [name, setName] = useState(freshName('New show', taken));
   const [channels, setChannels] = useState<{ name: string; format: number }[]>([{ name: 'Main', format: 0 }]);
+  const [packages, setPackages] = useState<LibraryPackage[]>([]);
+  const [packageId, setPackageId] = useState('');
+  useEffect(() => {
+    void loadLibrary().then(setPackages);
+  }, []);
   const names = channels.map((channel) => channel.name.trim());
   const wrong =
     name.trim() === ''
@@ -42,6 +50,14 @@ export function NewShowDialog(props: {
         lanes: usualLanes(),
       })),
     );
+    const pack = packages.find((p) => p.id === packageId);
+    if (pack)
+      addFromLibrary(
+        show,
+        pack,
+        pack.items.map((item) => item.template.id),
+        newId,
+      );
     await saveShow(show);
     onMade(show.id);
   };
@@ -92,6 +108,18 @@ export function NewShowDialog(props: {
             Add a channel
           </Button>
         </fieldset>
+        <SelectField
+          label="Templates to begin with"
+          value={packageId}
+          choices={[
+            { value: '', label: 'None: an empty show' },
+            ...packages.map((pack) => ({
+              value: pack.id,
+              label: `${pack.name}: ${pack.items.length} templates`,
+            })),
+          ]}
+          onChange={(id) => setPackageId(String(id))}
+        />
         {wrong && <p className="text-warn">⚠ {wrong}</p>}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>

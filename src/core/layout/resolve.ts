@@ -1,6 +1,7 @@
 import {
   elementKinds,
   plainLook,
+  propertyOf,
   StyleReader,
   tiedValue,
   typeStyleKeys,
@@ -51,7 +52,11 @@ export function resolveElements(
   };
   for (const tie of template.ties) {
     const value = valueOf(tie.field);
-    if (value !== undefined && resolved[tie.element]) own(tie.element)[tie.property] = tiedValue(tie, value);
+    const element = resolved[tie.element];
+    if (value === undefined || !element) continue;
+    const given = tiedValue(tie, value);
+    const isWords = propertyOf(element.kind, tie.property)?.type === 'text';
+    own(tie.element)[tie.property] = isWords && given !== null ? String(given) : isWords ? '' : given;
   }
   const palette = template.paletteField === null ? undefined : valueOf(template.paletteField);
   const reader = new StyleReader(look, palette ?? look.palette);

@@ -194,7 +194,7 @@ describe('pictures are known by their content', () => {
   });
   test('and what is none says what it is instead', () => {
     expect(notAnAsset('people.png', strToU8('Name,Role\nIda,Presenter')).message).toBe(
-      'people.png is not a picture that Jorvan takes: it holds plain text. Save it as PNG, JPEG or SVG and drop it again.',
+      'people.png is nothing that Jorvan takes: it holds plain text. Save it as PNG, JPEG, WebP, GIF or SVG, as WebM or MP4, or as a TTF, OTF or WOFF2 font, and drop it again.',
     );
     expect(notAnAsset('a.png', strToU8('%PDF-1.7')).message).toContain('a PDF');
     expect(notAnAsset('a.png', new Uint8Array()).message).toContain('an empty file');

@@ -62,6 +62,7 @@ export { freshName } from './operations/names';
 export * from './operations/elements';
 export * from './operations/fields';
 export * from './operations/tracks';
+export * from './library';
 export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip } from './operations/clip';
 export * from './operations/cards';
 export * from './operations/assets';

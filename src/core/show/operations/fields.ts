@@ -31,7 +31,9 @@ export function makeField(template: Template, elementId: string, property: Prope
  * or a yes/no drives anything by a map, which begins with the property's present value for every choice.
  */
 export function tieProperty(template: Template, element: string, property: Property, field: Field): boolean {
-  const isAlike = field.kind === fieldKindFor(property.type);
+  // A number may be told in words too.
+  const isAlike =
+    field.kind === fieldKindFor(property.type) || (field.kind === 'number' && property.type === 'text');
   const values = isAlike ? null : mapKeys(field);
   if (!isAlike && values === null) return false;
   const own = template.elements[element];

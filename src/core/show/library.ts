@@ -1,0 +1,121 @@
+import { z } from 'zod';
+import { assetSchema } from './asset';
+import { freshName } from './operations/names';
+import type { Show } from './show';
+import { lookSchema } from './style';
+import { templateSchema, type Template } from './template';
+import { assetIdSchema, idSchema, type NewId } from './values';
+
+/** What a shipped template is for. */
+export const libraryKinds = [
+  'name line',
+  'bug',
+  'full frame',
+  'table',
+  'chart',
+  'score',
+  'ticker',
+  'post',
+  'poll',
+  'countdown',
+  'credits',
+  'opener',
+] as const;
+export type LibraryKind = (typeof libraryKinds)[number];
+
+export const libraryItemSchema = z.object({
+  kind: z.enum(libraryKinds),
+  /** When one takes it, in a sentence. */
+  use: z.string().max(300),
+  template: templateSchema,
+});
+export type LibraryItem = z.infer<typeof libraryItemSchema>;
+
+export const libraryPackageSchema = z.object({
+  id: idSchema,
+  name: z.string().min(1).max(100),
+  /** What it looks like, in a sentence. */
+  words: z.string().max(400),
+  look: lookSchema,
+  assets: z.array(assetSchema),
+  /** Vector art by asset id. */
+  files: z.record(assetIdSchema, z.string()),
+  items: z.array(libraryItemSchema).min(1),
+});
+export type LibraryPackage = z.infer<typeof libraryPackageSchema>;
+export const librarySchema = z.object({ packages: z.array(libraryPackageSchema) });
+
+export type Shape = 'wide' | 'tall' | 'square';
+export const shapeOf = ({ width, height }: Pick<Template, 'width' | 'height'>): Shape =>
+  width > height * 1.05 ? 'wide' : height > width * 1.05 ? 'tall' : 'square';
+
+export interface LibraryFilter {
+  readonly search: string;
+  readonly kind: LibraryKind | null;
+  readonly shape: Shape | null;
+  readonly package: string | null;
+  /** A kind of field that it must have. */
+  readonly field: string | null;
+}
+export const anyOfLibrary: LibraryFilter = {
+  search: '',
+  kind: null,
+  shape: null,
+  package: null,
+  field: null,
+};
+
+/** The items of a package that pass a filter; every word of the search must stand somewhere in what is told of one. */
+export function filterLibrary(pack: LibraryPackage, filter: LibraryFilter): LibraryItem[] {
+  if (filter.package !== null && filter.package !== pack.id) return [];
+  const words = filter.search.toLowerCase().split(/\s+/).filter(Boolean);
+  return pack.items.filter(({ kind, use, template }) => {
+    const told = [
+      template.name,
+      kind,
+      use,
+      pack.name,
+      pack.words,
+      ...template.fields.flatMap((field) => [field.name, field.kind]),
+    ]
+      .join(' ')
+      .toLowerCase();
+    return (
+      (filter.kind === null || filter.kind === kind) &&
+      (filter.shape === null || filter.shape === shapeOf(template)) &&
+      (filter.field === null || template.fields.some((field) => field.kind === filter.field)) &&
+      words.every((word) => told.includes(word))
+    );
+  });
+}
+
+/**
+ * Copies templates of a package into a show, with the package's styles, palettes and art; styles that the show has
+ * keep the show's values. A lane that the show lacks becomes its first. Returns the new templates' ids.
+ */
+export function addFromLibrary(
+  show: Show,
+  pack: LibraryPackage,
+  templates: readonly string[],
+  newId: NewId,
+): string[] {
+  for (const [id, style] of Object.entries(pack.look.styles)) show.look.styles[id] ??= structuredClone(style);
+  for (const palette of pack.look.palettes) {
+    if (!show.look.palettes.some((own) => own.id === palette.id))
+      show.look.palettes.push(structuredClone(palette));
+  }
+  for (const asset of pack.assets) show.assets[asset.id] ??= { ...asset };
+  const lanes = show.channels.flatMap((channel) => channel.lanes.map((lane) => lane.id));
+  return pack.items
+    .filter((item) => templates.includes(item.template.id))
+    .map(({ template }) => {
+      const id = newId();
+      const name = freshName(
+        template.name,
+        Object.values(show.templates).map((other) => other.name),
+      );
+      const lane = lanes.includes(template.lane) ? template.lane : (lanes[0] ?? template.lane);
+      show.templates[id] = { ...structuredClone(template), id, name, lane };
+      return id;
+    });
+}
