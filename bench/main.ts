@@ -1,14 +1,18 @@
 // npm run bench: every figure the product is held to; with `-- --json FILE` also as JSON.
 import { writeFileSync } from 'node:fs';
+import { buildFigures } from './build';
 import { bundleFigures } from './bundle';
 import { frameFigures } from './frame';
 import { journalFigures } from './journal';
+import { stageFigures } from './stage';
 import { takeFigures } from './take';
 
 const figures: Record<string, number> = {
   ...frameFigures(),
+  ...buildFigures(),
   ...bundleFigures(),
   ...(await journalFigures()),
+  ...(await stageFigures()),
   ...(await takeFigures()),
 };
 for (const [name, value] of Object.entries(figures)) {

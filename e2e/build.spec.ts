@@ -78,7 +78,7 @@ test('pictures come in at their own size, turned as their camera says; a large o
   await expect.poll(async () => [await number(page, 'W'), await number(page, 'H')]).toEqual([100, 200]);
   await drop(page, 'wide.png', png(3000, 300));
   await expect(
-    page.getByText('wide.png is 3000×300, larger than fits the canvas: it stands at 64 %.'),
+    page.getByText('wide.png is 3000×300, larger than the canvas: it stands at 64 %.'),
   ).toBeVisible();
   await expect.poll(() => number(page, 'W')).toBe(1920);
   // The same file twice is one picture on the shelf, under two elements.

@@ -338,6 +338,7 @@ export function buildKey(event: KeyboardEvent): boolean {
   if (command && key === 'y' && !isTyping) return run(redo);
   if (isTyping) return false;
   const { isPlaying, set, select } = useBuild.getState();
+  if (command && key === 'f') return run(() => set({ isFinding: true }));
   if (command && key === 'd') return run(duplicateSelected);
   if (command && key === 'c' && getSelection()?.toString() === '') return run(copySelected);
   if (command && key === 'x') return run(cutSelected);

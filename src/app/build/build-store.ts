@@ -57,6 +57,8 @@ interface BuildStore {
   view: StageView;
   /** Clicks on the stage draw a path. */
   isPen: boolean;
+  /** Whether the whole show is being searched. */
+  isFinding: boolean;
   /** The text whose words are typed on the stage. */
   typing: string | null;
   setView(change: Partial<StageView>): void;
@@ -79,6 +81,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
   view: keptView(),
   isPen: false,
   typing: null,
+  isFinding: false,
   setView(change) {
     const view = { ...get().view, ...change };
     localStorage.setItem(viewKey, JSON.stringify(view));

@@ -16,8 +16,9 @@ import { LibraryDialog } from '../library/library-dialog';
 import { Button, Empty } from '../ui';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
-import { buildKey } from './actions';
-import { useBuild, type TryWith } from './build-store';
+import { buildKey, dropFiles, pasteHere } from './actions';
+import { templateNow, useBuild, type TryWith } from './build-store';
+import { FindDialog } from './find-dialog';
 import { LeftPanel } from './left-panel';
 import { RightPanel } from './right-panel';
 import { Score } from './score/score';
@@ -61,6 +62,8 @@ export function BuildView() {
   const tryWith = useBuild((store) => store.tryWith);
   const typed = useBuild((store) => store.typed);
   const [isLibrary, setIsLibrary] = useState(false);
+  const isFinding = useBuild((store) => store.isFinding);
+  const setBuild = useBuild((store) => store.set);
   const template = templateId ? show.templates[templateId] : undefined;
 
   useEffect(() => {
@@ -74,8 +77,21 @@ export function BuildView() {
     const onKey = (event: KeyboardEvent): void => {
       if (!event.defaultPrevented && buildKey(event)) event.preventDefault();
     };
+    const onPaste = (event: ClipboardEvent): void => {
+      if ((event.target as HTMLElement).closest('input, textarea, select, [contenteditable]')) return;
+      const files = [...(event.clipboardData?.files ?? [])];
+      const template = templateNow();
+      event.preventDefault();
+      if (files.length > 0 && template)
+        void dropFiles(files, { x: template.width / 2, y: template.height / 2 });
+      else void pasteHere(event.clipboardData?.getData('text/plain') ?? '');
+    };
     addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
+    addEventListener('paste', onPaste);
+    return () => {
+      removeEventListener('keydown', onKey);
+      removeEventListener('paste', onPaste);
+    };
   }, []);
   const values = useMemo(
     () => (template ? triedValues(show, template, tryWith, typed) : {}),
@@ -136,6 +152,7 @@ export function BuildView() {
       </div>
       <Score template={template} />
       {library}
+      {isFinding && <FindDialog show={show} onClose={() => setBuild({ isFinding: false })} />}
     </div>
   );
 }

@@ -9,6 +9,7 @@ import {
   AlignVerticalDistributeCenter,
 } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { useNavigate } from 'react-router';
 import {
   elementKinds,
   type Element,
@@ -19,6 +20,7 @@ import {
   typeStyleFrom,
   type ClockElement,
   type TextElement,
+  freshName,
 } from '../../core/show';
 import { Button, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
@@ -43,6 +45,7 @@ export function Inspector({ show, template }: { show: Show; template: Template }
 function TemplateInspector({ show, template }: { show: Show; template: Template }) {
   const edit = useDraft((store) => store.edit);
   const enter = useBuild((store) => store.set);
+  const navigate = useNavigate();
   const lanes = [
     ...new Map(show.channels.flatMap((channel) => channel.lanes).map((lane) => [lane.id, lane.name])),
   ];
@@ -89,6 +92,23 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
         <p className="text-xs text-ink-3">
           {template.rate} frames a second · {cards} card{cards === 1 ? '' : 's'} of it
         </p>
+        <button
+          type="button"
+          className="self-start text-xs text-ink-2 underline hover:text-ink"
+          onClick={() => {
+            const id = newId();
+            edit(`Duplicate ${template.name}`, (s) => {
+              const name = freshName(
+                template.name,
+                Object.values(s.templates).map((other) => other.name),
+              );
+              s.templates[id] = { ...structuredClone(template), id, name };
+            });
+            void navigate(`/build/${id}`);
+          }}
+        >
+          Duplicate this template
+        </button>
         <button
           type="button"
           className="self-start text-xs text-ink-2 underline hover:text-ink disabled:no-underline disabled:opacity-50"

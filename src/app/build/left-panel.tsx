@@ -1,9 +1,10 @@
-import { LibraryBig, Plus } from 'lucide-react';
+import { LibraryBig, Plus, Search } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { templatesByName, type Show, type Template } from '../../core/show';
 import { IconButton, SelectField } from '../ui';
 import { Shelf } from './shelf';
 import { StylesPanel } from './styles-panel';
+import { useBuild } from './build-store';
 import { FieldsPanel } from './fields-panel';
 import { Outline } from './outline';
 
@@ -19,6 +20,7 @@ export function LeftPanel(props: {
   onPick: (id: string) => void;
 }) {
   const { show, template, onNew, onLibrary, onPick } = props;
+  const set = useBuild((store) => store.set);
   return (
     <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Template">
       <div className="flex items-center gap-1 border-b border-line p-2">
@@ -31,6 +33,9 @@ export function LeftPanel(props: {
         />
         <IconButton label="New template" onClick={onNew}>
           <Plus size={16} />
+        </IconButton>
+        <IconButton label="Find in the show (Ctrl+F)" onClick={() => set({ isFinding: true })}>
+          <Search size={15} />
         </IconButton>
         <IconButton label="Library of templates" onClick={onLibrary}>
           <LibraryBig size={16} />

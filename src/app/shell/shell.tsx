@@ -5,6 +5,7 @@ import { Button, IconButton } from '../ui';
 import { air, isReleased, setAccessKey, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
 import { AirTime } from './air-time';
+import { History } from './history';
 import { KeptCards } from './kept-cards';
 import { ReleaseDialog } from './release-dialog';
 
@@ -94,6 +95,7 @@ function UndoButtons() {
       <IconButton label={forth ? `Redo: ${forth}` : 'Nothing to redo'} onClick={redo} disabled={!forth}>
         <Redo2 size={15} />
       </IconButton>
+      <History />
     </span>
   );
 }

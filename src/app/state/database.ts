@@ -21,15 +21,29 @@ export interface StoredHistory {
   redo: Edit[];
 }
 
+/** A state of a show that was kept under a name. */
+export interface StoredState {
+  id: number;
+  /** The show's id. */
+  show: string;
+  name: string;
+  /** Milliseconds since 1970. */
+  keptAt: number;
+  /** The document as JSON text. */
+  document: string;
+}
+
 /** What the browser keeps: shows, the bytes of their assets, and the way back of each show. */
 export class Database extends Dexie {
   shows!: EntityTable<StoredShow, 'id'>;
   assets!: EntityTable<StoredAsset, 'id'>;
   history!: EntityTable<StoredHistory, 'id'>;
+  states!: EntityTable<StoredState, 'id'>;
 
   constructor() {
     super('jorvan');
     this.version(1).stores({ shows: 'id, changedAt', assets: 'id', history: 'id' });
+    this.version(2).stores({ states: '++id, show' });
   }
 }
 

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { edit, openDraft, redo, seal, undo, type Draft, type Show } from '../../core/show';
+import { edit, goTo, openDraft, redo, seal, undo, type Draft, type Show } from '../../core/show';
 import { database, storageWords } from './database';
 import { parseStored, saveShow } from './shows';
 
@@ -15,6 +15,10 @@ interface DraftStore {
   seal(): void;
   undo(): void;
   redo(): void;
+  /** Goes to the state after so many steps of the history. */
+  goTo(steps: number): void;
+  /** Puts a kept state in the place of the draft's; one step, that can be undone. */
+  restore(name: string, show: Show): void;
 }
 
 const saveAfterMs = 300;
@@ -82,6 +86,13 @@ export const useDraft = create<DraftStore>((set, get) => {
     seal: () => change(seal),
     undo: () => change(undo),
     redo: () => change(redo),
+    goTo: (steps) => change((draft) => goTo(draft, steps)),
+    restore: (name, show) =>
+      change((draft) =>
+        edit(draft, `Back to “${name}”`, (own) => {
+          Object.assign(own, structuredClone(show), { id: own.id, name: own.name });
+        }),
+      ),
   };
 });
 

@@ -2,7 +2,7 @@ import { wrap, type Remote } from 'comlink';
 import { freshName, openDocument, oversizeProblem, showFileExtension, type Show } from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import type { FileWorker } from '../../workers/files.worker';
-import { database, storageWords, type StoredShow } from './database';
+import { database, storageWords, type StoredShow, type StoredState } from './database';
 import { hashOf, newId } from './ids';
 
 let worker: Remote<FileWorker> | null = null;
@@ -37,15 +37,21 @@ export function parseStored(stored: StoredShow): { show: Show } | { problem: Pro
 }
 
 export async function removeShow(id: string): Promise<void> {
-  await database.transaction('rw', database.shows, database.history, database.assets, async () => {
-    await database.shows.delete(id);
-    await database.history.delete(id);
-    const used = new Set<string>();
-    for (const stored of await database.shows.toArray()) {
-      for (const match of stored.document.matchAll(/[0-9a-f]{64}/g)) used.add(match[0]);
-    }
-    await database.assets.filter((asset) => !used.has(asset.id)).delete();
-  });
+  await database.transaction(
+    'rw',
+    [database.shows, database.history, database.assets, database.states],
+    async () => {
+      await database.shows.delete(id);
+      await database.states.where('show').equals(id).delete();
+      await database.history.delete(id);
+      const used = new Set<string>();
+      // Kept states need their pictures too.
+      for (const stored of [...(await database.shows.toArray()), ...(await database.states.toArray())]) {
+        for (const match of stored.document.matchAll(/[0-9a-f]{64}/g)) used.add(match[0]);
+      }
+      await database.assets.filter((asset) => !used.has(asset.id)).delete();
+    },
+  );
 }
 
 const takenNames = async (): Promise<string[]> =>
@@ -125,3 +131,18 @@ export async function bringDemo(): Promise<void> {
   const response = await fetch('/demo/marram-bay.jorvan').catch(() => null);
   if (response?.ok) await importShow(await response.blob());
 }
+
+/** Keeps the present state of a show under a name. */
+export async function keepState(show: Show, name: string): Promise<void> {
+  await database.states.add({ show: show.id, name, keptAt: Date.now(), document: JSON.stringify(show) });
+}
+
+/** The states of a show that were kept, the latest first. */
+export const keptStates = async (show: string): Promise<StoredState[]> =>
+  (await database.states.where('show').equals(show).toArray()).sort((a, b) => b.keptAt - a.keptAt);
+
+export const dropState = (id: number): Promise<void> => database.states.delete(id);
+
+/** A kept state, opened and migrated, or why it cannot be. */
+export const openState = (state: StoredState): { show: Show } | { problem: Problem } =>
+  parseStored({ ...state, id: state.show, changedAt: state.keptAt });

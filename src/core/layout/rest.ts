@@ -29,8 +29,18 @@ interface Solved extends Span {
   readonly empty: boolean;
 }
 
-const ends = (edge: TetherEdge): number =>
-  ({ left: 0, top: 0, centre: 0.5, middle: 0.5 })[edge as 'left'] ?? 1;
+const parts: Readonly<Record<TetherEdge, number>> = {
+  left: 0,
+  top: 0,
+  centre: 0.5,
+  middle: 0.5,
+  right: 1,
+  bottom: 1,
+  width: 1,
+  height: 1,
+};
+/** How far along a box an edge lies, 0 to 1. */
+const ends = (edge: TetherEdge): number => parts[edge];
 const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'height';
 
 /**
@@ -60,14 +70,32 @@ export function layOut(template: Template, values: Values, measure: TextMeasure,
 const limited = ({ min, max }: Tether, value: number): number =>
   Math.max(min ?? -Infinity, Math.min(max ?? Infinity, value));
 
+/** What is known along one axis so far. */
+interface Along {
+  readonly tethers: Map<string, Tether[]>;
+  readonly bases: Map<string, Solved>;
+  readonly shifts: Map<string, number>;
+  /** The elements whose base, or whose shift, is being worked out. */
+  readonly openBases: Set<string>;
+  readonly openShifts: Set<string>;
+}
+const newAlong = (): Along => ({
+  tethers: new Map(),
+  bases: new Map(),
+  shifts: new Map(),
+  openBases: new Set(),
+  openShifts: new Set(),
+});
+
+const none: readonly Tether[] = [];
+
 class Solver {
   readonly texts = new Map<string, TextLayout>();
   private readonly parents = new Map<string, string | null>();
-  private readonly tethers = new Map<string, Tether[]>();
-  private readonly bases = new Map<string, Solved>();
+  private readonly along = { x: newAlong(), y: newAlong() };
   /** Where a text's box lies along x, before the words are fitted into it. */
   private readonly frames = new Map<string, Span>();
-  private readonly shifts = new Map<string, number>();
+  /** The elements that are being worked out, outermost first. */
   private readonly open: string[] = [];
 
   constructor(
@@ -80,8 +108,10 @@ class Solver {
       if (element.kind === 'group') for (const child of element.children) this.parents.set(child, element.id);
     }
     for (const tether of template.tethers) {
-      const key = `${tether.element}:${axisOf(tether.edge)}`;
-      this.tethers.set(key, [...(this.tethers.get(key) ?? []), tether]);
+      const { tethers } = this.along[axisOf(tether.edge)];
+      const list = tethers.get(tether.element);
+      if (list) list.push(tether);
+      else tethers.set(tether.element, [tether]);
     }
   }
 
@@ -106,48 +136,50 @@ class Solver {
     return start === base.start ? base : { ...base, start };
   }
 
-  private guarded<T>(key: string, id: string, done: Map<string, T>, work: () => T): T {
-    const known = done.get(key);
-    if (known !== undefined) return known;
-    if (this.open.includes(key)) {
-      const members = [
-        ...new Set(this.open.slice(this.open.indexOf(key)).map((k) => k.split(':')[0] as string)),
-        id,
-      ];
-      const names = [...new Set(members)].map((m) => `“${this.elements[m]?.name ?? m}”`);
-      throw new ProblemError(
-        problem(
-          'tether-cycle',
-          `These tethers run in a circle: ${names.join(' → ')} → ${names[0]}. Untie one of them.`,
-          'tethers',
-        ),
-      );
-    }
-    this.open.push(key);
-    const value = work();
-    this.open.pop();
-    done.set(key, value);
-    return value;
+  /** Tells the names of a circle that came round to an element. */
+  private circle(id: string): never {
+    const members = [...new Set(this.open.slice(this.open.indexOf(id)))];
+    const names = members.map((m) => `“${this.elements[m]?.name ?? m}”`);
+    throw new ProblemError(
+      problem(
+        'tether-cycle',
+        `These tethers run in a circle: ${names.join(' → ')} → ${names[0]}. Untie one of them.`,
+        'tethers',
+      ),
+    );
   }
 
   /** An element's place by its own tethers, without the shifts of the groups around it. */
   private base(id: string, axis: Axis): Solved {
-    return this.guarded(`${id}:${axis}:base`, id, this.bases, () => {
-      const element = this.elements[id] as Element;
-      if (element.kind === 'group') return this.union(element.children, axis, id);
-      const own: Span =
-        axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
-      const tethers = this.tethers.get(`${id}:${axis}`) ?? [];
-      const isWords = element.kind === 'text' || element.kind === 'clock';
-      const sized = tethers.length > 1 || tethers.some((t) => isSize(t.edge));
-      if (!isWords) return { ...this.apply(own, tethers, axis), empty: element.hidden };
-      const frame = sized ? this.apply(own, tethers, axis) : own;
-      const layout = this.words(element, axis, frame);
-      const fitted: Span =
-        axis === 'x' ? { start: layout.x, size: layout.w } : { start: layout.y, size: layout.h };
-      const placed = sized ? fitted : this.apply(fitted, tethers, axis);
-      return { ...placed, empty: element.hidden || layout.lines.every((line) => line.text === '') };
-    });
+    const along = this.along[axis];
+    const known = along.bases.get(id);
+    if (known) return known;
+    if (along.openBases.has(id)) this.circle(id);
+    along.openBases.add(id);
+    this.open.push(id);
+    const solved = this.solve(this.elements[id] as Element, axis, along.tethers.get(id) ?? none);
+    this.open.pop();
+    along.openBases.delete(id);
+    along.bases.set(id, solved);
+    return solved;
+  }
+
+  private solve(element: Element, axis: Axis, tethers: readonly Tether[]): Solved {
+    if (element.kind === 'group') return this.union(element.children, axis, element.id);
+    const own: Span =
+      axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
+    const isWords = element.kind === 'text' || element.kind === 'clock';
+    if (!isWords) {
+      const { start, size } = tethers.length === 0 ? own : this.apply(own, tethers, axis);
+      return { start, size, empty: element.hidden };
+    }
+    const sized = tethers.length > 1 || tethers.some((t) => isSize(t.edge));
+    const frame = sized ? this.apply(own, tethers, axis) : own;
+    const layout = this.words(element, axis, frame);
+    const fitted: Span =
+      axis === 'x' ? { start: layout.x, size: layout.w } : { start: layout.y, size: layout.h };
+    const { start, size } = sized ? fitted : this.apply(fitted, tethers, axis);
+    return { start, size, empty: element.hidden || layout.lines.every((line) => line.text === '') };
   }
 
   private words(element: Extract<Element, { kind: 'text' | 'clock' }>, axis: Axis, frame: Span): TextLayout {
@@ -212,12 +244,20 @@ class Solver {
 
   /** How far a group's tether moves it and all that is in it. */
   private shift(id: string, axis: Axis): number {
-    return this.guarded(`${id}:${axis}:shift`, id, this.shifts, () => {
-      const tether = this.tethers.get(`${id}:${axis}`)?.find((t) => !isSize(t.edge));
-      if (!tether) return 0;
-      const base = this.base(id, axis);
-      return this.target(tether, axis) - (base.start + base.size * ends(tether.edge));
-    });
+    const along = this.along[axis];
+    const known = along.shifts.get(id);
+    if (known !== undefined) return known;
+    const tether = along.tethers.get(id)?.find((t) => !isSize(t.edge));
+    if (!tether) return 0;
+    if (along.openShifts.has(id)) this.circle(id);
+    along.openShifts.add(id);
+    this.open.push(id);
+    const base = this.base(id, axis);
+    const by = this.target(tether, axis) - (base.start + base.size * ends(tether.edge));
+    this.open.pop();
+    along.openShifts.delete(id);
+    along.shifts.set(id, by);
+    return by;
   }
 
   /** The point, or the size, that a tether asks for, as seen inside the group of its own element. */
@@ -240,7 +280,7 @@ class Solver {
   }
 
   private sharedAncestor(a: string, b: string | null): string | null {
-    if (b === null) return null;
+    if (b === null || (this.parents.get(a) ?? null) === null) return null;
     const above = new Set<string>();
     for (let up = this.parents.get(a) ?? null; up !== null; up = this.parents.get(up) ?? null) above.add(up);
     let up: string | null = b;

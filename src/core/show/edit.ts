@@ -77,3 +77,11 @@ export function redo(draft: Draft): Draft {
     redo: draft.redo.slice(0, -1),
   };
 }
+
+/** The draft with so many steps done: goes back or forth as far as the history reaches. */
+export function goTo(draft: Draft, steps: number): Draft {
+  let now = draft;
+  while (now.undo.length > steps && now.undo.length > 0) now = undo(now);
+  while (now.undo.length < steps && now.redo.length > 0) now = redo(now);
+  return now;
+}

@@ -57,7 +57,7 @@ export { assetsOfTemplate, fontFiles, maskProblem, showReferences, templateRefer
 export { migrations, openDocument, type Migration } from './migrations';
 export * from './archive';
 export { designOf, makeRelease, releaseSchema, type Dressing, type Release } from './release';
-export { edit, openDraft, redo, seal, undo, type Draft, type Edit } from './edit';
+export { edit, goTo, openDraft, redo, seal, undo, type Draft, type Edit } from './edit';
 export { freshName } from './operations/names';
 export * from './operations/elements';
 export * from './operations/fields';
@@ -67,3 +67,4 @@ export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip } from './op
 export * from './operations/cards';
 export * from './operations/assets';
 export * from './operations/styles';
+export * from './operations/find';

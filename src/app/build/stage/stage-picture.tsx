@@ -60,11 +60,16 @@ export function StagePicture(props: {
   }, []);
   return (
     <>
-      {backdrop === 'camera' && <Camera box={box} />}
+      {/* A layer of its own: it is not painted again with every frame of the graphic over it. */}
+      {backdrop === 'camera' ? (
+        <Camera box={box} />
+      ) : (
+        <div aria-hidden className={`absolute will-change-transform ${backdrops[backdrop]}`} style={box} />
+      )}
       <canvas
         ref={canvas}
         aria-label={`Picture of ${template.name}`}
-        className={`absolute ${backdrop === 'camera' ? '' : backdrops[backdrop]}`}
+        className="absolute will-change-transform"
         style={box}
       />
     </>
