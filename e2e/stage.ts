@@ -7,7 +7,7 @@ interface Point {
 
 /** Where a point of the template's canvas is on the screen. */
 export async function onScreen(page: Page, at: Point): Promise<Point> {
-  const stage = page.getByRole('application');
+  const stage = page.locator('[data-stage]');
   const box = await stage.boundingBox();
   const place = await stage.evaluate((element) => ({
     zoom: Number(element.dataset['zoom']),

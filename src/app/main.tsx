@@ -3,6 +3,7 @@ import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import './app.css';
+import { Fault } from './shell/fault';
 import { Shell } from './shell/shell';
 import { WithShow } from './shell/with-show';
 import { ShowsView } from './shows/shows-view';
@@ -11,31 +12,37 @@ const router = createBrowserRouter([
   {
     path: '/',
     element: <Shell />,
+    hydrateFallbackElement: <span />,
     children: [
-      { index: true, element: <Navigate to="/shows" replace /> },
-      { path: 'shows', element: <ShowsView /> },
       {
-        element: <WithShow />,
+        errorElement: <Fault />,
         children: [
+          { index: true, element: <Navigate to="/shows" replace /> },
+          { path: 'shows', element: <ShowsView /> },
           {
-            path: 'build/:templateId?',
-            lazy: async () => ({ Component: (await import('./build/build-view')).BuildView }),
+            element: <WithShow />,
+            children: [
+              {
+                path: 'build/:templateId?',
+                lazy: async () => ({ Component: (await import('./build/build-view')).BuildView }),
+              },
+              {
+                path: 'data/:tableId?',
+                lazy: async () => ({ Component: (await import('./data/data-view')).DataView }),
+              },
+            ],
           },
           {
-            path: 'data/:tableId?',
-            lazy: async () => ({ Component: (await import('./data/data-view')).DataView }),
+            path: 'desk/:channelId?',
+            lazy: async () => ({ Component: (await import('./desk/desk-view')).DeskView }),
           },
+          {
+            path: 'outputs',
+            lazy: async () => ({ Component: (await import('./outputs/outputs-view')).OutputsView }),
+          },
+          { path: '*', element: <Navigate to="/shows" replace /> },
         ],
       },
-      {
-        path: 'desk/:channelId?',
-        lazy: async () => ({ Component: (await import('./desk/desk-view')).DeskView }),
-      },
-      {
-        path: 'outputs',
-        lazy: async () => ({ Component: (await import('./outputs/outputs-view')).OutputsView }),
-      },
-      { path: '*', element: <Navigate to="/shows" replace /> },
     ],
   },
 ]);

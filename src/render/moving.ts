@@ -28,6 +28,8 @@ interface Camera {
 /** Over so many seconds a playing video is set right; less is let run, as setting right shows. */
 const drift = 0.12;
 const idleMs = 5000;
+/** Seconds past the end of any video. */
+const endless = 1e7;
 
 /** Videos and cameras. A video stands where its seconds say; one that moves on evenly is let play, else it is set there. */
 export class MovingPictures {
@@ -52,7 +54,8 @@ export class MovingPictures {
     playing.used = performance.now();
     const { element, texture } = playing;
     if (playing.state !== 'ready') return playing.state;
-    const length = Number.isFinite(element.duration) ? element.duration : 0;
+    if (!Number.isFinite(element.duration)) return 'coming';
+    const length = element.duration;
     const last = Math.max(0, length - 0.04);
     const at = length <= 0 ? 0 : loops ? seconds % length : Math.min(seconds, last);
     const moved = at - playing.wanted;
@@ -129,6 +132,9 @@ export class MovingPictures {
       used: 0,
     };
     element.addEventListener('loadeddata', () => {
+      sizeFor(element);
+      // A recording may not say how long it is until its end has been looked for.
+      if (element.duration === Infinity) element.currentTime = endless;
       playing.state = 'ready';
       this.onCome();
     });
@@ -170,6 +176,7 @@ export class MovingPictures {
       element.playsInline = true;
       element.srcObject = stream;
       await element.play();
+      sizeFor(element);
       camera.element = element;
       camera.texture.dispose();
       camera.texture = newTexture(element);
@@ -195,6 +202,12 @@ async function withName(device: string): Promise<MediaStream> {
   for (const track of any.getTracks()) track.stop();
   if (!found) throw new Error('no such camera');
   return navigator.mediaDevices.getUserMedia({ video: { deviceId: { exact: found.deviceId } } });
+}
+
+/** Textures take an element's own size, which for a video is not that of its pictures. */
+function sizeFor(element: HTMLVideoElement): void {
+  element.width = element.videoWidth;
+  element.height = element.videoHeight;
 }
 
 function newTexture(source: HTMLVideoElement | HTMLCanvasElement | null): Texture {

@@ -3,6 +3,7 @@ import type { Show, Template, Values } from '../../core/show';
 import { Button, SelectField } from '../ui';
 import { CardForm } from '../card-form/card-form';
 import { Breaks } from './breaks';
+import { FillingGlyphs } from './missing-glyphs';
 import { useBuild, type TryWith } from './build-store';
 
 const words = (tryWith: TryWith): string =>
@@ -40,6 +41,7 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
         choices={choices}
         onChange={(chosen) => choose(String(chosen))}
       />
+      <FillingGlyphs show={show} template={template} values={values} />
       <Breaks show={show} template={template} />
       <CardForm
         template={template}

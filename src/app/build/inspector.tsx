@@ -21,6 +21,8 @@ import {
   type ClockElement,
   type TextElement,
   freshName,
+  StyleReader,
+  propertyValue,
 } from '../../core/show';
 import { Button, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
@@ -28,6 +30,7 @@ import { newId } from '../state/ids';
 import { alignSelected, distributeSelected, takeApart } from './actions';
 import { editTemplate, sealEdit, useBuild } from './build-store';
 import { MasksSection } from './masks-section';
+import { FamilyGlyphs } from './missing-glyphs';
 import { PropertyRow } from './property-row';
 import { SpansSection } from './spans-section';
 import { ShowSection } from './show-section';
@@ -176,6 +179,12 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
           <Section key={name} title={name} isFolded={folded.has(name)}>
             {name === 'Place' && <AlignBar count={1} />}
             {name === 'Type' && 'typeStyle' in element && <TypeStyleRow show={show} element={element} />}
+            {name === 'Type' && element.kind === 'text' && (
+              <FamilyGlyphs
+                family={new StyleReader(show.look).family(String(propertyValue(template, element, 'family')))}
+                text={String(propertyValue(template, element, 'text') ?? '')}
+              />
+            )}
             {name === 'Picture' && isVector(show, element) && (
               <Button onClick={() => void takeApart(element.id)}>Take it apart into elements</Button>
             )}

@@ -214,6 +214,8 @@ export function GradientEditor(props: {
   const put = (index: number, change: Partial<Stop>): void =>
     onChange({ ...value, stops: value.stops.map((s, i) => (i === index ? { ...s, ...change } : s)) });
   const drag = (event: PointerEvent<HTMLElement>, index: number): void => {
+    // What is being typed belongs to the stop that was in hand.
+    if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
     setInHand(index);
     const { left, width } = ramp.current?.getBoundingClientRect() ?? { left: 0, width: 1 };
     const target = event.currentTarget;
@@ -286,6 +288,7 @@ export function GradientEditor(props: {
         </IconButton>
       </div>
       <ColourField
+        key={at}
         label="Colour of the stop"
         bare
         value={stop.colour}

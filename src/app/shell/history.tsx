@@ -38,7 +38,9 @@ function Steps() {
   const draft = useDraft((store) => store.draft);
   const goTo = useDraft((store) => store.goTo);
   const now = useRef<HTMLLIElement>(null);
-  useEffect(() => now.current?.scrollIntoView({ block: 'nearest' }), []);
+  useEffect(() => {
+    void now.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   if (!draft) return null;
   const done = draft.undo.length;
   const steps = [...draft.undo, ...[...draft.redo].reverse()];

@@ -134,6 +134,12 @@ async function lookAtVideo(url: string): Promise<Facts | null> {
   if (!(await loaded)) return null;
   const { videoWidth: width, videoHeight: height } = video;
   const alpha = hasAlpha(video, width, height);
+  if (video.duration === Infinity) {
+    // A recording does not say how long it is until its end has been looked for.
+    const found = new Promise((resolve) => video.addEventListener('seeked', resolve, { once: true }));
+    video.currentTime = 1e7;
+    await found;
+  }
   const seconds = Number.isFinite(video.duration) ? video.duration : 0;
   video.removeAttribute('src');
   return { width, height, alpha, seconds, family: '' };
@@ -148,7 +154,22 @@ async function lookAtFont(blob: Blob, type: AssetType, name: string): Promise<Fa
     // Loaded only here: it is large, and few files are fonts.
     const { parse } = await import('opentype.js');
     const { names } = parse(bytes);
-    family = names.fullName?.['en'] ?? names.fontFamily?.['en'] ?? '';
+    family = nameIn(names, 'fullName') || nameIn(names, 'fontFamily');
   }
   return { width: 0, height: 0, alpha: false, seconds: 0, family: (family || stem).slice(0, 100) };
+}
+
+/** A name of a font, by whatever platform's table has it; English before others. */
+function nameIn(names: unknown, key: string): string {
+  if (typeof names !== 'object' || names === null) return '';
+  const own = (names as Record<string, unknown>)[key];
+  if (typeof own === 'object' && own !== null) {
+    const words = own as Record<string, string>;
+    return words['en'] ?? Object.values(words)[0] ?? '';
+  }
+  for (const inner of Object.values(names)) {
+    const found = nameIn(inner, key);
+    if (found) return found;
+  }
+  return '';
 }

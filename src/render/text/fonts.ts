@@ -24,6 +24,7 @@ import {
   type Values,
 } from '../../core/show';
 import type { PictureSource } from '../textures';
+import { forgetGlyphs } from './glyphs';
 
 /** The families a picture needs, and all characters it may show. */
 export interface FontNeeds {
@@ -101,6 +102,7 @@ async function loadFile(family: string, asset: string, source: PictureSource): P
   if (before) document.fonts.delete(before.face);
   document.fonts.add(face);
   taken.set(family, { asset, face });
+  forgetGlyphs();
 }
 
 /**

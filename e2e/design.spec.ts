@@ -1,0 +1,534 @@
+// The design surface: what a designer does with mouse and keys, seen in the pixels of the stage.
+import { expect, test, type Page } from '@playwright/test';
+import { createRequire } from 'node:module';
+import { TestServer } from './server';
+import { choose, clickStage, dragStage, number, onScreen, rename, row, setNumbers, tool } from './stage';
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+
+async function blank(page: Page): Promise<void> {
+  await page.goto(`${server.url}/build/name-line`);
+  await page.getByRole('button', { name: 'New template' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
+}
+
+/** The colour and opacity of the picture at a point of the canvas. */
+const pixel = (page: Page, x: number, y: number): Promise<number[]> =>
+  page.getByLabel(/^Picture of /).evaluate(
+    (element, [px, py]) => {
+      const canvas = element as HTMLCanvasElement;
+      const zoom = canvas.width / 1920;
+      return [...(canvas.getContext('2d')?.getImageData(px * zoom, py * zoom, 1, 1).data ?? [])];
+    },
+    [x, y] as const,
+  );
+const alpha = async (page: Page, x: number, y: number): Promise<number> => (await pixel(page, x, y))[3] ?? -1;
+const colour = async (page: Page, x: number, y: number): Promise<string> =>
+  `#${(await pixel(page, x, y))
+    .slice(0, 3)
+    .map((part) => part.toString(16).padStart(2, '0'))
+    .join('')}`;
+
+async function shape(page: Page, name: string): Promise<void> {
+  await tool(page, 'Shape');
+  await page.getByRole('menuitem', { name, exact: true }).click();
+}
+async function fill(page: Page, value: string): Promise<void> {
+  await page.getByRole('tabpanel', { name: 'Properties' }).getByLabel('Fill', { exact: true }).fill(value);
+  await page.keyboard.press('Enter');
+}
+async function open(page: Page, section: string): Promise<void> {
+  const button = page
+    .getByRole('tabpanel', { name: 'Properties' })
+    .getByRole('button', { name: section, exact: true });
+  if ((await button.getAttribute('aria-expanded')) === 'false') await button.click();
+}
+async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
+  const data = await page.evaluateHandle(
+    ([fileName, base64]) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], fileName));
+      return transfer;
+    },
+    [name, bytes.toString('base64')] as const,
+  );
+  const point = await onScreen(page, { x: 960, y: 540 });
+  await page
+    .getByRole('application')
+    .dispatchEvent('drop', { dataTransfer: data, clientX: point.x, clientY: point.y });
+}
+
+test('guides come out of the rulers, pull what is moved, and go back; distances are told', async ({
+  page,
+}) => {
+  await blank(page);
+  const stage = page.getByRole('application');
+  const box = await stage.boundingBox();
+  const at = await onScreen(page, { x: 500, y: 300 });
+  await page.mouse.move((box?.x ?? 0) + 8, at.y);
+  await page.mouse.down();
+  await page.mouse.move(at.x - 20, at.y, { steps: 3 });
+  await page.mouse.move(at.x, at.y, { steps: 3 });
+  await page.mouse.up();
+  const guide = page.locator('svg title', { hasText: /^Guide at / });
+  await expect(guide).toHaveCount(1);
+  const place = Number(/\d+/.exec((await guide.textContent()) ?? '')?.[0]);
+  expect(Math.abs(place - 500)).toBeLessThan(4);
+
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 900, Y: 600, W: 200, H: 100 });
+  // Held while it is moved, the distances around it stand beside it.
+  const [from, to] = [await onScreen(page, { x: 1000, y: 650 }), await onScreen(page, { x: 606, y: 652 })];
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move((from.x + to.x) / 2, to.y, { steps: 4 });
+  await page.mouse.move(to.x, to.y, { steps: 4 });
+  await expect(stage.locator('svg text', { hasText: /^500$|^499$|^501$/ }).first()).toBeVisible();
+  await page.mouse.up();
+  await expect.poll(() => number(page, 'X')).toBe(place);
+
+  // Back into the ruler, it is gone; undone, it is there again.
+  await page.mouse.move(at.x, (box?.y ?? 0) + 60);
+  await page.mouse.down();
+  await page.mouse.move((box?.x ?? 0) + 60, (box?.y ?? 0) + 60, { steps: 3 });
+  await page.mouse.move((box?.x ?? 0) + 5, (box?.y ?? 0) + 60, { steps: 3 });
+  await page.mouse.up();
+  await expect(guide).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(guide).toHaveCount(1);
+});
+
+test('what lies under other things is reached by Alt and by the menu; a marquee takes all it touches', async ({
+  page,
+}) => {
+  await blank(page);
+  for (const name of ['Back', 'Middle', 'Front']) {
+    await tool(page, 'Rectangle');
+    await rename(page, 'Rectangle', name);
+    await setNumbers(page, { X: 800, Y: 400, W: 300, H: 200 });
+  }
+  const selected = (name: string) => expect(row(page, name)).toHaveAttribute('aria-selected', 'true');
+  await clickStage(page, { x: 300, y: 900 });
+  await clickStage(page, { x: 950, y: 520 });
+  await selected('Front');
+  for (const name of ['Middle', 'Back', 'Front']) {
+    await page.keyboard.down('Alt');
+    await clickStage(page, { x: 950, y: 520 });
+    await page.keyboard.up('Alt');
+    await selected(name);
+  }
+  const point = await onScreen(page, { x: 950, y: 520 });
+  await page.mouse.click(point.x, point.y, { button: 'right' });
+  await page.getByRole('menuitemcheckbox', { name: 'Back' }).click();
+  await selected('Back');
+  await setNumbers(page, { X: 200 });
+  await dragStage(page, { x: 700, y: 300 }, { x: 1200, y: 800 });
+  await selected('Front');
+  await selected('Middle');
+  await expect(row(page, 'Back')).toHaveAttribute('aria-selected', 'false');
+});
+
+test('aligned with the canvas and with one another, and set apart evenly', async ({ page }) => {
+  await blank(page);
+  const places = [200, 520, 1300];
+  for (const [index, x] of places.entries()) {
+    await tool(page, 'Rectangle');
+    await rename(page, 'Rectangle', `Box ${index}`);
+    await setNumbers(page, { X: x, Y: 300 + index * 100, W: 100, H: 80 });
+  }
+  await choose(page, 'Box 0');
+  for (const name of ['Box 1', 'Box 2'])
+    await row(page, name)
+      .getByRole('button', { name, exact: true })
+      .click({ modifiers: ['Control'] });
+  await page.getByRole('button', { name: 'Even gaps across' }).click();
+  await page.getByRole('button', { name: 'Align top edges' }).click();
+  await choose(page, 'Box 1');
+  expect([await number(page, 'X'), await number(page, 'Y')]).toEqual([750, 300]);
+  await page.getByRole('button', { name: 'Align centres with the canvas' }).click();
+  await expect.poll(() => number(page, 'X')).toBe(910);
+});
+
+test('words are typed where they stand, and the pen draws what it is told', async ({ page }) => {
+  await blank(page);
+  await tool(page, 'Text');
+  await setNumbers(page, { X: 400, Y: 200, W: 900, H: 90, Size: 80 });
+  await clickStage(page, { x: 300, y: 900 });
+  await clickStage(page, { x: 440, y: 245 });
+  await clickStage(page, { x: 440, y: 245 }, { double: true });
+  const typed = page.getByRole('textbox', { name: 'Words of Text' });
+  await typed.fill('Low water');
+  await page.keyboard.press('Escape');
+  await expect(typed).toHaveCount(0);
+  await expect(page.getByRole('textbox', { name: 'Words', exact: true })).toHaveValue('Low water');
+
+  await page.getByRole('application').focus();
+  await page.keyboard.press('p');
+  for (const point of [
+    { x: 600, y: 500 },
+    { x: 1000, y: 500 },
+    { x: 1000, y: 800 },
+    { x: 600, y: 800 },
+    { x: 600, y: 500 },
+  ]) {
+    const seen = await onScreen(page, point);
+    await page.mouse.click(seen.x, seen.y);
+  }
+  await expect(row(page, 'Path')).toBeVisible();
+  await fill(page, '#3a9d5d');
+  await expect.poll(() => colour(page, 800, 650)).toBe('#3a9d5d');
+  expect(await alpha(page, 1080, 650)).toBe(0);
+  // A point of it is dragged, and the path grows.
+  await dragStage(page, { x: 1000, y: 500 }, { x: 1150, y: 500 });
+  await expect.poll(() => alpha(page, 1040, 520)).toBe(255);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => alpha(page, 1040, 520)).toBe(0);
+});
+
+test('masks, inverted and soft; what masks is not drawn itself', async ({ page }) => {
+  await blank(page);
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 600, Y: 300, W: 600, H: 400 });
+  await fill(page, '#e8593a');
+  await shape(page, 'Ellipse');
+  await setNumbers(page, { X: 700, Y: 300, W: 400, H: 400 });
+  await choose(page, 'Rectangle');
+  await open(page, 'Masks');
+  await page.getByRole('button', { name: 'Add a mask' }).click();
+  await expect.poll(() => alpha(page, 640, 320)).toBe(0);
+  expect(await colour(page, 900, 500)).toBe('#e8593a');
+  await expect(row(page, 'Ellipse').getByLabel('Masks Rectangle')).toBeVisible();
+  await page.getByRole('group', { name: 'Mask 1' }).getByLabel('Inverted').check();
+  await expect.poll(() => alpha(page, 900, 500)).toBe(0);
+  expect(await alpha(page, 640, 320)).toBe(255);
+  await page.getByRole('group', { name: 'Mask 1' }).getByLabel('Soft').fill('120');
+  await page.keyboard.press('Enter');
+  // On the edge of the ellipse it is neither there nor gone.
+  await expect.poll(async () => Math.abs((await alpha(page, 702, 500)) - 128)).toBeLessThan(60);
+});
+
+test('gradients, outlines, shadows and blends show in the picture as they are set', async ({ page }) => {
+  await blank(page);
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 600, Y: 300, W: 600, H: 300 });
+  await page.getByRole('button', { name: 'Fill: gradients and pictures' }).click();
+  const paint = page.getByRole('dialog', { name: 'Fill in full' });
+  await paint.getByLabel('Kind').selectOption('linear');
+  await paint.getByRole('button', { name: 'Stop 1 at 0 %' }).click();
+  await paint.getByLabel('Colour of the stop', { exact: true }).fill('#ff0000');
+  await page.keyboard.press('Enter');
+  await paint.getByRole('button', { name: 'Stop 2 at 100 %' }).click();
+  await expect(paint.getByLabel('Colour of the stop', { exact: true })).toHaveValue('#0b2730');
+  await paint.getByLabel('Colour of the stop', { exact: true }).fill('#0000ff');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect.poll(async () => ((await pixel(page, 620, 450))[0] ?? 0) > 230).toBe(true);
+  expect(((await pixel(page, 1180, 450))[2] ?? 0) > 230).toBe(true);
+  const middle = await pixel(page, 900, 450);
+  expect(Math.abs((middle[0] ?? 0) - (middle[2] ?? 0))).toBeLessThan(12);
+
+  await open(page, 'Outline');
+  await setNumbers(page, { Width: 30 });
+  await page.getByLabel('Lies', { exact: true }).selectOption('outside');
+  await expect.poll(() => alpha(page, 585, 450)).toBe(255);
+  expect(await alpha(page, 560, 450)).toBe(0);
+  await setNumbers(page, { Width: 0 });
+  await open(page, 'Effects');
+  await page.getByLabel('Shadow', { exact: true }).check();
+  await setNumbers(page, { Down: 60, Soft: 20 });
+  await expect.poll(() => alpha(page, 900, 630)).toBeGreaterThan(60);
+  expect(await alpha(page, 900, 280)).toBeLessThan(10);
+
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 600, Y: 300, W: 300, H: 300 });
+  await fill(page, '#00ff00');
+  await page.getByLabel('Blend', { exact: true }).selectOption('multiply');
+  // Green times red is black.
+  await expect.poll(async () => Math.max(...(await pixel(page, 620, 450)).slice(0, 3))).toBeLessThan(30);
+});
+
+test('a named colour is changed once for all that name it; a palette swaps it; a field chooses the palette', async ({
+  page,
+}) => {
+  await blank(page);
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 600, Y: 300, W: 600, H: 300 });
+  await page.getByRole('tab', { name: 'Styles' }).click();
+  await page.getByRole('button', { name: 'Add a colour' }).click();
+  await page.getByLabel('Name of the colour Colour').fill('Club');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Colour Club', { exact: true }).fill('#112233');
+  await page.keyboard.press('Enter');
+  await fill(page, 'club');
+  await expect.poll(() => colour(page, 900, 450)).toBe('#112233');
+  await page.getByLabel('Colour Club', { exact: true }).fill('#445566');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => colour(page, 900, 450)).toBe('#445566');
+  await page.getByRole('button', { name: 'Add a palette' }).click();
+  await page.getByLabel('Club in Palette', { exact: true }).fill('#aa3311');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => colour(page, 900, 450)).toBe('#aa3311');
+  await page.getByLabel('Palette of the show').selectOption('');
+  await expect.poll(() => colour(page, 900, 450)).toBe('#445566');
+  await page.getByRole('button', { name: 'Make a field that chooses the palette' }).click();
+  await page.getByRole('tab', { name: /Operator.s form/ }).click();
+  await expect.poll(() => colour(page, 900, 450)).toBe('#aa3311');
+});
+
+test('a choice sets a colour and a place through maps; letters not allowed are refused', async ({ page }) => {
+  await blank(page);
+  await tool(page, 'Rectangle');
+  await setNumbers(page, { X: 200, Y: 300, W: 300, H: 300 });
+  await page.getByRole('button', { name: 'Rectangle Hidden: make a field' }).click();
+  await page.getByRole('menuitem', { name: 'Make a field' }).click();
+  // The yes/no drives the place by a map too.
+  await page.getByRole('button', { name: 'Rectangle X: make a field' }).click();
+  await page.getByRole('menuitem', { name: /Take it from .*, by a map/ }).click();
+  await page.getByRole('tab', { name: 'Fields' }).click();
+  await page.getByRole('button', { name: /Yes or no ·|Yes\/no ·/ }).click();
+  await page
+    .getByLabel('Rectangle hidden for Yes')
+    .or(page.getByLabel('Untie Rectangle hidden'))
+    .first()
+    .click();
+  await page.getByLabel('Rectangle x for Yes').fill('1400');
+  await page.keyboard.press('Enter');
+  await page.getByRole('tab', { name: /Operator.s form/ }).click();
+  await page
+    .getByRole('tabpanel', { name: /Operator/ })
+    .getByRole('checkbox')
+    .first()
+    .check();
+  await expect.poll(() => alpha(page, 1500, 450)).toBe(255);
+  expect(await alpha(page, 300, 450)).toBe(0);
+});
+
+test('a font of the show is brought in, chosen, and exported with the show', async ({ page }) => {
+  // A font of one wide letter, made for this.
+  const { Font, Glyph, Path } = createRequire(import.meta.url)('opentype.js') as {
+    Font: new (of: object) => { toArrayBuffer(): ArrayBuffer };
+    Glyph: new (of: object) => unknown;
+    Path: new () => { moveTo(x: number, y: number): void; lineTo(x: number, y: number): void; close(): void };
+  };
+  const block = new Path();
+  block.moveTo(0, 0);
+  block.lineTo(0, 700);
+  block.lineTo(3000, 700);
+  block.lineTo(3000, 0);
+  block.close();
+  const glyphs = [
+    new Glyph({ name: '.notdef', unicode: 0, advanceWidth: 500, path: new Path() }),
+    new Glyph({ name: 'I', unicode: 73, advanceWidth: 3000, path: block }),
+  ];
+  const font = new Font({
+    familyName: 'Marram Block',
+    styleName: 'Regular',
+    unitsPerEm: 1000,
+    ascender: 800,
+    descender: -200,
+    glyphs,
+  });
+  await blank(page);
+  await tool(page, 'Text');
+  await setNumbers(page, { X: 200, Y: 300, W: 1500, H: 120, Size: 100 });
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('I');
+  await drop(page, 'block.ttf', Buffer.from(font.toArrayBuffer()));
+  // Dropped while a text is chosen, it becomes its font.
+  await expect(page.getByLabel('Font', { exact: true })).toHaveValue(/Marram Block/);
+  await expect.poll(() => alpha(page, 440, 350)).toBe(255);
+  await page.getByRole('tab', { name: 'Shelf' }).click();
+  await expect(page.getByRole('list', { name: 'Files of the show' }).getByText('block.ttf')).toBeVisible();
+  await page.reload();
+  await row(page, 'Text').waitFor();
+  await expect.poll(() => alpha(page, 440, 350)).toBe(255);
+});
+
+test('vector art is taken apart into elements that look as it did', async ({ page }) => {
+  await blank(page);
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="200"><g id="Bay"><rect id="Sea" width="400" height="200" fill="#2a7f86"/><path id="Sail" d="M200 20 L300 180 H200 Z" fill="#f2b632"/></g></svg>`;
+  await drop(page, 'bay.svg', Buffer.from(svg));
+  await row(page, 'bay').waitFor();
+  await expect.poll(() => colour(page, 960 + 20, 540 + 40)).toBe('#f2b632');
+  await page.getByRole('button', { name: 'Take it apart into elements' }).click();
+  for (const name of ['Bay', 'Sea', 'Sail']) await expect(row(page, name)).toBeVisible();
+  await expect.poll(() => colour(page, 960 + 20, 540 + 40)).toBe('#f2b632');
+  expect(await colour(page, 800, 540)).toBe('#2a7f86');
+  await choose(page, 'Sail');
+  await fill(page, '#ffffff');
+  await expect.poll(() => colour(page, 960 + 20, 540 + 40)).toBe('#ffffff');
+});
+
+test('a file is replaced everywhere, and what is not used is found', async ({ page }) => {
+  await page.goto(`${server.url}/build/name-line`);
+  const art = (fillColour: string) =>
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="80" height="80"><rect width="80" height="80" fill="${fillColour}"/></svg>`,
+    );
+  await page.getByRole('tab', { name: 'Shelf' }).click();
+  const list = page.getByRole('list', { name: 'Files of the show' });
+  await page.getByLabel('Find on the shelf').fill('sandpiper');
+  await list.getByRole('button', { name: 'sandpiper.svg: more' }).click();
+  await expect(page.getByText(/Used in: .*Name line/)).toBeVisible();
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('menuitem', { name: 'Replace everywhere…' }).click();
+  await (await chooser).setFiles({ name: 'red.svg', mimeType: 'image/svg+xml', buffer: art('#c01020') });
+  await expect(page.getByText(/red.svg stands everywhere in the place of sandpiper.svg/)).toBeVisible();
+  await expect.poll(() => colour(page, 170, 924)).toBe('#c01020');
+  await page.getByLabel('Find on the shelf').fill('');
+  await page
+    .getByLabel('Files for the shelf')
+    .setInputFiles({ name: 'idle.svg', mimeType: 'image/svg+xml', buffer: art('#00ff00') });
+  await page.getByLabel('Folder', { exact: true }).selectOption('?');
+  await expect(list.getByText('idle.svg')).toBeVisible();
+  await expect(list.getByText('red.svg')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Remove all' }).click();
+  await expect(page.getByText('Every file is used somewhere.')).toBeVisible();
+});
+
+test('a template of the library is looked for, moves where it is pointed at, and comes with its styles', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/build/name-line`);
+  await page.getByRole('button', { name: 'Library of templates' }).click();
+  const library = page.getByRole('dialog', { name: 'Library' });
+  await expect(library.getByRole('status')).toHaveText('13 templates');
+  await library.getByLabel('Search the library').fill('two shares');
+  await expect(library.getByRole('status')).toHaveText('1 template');
+  const still = library.getByRole('img', { name: 'Lantern poll' });
+  await still.hover();
+  await expect(library.getByRole('img', { name: 'Lantern poll, playing' })).toBeVisible();
+  await library.getByRole('button', { name: 'Add Lantern poll' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('Lantern poll');
+  await page.getByRole('tab', { name: 'Styles' }).click();
+  await expect(page.getByLabel('Name of the colour Lantern glow')).toBeVisible();
+  // Its bar is as long as its number.
+  await page.getByRole('tab', { name: /Operator.s form/ }).click();
+  await page.getByLabel('First share', { exact: true }).fill('10');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => colour(page, 600, 647)).not.toBe('#ffcb66');
+  await page.getByLabel('First share', { exact: true }).fill('90');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => colour(page, 600, 647)).toBe('#ffcb66');
+});
+
+test('parts go from one template to another; words are replaced over the show; every step can be gone back to', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/build/name-line`);
+  await choose(page, 'Words');
+  await page.keyboard.press('Control+c');
+  await page.getByRole('button', { name: 'New template' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
+  await page.getByRole('application').focus();
+  await page.keyboard.press('Control+v');
+  for (const name of ['Words', 'Name', 'Role']) await expect(row(page, name)).toBeVisible();
+  await page.getByRole('tab', { name: 'Fields' }).click();
+  await expect(page.getByLabel('Name of field 2')).toHaveValue('Role');
+
+  await page.getByRole('button', { name: 'History' }).click();
+  const history = page.getByRole('dialog', { name: 'History' });
+  await history.getByLabel('Name of this state').fill('Before the words');
+  await history.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(history.getByRole('button', { name: 'Go back to Before the words' })).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'Find in the show (Ctrl+F)' }).click();
+  const find = page.getByRole('dialog', { name: 'Find and replace in the show' });
+  await find.getByLabel('Find', { exact: true }).fill('Presenter');
+  await expect(find.getByRole('status')).toHaveText(/^Found in [2-9]/);
+  await find.getByLabel('Replace by').fill('Compère');
+  await find.getByRole('button', { name: /^Replace in/ }).click();
+  await expect(find.getByRole('status')).toHaveText('Found in 0 places.');
+  await find.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('tab', { name: 'Elements' }).click();
+  await choose(page, 'Role');
+  const words = page.getByRole('textbox', { name: 'Words', exact: true });
+  await expect(words).toHaveValue('Compère');
+
+  await page.getByRole('button', { name: 'History' }).click();
+  await history
+    .getByRole('list', { name: 'Steps' })
+    .getByRole('button', { name: /New template/ })
+    .click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('treeitem')).toHaveCount(0);
+  await page.getByRole('button', { name: 'History' }).click();
+  await history.getByRole('button', { name: 'Go back to Before the words' }).click();
+  await page.keyboard.press('Escape');
+  await choose(page, 'Role');
+  await expect(words).toHaveValue('Presenter');
+});
+
+test('a video stands where its seconds say; without a camera the stand-in shows', async ({ page }) => {
+  await blank(page);
+  // Red, then blue, recorded by the browser itself; again where a busy machine lost the end of it.
+  const base64 = await page.evaluate(async () => {
+    const canvas = document.createElement('canvas');
+    canvas.width = 320;
+    canvas.height = 180;
+    const context = canvas.getContext('2d', { willReadFrequently: true }) as CanvasRenderingContext2D;
+    const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+    const record = async (): Promise<Blob> => {
+      const recorder = new MediaRecorder(canvas.captureStream(20), { mimeType: 'video/webm;codecs=vp8' });
+      const parts: Blob[] = [];
+      recorder.ondataavailable = (event) => parts.push(event.data);
+      const done = new Promise((resolve) => (recorder.onstop = resolve));
+      recorder.start();
+      for (const colour of ['#ff0000', '#0000ff']) {
+        for (let i = 0; i < 24; i += 1) {
+          context.fillStyle = colour;
+          context.fillRect(0, 0, 320, 180);
+          context.fillRect(i, 0, 1, 1);
+          await wait(60);
+        }
+      }
+      await wait(500);
+      recorder.stop();
+      await done;
+      return new Blob(parts);
+    };
+    const endsBlue = async (blob: Blob): Promise<boolean> => {
+      const video = document.createElement('video');
+      video.muted = true;
+      video.src = URL.createObjectURL(blob);
+      await new Promise((resolve) => (video.onloadeddata = resolve));
+      video.currentTime = 1e7;
+      await new Promise((resolve) => (video.onseeked = resolve));
+      context.drawImage(video, 0, 0);
+      return (context.getImageData(10, 10, 1, 1).data[2] ?? 0) > 200;
+    };
+    let blob = await record();
+    for (let i = 0; i < 4 && !(await endsBlue(blob)); i += 1) blob = await record();
+    const bytes = new Uint8Array(await blob.arrayBuffer());
+    return btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(''));
+  });
+  await drop(page, 'flag.webm', Buffer.from(base64, 'base64'));
+  await row(page, 'flag').waitFor();
+  await setNumbers(page, { X: 600, Y: 300, W: 640, H: 360, Pace: 0, From: 0.1 });
+  await expect.poll(async () => ((await pixel(page, 900, 450))[0] ?? 0) > 180).toBe(true);
+  // Over its end, where it does not loop, its last picture stays.
+  await page.getByLabel('Loops', { exact: true }).uncheck();
+  await setNumbers(page, { From: 60 });
+  await expect.poll(async () => ((await pixel(page, 900, 450))[2] ?? 0) > 180).toBe(true);
+  await page.keyboard.press('Control+a');
+  await tool(page, 'Picture');
+  await page.getByRole('menuitem', { name: 'Live camera' }).click();
+  await setNumbers(page, { X: 100, Y: 700, W: 320, H: 180 });
+  await expect.poll(() => alpha(page, 200, 800)).toBe(255);
+});
+
+test('nothing at all, words from right to left and emoji are tried, and what breaks is told', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/build/notice-strip`);
+  await page.getByRole('tab', { name: /Operator.s form/ }).click();
+  const form = page.getByRole('tabpanel', { name: /Operator/ });
+  await form.getByLabel('Try with').selectOption('rtl');
+  await expect(form.getByLabel('Label', { exact: true })).toHaveValue(/[\u0600-\u06ff]/);
+  await form.getByLabel('Try with').selectOption('emoji');
+  await expect(form.getByLabel('Line', { exact: true })).toHaveValue(/🏳️‍🌈/u);
+  await form.getByLabel('Try with').selectOption('empty');
+  await expect(form.getByLabel('Line', { exact: true })).toHaveValue('');
+});

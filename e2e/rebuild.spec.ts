@@ -1,0 +1,142 @@
+// A second artist's test: shipped templates of the demo, made again from nothing with the interface alone, give the same frame.
+import { expect, test, type Page } from '@playwright/test';
+import { bug, nameLine, noticeStrip } from '../demo/templates';
+import {
+  elementKinds,
+  paintOrder,
+  type Element,
+  type Property,
+  type Show,
+  type Template,
+} from '../src/core/show';
+import { Picture } from './pixels';
+import { TestServer } from './server';
+import { choose, rename, row, setNumbers, tool } from './stage';
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+
+type Bag = Record<string, unknown>;
+
+async function add(page: Page, element: Element): Promise<void> {
+  if (element.kind === 'text') await tool(page, 'Text');
+  else if (element.kind === 'rect') await tool(page, 'Rectangle');
+  else {
+    await tool(page, 'Picture');
+    await page.getByRole('menuitem', { name: elementKinds[element.kind].label, exact: true }).click();
+  }
+  await rename(page, elementKinds[element.kind].label, element.name);
+}
+
+async function set(page: Page, property: Property, value: unknown): Promise<void> {
+  const panel = page.getByRole('tabpanel', { name: 'Properties' });
+  const control = panel.getByLabel(property.label, { exact: true });
+  switch (property.type) {
+    case 'number':
+      return setNumbers(page, { [property.label]: String(value) });
+    case 'colour':
+    case 'paint':
+    case 'text':
+      await control.fill(String(value));
+      return page.keyboard.press('Enter');
+    case 'yes-no':
+      return control.setChecked(Boolean(value));
+    default:
+      await control.selectOption(String(value));
+  }
+}
+
+/** Makes a template in the interface, property by property, from what is written of it. */
+async function rebuild(page: Page, wanted: Template): Promise<void> {
+  await page.goto(`${server.url}/build/name-line`);
+  await page.getByRole('button', { name: 'New template' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
+  await page.getByLabel('Name of the template').fill('Made again');
+  await page.keyboard.press('Enter');
+  for (const element of paintOrder(wanted)) {
+    if (element.kind === 'group') continue;
+    await add(page, element);
+    const kind = elementKinds[element.kind];
+    for (const property of kind.properties) {
+      const value = (element as unknown as Bag)[property.key];
+      const isPlaced = property.key === 'x' || property.key === 'y';
+      if (isPlaced || JSON.stringify(value) !== JSON.stringify(kind.defaults[property.key]))
+        await set(page, property, value);
+    }
+  }
+  for (const group of Object.values(wanted.elements)) {
+    if (group.kind !== 'group') continue;
+    const names = group.children.map((id) => wanted.elements[id]?.name ?? '');
+    await choose(page, names[0] ?? '');
+    for (const name of names.slice(1))
+      await row(page, name)
+        .getByRole('button', { name, exact: true })
+        .click({ modifiers: ['Control'] });
+    await page.keyboard.press('Control+g');
+    await rename(page, 'Group', group.name);
+  }
+  const nameOf = (id: string | null): string => (id === null ? 'Canvas' : (wanted.elements[id]?.name ?? ''));
+  const counts = new Map<string, number>();
+  for (const tether of wanted.tethers) {
+    await choose(page, nameOf(tether.element));
+    const index = (counts.get(tether.element) ?? 0) + 1;
+    counts.set(tether.element, index);
+    await page.getByRole('button', { name: 'Add a tether' }).click();
+    const group = page.getByRole('group', { name: `Tether ${index}` });
+    await group.getByLabel('Own edge').selectOption(tether.edge);
+    await group.getByLabel('Followed element').selectOption({ label: nameOf(tether.to) });
+    await group.getByLabel('Followed edge').selectOption(tether.toEdge);
+    await group.getByLabel('Offset').fill(String(tether.offset));
+    await page.keyboard.press('Enter');
+  }
+}
+
+async function frameOf(page: Page, template: string): Promise<Picture> {
+  await page.goto(`${server.url}/frame?template=${encodeURIComponent(template)}&width=960&height=540`);
+  await page.waitForSelector('html[data-ready]', { state: 'attached' });
+  expect(await page.locator('html').getAttribute('data-error')).toBeNull();
+  return Picture.of(page);
+}
+
+/** Releases the show and compares the frame of what was made with that of the shipped one. */
+async function compare(page: Page, shipped: string): Promise<void> {
+  await page.getByRole('button', { name: 'Release…' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Release/ })
+    .click();
+  await expect(page.getByText('Draft is as released')).toBeVisible();
+  const frames = await page.context().newPage();
+  await frames.setViewportSize({ width: 960, height: 540 });
+  const theirs = await frameOf(frames, shipped);
+  const ours = await frameOf(frames, 'Made again');
+  expect(ours.inked()).toEqual(theirs.inked());
+  expect(ours.differs(theirs)).toBe(0);
+  await frames.close();
+}
+
+/** The id under which the demo show has a picture. */
+async function pictureId(page: Page, name: string): Promise<string> {
+  const response = await page.request.get(`${server.url}/api/air`);
+  const { state } = (await response.json()) as { state: { release: string } };
+  const release = (await (
+    await page.request.get(`${server.url}/api/releases/${state.release}`)
+  ).json()) as Pick<Show, 'assets'>;
+  return Object.values(release.assets).find((asset) => asset.name === name)?.id ?? '';
+}
+
+test('the name line, with its picture, its group and its tethers', async ({ page }) => {
+  await rebuild(page, nameLine(await pictureId(page, 'sandpiper.svg')));
+  await compare(page, 'Name line');
+});
+
+test('the bug with its clock', async ({ page }) => {
+  await rebuild(page, bug(await pictureId(page, 'sandpiper.svg')));
+  await compare(page, 'Bug with clock');
+});
+
+test('the notice strip, whose line follows its label', async ({ page }) => {
+  await rebuild(page, noticeStrip());
+  await compare(page, 'Notice strip');
+});
