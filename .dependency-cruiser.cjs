@@ -17,7 +17,7 @@ module.exports = {
     outside('core', []),
     outside('render', ['core']),
     outside('air', ['core']),
-    outside('workers', ['core']),
+    outside('workers', ['render', 'core', 'standins']),
     outside('server', ['air', 'core']),
     outside('out', ['air', 'render', 'core', 'standins']),
     outside('standins', ['air', 'render', 'core']),
@@ -48,7 +48,7 @@ module.exports = {
       name: 'render-and-air-through-the-door',
       severity: 'error',
       from: { path: '^src/(app|out|server)/' },
-      to: { path: '^src/(render|air|standins)/(?!index\\.ts$)' },
+      to: { path: '^src/(render|air|standins)/(?!(index|font-faces)\\.ts$)' },
     },
   ],
   options: {

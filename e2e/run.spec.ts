@@ -419,7 +419,8 @@ test('7: released, then run from the keyboard; design goes on without touching a
 
   // Design goes on; air stands until the next release.
   await page.getByRole('link', { name: 'Build' }).click();
-  await page.getByLabel('Template in hand').selectOption({ label: 'Name line' });
+  await page.getByRole('button', { name: /^Template in hand/ }).click();
+  await page.getByRole('dialog', { name: 'Templates' }).getByRole('button', { name: 'Name line' }).click();
   await choose(page, 'Bar');
   await page.getByLabel('Fill', { exact: true }).fill('#aa2222');
   await page.keyboard.press('Enter');

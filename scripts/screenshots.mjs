@@ -52,6 +52,19 @@ await shoot('build', async () => {
   await page.getByRole('button', { name: 'Rest' }).click();
   await settle(600);
 });
+await shoot('library', async () => {
+  await page.goto(`${url}/build/name-line`);
+  await settle(1500);
+  await page.getByRole('button', { name: 'Library of templates' }).click();
+  await page.getByRole('heading', { name: 'Lantern' }).scrollIntoViewIfNeeded();
+  await settle(3500);
+});
+await shoot('shelf', async () => {
+  await page.goto(`${url}/build/flight-card`);
+  await settle(2000);
+  await page.getByRole('tab', { name: 'Shelf' }).click();
+  await settle(1500);
+});
 await shoot('data', async () => {
   await page.goto(`${url}/data`);
   await page.getByRole('button', { name: /People/ }).click();

@@ -2,6 +2,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
+import '../render/font-faces';
 import './app.css';
 import { Fault } from './shell/fault';
 import { Shell } from './shell/shell';

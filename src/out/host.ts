@@ -1,3 +1,4 @@
+import '../render/font-faces';
 import { ReleaseShelf } from '../air';
 import { canvasMeasure, createRenderer, fontsFor, loadFonts, type Renderer } from '../render';
 import { standInCamera } from '../standins';

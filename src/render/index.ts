@@ -6,3 +6,4 @@ export { fontsFor, loadFonts, type FontNeeds } from './text/fonts';
 export { missingGlyphs, type MissingGlyphs } from './text/glyphs';
 export type { PictureSource } from './textures';
 export type { StandIn } from './moving';
+export { fontSet, newCanvas } from './platform';

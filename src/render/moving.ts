@@ -44,6 +44,8 @@ export class MovingPictures {
 
   /** A video for one element, at `seconds` from its beginning. */
   video(key: string, asset: string, seconds: number, loops: boolean): Picture | 'coming' | 'missing' {
+    // Workers play no videos.
+    if (typeof document === 'undefined') return 'missing';
     this.forgetIdle();
     let playing = this.videos.get(key);
     if (!playing || playing.asset !== asset) {

@@ -1,5 +1,6 @@
 import type { ShapeNode } from '../core/frame';
 import type { Gradient, Paint } from '../core/show';
+import { newCanvas } from './platform';
 
 /** A drawn shape and where its canvas lies against the node's box, in px of the node. */
 export interface ShapeRaster {
@@ -22,7 +23,7 @@ export function rasterShape(node: ShapeNode, scale: number, pictureOf: PictureOf
   const h = Math.ceil(node.h) + 2 * pad;
   if (node.path === '' && !node.strokePath) return null;
   const fit = Math.min(scale, largest / w, largest / h);
-  const canvas = newCanvas(Math.ceil(w * fit), Math.ceil(h * fit));
+  const canvas = newCanvas(Math.max(1, Math.ceil(w * fit)), Math.max(1, Math.ceil(h * fit)));
   const context = canvas.getContext('2d');
   if (!context) return null;
   context.setTransform(fit, 0, 0, fit, pad * fit, pad * fit);
@@ -59,13 +60,6 @@ export function rasterShape(node: ShapeNode, scale: number, pictureOf: PictureOf
     context.drawImage(sheet, 0, 0);
   }
   return { canvas, x: -pad, y: -pad, w: canvas.width / fit, h: canvas.height / fit };
-}
-
-function newCanvas(width: number, height: number): HTMLCanvasElement {
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, width);
-  canvas.height = Math.max(1, height);
-  return canvas;
 }
 
 type Style = string | CanvasGradient | CanvasPattern;

@@ -1,6 +1,7 @@
 import { CanvasTexture, LinearFilter, LinearMipmapLinearFilter, NoColorSpace, type Texture } from 'three';
 import type { ShapeNode } from '../core/frame';
 import type { TextLayout } from '../core/text';
+import { newCanvas } from './platform';
 import { rasterShape } from './shape-raster';
 import { rasterText, type TextRaster } from './text/raster';
 
@@ -181,9 +182,7 @@ function newTexture(canvas: HTMLCanvasElement, mipmaps: boolean): Texture {
 }
 
 function onCanvas(image: CanvasImageSource, width: number, height: number): HTMLCanvasElement {
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.round(width));
-  canvas.height = Math.max(1, Math.round(height));
+  const canvas = newCanvas(Math.max(1, Math.round(width)), Math.max(1, Math.round(height)));
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
   return canvas;
 }

@@ -1,3 +1,5 @@
+import { newCanvas } from '../render';
+
 /**
  * The camera stand-in: a hand-held view of the tidal beach, drawn for any time. Kites sway on their lines, the sea
  * glints, the picture drifts a little as on a shoulder. `seconds` of any clock; the same time is the same picture.
@@ -113,9 +115,7 @@ export function standInCamera(
   width = 1280,
   height = 720,
 ): { canvas: HTMLCanvasElement; show(seconds: number): void } {
-  const canvas = document.createElement('canvas');
-  canvas.width = width;
-  canvas.height = height;
+  const canvas = newCanvas(width, height);
   const context = canvas.getContext('2d');
   return { canvas, show: (seconds) => context && drawCamera(context, width, height, seconds) };
 }

@@ -1,9 +1,10 @@
 import { LibraryBig, Plus, Search } from 'lucide-react';
 import { Tabs } from 'radix-ui';
-import { templatesByName, type Show, type Template } from '../../core/show';
-import { IconButton, SelectField } from '../ui';
+import type { Show, Template } from '../../core/show';
+import { IconButton } from '../ui';
 import { Shelf } from './shelf';
 import { StylesPanel } from './styles-panel';
+import { TemplateSwitch } from './template-switch';
 import { useBuild } from './build-store';
 import { FieldsPanel } from './fields-panel';
 import { Outline } from './outline';
@@ -24,13 +25,7 @@ export function LeftPanel(props: {
   return (
     <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Template">
       <div className="flex items-center gap-1 border-b border-line p-2">
-        <SelectField
-          bare
-          label="Template in hand"
-          value={template.id}
-          choices={templatesByName(show).map((t) => ({ value: t.id, label: t.name }))}
-          onChange={(id) => onPick(String(id))}
-        />
+        <TemplateSwitch show={show} template={template} onPick={onPick} />
         <IconButton label="New template" onClick={onNew}>
           <Plus size={16} />
         </IconButton>

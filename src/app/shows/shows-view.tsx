@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react'
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { formatWords, templatesByName, type Show } from '../../core/show';
-import { Still } from '../picture/still';
+import { Thumbnail } from '../picture/thumbnail';
 import { Button, Dialog, Empty, IconButton } from '../ui';
 import type { StoredShow } from '../state/database';
 import { useDraft } from '../state/draft-store';
@@ -185,7 +185,7 @@ export function ShowsView() {
                         aria-label={`Build ${template.name} of ${stored.name}`}
                         onClick={() => void enter(stored.id, `/build/${template.id}`)}
                       >
-                        <Still
+                        <Thumbnail
                           of={show}
                           template={template}
                           label={template.name}

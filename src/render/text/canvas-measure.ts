@@ -1,4 +1,5 @@
 import type { Face, Metrics, TextMeasure } from '../../core/text';
+import { newCanvas } from '../platform';
 import { cssFont } from './css-font';
 
 // Measured large, so that hinting and rounding at small sizes play no part.
@@ -7,7 +8,7 @@ const most = 20_000;
 
 /** Measures text with a canvas of the page. Fonts must be loaded; `forget` after new ones have come. */
 export function canvasMeasure(): TextMeasure & { forget(): void } {
-  const context = document.createElement('canvas').getContext('2d');
+  const context = newCanvas(1, 1).getContext('2d');
   if (!context) throw new Error('canvasMeasure: this browser gives no 2D canvas');
   const widths = new Map<string, number>();
   const metrics = new Map<string, Metrics>();

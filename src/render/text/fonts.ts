@@ -1,16 +1,3 @@
-import '@fontsource-variable/archivo/wdth.css';
-import '@fontsource-variable/bricolage-grotesque/wght.css';
-import '@fontsource-variable/fraunces/wght.css';
-import '@fontsource-variable/hanken-grotesk/wght.css';
-import '@fontsource-variable/spline-sans-mono/wght.css';
-import '@fontsource-variable/noto-sans-arabic/wght.css';
-import '@fontsource-variable/noto-sans-devanagari/wght.css';
-import '@fontsource-variable/noto-sans-hebrew/wght.css';
-import '@fontsource-variable/noto-sans-jp/wght.css';
-import '@fontsource/barlow-condensed/400.css';
-import '@fontsource/barlow-condensed/500.css';
-import '@fontsource/barlow-condensed/600.css';
-import '@fontsource/barlow-condensed/700.css';
 import {
   fallbackFamilies,
   familyNamed,
@@ -23,6 +10,7 @@ import {
   type Template,
   type Values,
 } from '../../core/show';
+import { fontSet } from '../platform';
 import type { PictureSource } from '../textures';
 import { forgetGlyphs } from './glyphs';
 
@@ -81,7 +69,7 @@ function ask(key: string, load: () => Promise<unknown>): Promise<unknown> | null
 
 function loadFamily(family: string): Promise<unknown> {
   const faces: Promise<unknown>[] = [];
-  document.fonts.forEach((face) => {
+  fontSet().forEach((face) => {
     if (face.family.replace(/["']/g, '') === family) faces.push(face.load());
   });
   return Promise.allSettled(faces);
@@ -99,8 +87,8 @@ async function loadFile(family: string, asset: string, source: PictureSource): P
   });
   await face.load();
   const before = taken.get(family);
-  if (before) document.fonts.delete(before.face);
-  document.fonts.add(face);
+  if (before) fontSet().delete(before.face);
+  fontSet().add(face);
   taken.set(family, { asset, face });
   forgetGlyphs();
 }
@@ -120,7 +108,7 @@ export function loadFonts(needs: FontNeeds, source: PictureSource): Promise<void
   for (const character of new Set(needs.characters)) {
     if ((character.codePointAt(0) ?? 0) <= 0x24f) continue;
     for (const { css } of fallbackFamilies) {
-      waiting.push(ask(`${css}/${character}`, () => document.fonts.load(`700 40px "${css}"`, character)));
+      waiting.push(ask(`${css}/${character}`, () => fontSet().load(`700 40px "${css}"`, character)));
     }
   }
   const coming = waiting.filter((promise) => promise !== null);

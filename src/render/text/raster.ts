@@ -1,4 +1,5 @@
 import { figureCell, figurePieces, type TextLayout, type TextRun } from '../../core/text';
+import { newCanvas } from '../platform';
 import { cssFont } from './css-font';
 
 /** Words drawn once: the canvas, and where it lies against the layout's box, in layout px. */
@@ -26,9 +27,7 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
   const w = Math.ceil(layout.w) + 2 * padX;
   const h = Math.ceil(layout.h) + 2 * padY;
   const fit = Math.min(scale, largest / w, largest / h);
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.ceil(w * fit));
-  canvas.height = Math.max(1, Math.ceil(h * fit));
+  const canvas = newCanvas(Math.max(1, Math.ceil(w * fit)), Math.max(1, Math.ceil(h * fit)));
   const context = canvas.getContext('2d');
   if (!context) return null;
   context.scale(fit, fit);

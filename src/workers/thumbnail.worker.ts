@@ -1,0 +1,97 @@
+// Draws small pictures of templates at rest, off the interface's thread, one after the other.
+import { expose, transfer } from 'comlink';
+import { evaluate, holdMoment, prepareScene } from '../core/frame';
+import { ProblemError } from '../core/problem';
+import type { Dressing, Template, Values } from '../core/show';
+import {
+  canvasMeasure,
+  createRenderer,
+  fontSet,
+  fontsFor,
+  loadFonts,
+  newCanvas,
+  type PictureSource,
+  type Renderer,
+} from '../render';
+import { standInCamera } from '../standins';
+
+/** A font face of the page, as a worker can load it. */
+export interface Face {
+  readonly family: string;
+  readonly source: string;
+  readonly weight: string;
+  readonly stretch: string;
+  readonly style: string;
+  readonly unicodeRange: string;
+}
+
+/** The time that clocks in thumbnails show: 09:41 UTC. */
+const stillTime = 9 * 3600 + 41 * 60;
+const longestWaitMs = 3000;
+
+const measure = canvasMeasure();
+let source: PictureSource = () => Promise.resolve(null);
+let renderer: Renderer | null = null;
+let onNeed: (() => void) | null = null;
+let line: Promise<unknown> = Promise.resolve();
+
+async function draw(
+  template: Template,
+  values: Values,
+  of: Dressing,
+  width: number,
+): Promise<ImageBitmap | null> {
+  const coming = loadFonts(fontsFor(template, values, of), source);
+  if (coming) {
+    await coming;
+    measure.forget();
+    renderer?.refresh();
+  }
+  renderer ??= createRenderer(newCanvas(16, 16), source, () => onNeed?.(), standInCamera);
+  const height = Math.max(1, Math.round((width * template.height) / template.width));
+  const target = {
+    width: template.width,
+    height: template.height,
+    pixelWidth: width,
+    pixelHeight: height,
+    mode: 'full',
+    placeholders: true,
+  } as const;
+  try {
+    const scene = prepareScene(template, values, measure, { look: of.look });
+    const roots = [evaluate(scene, holdMoment(stillTime))];
+    const view = renderer.newView();
+    view.draw(roots, target);
+    const until = performance.now() + longestWaitMs;
+    while (renderer.isWaiting() && performance.now() < until) {
+      await new Promise<void>((resolve) => {
+        onNeed = resolve;
+        setTimeout(resolve, 250);
+      });
+      view.draw(roots, target);
+    }
+    const bitmap = await createImageBitmap(renderer.canvas, 0, 0, width, height);
+    view.dispose();
+    return bitmap;
+  } catch (error) {
+    // Tethers in a circle: there is no rest pose to be seen.
+    if (error instanceof ProblemError) return null;
+    throw error;
+  }
+}
+
+const api = {
+  /** Tells of the page's fonts, and of where the bytes of pictures are to be had. */
+  open(faces: readonly Face[], pictures: PictureSource): void {
+    source = pictures;
+    for (const { family, source: from, ...rest } of faces) fontSet().add(new FontFace(family, from, rest));
+  },
+  /** A template filled with values, so many px wide; null where it cannot be laid out. */
+  draw(template: Template, values: Values, of: Dressing, width: number): Promise<ImageBitmap | null> {
+    const next = line.then(() => draw(template, values, of, width));
+    line = next.catch(() => undefined);
+    return next.then((bitmap) => (bitmap ? transfer(bitmap, [bitmap]) : null));
+  },
+};
+export type ThumbnailWorker = typeof api;
+expose(api);
