@@ -2,14 +2,7 @@
 import { phase, template, textField } from '../library/make';
 import { newElement, type Template } from '../src/core/show';
 
-const colours = {
-  deep: '#0b2730',
-  deepSoft: '#123642',
-  paper: '#f6f0e0',
-  sun: '#f2b632',
-  coral: '#e8593a',
-  mist: '#a9c4c6',
-};
+const colours = { deep: '#0b2730', deepSoft: '#123642', paper: '#f6f0e0', sun: '#f2b632', coral: '#e8593a', mist: '#a9c4c6' };
 
 export const nameLine = (picture: string): Template =>
   template({
@@ -17,25 +10,10 @@ export const nameLine = (picture: string): Template =>
     name: 'Name line',
     lane: 'lower',
     elements: [
-      newElement('rect', 'bar', 'Bar', {
-        x: 264,
-        y: 848,
-        w: 640,
-        h: 152,
-        fill: colours.deep,
-        radiusTopRight: 4,
-        radiusBottomRight: 56,
-      }),
+      newElement('rect', 'bar', 'Bar', { x: 264, y: 848, w: 640, h: 152, fill: colours.deep, radiusTopRight: 4, radiusBottomRight: 56 }),
       newElement('rect', 'chip', 'Chip', { x: 248, y: 848, w: 16, h: 152, fill: colours.sun }),
       newElement('rect', 'tile', 'Tile', { x: 96, y: 848, w: 152, h: 152, fill: colours.paper }),
-      newElement('picture', 'picture', 'Picture', {
-        x: 96,
-        y: 848,
-        w: 152,
-        h: 152,
-        asset: picture,
-        fit: 'cover',
-      }),
+      newElement('picture', 'picture', 'Picture', { x: 96, y: 848, w: 152, h: 152, asset: picture, fit: 'cover' }),
       newElement('group', 'words', 'Words', { children: ['name', 'role'] }),
       newElement('text', 'name', 'Name', {
         x: 304,
@@ -69,22 +47,8 @@ export const nameLine = (picture: string): Template =>
     fields: [
       textField('f-name', 'Name', 'Ida Marsh', 'As the person writes it'),
       textField('f-role', 'Role', 'Presenter', 'Function, or pilot · club'),
-      {
-        id: 'f-colour',
-        kind: 'colour',
-        name: 'Chip colour',
-        group: '',
-        help: "The club's colour",
-        default: colours.sun,
-      },
-      {
-        id: 'f-picture',
-        kind: 'picture',
-        name: 'Picture',
-        group: '',
-        help: 'Flag or mark, square',
-        default: picture,
-      },
+      { id: 'f-colour', kind: 'colour', name: 'Chip colour', group: '', help: "The club's colour", default: colours.sun },
+      { id: 'f-picture', kind: 'picture', name: 'Picture', group: '', help: 'Flag or mark, square', default: picture },
     ],
     ties: [
       ['name', 'text', 'f-name'],
@@ -129,14 +93,7 @@ export const bug = (mark: string): Template =>
     name: 'Bug with clock',
     lane: 'bug',
     elements: [
-      newElement('rect', 'plate', 'Plate', {
-        x: 1560,
-        y: 54,
-        w: 264,
-        h: 76,
-        fill: '#0b2730e6',
-        radiusBottomLeft: 28,
-      }),
+      newElement('rect', 'plate', 'Plate', { x: 1560, y: 54, w: 264, h: 76, fill: '#0b2730e6', radiusBottomLeft: 28 }),
       newElement('picture', 'mark', 'Mark', { x: 1748, y: 54, w: 76, h: 76, asset: mark, fit: 'cover' }),
       newElement('text', 'label', 'Label', {
         x: 1480,
@@ -196,14 +153,7 @@ export const flightCard = (flag: string): Template =>
     name: 'Flight card',
     lane: 'full',
     elements: [
-      newElement('rect', 'panel', 'Panel', {
-        x: 96,
-        y: 216,
-        w: 720,
-        h: 560,
-        fill: colours.deep,
-        radiusBottomRight: 96,
-      }),
+      newElement('rect', 'panel', 'Panel', { x: 96, y: 216, w: 720, h: 560, fill: colours.deep, radiusBottomRight: 96 }),
       newElement('rect', 'head', 'Head', { x: 96, y: 216, w: 720, h: 72, fill: colours.coral }),
       newElement('text', 'round', 'Round', {
         x: 136,
@@ -219,15 +169,7 @@ export const flightCard = (flag: string): Template =>
         letters: 'upper',
         minScale: 0.4,
       }),
-      newElement('picture', 'flag', 'Flag', {
-        x: 136,
-        y: 328,
-        w: 176,
-        h: 176,
-        asset: flag,
-        fit: 'cover',
-        radius: 8,
-      }),
+      newElement('picture', 'flag', 'Flag', { x: 136, y: 328, w: 176, h: 176, asset: flag, fit: 'cover', radius: 8 }),
       newElement('text', 'team', 'Team', {
         x: 136,
         y: 520,
@@ -257,18 +199,7 @@ export const flightCard = (flag: string): Template =>
         tracking: 90,
         colour: colours.sun,
       }),
-      newElement('text', 'pilot', 'Pilot', {
-        x: 348,
-        y: 372,
-        w: 428,
-        h: 54,
-        text: 'Ox',
-        family: 'Archivo',
-        weight: 600,
-        size: 44,
-        colour: colours.paper,
-        minScale: 0.4,
-      }),
+      newElement('text', 'pilot', 'Pilot', { x: 348, y: 372, w: 428, h: 54, text: 'Ox', family: 'Archivo', weight: 600, size: 44, colour: colours.paper, minScale: 0.4 }),
       newElement('text', 'kite', 'Kite', {
         x: 136,
         y: 656,
@@ -333,22 +264,8 @@ export const noticeStrip = (): Template =>
     name: 'Notice strip',
     lane: 'lower',
     elements: [
-      newElement('rect', 'strip', 'Strip', {
-        x: 96,
-        y: 920,
-        w: 1728,
-        h: 80,
-        fill: colours.paper,
-        radiusTopLeft: 24,
-      }),
-      newElement('rect', 'flag', 'Label plate', {
-        x: 96,
-        y: 920,
-        w: 220,
-        h: 80,
-        fill: colours.coral,
-        radiusTopLeft: 24,
-      }),
+      newElement('rect', 'strip', 'Strip', { x: 96, y: 920, w: 1728, h: 80, fill: colours.paper, radiusTopLeft: 24 }),
+      newElement('rect', 'flag', 'Label plate', { x: 96, y: 920, w: 220, h: 80, fill: colours.coral, radiusTopLeft: 24 }),
       newElement('text', 'label', 'Label', {
         x: 124,
         y: 934,
@@ -379,12 +296,7 @@ export const noticeStrip = (): Template =>
     order: ['strip', 'flag', 'label', 'line'],
     fields: [
       textField('f-label', 'Label', 'Notice', 'One word'),
-      textField(
-        'f-line',
-        'Line',
-        'High water at 16:40. The outer bar closes at 15:50',
-        'One sentence, no full stop',
-      ),
+      textField('f-line', 'Line', 'High water at 16:40. The outer bar closes at 15:50', 'One sentence, no full stop'),
     ],
     ties: [
       ['label', 'text', 'f-label'],

@@ -22,8 +22,7 @@ const lamp: Gradient = {
     { at: 1, colour: '@lt-rose' },
   ],
 };
-const colour = (id: string, name: string, value: string) =>
-  [id, { id, name, kind: 'colour', value }] as const;
+const colour = (id: string, name: string, value: string) => [id, { id, name, kind: 'colour', value }] as const;
 const head = {
   family: 'Bricolage Grotesque',
   weight: 700,
@@ -48,26 +47,11 @@ export const lanternLook: Look = {
     ['lt-head', { id: 'lt-head', name: 'Lantern head', kind: 'type', value: head }],
     [
       'lt-line',
-      {
-        id: 'lt-line',
-        name: 'Lantern line',
-        kind: 'type',
-        value: { ...head, family: 'Hanken Grotesk', weight: 500, size: 34, tracking: 5, colour: '@lt-glow' },
-      },
+      { id: 'lt-line', name: 'Lantern line', kind: 'type', value: { ...head, family: 'Hanken Grotesk', weight: 500, size: 34, tracking: 5, colour: '@lt-glow' } },
     ],
   ]),
   palettes: [
-    {
-      id: 'lt-sea',
-      name: 'Lantern sea',
-      colours: {
-        'lt-night': '#071d33',
-        'lt-plum': '#0f4a63',
-        'lt-rose': '#2f9c95',
-        'lt-glow': '#ffe08a',
-        'lt-cream': '#f2fbf7',
-      },
-    },
+    { id: 'lt-sea', name: 'Lantern sea', colours: { 'lt-night': '#071d33', 'lt-plum': '#0f4a63', 'lt-rose': '#2f9c95', 'lt-glow': '#ffe08a', 'lt-cream': '#f2fbf7' } },
   ],
   palette: null,
 };
@@ -92,44 +76,11 @@ const nameLine = template({
       shadowBlur: 34,
       shadowColour: '#12081f99',
     }),
-    newElement('ellipse', 'lamp', 'Lamp', {
-      x: 96,
-      y: 834,
-      w: 168,
-      h: 168,
-      fill: '@lt-lamp',
-      glow: 34,
-      glowColour: '#ffcb66b0',
-    }),
+    newElement('ellipse', 'lamp', 'Lamp', { x: 96, y: 834, w: 168, h: 168, fill: '@lt-lamp', glow: 34, glowColour: '#ffcb66b0' }),
     newElement('ellipse', 'hole', 'Hole', { x: 108, y: 846, w: 144, h: 144, fill: '#ffffff' }),
-    newElement('picture', 'face', 'Face', {
-      x: 108,
-      y: 846,
-      w: 144,
-      h: 144,
-      asset: null,
-      fit: 'cover',
-      focusY: 0.2,
-      masks: [{ by: 'hole', inverted: false, soft: 0 }],
-    }),
-    newElement('text', 'name', 'Name', {
-      x: 300,
-      y: 858,
-      w: 1180,
-      h: 72,
-      text: 'Noor Tammer',
-      typeStyle: 'lt-head',
-      minScale: 0.4,
-    }),
-    newElement('text', 'role', 'Role', {
-      x: 302,
-      y: 926,
-      w: 1180,
-      h: 46,
-      text: 'Lantern maker, Gullgate',
-      typeStyle: 'lt-line',
-      minScale: 0.4,
-    }),
+    newElement('picture', 'face', 'Face', { x: 108, y: 846, w: 144, h: 144, asset: null, fit: 'cover', focusY: 0.2, masks: [{ by: 'hole', inverted: false, soft: 0 }] }),
+    newElement('text', 'name', 'Name', { x: 300, y: 858, w: 1180, h: 72, text: 'Noor Tammer', typeStyle: 'lt-head', minScale: 0.4 }),
+    newElement('text', 'role', 'Role', { x: 302, y: 926, w: 1180, h: 46, text: 'Lantern maker, Gullgate', typeStyle: 'lt-line', minScale: 0.4 }),
     newElement('group', 'words', 'Words', { children: ['name', 'role'] }),
   ],
   order: ['pill', 'lamp', 'hole', 'face', 'words'],
@@ -167,16 +118,7 @@ const nameLine = template({
 });
 
 const lampAt = (id: string, x: number, y: number, size: number, blur: number, opacity: number) =>
-  newElement('ellipse', id, `Lamp ${id.slice(-1)}`, {
-    x,
-    y,
-    w: size,
-    h: size * 1.15,
-    fill: '@lt-lamp',
-    blur,
-    opacity,
-    blend: 'screen',
-  });
+  newElement('ellipse', id, `Lamp ${id.slice(-1)}`, { x, y, w: size, h: size * 1.15, fill: '@lt-lamp', blur, opacity, blend: 'screen' });
 
 const titleCard = template({
   id: 'lt-title',
@@ -188,15 +130,7 @@ const titleCard = template({
     lampAt('lamp-2', 1640, 560, 240, 26, 0.7),
     lampAt('lamp-3', 1130, 640, 150, 40, 0.55),
     lampAt('lamp-4', 120, 60, 120, 46, 0.4),
-    newElement('text', 'over', 'Over line', {
-      x: 140,
-      y: 340,
-      w: 1100,
-      h: 54,
-      text: 'Tonight on the beach',
-      typeStyle: 'lt-line',
-      minScale: 0.5,
-    }),
+    newElement('text', 'over', 'Over line', { x: 140, y: 340, w: 1100, h: 54, text: 'Tonight on the beach', typeStyle: 'lt-line', minScale: 0.5 }),
     newElement('text', 'title', 'Title', {
       x: 136,
       y: 400,
@@ -305,15 +239,7 @@ const post = template({
     }),
     newElement('ellipse', 'ring', 'Ring', { x: 96, y: 846, w: 134, h: 134, fill: '@lt-lamp' }),
     newElement('ellipse', 'hole', 'Hole', { x: 102, y: 852, w: 122, h: 122, fill: '#ffffff' }),
-    newElement('picture', 'face', 'Face', {
-      x: 102,
-      y: 852,
-      w: 122,
-      h: 122,
-      asset: null,
-      fit: 'cover',
-      masks: [{ by: 'hole', inverted: false, soft: 0 }],
-    }),
+    newElement('picture', 'face', 'Face', { x: 102, y: 852, w: 122, h: 122, asset: null, fit: 'cover', masks: [{ by: 'hole', inverted: false, soft: 0 }] }),
     newElement('text', 'author', 'Author', {
       x: 290,
       y: 724,
@@ -347,13 +273,11 @@ const post = template({
   order: ['bubble', 'ring', 'hole', 'face', 'words'],
   fields: [
     textField('f-author', 'Author', 'Pia from Gullgate', '', { trim: true }),
-    textField(
-      'f-text',
-      'Text',
-      'We can see the red one from our roof. Please tell the pilot that my grandmother waves back every evening.',
-      'Up to four lines',
-      { maxLength: 280, trim: true, lines: true },
-    ),
+    textField('f-text', 'Text', 'We can see the red one from our roof. Please tell the pilot that my grandmother waves back every evening.', 'Up to four lines', {
+      maxLength: 280,
+      trim: true,
+      lines: true,
+    }),
     pictureField('f-picture', 'Picture', null, 'Of the author, or none'),
   ],
   ties: [
@@ -400,17 +324,7 @@ const bar = (id: string, name: string, y: number, fill: string) => [
     radiusBottomLeft: 37,
     fill: '#ffffff26',
   }),
-  newElement('rect', `${id}-bar`, `${name} bar`, {
-    x: 160,
-    y,
-    w: 620,
-    h: 74,
-    radiusTopLeft: 37,
-    radiusTopRight: 37,
-    radiusBottomRight: 37,
-    radiusBottomLeft: 37,
-    fill,
-  }),
+  newElement('rect', `${id}-bar`, `${name} bar`, { x: 160, y, w: 620, h: 74, radiusTopLeft: 37, radiusTopRight: 37, radiusBottomRight: 37, radiusBottomLeft: 37, fill }),
 ];
 
 const poll = template({
@@ -522,20 +436,7 @@ const poll = template({
       colour: '@lt-cream',
     }),
   ],
-  order: [
-    'panel',
-    'question',
-    'a-words',
-    'a-track',
-    'a-bar',
-    'a-value',
-    'a-sign',
-    'b-words',
-    'b-track',
-    'b-bar',
-    'b-value',
-    'b-sign',
-  ],
+  order: ['panel', 'question', 'a-words', 'a-track', 'a-bar', 'a-value', 'a-sign', 'b-words', 'b-track', 'b-bar', 'b-value', 'b-sign'],
   fields: [
     textField('f-question', 'Question', 'Which lantern flies highest?', 'Up to two lines'),
     textField('f-a', 'First answer', 'The red one'),

@@ -2,8 +2,7 @@
 import { newElement, type Element, type Field, type LibraryItem, type Look } from '../src/core/show';
 import { phase, template, textField, type Move } from './make';
 
-const colour = (id: string, name: string, value: string) =>
-  [id, { id, name, kind: 'colour', value }] as const;
+const colour = (id: string, name: string, value: string) => [id, { id, name, kind: 'colour', value }] as const;
 const serif = {
   family: '@lg-serif',
   weight: 560,
@@ -15,15 +14,7 @@ const serif = {
   figures: 'proportional',
   colour: '@lg-ink',
 } as const;
-const mono = {
-  ...serif,
-  family: '@lg-mono',
-  weight: 500,
-  size: 28,
-  tracking: 60,
-  letters: 'upper',
-  colour: '@lg-grey',
-} as const;
+const mono = { ...serif, family: '@lg-mono', weight: 500, size: 28, tracking: 60, letters: 'upper', colour: '@lg-grey' } as const;
 
 export const ledgerLook: Look = {
   styles: Object.fromEntries<Look['styles'][string]>([
@@ -36,13 +27,7 @@ export const ledgerLook: Look = {
     ['lg-title', { id: 'lg-title', name: 'Ledger title', kind: 'type', value: serif }],
     ['lg-note', { id: 'lg-note', name: 'Ledger note', kind: 'type', value: mono }],
   ]),
-  palettes: [
-    {
-      id: 'lg-night',
-      name: 'Ledger by night',
-      colours: { 'lg-ink': '#f3eee3', 'lg-paper': '#1b1a1d', 'lg-red': '#ff8a5c', 'lg-grey': '#a49c90' },
-    },
-  ],
+  palettes: [{ id: 'lg-night', name: 'Ledger by night', colours: { 'lg-ink': '#f3eee3', 'lg-paper': '#1b1a1d', 'lg-red': '#ff8a5c', 'lg-grey': '#a49c90' } }],
   palette: null,
 };
 
@@ -53,32 +38,13 @@ const nameLine = template({
   elements: [
     newElement('rect', 'sheet', 'Sheet', { x: 96, y: 850, w: 800, h: 150, fill: '@lg-paper' }),
     newElement('rect', 'edge', 'Edge', { x: 96, y: 850, w: 10, h: 150, fill: '@lg-red' }),
-    newElement('text', 'name', 'Name', {
-      x: 146,
-      y: 862,
-      w: 1300,
-      h: 80,
-      text: 'Edda Thornwick',
-      typeStyle: 'lg-title',
-      minScale: 0.5,
-    }),
+    newElement('text', 'name', 'Name', { x: 146, y: 862, w: 1300, h: 80, text: 'Edda Thornwick', typeStyle: 'lg-title', minScale: 0.5 }),
     newElement('line', 'rule', 'Rule', { x: 148, y: 944, w: 400, h: 0, thickness: 2, fill: '@lg-ink' }),
-    newElement('text', 'role', 'Role', {
-      x: 147,
-      y: 950,
-      w: 1300,
-      h: 40,
-      text: 'Harbour master',
-      typeStyle: 'lg-note',
-      minScale: 0.5,
-    }),
+    newElement('text', 'role', 'Role', { x: 147, y: 950, w: 1300, h: 40, text: 'Harbour master', typeStyle: 'lg-note', minScale: 0.5 }),
     newElement('group', 'words', 'Words', { children: ['name', 'role'] }),
   ],
   order: ['sheet', 'edge', 'words', 'rule'],
-  fields: [
-    textField('f-name', 'Name', 'Edda Thornwick', 'As the person writes it'),
-    textField('f-role', 'Role', 'Harbour master'),
-  ],
+  fields: [textField('f-name', 'Name', 'Edda Thornwick', 'As the person writes it'), textField('f-role', 'Role', 'Harbour master')],
   ties: [
     ['name', 'text', 'f-name'],
     ['role', 'text', 'f-role'],
@@ -159,25 +125,11 @@ const quote = template({
       colour: '@lg-ink',
       minScale: 0.5,
     }),
-    newElement('text', 'role', 'Role', {
-      x: 1104,
-      y: 872,
-      w: 700,
-      h: 42,
-      text: 'Harbour master',
-      typeStyle: 'lg-note',
-      minScale: 0.5,
-    }),
+    newElement('text', 'role', 'Role', { x: 1104, y: 872, w: 700, h: 42, text: 'Harbour master', typeStyle: 'lg-note', minScale: 0.5 }),
   ],
   order: ['sheet', 'mark', 'words', 'rule', 'name', 'role'],
   fields: [
-    textField(
-      'f-words',
-      'Words',
-      'The tide does not wait for the judges, and neither do my kites.',
-      'Without quotation marks',
-      { lines: true, maxLength: 320 },
-    ),
+    textField('f-words', 'Words', 'The tide does not wait for the judges, and neither do my kites.', 'Without quotation marks', { lines: true, maxLength: 320 }),
     textField('f-name', 'Name', 'Edda Thornwick'),
     textField('f-role', 'Role', 'Harbour master'),
   ],
@@ -261,15 +213,7 @@ const rowElements = teams.flatMap(([name, points], i): Element[] => [
     align: 'right',
     minScale: 0.5,
   }),
-  newElement('line', `rule-${i}`, `Rule ${i + 1}`, {
-    x: 150,
-    y: rowY(i) + 88,
-    w: 910,
-    h: 0,
-    thickness: 2,
-    fill: '@lg-grey',
-    opacity: 0.5,
-  }),
+  newElement('line', `rule-${i}`, `Rule ${i + 1}`, { x: 150, y: rowY(i) + 88, w: 910, h: 0, thickness: 2, fill: '@lg-grey', opacity: 0.5 }),
 ]);
 
 const standing = template({
@@ -279,24 +223,8 @@ const standing = template({
   elements: [
     newElement('rect', 'sheet', 'Sheet', { x: 96, y: 216, w: 1020, h: 716, fill: '@lg-paper' }),
     newElement('rect', 'edge', 'Edge', { x: 96, y: 216, w: 1020, h: 12, fill: '@lg-red' }),
-    newElement('text', 'title', 'Title', {
-      x: 148,
-      y: 254,
-      w: 900,
-      h: 84,
-      text: 'After the ballet round',
-      typeStyle: 'lg-title',
-      minScale: 0.5,
-    }),
-    newElement('text', 'note', 'Note', {
-      x: 150,
-      y: 338,
-      w: 900,
-      h: 40,
-      text: 'Highest and lowest mark dropped',
-      typeStyle: 'lg-note',
-      minScale: 0.5,
-    }),
+    newElement('text', 'title', 'Title', { x: 148, y: 254, w: 900, h: 84, text: 'After the ballet round', typeStyle: 'lg-title', minScale: 0.5 }),
+    newElement('text', 'note', 'Note', { x: 150, y: 338, w: 900, h: 40, text: 'Highest and lowest mark dropped', typeStyle: 'lg-note', minScale: 0.5 }),
     ...rowElements,
   ],
   order: ['sheet', 'edge', 'title', 'note', ...rowElements.map((element) => element.id)],
@@ -305,10 +233,7 @@ const standing = template({
     textField('f-note', 'Note', 'Highest and lowest mark dropped'),
     ...teams.flatMap(([name, points], i): Field[] => [
       { ...textField(`f-name-${i}`, `Team ${i + 1}`, name), group: `Place ${i + 1}` },
-      {
-        ...textField(`f-points-${i}`, `Points ${i + 1}`, points, '', { allowed: '0-9.,' }),
-        group: `Place ${i + 1}`,
-      },
+      { ...textField(`f-points-${i}`, `Points ${i + 1}`, points, '', { allowed: '0-9.,' }), group: `Place ${i + 1}` },
     ]),
   ],
   ties: [
@@ -369,23 +294,11 @@ const tall = template({
       minScale: 0.4,
       maxLines: 2,
     }),
-    newElement('text', 'role', 'Role', {
-      x: 122,
-      y: 1580,
-      w: 840,
-      h: 54,
-      text: 'Harbour master',
-      ...mono,
-      size: 38,
-      minScale: 0.5,
-    }),
+    newElement('text', 'role', 'Role', { x: 122, y: 1580, w: 840, h: 54, text: 'Harbour master', ...mono, size: 38, minScale: 0.5 }),
     newElement('group', 'words', 'Words', { children: ['name', 'role'] }),
   ],
   order: ['sheet', 'edge', 'words'],
-  fields: [
-    textField('f-name', 'Name', 'Edda Thornwick', 'Up to two lines'),
-    textField('f-role', 'Role', 'Harbour master'),
-  ],
+  fields: [textField('f-name', 'Name', 'Edda Thornwick', 'Up to two lines'), textField('f-role', 'Role', 'Harbour master')],
   ties: [
     ['name', 'text', 'f-name'],
     ['role', 'text', 'f-role'],

@@ -20,10 +20,7 @@ const measure = {
   metrics: (face: { size: number }) => ({ ascent: face.size, descent: face.size * 0.2 }),
 };
 const all = packages.flatMap((pack) => pack.items.map((item) => ({ pack, ...item })));
-const show = () =>
-  newShow('s', 'Show', [
-    { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() },
-  ]);
+const show = () => newShow('s', 'Show', [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() }]);
 let count = 0;
 const newId = (): string => `n${(count += 1)}`;
 
@@ -41,9 +38,7 @@ describe('the shipped templates', () => {
         expect(phaseEnd(phase)).toBe(phase.frames);
         for (const track of phase.tracks) {
           const frames = track.keys.map((key) => key.frame);
-          expect(frames.every((frame, i) => frame >= 0 && (i === 0 || frame > (frames[i - 1] ?? 0)))).toBe(
-            true,
-          );
+          expect(frames.every((frame, i) => frame >= 0 && (i === 0 || frame > (frames[i - 1] ?? 0)))).toBe(true);
         }
       }
     },
@@ -55,29 +50,20 @@ describe('the shipped templates', () => {
       for (const id of template.order) {
         const box = boxes.get(id);
         const isSheet = box && box.w >= template.width;
-        if (
-          !box ||
-          isSheet ||
-          template.elements[id]?.name.includes('band') ||
-          template.elements[id]?.name === 'Band'
-        )
-          continue;
+        if (!box || isSheet || template.elements[id]?.name.includes('band') || template.elements[id]?.name === 'Band') continue;
         expect(box.x >= -1 && box.x + box.w <= template.width + 1).toBe(true);
       }
       const named = JSON.stringify(template).matchAll(/"@([a-z-]+)"/g);
       for (const [, id] of named) expect(pack.look.styles[id ?? '']).toBeDefined();
       for (const element of Object.values(elements))
-        if ('typeStyle' in element && element.typeStyle !== null)
-          expect(pack.look.styles[element.typeStyle]?.kind).toBe('type');
+        if ('typeStyle' in element && element.typeStyle !== null) expect(pack.look.styles[element.typeStyle]?.kind).toBe('type');
     },
   );
 });
 
 describe('looking for a template', () => {
   const names = (change: Partial<LibraryFilter>): string[] =>
-    packages.flatMap((pack) =>
-      filterLibrary(pack, { ...anyOfLibrary, ...change }).map((item) => item.template.name),
-    );
+    packages.flatMap((pack) => filterLibrary(pack, { ...anyOfLibrary, ...change }).map((item) => item.template.name));
   test('by words of its name, use, kind and fields, all of which must be there', () => {
     expect(names({ search: 'guest score' })).toContain('Saltmarsh score');
     expect(names({ search: 'guest score quotation' })).toEqual([]);

@@ -14,11 +14,7 @@ import {
   type TrackProperty,
 } from '../src/core/show';
 
-export type Move = [
-  element: string,
-  property: TrackProperty,
-  ...keys: [frame: number, value: number, ease?: Ease][],
-];
+export type Move = [element: string, property: TrackProperty, ...keys: [frame: number, value: number, ease?: Ease][]];
 
 export const phase = (frames: number, moves: Move[]): Phase => ({
   frames,
@@ -40,14 +36,7 @@ export interface Parts {
   order: string[];
   fields?: Field[];
   ties?: [element: string, property: string, field: string, how?: Partial<Tie>][];
-  tethers?: [
-    element: string,
-    edge: Tether['edge'],
-    to: string | null,
-    toEdge: Tether['toEdge'],
-    offset: number,
-    limits?: Partial<Tether>,
-  ][];
+  tethers?: [element: string, edge: Tether['edge'], to: string | null, toEdge: Tether['toEdge'], offset: number, limits?: Partial<Tether>][];
   enter: Phase;
   exit: Phase;
   width?: number;
@@ -62,10 +51,7 @@ export const template = (parts: Parts): Template =>
     elements: Object.fromEntries(parts.elements.map((element) => [element.id, element])),
     order: parts.order,
     fields: parts.fields ?? [],
-    ties: (parts.ties ?? []).map(([element, property, field, how]) => ({
-      ...newTie(element, property, field),
-      ...how,
-    })),
+    ties: (parts.ties ?? []).map(([element, property, field, how]) => ({ ...newTie(element, property, field), ...how })),
     tethers: (parts.tethers ?? []).map(([element, edge, to, toEdge, offset, limits], index) => ({
       ...newTether(`tether-${index}`, element, edge, to, toEdge, offset),
       ...limits,
@@ -73,36 +59,19 @@ export const template = (parts: Parts): Template =>
     phases: { enter: parts.enter, exit: parts.exit },
   });
 
-export const textField = (
-  id: string,
-  name: string,
-  value: string,
-  help = '',
-  given: Parameters<typeof newTextField>[3] = {},
-): Field => newTextField(id, name, value, { help, ...given });
+export const textField = (id: string, name: string, value: string, help = '', given: Parameters<typeof newTextField>[3] = {}): Field =>
+  newTextField(id, name, value, { help, ...given });
 
-export const numberField = (
-  id: string,
-  name: string,
-  value: number,
-  limits: { min: number | null; max: number | null },
-  help = '',
-): Field => ({ id, kind: 'number', name, group: '', help, default: value, ...limits });
-
-export const colourField = (id: string, name: string, value: string, help = ''): Field => ({
+export const numberField = (id: string, name: string, value: number, limits: { min: number | null; max: number | null }, help = ''): Field => ({
   id,
-  kind: 'colour',
+  kind: 'number',
   name,
   group: '',
   help,
   default: value,
+  ...limits,
 });
 
-export const pictureField = (id: string, name: string, value: string | null, help = ''): Field => ({
-  id,
-  kind: 'picture',
-  name,
-  group: '',
-  help,
-  default: value,
-});
+export const colourField = (id: string, name: string, value: string, help = ''): Field => ({ id, kind: 'colour', name, group: '', help, default: value });
+
+export const pictureField = (id: string, name: string, value: string | null, help = ''): Field => ({ id, kind: 'picture', name, group: '', help, default: value });

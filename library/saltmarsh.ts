@@ -23,8 +23,7 @@ const run: Gradient = {
   ],
 };
 
-const colour = (id: string, name: string, value: string) =>
-  [id, { id, name, kind: 'colour', value }] as const;
+const colour = (id: string, name: string, value: string) => [id, { id, name, kind: 'colour', value }] as const;
 
 export const saltmarshLook: Look = {
   styles: Object.fromEntries<Look['styles'][string]>([
@@ -33,15 +32,7 @@ export const saltmarshLook: Look = {
     colour('sm-flash', 'Saltmarsh flash', '#ffb31a'),
     colour('sm-paper', 'Saltmarsh paper', '#f4f1e2'),
     ['sm-run', { id: 'sm-run', name: 'Saltmarsh run', kind: 'gradient', value: run }],
-    [
-      'sm-head',
-      {
-        id: 'sm-head',
-        name: 'Saltmarsh head',
-        kind: 'type',
-        value: head,
-      },
-    ],
+    ['sm-head', { id: 'sm-head', name: 'Saltmarsh head', kind: 'type', value: head }],
     [
       'sm-line',
       {
@@ -63,22 +54,13 @@ export const saltmarshLook: Look = {
     ],
   ]),
   palettes: [
-    {
-      id: 'sm-ember',
-      name: 'Saltmarsh ember',
-      colours: { 'sm-deep': '#2a0f12', 'sm-leaf': '#a3262f', 'sm-flash': '#ffd23f', 'sm-paper': '#fff4e6' },
-    },
-    {
-      id: 'sm-tide',
-      name: 'Saltmarsh tide',
-      colours: { 'sm-deep': '#0a1b33', 'sm-leaf': '#1c5fae', 'sm-flash': '#5fe0d0', 'sm-paper': '#eef4fb' },
-    },
+    { id: 'sm-ember', name: 'Saltmarsh ember', colours: { 'sm-deep': '#2a0f12', 'sm-leaf': '#a3262f', 'sm-flash': '#ffd23f', 'sm-paper': '#fff4e6' } },
+    { id: 'sm-tide', name: 'Saltmarsh tide', colours: { 'sm-deep': '#0a1b33', 'sm-leaf': '#1c5fae', 'sm-flash': '#5fe0d0', 'sm-paper': '#eef4fb' } },
   ],
   palette: null,
 };
 
-const slanted = (id: string, name: string, change: object) =>
-  newElement('rect', id, name, { slantLeft: 28, slantRight: 28, ...change });
+const slanted = (id: string, name: string, change: object) => newElement('rect', id, name, { slantLeft: 28, slantRight: 28, ...change });
 
 const nameLine = template({
   id: 'sm-name-line',
@@ -87,39 +69,12 @@ const nameLine = template({
   elements: [
     slanted('chip', 'Chip', { x: 96, y: 852, w: 44, h: 92, fill: '@sm-flash' }),
     slanted('plate', 'Plate', { x: 132, y: 852, w: 700, h: 92, fill: '@sm-run' }),
-    newElement('text', 'name', 'Name', {
-      x: 196,
-      y: 858,
-      w: 1280,
-      h: 80,
-      text: 'Ida Marsh',
-      typeStyle: 'sm-head',
-      minScale: 0.5,
-    }),
-    newElement('rect', 'under', 'Under plate', {
-      x: 118,
-      y: 944,
-      w: 500,
-      h: 54,
-      slantLeft: 16,
-      slantRight: 16,
-      fill: '@sm-paper',
-    }),
-    newElement('text', 'role', 'Role', {
-      x: 180,
-      y: 946,
-      w: 1100,
-      h: 50,
-      text: 'Pilot · Skerry Flyers',
-      typeStyle: 'sm-line',
-      minScale: 0.5,
-    }),
+    newElement('text', 'name', 'Name', { x: 196, y: 858, w: 1280, h: 80, text: 'Ida Marsh', typeStyle: 'sm-head', minScale: 0.5 }),
+    newElement('rect', 'under', 'Under plate', { x: 118, y: 944, w: 500, h: 54, slantLeft: 16, slantRight: 16, fill: '@sm-paper' }),
+    newElement('text', 'role', 'Role', { x: 180, y: 946, w: 1100, h: 50, text: 'Pilot · Skerry Flyers', typeStyle: 'sm-line', minScale: 0.5 }),
   ],
   order: ['under', 'role', 'plate', 'chip', 'name'],
-  fields: [
-    textField('f-name', 'Name', 'Ida Marsh', 'As the person writes it'),
-    textField('f-role', 'Role', 'Pilot · Skerry Flyers', 'Function, or pilot · club'),
-  ],
+  fields: [textField('f-name', 'Name', 'Ida Marsh', 'As the person writes it'), textField('f-role', 'Role', 'Pilot · Skerry Flyers', 'Function, or pilot · club')],
   ties: [
     ['name', 'text', 'f-name'],
     ['role', 'text', 'f-role'],
@@ -157,16 +112,7 @@ const twoNames = template({
   elements: [
     slanted('chip-a', 'Left chip', { x: 96, y: 880, w: 44, h: 84, fill: '@sm-flash' }),
     slanted('plate-a', 'Left plate', { x: 132, y: 880, w: 600, h: 84, fill: '@sm-run' }),
-    newElement('text', 'name-a', 'Left name', {
-      x: 190,
-      y: 884,
-      w: 650,
-      h: 52,
-      text: 'Tobias Fenwick',
-      ...head,
-      size: 42,
-      minScale: 0.4,
-    }),
+    newElement('text', 'name-a', 'Left name', { x: 190, y: 884, w: 650, h: 52, text: 'Tobias Fenwick', ...head, size: 42, minScale: 0.4 }),
     newElement('text', 'role-a', 'Left role', {
       x: 186,
       y: 966,
@@ -186,17 +132,7 @@ const twoNames = template({
     }),
     slanted('chip-b', 'Right chip', { x: 1780, y: 880, w: 44, h: 84, fill: '@sm-flash' }),
     slanted('plate-b', 'Right plate', { x: 1188, y: 880, w: 600, h: 84, fill: '@sm-run' }),
-    newElement('text', 'name-b', 'Right name', {
-      x: 1080,
-      y: 884,
-      w: 650,
-      h: 52,
-      text: 'Lúcia Vareiro',
-      ...head,
-      size: 42,
-      align: 'right',
-      minScale: 0.4,
-    }),
+    newElement('text', 'name-b', 'Right name', { x: 1080, y: 884, w: 650, h: 52, text: 'Lúcia Vareiro', ...head, size: 42, align: 'right', minScale: 0.4 }),
     newElement('text', 'role-b', 'Right role', {
       x: 1084,
       y: 966,
@@ -268,17 +204,7 @@ const score = template({
   elements: [
     slanted('side-a', 'Home plate', { x: 474, y: 60, w: 340, h: 76, fill: '@sm-run' }),
     slanted('colour-a', 'Home colour', { x: 440, y: 60, w: 46, h: 76, fill: '#e5533d' }),
-    newElement('text', 'name-a', 'Home', {
-      x: 520,
-      y: 66,
-      w: 250,
-      h: 64,
-      text: 'Skerry',
-      typeStyle: 'sm-head',
-      align: 'right',
-      fit: 'squeeze',
-      minScale: 0.5,
-    }),
+    newElement('text', 'name-a', 'Home', { x: 520, y: 66, w: 250, h: 64, text: 'Skerry', typeStyle: 'sm-head', align: 'right', fit: 'squeeze', minScale: 0.5 }),
     slanted('box-a', 'Home box', { x: 806, y: 60, w: 148, h: 76, fill: '@sm-paper' }),
     newElement('text', 'score-a', 'Home score', {
       x: 826,
@@ -313,50 +239,11 @@ const score = template({
     }),
     slanted('side-b', 'Guest plate', { x: 1106, y: 60, w: 340, h: 76, fill: '@sm-run' }),
     slanted('colour-b', 'Guest colour', { x: 1434, y: 60, w: 46, h: 76, fill: '#3d8fe5' }),
-    newElement('text', 'name-b', 'Guest', {
-      x: 1150,
-      y: 66,
-      w: 250,
-      h: 64,
-      text: 'Saltings',
-      typeStyle: 'sm-head',
-      fit: 'squeeze',
-      minScale: 0.5,
-    }),
-    newElement('rect', 'round-plate', 'Round plate', {
-      x: 840,
-      y: 136,
-      w: 240,
-      h: 46,
-      slantLeft: -14,
-      slantRight: 14,
-      fill: '@sm-flash',
-    }),
-    newElement('text', 'round', 'Round', {
-      x: 760,
-      y: 138,
-      w: 400,
-      h: 42,
-      text: 'Duel 3',
-      typeStyle: 'sm-line',
-      align: 'centre',
-      minScale: 0.5,
-    }),
+    newElement('text', 'name-b', 'Guest', { x: 1150, y: 66, w: 250, h: 64, text: 'Saltings', typeStyle: 'sm-head', fit: 'squeeze', minScale: 0.5 }),
+    newElement('rect', 'round-plate', 'Round plate', { x: 840, y: 136, w: 240, h: 46, slantLeft: -14, slantRight: 14, fill: '@sm-flash' }),
+    newElement('text', 'round', 'Round', { x: 760, y: 138, w: 400, h: 42, text: 'Duel 3', typeStyle: 'sm-line', align: 'centre', minScale: 0.5 }),
   ],
-  order: [
-    'round-plate',
-    'round',
-    'side-a',
-    'colour-a',
-    'name-a',
-    'side-b',
-    'colour-b',
-    'name-b',
-    'box-a',
-    'score-a',
-    'box-b',
-    'score-b',
-  ],
+  order: ['round-plate', 'round', 'side-a', 'colour-a', 'name-a', 'side-b', 'colour-b', 'name-b', 'box-a', 'score-a', 'box-b', 'score-b'],
   fields: [
     textField('f-home', 'Home', 'Skerry', 'Short name'),
     textField('f-home-score', 'Home score', '12', 'Figures only', { allowed: '0-9', maxLength: 3 }),
@@ -416,35 +303,9 @@ const bug = template({
   name: 'Saltmarsh bug',
   lane: 'bug',
   elements: [
-    slanted('plate', 'Plate', {
-      x: 1520,
-      y: 54,
-      w: 304,
-      h: 68,
-      slantLeft: 22,
-      slantRight: 22,
-      fill: '@sm-run',
-      opacity: 0.94,
-    }),
-    slanted('label-plate', 'Label plate', {
-      x: 1470,
-      y: 54,
-      w: 120,
-      h: 68,
-      slantLeft: 22,
-      slantRight: 22,
-      fill: '@sm-flash',
-    }),
-    newElement('text', 'label', 'Label', {
-      x: 1390,
-      y: 62,
-      w: 180,
-      h: 52,
-      text: 'Live',
-      typeStyle: 'sm-line',
-      letters: 'upper',
-      align: 'right',
-    }),
+    slanted('plate', 'Plate', { x: 1520, y: 54, w: 304, h: 68, slantLeft: 22, slantRight: 22, fill: '@sm-run', opacity: 0.94 }),
+    slanted('label-plate', 'Label plate', { x: 1470, y: 54, w: 120, h: 68, slantLeft: 22, slantRight: 22, fill: '@sm-flash' }),
+    newElement('text', 'label', 'Label', { x: 1390, y: 62, w: 180, h: 52, text: 'Live', typeStyle: 'sm-line', letters: 'upper', align: 'right' }),
     newElement('clock', 'clock', 'Clock', {
       x: 1630,
       y: 60,
@@ -490,28 +351,8 @@ const opener = template({
   lane: 'full',
   elements: [
     newElement('rect', 'ground', 'Ground', { x: 0, y: 0, w: 1920, h: 1080, fill: '@sm-run' }),
-    slanted('band-a', 'Band', {
-      x: -260,
-      y: -40,
-      w: 760,
-      h: 1160,
-      slantLeft: 360,
-      slantRight: 360,
-      fill: '@sm-leaf',
-      blend: 'screen',
-      opacity: 0.5,
-    }),
-    slanted('band-b', 'Second band', {
-      x: 1260,
-      y: -40,
-      w: 980,
-      h: 1160,
-      slantLeft: 360,
-      slantRight: 360,
-      fill: '@sm-leaf',
-      blend: 'multiply',
-      opacity: 0.8,
-    }),
+    slanted('band-a', 'Band', { x: -260, y: -40, w: 760, h: 1160, slantLeft: 360, slantRight: 360, fill: '@sm-leaf', blend: 'screen', opacity: 0.5 }),
+    slanted('band-b', 'Second band', { x: 1260, y: -40, w: 980, h: 1160, slantLeft: 360, slantRight: 360, fill: '@sm-leaf', blend: 'multiply', opacity: 0.8 }),
     newElement('text', 'title', 'Title', {
       x: 140,
       y: 330,
@@ -546,15 +387,7 @@ const opener = template({
       },
       masks: [{ by: 'title', inverted: false, soft: 0 }],
     }),
-    slanted('rule', 'Rule', {
-      x: 610,
-      y: 690,
-      w: 700,
-      h: 14,
-      slantLeft: 14,
-      slantRight: 14,
-      fill: '@sm-flash',
-    }),
+    slanted('rule', 'Rule', { x: 610, y: 690, w: 700, h: 14, slantLeft: 14, slantRight: 14, fill: '@sm-flash' }),
     newElement('text', 'line', 'Line', {
       x: 260,
       y: 722,
@@ -611,11 +444,7 @@ const opener = template({
 export const saltmarsh: LibraryItem[] = [
   { kind: 'name line', use: 'One person with a role, in a hurry.', template: nameLine },
   { kind: 'name line', use: 'Two people facing one another: an interview, a duel.', template: twoNames },
-  {
-    kind: 'score',
-    use: 'Two sides, their colours and the score, for as long as a round lasts.',
-    template: score,
-  },
+  { kind: 'score', use: 'Two sides, their colours and the score, for as long as a round lasts.', template: score },
   { kind: 'bug', use: 'The time of day and one word, in the corner, all day.', template: bug },
   { kind: 'opener', use: 'Begins a programme or a part of it, over the whole picture.', template: opener },
 ];

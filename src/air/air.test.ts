@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import type { GroupNode } from '../core/frame';
 import { apply, emptyAir, type AirState, type Command } from '../core/playout';
 import {
   newElement,
@@ -297,5 +298,42 @@ describe('a channel’s picture', () => {
     const cued = after(both, { do: 'cue', channel: 'main', template: 't', values: { Name: 'Ox' } }, 13).state;
     expect(words(picture().preview(cued, 13).roots)).toEqual(['Ox', 'LIVE']);
     expect(words(picture().program(cued, 13).roots)).toEqual(['Ida', 'LIVE']);
+  });
+});
+
+const noWords: TextMeasure = { width: () => 0, metrics: () => ({ ascent: 1, descent: 0 }) };
+
+describe('videos and cameras on air', () => {
+  test('a video stands where the time since its take says, on every output alike', () => {
+    const film = newElement('video', 'v', 'Film', { asset: 'a'.repeat(64), start: 2, pace: 0.5 });
+    const moving: Release = {
+      ...release,
+      templates: {
+        t: newTemplate('t', 'T', {
+          elements: { v: film },
+          order: ['v'],
+          phases: { enter: { frames: 10, tracks: [] }, exit: { frames: 10, tracks: [] } },
+        }),
+      },
+    };
+    const picture = (): ChannelPicture =>
+      new ChannelPicture({ measure: noWords, release: () => moving, fonts: () => null }, 'main');
+    const run = (state: AirState, command: Command, at: number): AirState => {
+      const applied = apply(state, command, at, () => moving);
+      if ('problem' in applied) throw new Error(applied.problem.message);
+      return applied.state;
+    };
+    let state = run(emptyAir(), { do: 'release', release: hash }, 0);
+    state = run(state, { do: 'take', channel: 'main', template: 't' }, 10);
+    const seconds = (shown: { roots: readonly GroupNode[] }): number => {
+      const node = shown.roots[0]?.children[0];
+      return node?.kind === 'video' ? node.seconds : -1;
+    };
+    const early = picture();
+    const first = early.program(state, 10.5);
+    expect(seconds(first)).toBeCloseTo(2 + 0.5 * 0.48, 1);
+    // A page that comes later shows the same; and every frame of a video is new.
+    expect(seconds(picture().program(state, 16))).toBeCloseTo(seconds(early.program(state, 16)));
+    expect([early.program(state, 16.02).isNew, early.program(state, 16.04).isNew]).toEqual([true, true]);
   });
 });
