@@ -1,6 +1,7 @@
 // The design surface: what a designer does with mouse and keys, seen in the pixels of the stage.
 import { expect, test, type Page } from '@playwright/test';
 import { createRequire } from 'node:module';
+import { clipElements, newElement, newTemplate, plainLook } from '../src/core/show';
 import { TestServer } from './server';
 import { choose, clickStage, dragStage, number, onScreen, rename, row, setNumbers, tool } from './stage';
 
@@ -531,4 +532,77 @@ test('nothing at all, words from right to left and emoji are tried, and what bre
   await expect(form.getByLabel('Line', { exact: true })).toHaveValue(/🏳️‍🌈/u);
   await form.getByLabel('Try with').selectOption('empty');
   await expect(form.getByLabel('Line', { exact: true })).toHaveValue('');
+});
+
+test('a thousand elements: only the rows in sight are there, and any is found by its name', async ({
+  page,
+}) => {
+  await blank(page);
+  const ids = Array.from({ length: 1000 }, (_, i) => `e${i}`);
+  const many = newTemplate('t', 'Many', {
+    elements: Object.fromEntries(
+      ids.map((id, i) => [
+        id,
+        newElement('rect', id, `Tile ${i}`, { x: (i % 40) * 48, y: Math.floor(i / 40) * 43, w: 40, h: 36 }),
+      ]),
+    ),
+    order: ids,
+  });
+  const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, many, ids));
+  await page.evaluate((words) => localStorage.setItem('jorvan.clip', words), clip);
+  await page.getByRole('application').focus();
+  await page.keyboard.press('Control+v');
+  await expect(row(page, 'Tile 0')).toBeVisible();
+  expect(await page.getByRole('treeitem').count()).toBeLessThan(80);
+  await page.getByLabel('Find elements').fill('tile 517');
+  await expect(page.getByRole('treeitem')).toHaveCount(1);
+  await choose(page, 'Tile 517');
+  await expect.poll(() => number(page, 'X')).toBe((517 % 40) * 48);
+  // Chosen on the stage, the row comes into sight by itself.
+  await page.getByLabel('Find elements').fill('');
+  await clickStage(page, { x: 20, y: 18 });
+  await expect(row(page, 'Tile 0')).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('treeitem')).toHaveCount(0);
+});
+
+test('a file goes from the shelf to the stage; the template’s small picture follows its changes', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/build/name-line`);
+  await page.getByRole('tab', { name: 'Shelf' }).click();
+  const file = page
+    .getByRole('list', { name: 'Files of the show' })
+    .getByRole('listitem')
+    .filter({ hasText: 'harbour.svg' });
+  const at = await onScreen(page, { x: 1400, y: 400 });
+  const stage = await page.locator('[data-stage]').boundingBox();
+  await file.dragTo(page.locator('[data-stage]'), {
+    targetPosition: { x: at.x - (stage?.x ?? 0), y: at.y - (stage?.y ?? 0) },
+  });
+  await page.getByRole('tab', { name: 'Elements' }).click();
+  await expect(row(page, 'harbour')).toBeVisible();
+  await expect.poll(() => alpha(page, 1400, 400)).toBe(255);
+
+  const small = async (): Promise<string> => {
+    await page.getByRole('button', { name: /^Template in hand/ }).click();
+    const picture = page
+      .getByRole('dialog', { name: 'Templates' })
+      .getByRole('button', { name: 'Name line' })
+      .locator('canvas');
+    await expect(picture).toHaveAttribute('data-drawn', 'true');
+    const found = await picture.evaluate((element) => {
+      const canvas = element as HTMLCanvasElement;
+      // In the bar, right of its words.
+      const data =
+        canvas.getContext('2d')?.getImageData(canvas.width * 0.335, canvas.height * 0.82, 1, 1).data ?? [];
+      return `#${[...data.slice(0, 3)].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
+    });
+    await page.keyboard.press('Escape');
+    return found;
+  };
+  expect(await small()).toBe('#0b2730');
+  await choose(page, 'Bar');
+  await fill(page, '#7a1f5c');
+  await expect.poll(small).toBe('#7a1f5c');
 });

@@ -316,7 +316,7 @@ function ScoreBar({ template }: { template: Template }) {
     );
   return (
     <div
-      className="flex h-9 shrink-0 items-center gap-2 border-b border-line px-2"
+      className="flex h-9 shrink-0 items-center gap-1.5 overflow-hidden border-b border-line px-1.5"
       role="toolbar"
       aria-label="Score"
     >
@@ -336,12 +336,12 @@ function ScoreBar({ template }: { template: Template }) {
       <Button tone="quiet" className="px-2" onClick={() => set({ playhead: atRest, isPlaying: false })}>
         Rest
       </Button>
-      <span className="number w-24 text-ink-2" aria-label="Playhead frame">
+      <span className="number w-[68px] shrink-0 text-ink-2" aria-label="Playhead frame">
         {playhead.phase === 'hold'
           ? 'Hold'
           : `${playhead.phase === 'enter' ? 'Enter' : 'Exit'} ${Math.floor(playhead.frame)}`}
       </span>
-      <span className="w-28">
+      <span className="w-24 shrink-0">
         <NumberField
           label="Enter"
           unit="f"
@@ -352,7 +352,7 @@ function ScoreBar({ template }: { template: Template }) {
           onDone={sealEdit}
         />
       </span>
-      <span className="w-24">
+      <span className="w-[88px] shrink-0">
         <NumberField
           label="Exit"
           unit="f"
@@ -365,7 +365,14 @@ function ScoreBar({ template }: { template: Template }) {
       </span>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button disabled={!element}>Add motion to {phase === 'exit' ? 'Exit' : 'Enter'}</Button>
+          <Button
+            disabled={!element}
+            className="px-2"
+            aria-label={`Add motion to ${phase === 'exit' ? 'Exit' : 'Enter'}`}
+            title={`Add motion to ${phase === 'exit' ? 'Exit' : 'Enter'}`}
+          >
+            Add motion
+          </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
           <DropdownMenu.Content side="top" className="z-50 rounded border border-line bg-panel p-1">
@@ -383,10 +390,13 @@ function ScoreBar({ template }: { template: Template }) {
       </DropdownMenu.Root>
       <Button
         tone="quiet"
+        className="px-2"
+        aria-label="Mirror into Exit"
+        title="Mirror into Exit"
         disabled={enter.tracks.length === 0}
         onClick={() => editTemplate('Mirror Enter into Exit', (t) => mirrorEnter(t, newId))}
       >
-        Mirror into Exit
+        Mirror
       </Button>
       <span className="flex-1" />
       <KeyBar template={template} keys={keys} />
