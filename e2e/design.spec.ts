@@ -1,5 +1,6 @@
 // The design surface: what a designer does with mouse and keys, seen in the pixels of the stage.
 import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { clipElements, newElement, newTemplate, plainLook } from '../src/core/show';
 import { TestServer } from './server';
@@ -605,4 +606,120 @@ test('a file goes from the shelf to the stage; the template’s small picture fo
   await choose(page, 'Bar');
   await fill(page, '#7a1f5c');
   await expect.poll(small).toBe('#7a1f5c');
+});
+
+/** A JPEG of one colour in four inks, as print programs write them: baseline, one block, marked by Adobe's APP14. */
+function cmykJpeg(inks: readonly [number, number, number, number]): Buffer {
+  const bits: number[] = [];
+  const put = (value: number, count: number): void => {
+    for (let bit = count - 1; bit >= 0; bit -= 1) bits.push((value >> bit) & 1);
+  };
+  for (const ink of inks) {
+    // Inks are written inverted; a flat block has only its mean, eight times its distance from the middle.
+    const mean = (255 - ink - 128) * 8;
+    const size = mean === 0 ? 0 : Math.floor(Math.log2(Math.abs(mean))) + 1;
+    put(size, 4);
+    put(mean < 0 ? mean + 2 ** size - 1 : mean, size);
+    put(0, 1);
+  }
+  while (bits.length % 8 !== 0) bits.push(1);
+  const data = Array.from({ length: bits.length / 8 }, (_, i) =>
+    parseInt(bits.slice(i * 8, i * 8 + 8).join(''), 2),
+  );
+  const segment = (marker: number, ...content: number[]): number[] => [
+    0xff,
+    marker,
+    (content.length + 2) >> 8,
+    (content.length + 2) & 255,
+    ...content,
+  ];
+  const components = [1, 2, 3, 4];
+  return Buffer.from([
+    0xff,
+    0xd8,
+    ...segment(0xee, ...Buffer.from('Adobe'), 0, 100, 0, 0, 0, 0, 0),
+    ...segment(0xdb, 0, ...new Array<number>(64).fill(1)),
+    ...segment(0xc0, 8, 0, 8, 0, 8, 4, ...components.flatMap((id) => [id, 0x11, 0])),
+    // Means: twelve sizes, each with a code of four bits that is its own number.
+    ...segment(
+      0xc4,
+      0x00,
+      0,
+      0,
+      0,
+      12,
+      ...new Array<number>(12).fill(0),
+      ...Array.from({ length: 12 }, (_, i) => i),
+    ),
+    ...segment(0xc4, 0x10, 1, ...new Array<number>(15).fill(0), 0),
+    ...segment(0xda, 4, ...components.flatMap((id) => [id, 0]), 0, 63, 0),
+    ...data.flatMap((byte) => (byte === 0xff ? [0xff, 0] : [byte])),
+    0xff,
+    0xd9,
+  ]);
+}
+
+test('files of every kind come in by what they are; damaged ones say so and change nothing', async ({
+  page,
+}) => {
+  await blank(page);
+  await drop(page, 'print.jpg', cmykJpeg([0, 255, 255, 0]));
+  await row(page, 'print').waitFor();
+  await setNumbers(page, { X: 600, Y: 300, W: 400, H: 400 });
+  await expect.poll(async () => (await pixel(page, 800, 500))[0] ?? 0).toBeGreaterThan(180);
+  expect((await pixel(page, 800, 500))[1] ?? 255).toBeLessThan(80);
+
+  // A GIF of one pixel, and a WebP drawn by the browser.
+  await drop(
+    page,
+    'dot.gif',
+    Buffer.from('R0lGODlhAQABAPAAAP8AAAAAACH5BAAAAAAALAAAAAABAAEAAAICRAEAOw==', 'base64'),
+  );
+  await row(page, 'dot').waitFor();
+  const webp = await page.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    canvas.width = 40;
+    canvas.height = 20;
+    canvas.getContext('2d')?.fillRect(0, 0, 20, 20);
+    return canvas.toDataURL('image/webp').split(',')[1] ?? '';
+  });
+  await drop(page, 'half.webp', Buffer.from(webp, 'base64'));
+  await row(page, 'half').waitFor();
+  await page.keyboard.press('Escape');
+  const woff2 = readFileSync(
+    'node_modules/@fontsource/barlow-condensed/files/barlow-condensed-latin-400-normal.woff2',
+  );
+  await drop(page, 'Own Condensed.woff2', woff2);
+  await page.getByRole('tab', { name: 'Shelf' }).click();
+  const list = page.getByRole('list', { name: 'Files of the show' });
+  await expect(list.getByRole('listitem').filter({ hasText: 'half.webp' })).toContainText('40×20 WEBP α');
+  await expect(list.getByRole('listitem').filter({ hasText: 'print.jpg' })).toContainText('8×8 JPEG');
+  await expect(list.getByRole('listitem').filter({ hasText: 'Own Condensed.woff2' })).toContainText(
+    'WOFF2 font',
+  );
+
+  const count = await list.getByRole('listitem').count();
+  await drop(page, 'torn.ttf', Buffer.from([0, 1, 0, 0, 9, 9, 9, 9]));
+  await expect(
+    page.getByText('torn.ttf is damaged: it begins like a font, but cannot be read.', { exact: false }),
+  ).toBeVisible();
+  await drop(page, 'torn.webm', Buffer.from([0x1a, 0x45, 0xdf, 0xa3, 1, 2, 3]));
+  await expect(
+    page.getByText('torn.webm is damaged: it begins like a video', { exact: false }),
+  ).toBeVisible();
+  await drop(page, 'song.wav', Buffer.from('RIFF0000WAVEfmt '));
+  await expect(
+    page.getByText('song.wav is nothing that Jorvan takes: it holds a sound', { exact: false }),
+  ).toBeVisible();
+  expect(await list.getByRole('listitem').count()).toBe(count);
+});
+
+test('a letter that the font does not have is shown and named', async ({ page }) => {
+  await blank(page);
+  await tool(page, 'Text');
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida 浜');
+  const panel = page.getByRole('tabpanel', { name: 'Properties' });
+  await expect(panel.getByText(/Archivo has no 浜\. Noto Sans JP stands in\./)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida');
+  await expect(panel.getByText(/Archivo has no/)).toHaveCount(0);
 });

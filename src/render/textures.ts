@@ -36,6 +36,9 @@ export class Textures {
   private readonly wordsKept = new Map<string, Kept<Words | null>>();
   private readonly picturesKept = new Map<string, Kept<Picture>>();
   private readonly coming = new Map<string, 'coming' | 'missing'>();
+  /** What does not change of a layout or a shape, said once for as long as it lives. */
+  private readonly layoutKeys = new WeakMap<TextLayout, string>();
+  private readonly shapeKeys = new WeakMap<ShapeNode, string>();
   private wordsBytes = 0;
   private pictureBytes = 0;
 
@@ -46,11 +49,12 @@ export class Textures {
   ) {}
 
   words(layout: TextLayout, colour: string, scale: number): Words | null {
-    const { face } = layout;
-    const words = layout.lines
-      .map((line) => `${line.runs ? JSON.stringify(line.runs) : line.text}@${line.x}`)
-      .join('\n');
-    const key = `${words}\n${layout.squeeze}/${layout.lineHeight}/${face.family}/${face.weight}/${face.stretch}/${face.size}/${face.smallCaps ?? false}/${layout.tracking}/${layout.evenFigures}/${layout.direction}/${layout.baseline}/${colour}/${scale}`;
+    let own = this.layoutKeys.get(layout);
+    if (own === undefined) {
+      own = layoutKey(layout);
+      this.layoutKeys.set(layout, own);
+    }
+    const key = `${own}/${colour}/${scale}`;
     const kept = this.wordsKept.get(key);
     if (kept) {
       this.wordsKept.delete(key);
@@ -62,13 +66,19 @@ export class Textures {
 
   /** A drawn shape; null where it has no area or the picture it is filled with is not there. */
   shape(node: ShapeNode, scale: number): Words | null {
-    const { path, strokePath, rule, fill, stroke, w, h } = node;
+    const { fill, stroke, w, h } = node;
+    let own = this.shapeKeys.get(node);
+    if (own === undefined) {
+      const { path, strokePath, rule } = node;
+      own = `shape ${path} ${strokePath ?? ''} ${rule} ${JSON.stringify([fill, stroke])} ${w}x${h}`;
+      this.shapeKeys.set(node, own);
+    }
     const assets = [fill, stroke?.paint].flatMap((paint) =>
       typeof paint === 'object' && paint.kind === 'picture' ? [paint.asset] : [],
     );
     const pictures = assets.map((asset) => this.picture(asset, Math.max(w, h) * scale));
     if (pictures.includes('coming')) return null;
-    const key = `shape ${path} ${strokePath ?? ''} ${rule} ${JSON.stringify([fill, stroke])} ${w}x${h} ${scale} ${pictures
+    const key = `${own} ${scale} ${pictures
       .map((picture) => (typeof picture === 'string' ? picture : picture.width))
       .join()}`;
     const kept = this.wordsKept.get(key);
@@ -168,6 +178,16 @@ export class Textures {
     }
     this.onCome();
   }
+}
+
+/** Everything of a layout that its drawn words depend on. */
+function layoutKey(layout: TextLayout): string {
+  const { face } = layout;
+  const words = layout.lines
+    .map((line) => `${line.runs ? JSON.stringify(line.runs) : line.text}@${line.x}`)
+    .join('\n');
+  const cut = `${face.family}/${face.weight}/${face.stretch}/${face.size}/${face.smallCaps ?? false}`;
+  return `${words}\n${cut}/${layout.squeeze}/${layout.lineHeight}/${layout.tracking}/${layout.evenFigures}/${layout.direction}/${layout.baseline}`;
 }
 
 function newTexture(canvas: HTMLCanvasElement, mipmaps: boolean): Texture {
