@@ -51,7 +51,12 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
     );
   return (
     <div className={`flex min-w-0 items-center gap-1 ${property.wide ? 'col-span-2' : ''}`}>
-      <div className="min-w-0 flex-1" title={why}>
+      {/* What a tether or a text style decides is seen here, and changed there. */}
+      <fieldset
+        className="m-0 min-w-0 flex-1 border-0 p-0 disabled:opacity-60"
+        title={why}
+        disabled={isDecided || style !== null}
+      >
         <Control
           show={show}
           property={property}
@@ -59,7 +64,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
           disabled={isDecided || style !== null}
           onSet={set}
         />
-      </div>
+      </fieldset>
       <KnotMenu template={template} element={element} property={property} />
     </div>
   );

@@ -119,8 +119,8 @@ export const textStyleProperties: readonly Property[] = [
     section: 'Type',
     choices: [
       { value: 'top', label: 'Top' },
-      { value: 'middle', label: 'Middle' },
-      { value: 'bottom', label: 'Bottom' },
+      { value: 'middle', label: 'Mid' },
+      { value: 'bottom', label: 'Foot' },
     ],
   },
   {
@@ -128,6 +128,7 @@ export const textStyleProperties: readonly Property[] = [
     label: 'Case',
     type: 'choice',
     section: 'Type',
+    wide: true,
     choices: [
       { value: 'as-typed', label: 'As typed' },
       { value: 'upper', label: 'CAPITALS' },
@@ -141,6 +142,7 @@ export const textStyleProperties: readonly Property[] = [
     label: 'Figures',
     type: 'choice',
     section: 'Type',
+    wide: true,
     choices: [
       { value: 'proportional', label: 'As drawn' },
       { value: 'tabular', label: 'In columns' },
