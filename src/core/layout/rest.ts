@@ -70,6 +70,23 @@ export function layOut(template: Template, values: Values, measure: TextMeasure,
 const limited = ({ min, max }: Tether, value: number): number =>
   Math.max(min ?? -Infinity, Math.min(max ?? Infinity, value));
 
+/** The words of an element as they were last fitted into a box. */
+interface Fitted extends Box {
+  readonly layout: TextLayout;
+}
+/** By what is measured with, then by element: an element that has not changed is not fitted again. */
+const eras = new WeakMap<object, WeakMap<Element, Fitted>>();
+
+function fitsOf({ era }: TextMeasure): WeakMap<Element, Fitted> | null {
+  if (!era) return null;
+  let fits = eras.get(era);
+  if (!fits) {
+    fits = new WeakMap();
+    eras.set(era, fits);
+  }
+  return fits;
+}
+
 /** What is known along one axis so far. */
 interface Along {
   readonly tethers: Map<string, Tether[]>;
@@ -97,12 +114,14 @@ class Solver {
   private readonly frames = new Map<string, Span>();
   /** The elements that are being worked out, outermost first. */
   private readonly open: string[] = [];
+  private readonly fits: WeakMap<Element, Fitted> | null;
 
   constructor(
     private readonly template: Template,
     private readonly elements: Readonly<Record<string, Element>>,
     private readonly measure: TextMeasure,
   ) {
+    this.fits = fitsOf(measure);
     for (const id of template.order) this.parents.set(id, null);
     for (const element of Object.values(elements)) {
       if (element.kind === 'group') for (const child of element.children) this.parents.set(child, element.id);
@@ -197,6 +216,11 @@ class Solver {
       const drop = { top: 0, middle: (box.h - known.h) / 2, bottom: box.h - known.h }[element.vertical];
       return { ...known, y: Math.round(box.y + drop) };
     }
+    const before = this.fits?.get(element);
+    if (before && before.x === box.x && before.w === box.w && before.y === box.y && before.h === box.h) {
+      this.texts.set(element.id, before.layout);
+      return before.layout;
+    }
     const isClock = element.kind === 'clock';
     const layout = fitText(
       {
@@ -222,6 +246,7 @@ class Solver {
       box,
       this.measure,
     );
+    this.fits?.set(element, { ...box, layout });
     this.texts.set(element.id, layout);
     return layout;
   }

@@ -108,3 +108,50 @@ test('a fan of many elements on one, and a chain of many on each other, come out
   const spread = boxes([a, ...chain], fan);
   chain.forEach((e, i) => expect((spread.get(e.id)?.x ?? 0) + (i + 1) / 2).toBeCloseTo(300 + i));
 });
+
+describe('an element that has not changed', () => {
+  const words = (id: string, text: string): Element =>
+    newElement('text', id, id, { text, x: 0, y: 0, w: 500, h: 60, fit: 'wrap' });
+  const of = (...elements: Element[]) =>
+    newTemplate('t', 'T', {
+      elements: Object.fromEntries(elements.map((e) => [e.id, e])),
+      order: elements.map((e) => e.id),
+    });
+  const counted = () => {
+    const asked: string[] = [];
+    let era = {};
+    return {
+      asked,
+      anew: () => (era = {}),
+      port: {
+        width: (text: string, face: { size: number }) => (asked.push(text), measure.width(text, face)),
+        metrics: measure.metrics,
+        get era() {
+          return era;
+        },
+      },
+    };
+  };
+  test('is not fitted again while another is; its words come out as they did', () => {
+    const { asked, port } = counted();
+    const [still, moving] = [words('still', 'Low water'), words('moving', 'High')];
+    const first = layOut(of(still, moving), {}, port);
+    asked.length = 0;
+    const second = layOut(of(still, { ...moving, text: 'Higher' } as Element), {}, port);
+    expect(asked.some((text) => text.includes('Low'))).toBe(false);
+    expect(asked).toContain('Higher');
+    expect(second.texts.get('still')).toEqual(first.texts.get('still'));
+  });
+  test('is fitted again into another box, and once fonts have come', () => {
+    const { asked, anew, port } = counted();
+    const still = words('still', 'Low water');
+    layOut(of(still), {}, port);
+    asked.length = 0;
+    layOut(of({ ...still, w: 60 } as Element), {}, port);
+    expect(asked).toContain('Low');
+    asked.length = 0;
+    anew();
+    layOut(of(still), {}, port);
+    expect(asked).toContain('Low water');
+  });
+});

@@ -19,4 +19,6 @@ export interface TextMeasure {
   /** Advance width in px of one line, shaped, without tracking. */
   width(text: string, face: Face): number;
   metrics(face: Face): Metrics;
+  /** Another object whenever what is measured may come out otherwise, as after fonts have come; none: nothing is kept. */
+  readonly era?: object;
 }

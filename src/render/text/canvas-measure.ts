@@ -12,6 +12,7 @@ export function canvasMeasure(): TextMeasure & { forget(): void } {
   if (!context) throw new Error('canvasMeasure: this browser gives no 2D canvas');
   const widths = new Map<string, number>();
   const metrics = new Map<string, Metrics>();
+  let era = {};
   const fontOf = (face: Face): string => cssFont({ ...face, size: reference });
   return {
     width(text, face) {
@@ -39,7 +40,11 @@ export function canvasMeasure(): TextMeasure & { forget(): void } {
       const factor = face.size / reference;
       return { ascent: found.ascent * factor, descent: found.descent * factor };
     },
+    get era() {
+      return era;
+    },
     forget() {
+      era = {};
       widths.clear();
       metrics.clear();
     },
