@@ -227,7 +227,7 @@ test('gradients, outlines, shadows and blends show in the picture as they are se
   await page.keyboard.press('Enter');
   await page.keyboard.press('Escape');
   await expect.poll(async () => ((await pixel(page, 620, 450))[0] ?? 0) > 230).toBe(true);
-  expect(((await pixel(page, 1180, 450))[2] ?? 0) > 230).toBe(true);
+  await expect.poll(async () => ((await pixel(page, 1180, 450))[2] ?? 0) > 230).toBe(true);
   const middle = await pixel(page, 900, 450);
   expect(Math.abs((middle[0] ?? 0) - (middle[2] ?? 0))).toBeLessThan(12);
 
@@ -553,7 +553,7 @@ test('a thousand elements: only the rows in sight are there, and any is found by
   await page.evaluate((words) => localStorage.setItem('jorvan.clip', words), clip);
   await page.getByRole('application').focus();
   await page.keyboard.press('Control+v');
-  await expect(row(page, 'Tile 0')).toBeVisible();
+  await expect(page.getByRole('treeitem').first()).toBeVisible();
   expect(await page.getByRole('treeitem').count()).toBeLessThan(80);
   await page.getByLabel('Find elements').fill('tile 517');
   await expect(page.getByRole('treeitem')).toHaveCount(1);
