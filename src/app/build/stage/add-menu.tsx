@@ -1,10 +1,15 @@
 import { ChevronDown, Image, Shapes, Square, Type } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
 import { Button } from '../../ui';
 import { addNew } from '../actions';
 import { useBuild } from '../build-store';
 
-const shapes: readonly { label: string; add: () => void }[] = [
+interface Entry {
+  readonly label: string;
+  readonly add: () => void;
+}
+const shapes: readonly Entry[] = [
   { label: 'Ellipse', add: () => addNew('ellipse') },
   { label: 'Ring', add: () => addNew('ellipse', 'Ring', { hole: 0.8 }) },
   { label: 'Polygon', add: () => addNew('polygon', 'Polygon') },
@@ -14,7 +19,7 @@ const shapes: readonly { label: string; add: () => void }[] = [
   { label: 'Path with the pen (P)', add: () => useBuild.getState().set({ isPen: true }) },
 ];
 
-const pictures: readonly { label: string; add: () => void }[] = [
+const pictures: readonly Entry[] = [
   { label: 'Picture', add: () => addNew('picture') },
   { label: 'Video', add: () => addNew('video') },
   { label: 'Live camera', add: () => addNew('camera') },
@@ -34,46 +39,38 @@ export function AddMenu() {
       <Button tone="quiet" className="px-2" onClick={() => addNew('rect')}>
         <Square size={15} /> Rectangle
       </Button>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
-          <Button tone="quiet" className={`px-2 ${isPen ? 'text-brass' : ''}`}>
-            <Shapes size={15} /> Shape <ChevronDown size={13} />
-          </Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="start"
-            sideOffset={4}
-            className="z-50 min-w-40 rounded border border-line bg-panel p-1"
-          >
-            {shapes.map(({ label, add }) => (
-              <DropdownMenu.Item key={label} className={item} onSelect={add}>
-                {label}
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
-          <Button tone="quiet" className="px-2">
-            <Image size={15} /> Picture <ChevronDown size={13} />
-          </Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="start"
-            sideOffset={4}
-            className="z-50 min-w-40 rounded border border-line bg-panel p-1"
-          >
-            {pictures.map(({ label, add }) => (
-              <DropdownMenu.Item key={label} className={item} onSelect={add}>
-                {label}
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <Menu entries={shapes} isOn={isPen}>
+        <Shapes size={15} /> Shape
+      </Menu>
+      <Menu entries={pictures}>
+        <Image size={15} /> Picture
+      </Menu>
     </>
+  );
+}
+
+function Menu(props: { entries: readonly Entry[]; isOn?: boolean; children: ReactNode }) {
+  const { entries, isOn = false, children } = props;
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button tone="quiet" className={`px-2 ${isOn ? 'text-brass' : ''}`}>
+          {children} <ChevronDown size={13} />
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={4}
+          className="z-50 min-w-40 rounded border border-line bg-panel p-1"
+        >
+          {entries.map(({ label, add }) => (
+            <DropdownMenu.Item key={label} className={item} onSelect={add}>
+              {label}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }
