@@ -1,6 +1,6 @@
 // frame.eval.500.us: the median time to evaluate one frame of a template with 500 animated elements.
 import { evaluate, prepareScene } from '../src/core/frame';
-import { newElement, type Template, type Track, type TrackProperty, newTemplate } from '../src/core/show';
+import { makeTrack, newElement, newPhase, newTemplate, type Template, type Track } from '../src/core/show';
 
 const measure = {
   width: (text: string, face: { size: number }) => text.length * face.size * 0.5,
@@ -9,16 +9,11 @@ const measure = {
 
 function template(count: number): Template {
   const ids = Array.from({ length: count }, (_, i) => `e${i}`);
-  const track = (element: string, property: TrackProperty, from: number, to: number): Track => ({
-    id: `${element} ${property}`,
-    element,
-    property,
-    unit: 'px',
-    keys: [
-      { frame: 0, value: from, ease: 'strong-out' },
-      { frame: 50, value: to, ease: 'linear' },
-    ],
-  });
+  const track = (element: string, property: string, from: number, to: number): Track =>
+    makeTrack(`${element} ${property}`, element, property, [
+      [0, from],
+      [50, to],
+    ]);
   return newTemplate('t', 'Bench', {
     elements: Object.fromEntries(
       ids.map((id, i) => [id, newElement('rect', id, id, { x: (i * 37) % 1800, y: (i * 53) % 1000 })]),
@@ -26,14 +21,15 @@ function template(count: number): Template {
     order: ids,
     phases: {
       enter: {
-        frames: 50,
+        ...newPhase(50),
         tracks: ids.flatMap((id) => [
           track(id, 'x', -100, 0),
           track(id, 'opacity', 0, 1),
           track(id, 'wipeRight', 1, 0),
         ]),
       },
-      exit: { frames: 0, tracks: [] },
+      idle: newPhase(0),
+      exit: newPhase(0),
     },
   });
 }

@@ -1,31 +1,43 @@
 // Short ways to write a template by hand: for the library and the demo show.
 import {
+  makeTrack,
+  newCascade,
+  newChange,
+  newPhase,
   newTemplate,
   newTether,
   newTextField,
   newTie,
+  type Cascade,
+  type Change,
   type Ease,
   type Element,
   type Field,
+  type Key,
   type Phase,
   type Template,
   type Tether,
   type Tie,
-  type TrackProperty,
+  type Track,
 } from '../src/core/show';
 
-export type Move = [element: string, property: TrackProperty, ...keys: [frame: number, value: number, ease?: Ease][]];
+/** A track: what it moves, its keys, and how it differs from usual. */
+export type Move = [element: string, property: string, ...rest: (Partial<Track> | [frame: number, value: Key['value'], ease?: Ease])[]];
 
-export const phase = (frames: number, moves: Move[]): Phase => ({
-  frames,
-  tracks: moves.map(([element, property, ...keys], index) => ({
-    id: `track-${index}`,
-    element,
-    property,
-    unit: 'px',
-    keys: keys.map(([frame, value, ease]) => ({ frame, value, ease: ease ?? 'strong-out' })),
-  })),
-});
+export const tracks = (moves: Move[], prefix = 'track'): Track[] =>
+  moves.map(([element, property, ...rest], index) => {
+    const keys = rest.filter((item) => Array.isArray(item));
+    const given = rest.find((item) => !Array.isArray(item)) as Partial<Track> | undefined;
+    return makeTrack(`${prefix}-${index}`, element, property, keys, given);
+  });
+
+export const phase = (frames: number, moves: Move[]): Phase => ({ frames, tracks: tracks(moves), markers: [] });
+
+/** A Change by its id; what is not given is as usual. */
+export const change = (id: string, name: string, frames: number, moves: Move[], given: Partial<Change> = {}): Change =>
+  newChange(id, name, { frames, tracks: tracks(moves), ...given });
+
+export const cascade = (by: Cascade['by'], overlap: number, given: Partial<Cascade> = {}): Cascade => ({ ...newCascade(by), overlap, ...given });
 
 export interface Parts {
   id: string;
@@ -38,7 +50,11 @@ export interface Parts {
   ties?: [element: string, property: string, field: string, how?: Partial<Tie>][];
   tethers?: [element: string, edge: Tether['edge'], to: string | null, toEdge: Tether['toEdge'], offset: number, limits?: Partial<Tether>][];
   enter: Phase;
+  idle?: Phase;
   exit: Phase;
+  changes?: Change[];
+  moves?: Template['moves'];
+  steps?: Template['steps'];
   width?: number;
   height?: number;
 }
@@ -56,7 +72,10 @@ export const template = (parts: Parts): Template =>
       ...newTether(`tether-${index}`, element, edge, to, toEdge, offset),
       ...limits,
     })),
-    phases: { enter: parts.enter, exit: parts.exit },
+    phases: { enter: parts.enter, idle: parts.idle ?? newPhase(0), exit: parts.exit },
+    changes: parts.changes ?? [],
+    moves: parts.moves ?? [],
+    steps: parts.steps ?? [],
   });
 
 export const textField = (id: string, name: string, value: string, help = '', given: Parameters<typeof newTextField>[3] = {}): Field =>

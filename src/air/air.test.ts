@@ -9,6 +9,7 @@ import {
   newTextField,
   newTie,
   plainLook,
+  newPhase,
 } from '../core/show';
 import type { TextMeasure } from '../core/text';
 import { AirClient, AirClock, ChannelPicture, ReleaseShelf, wireVersion, type AirSocket } from './index';
@@ -84,7 +85,7 @@ const template = (): Template =>
     order: ['e', 'x'],
     fields: [newTextField('f', 'Name', '')],
     ties: [newTie('x', 'text', 'f')],
-    phases: { enter: { frames: 10, tracks: [] }, exit: { frames: 10, tracks: [] } },
+    phases: { enter: newPhase(10), idle: newPhase(0), exit: newPhase(10) },
   });
 const hash = '1'.repeat(64);
 const release: Release = {
@@ -312,7 +313,7 @@ describe('videos and cameras on air', () => {
         t: newTemplate('t', 'T', {
           elements: { v: film },
           order: ['v'],
-          phases: { enter: { frames: 10, tracks: [] }, exit: { frames: 10, tracks: [] } },
+          phases: { enter: newPhase(10), idle: newPhase(0), exit: newPhase(10) },
         }),
       },
     };

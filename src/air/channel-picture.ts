@@ -1,5 +1,13 @@
-import { evaluate, holdMoment, prepareScene, type GroupNode, type Moment, type Scene } from '../core/frame';
-import { graphicsOnAir, quantise, type AirState } from '../core/playout';
+import {
+  evaluate,
+  holdMoment,
+  looksSame,
+  prepareScene,
+  type GroupNode,
+  type Moment,
+  type Scene,
+} from '../core/frame';
+import { graphicsOnAir, quantise, type AirState, type Changing } from '../core/playout';
 import { ProblemError } from '../core/problem';
 import type { Dressing, Release, Template, Values } from '../core/show';
 import type { TextMeasure } from '../core/text';
@@ -15,13 +23,15 @@ interface Kept {
   scene: Scene;
   values: Values;
   release: string;
+  /** The Change it is on its way through. */
+  change: string | null;
+  from: Values | null;
   /** The canvas it was made for. */
   canvas: string;
 }
 interface Drawn {
   scene: Scene;
-  phase: string;
-  frame: number;
+  moment: Moment;
   second: number;
 }
 
@@ -50,14 +60,14 @@ export class ChannelPicture {
   program(state: AirState, time: number): { roots: readonly GroupNode[]; isNew: boolean } {
     const list = graphicsOnAir(state, this.channel, time);
     this.begin();
-    for (const { graphic, moment } of list) {
-      const scene = this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values);
+    for (const { graphic, moment, values, changing } of list) {
+      const scene = this.sceneFor(state, graphic.id, graphic.release, graphic.template, values, changing);
       if (scene) this.add(scene, moment);
     }
     // What waits for its lane is made ready, so that its first frame is on time.
     for (const graphic of state.air[this.channel]?.graphics ?? []) {
       if (graphic.enterAt > time)
-        this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values);
+        this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values, null);
     }
     this.forget(new Set((state.air[this.channel]?.graphics ?? []).map((g) => g.id)));
     return this.end();
@@ -73,13 +83,18 @@ export class ChannelPicture {
     this.begin();
     for (const lane of channel?.lanes ?? []) {
       if (cue && cued && cued.lane === lane.id && state.release !== null) {
-        const scene = this.sceneFor(state, 'cue', state.release, cue.template, cue.values);
-        if (scene) this.add(scene, moment);
+        const scene = this.sceneFor(state, 'cue', state.release, cue.template, cue.values, null);
+        const { steps } = cued;
+        if (scene) this.add(scene, steps.length > 0 ? { ...moment, steps: steps.map(() => -1) } : moment);
         continue;
       }
       const holder = air?.graphics.find((g) => g.lane === lane.id && g.exitAt === null);
-      const scene = holder && this.sceneFor(state, holder.id, holder.release, holder.template, holder.values);
-      if (scene) this.add(scene, moment);
+      if (!holder) continue;
+      // As it will hold: its last words, its steps and moves where they lead.
+      const scene = this.sceneFor(state, holder.id, holder.release, holder.template, holder.values, null);
+      const steps = holder.stepFrames.map((length, i) => (i < holder.steps.length ? length : -1));
+      const moves = holder.moves.flatMap(({ ref, back, frames }) => (back ? [] : [{ ref, frame: frames }]));
+      if (scene) this.add(scene, { ...moment, ...(steps.length > 0 ? { steps } : {}), moves });
     }
     this.forget(new Set(['cue', ...(air?.graphics ?? []).map((g) => g.id)]));
     return this.end();
@@ -95,16 +110,14 @@ export class ChannelPicture {
   private add(scene: Scene, moment: Moment): void {
     // Videos and cameras are new with every frame, clocks with every second.
     const second = scene.isLive ? moment.time : scene.hasClock ? Math.floor(moment.time) : 0;
-    const frame = moment.phase === 'hold' ? 0 : moment.frame;
     const before = this.drawn[this.count];
     if (
       !before ||
       before.scene !== scene ||
-      before.phase !== moment.phase ||
-      before.frame !== frame ||
-      before.second !== second
+      before.second !== second ||
+      !looksSame(scene, before.moment, moment)
     ) {
-      this.drawn[this.count] = { scene, phase: moment.phase, frame, second };
+      this.drawn[this.count] = { scene, moment, second };
       this.isDirty = true;
     }
     this.count += 1;
@@ -127,6 +140,7 @@ export class ChannelPicture {
     release: string,
     templateId: string,
     values: Values,
+    changing: Changing | null,
   ): Scene | null {
     const channel = state.channels.find((c) => c.id === this.channel);
     const canvas = channel ? `${channel.format.width}x${channel.format.height}` : '';
@@ -134,6 +148,8 @@ export class ChannelPicture {
     if (
       kept &&
       kept.values === values &&
+      kept.change === (changing?.ref ?? null) &&
+      kept.from === (changing?.from ?? null) &&
       kept.release === release &&
       kept.canvas === canvas &&
       kept.scene.template.id === templateId
@@ -144,6 +160,7 @@ export class ChannelPicture {
     const source = this.host.release(release);
     const template = source?.templates[templateId];
     if (!source || !template || !channel || this.waiting.has(key)) return standing;
+    const change = changing && template.changes.find((own) => own.id === changing.ref);
     const fonts = this.host.fonts(template, values, source);
     if (fonts) {
       this.waiting.add(key);
@@ -158,8 +175,16 @@ export class ChannelPicture {
         key,
         canvas: channel.format,
         look: source.look,
+        change: change && changing ? { change, from: changing.from } : undefined,
       });
-      this.kept.set(key, { scene, values, release, canvas });
+      this.kept.set(key, {
+        scene,
+        values,
+        release,
+        canvas,
+        change: changing?.ref ?? null,
+        from: changing?.from ?? null,
+      });
       return scene;
     } catch (error) {
       if (error instanceof ProblemError) return standing;

@@ -1,4 +1,4 @@
-import { releaseSchema, type Release } from '../core/show';
+import { openRelease, type Release } from '../core/show';
 
 const retryMs = 1000;
 
@@ -25,7 +25,7 @@ export class ReleaseShelf {
 
   private async fetch(hash: string): Promise<void> {
     try {
-      this.kept.set(hash, releaseSchema.parse(await this.fetchJson(hash)));
+      this.kept.set(hash, openRelease(await this.fetchJson(hash)));
       this.onCome();
     } catch {
       // The server may be away: ask again until it is back.

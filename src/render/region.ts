@@ -1,4 +1,4 @@
-import type { DisplayNode, Effects } from '../core/frame';
+import { pieceLength, type DisplayNode, type Effects, type Pieces } from '../core/frame';
 import type { Region } from './passes';
 
 interface Bounds {
@@ -23,18 +23,40 @@ function ownBox(node: Exclude<DisplayNode, { kind: 'group' }>): Region {
     case 'text': {
       const { w, h, face } = node.layout;
       const reach = face.size * 1.2;
-      return { x: -reach, y: -reach, w: w + 2 * reach, h: h + 2 * reach };
+      const box = { x: -reach, y: -reach, w: w + 2 * reach, h: h + 2 * reach };
+      return node.pieces ? aroundPieces(node.pieces, box, reach) : box;
     }
     case 'shape':
       return {
-        x: -node.reach - pad,
-        y: -node.reach - pad,
-        w: node.w + 2 * (node.reach + pad),
-        h: node.h + 2 * (node.reach + pad),
+        x: -node.drawing.reach - pad,
+        y: -node.drawing.reach - pad,
+        w: node.drawing.w + 2 * (node.drawing.reach + pad),
+        h: node.drawing.h + 2 * (node.drawing.reach + pad),
       };
     default:
       return { x: -pad, y: -pad, w: node.w + 2 * pad, h: node.h + 2 * pad };
   }
+}
+
+/** The box of a text with its pieces where they are now. */
+function aroundPieces({ list, state }: Pieces, box: Region, reach: number): Region {
+  let [left, top, right, bottom] = [box.x, box.y, box.x + box.w, box.y + box.h];
+  list.forEach((piece, i) => {
+    const at = i * pieceLength;
+    const size =
+      Math.max(piece.w, piece.h) *
+        Math.max(
+          Math.abs(state[at + 1] as number) + Math.abs(state[at + 3] as number),
+          Math.abs(state[at + 2] as number) + Math.abs(state[at + 4] as number),
+        ) +
+      reach;
+    const [x, y] = [state[at + 5] as number, state[at + 6] as number];
+    left = Math.min(left, x - size);
+    top = Math.min(top, y - size);
+    right = Math.max(right, x + size);
+    bottom = Math.max(bottom, y + size);
+  });
+  return { x: left, y: top, w: right - left, h: bottom - top };
 }
 
 function grow(bounds: Bounds, node: DisplayNode): void {

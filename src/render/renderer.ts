@@ -9,8 +9,17 @@ import {
   type Vector4,
   type WebGLRenderTarget,
 } from 'three';
-import { isApart, type DisplayNode, type GroupNode } from '../core/frame';
+import {
+  identity,
+  isApart,
+  pieceLength,
+  type DisplayNode,
+  type GroupNode,
+  type Pieces,
+  type TextNode,
+} from '../core/frame';
 import { setCanvasCamera } from './camera';
+import { newPieceMesh, showPiece } from './drawers/pieces';
 import { drawers, type DrawContext, type Leaf, type NodeMesh } from './drawers';
 import { newMesh, placeMesh, setColour, type Placing } from './materials';
 import { MovingPictures, type StandIn } from './moving';
@@ -121,6 +130,7 @@ export function createRenderer(
     newLayMesh(),
     newBlendMesh(),
     newModeMesh(),
+    newPieceMesh(),
   );
   gl.compile(keepers, camera);
 
@@ -139,6 +149,7 @@ export function createRenderer(
     let target: Target;
     let context: DrawContext;
     let behind: FramebufferTexture | null = null;
+    const pieceMatrix = identity();
 
     const takeScene = (): Scene => {
       let scene = scenes[usedScenes];
@@ -186,6 +197,7 @@ export function createRenderer(
     };
 
     const paintLeaf = (node: Leaf, sheet: Sheet, isInside: boolean): void => {
+      if (node.kind === 'text' && node.pieces) return paintPieces(node, node.pieces, sheet, isInside);
       const drawer = drawers[node.kind] as {
         create(): NodeMesh;
         update(m: NodeMesh, n: Leaf, c: DrawContext): boolean;
@@ -195,6 +207,25 @@ export function createRenderer(
       if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
       else placeMesh(mesh, node, node.opacity);
       sheet.scene.children.push(mesh);
+    };
+
+    /** Draws each piece of a text where it is now. */
+    const paintPieces = (node: TextNode, pieces: Pieces, sheet: Sheet, isInside: boolean): void => {
+      const drawn = context.textures.pieces(pieces, node.layout, node.colour, context.scale);
+      if (!drawn) return;
+      for (let i = 0; i < pieces.list.length; i += 1) {
+        if (!((pieces.state[i * pieceLength] as number) > 0)) continue;
+        const mesh = meshFor(`${node.key}#${i}`, 'piece', newPieceMesh);
+        const opacity = showPiece(mesh, node, pieces, drawn, i, pieceMatrix);
+        if (isInside) placeMesh(mesh, { ...stillNode, matrix: pieceMatrix }, opacity);
+        else
+          placeMesh(
+            mesh,
+            { matrix: pieceMatrix, clips: node.clips, clipCount: node.clipCount },
+            opacity * node.opacity,
+          );
+        sheet.scene.children.push(mesh);
+      }
     };
 
     /** Draws a node on a sheet of its own, does to it what is to be done to the whole, and lays it on. */

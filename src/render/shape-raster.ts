@@ -1,4 +1,5 @@
-import type { ShapeNode } from '../core/frame';
+import type { Drawing } from '../core/frame';
+import { dashesOf, linesOf } from '../core/shape';
 import type { Gradient, Paint } from '../core/show';
 import { newCanvas } from './platform';
 
@@ -17,7 +18,7 @@ export type PictureOf = (asset: string) => HTMLCanvasElement | null;
 const largest = 8192;
 
 /** Draws a shape at `scale` device px to the node's px; null where it has no area. */
-export function rasterShape(node: ShapeNode, scale: number, pictureOf: PictureOf): ShapeRaster | null {
+export function rasterShape(node: Drawing, scale: number, pictureOf: PictureOf): ShapeRaster | null {
   const pad = Math.ceil(node.reach) + 2;
   const w = Math.ceil(node.w) + 2 * pad;
   const h = Math.ceil(node.h) + 2 * pad;
@@ -49,7 +50,13 @@ export function rasterShape(node: ShapeNode, scale: number, pictureOf: PictureOf
     if (stroke.place === 'inside') pen.clip(path, node.rule);
     paint(pen, stroke.paint, node, pictureOf, (style) => {
       pen.strokeStyle = style;
-      pen.stroke(along);
+      if (!node.drawn) return pen.stroke(along);
+      const { from, to } = node.drawn;
+      for (const line of linesOf(node.strokePath ?? node.path)) {
+        if (to <= from) continue;
+        pen.setLineDash(dashesOf(line.length, from, to, stroke.dash, stroke.gap));
+        pen.stroke(new Path2D(line.path));
+      }
     });
     if (stroke.place === 'outside') {
       pen.globalCompositeOperation = 'destination-out';

@@ -1,8 +1,9 @@
 import { CanvasTexture, LinearFilter, LinearMipmapLinearFilter, NoColorSpace, type Texture } from 'three';
-import type { ShapeNode } from '../core/frame';
+import type { Drawing, Pieces } from '../core/frame';
 import type { TextLayout } from '../core/text';
 import { newCanvas } from './platform';
 import { rasterShape } from './shape-raster';
+import { rasterPieces, type PieceCell } from './text/piece-raster';
 import { rasterText, type TextRaster } from './text/raster';
 
 /** Fetches the bytes of a picture by its asset id; null where it is not to be had. */
@@ -14,6 +15,11 @@ export interface Words {
   readonly y: number;
   readonly w: number;
   readonly h: number;
+}
+/** The pieces of a text on one sheet. */
+export interface PieceSheet {
+  readonly texture: Texture;
+  readonly cells: readonly PieceCell[];
 }
 export interface Picture {
   readonly texture: Texture;
@@ -38,7 +44,13 @@ export class Textures {
   private readonly coming = new Map<string, 'coming' | 'missing'>();
   /** What does not change of a layout or a shape, said once for as long as it lives. */
   private readonly layoutKeys = new WeakMap<TextLayout, string>();
-  private readonly shapeKeys = new WeakMap<ShapeNode, string>();
+  private readonly shapeKeys = new WeakMap<Drawing, string>();
+  private piecesKept = new WeakMap<
+    Pieces,
+    { layout: TextLayout; colour: string; scale: number; sheet: PieceSheet | null }
+  >();
+  /** Sheets go with the scenes whose pieces they show. */
+  private readonly sheets = new FinalizationRegistry<Texture>((texture) => texture.dispose());
   private wordsBytes = 0;
   private pictureBytes = 0;
 
@@ -64,13 +76,25 @@ export class Textures {
     return this.keep(key, rasterText(layout, colour, scale));
   }
 
+  /** The pieces of a text on one sheet, each with its cell. Made once for each list of pieces. */
+  pieces(pieces: Pieces, layout: TextLayout, colour: string, scale: number): PieceSheet | null {
+    const kept = this.piecesKept.get(pieces);
+    if (kept && kept.layout === layout && kept.colour === colour && kept.scale === scale) return kept.sheet;
+    kept?.sheet?.texture.dispose();
+    const raster = rasterPieces(layout, pieces.list, colour, scale);
+    const sheet = raster && { texture: newTexture(raster.canvas, false), cells: raster.cells };
+    this.piecesKept.set(pieces, { layout, colour, scale, sheet });
+    if (sheet) this.sheets.register(pieces, sheet.texture);
+    return sheet;
+  }
+
   /** A drawn shape; null where it has no area or the picture it is filled with is not there. */
-  shape(node: ShapeNode, scale: number): Words | null {
+  shape(node: Drawing, scale: number): Words | null {
     const { fill, stroke, w, h } = node;
     let own = this.shapeKeys.get(node);
     if (own === undefined) {
-      const { path, strokePath, rule } = node;
-      own = `shape ${path} ${strokePath ?? ''} ${rule} ${JSON.stringify([fill, stroke])} ${w}x${h}`;
+      const { path, strokePath, rule, drawn } = node;
+      own = `shape ${path} ${strokePath ?? ''} ${rule} ${JSON.stringify([fill, stroke, drawn])} ${w}x${h}`;
       this.shapeKeys.set(node, own);
     }
     const assets = [fill, stroke?.paint].flatMap((paint) =>
@@ -149,6 +173,7 @@ export class Textures {
   forgetWords(): void {
     for (const kept of this.wordsKept.values()) kept.value?.texture.dispose();
     this.wordsKept.clear();
+    this.piecesKept = new WeakMap();
     this.wordsBytes = 0;
   }
 

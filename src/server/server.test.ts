@@ -160,7 +160,7 @@ describe('the control API', () => {
     const kinds = body.components.schemas.Command.oneOf.map(
       (kind: { properties: { do: { const: string } } }) => kind.properties.do.const,
     );
-    expect(kinds).toEqual(['cue', 'take', 'change', 'clear', 'keep', 'release']);
+    expect(kinds).toEqual(['cue', 'take', 'change', 'next', 'move', 'clear', 'keep', 'release']);
   });
 });
 

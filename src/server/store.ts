@@ -4,7 +4,7 @@ import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { problem, type Problem } from '../core/problem';
 import { tetherCycle } from '../core/layout';
-import { canonicalJson, releaseSchema, templateReferences, type Release } from '../core/show';
+import { canonicalJson, openRelease, releaseSchema, templateReferences, type Release } from '../core/show';
 
 export const sha256 = (bytes: Uint8Array | string): string =>
   createHash('sha256').update(bytes).digest('hex');
@@ -29,7 +29,7 @@ export class Store {
     try {
       const text = readFileSync(this.releasePath(hash), 'utf8');
       if (sha256(text) !== hash) return undefined;
-      const release = releaseSchema.parse(JSON.parse(text));
+      const release = openRelease(JSON.parse(text));
       this.releases.set(hash, release);
       return release;
     } catch {

@@ -1,8 +1,8 @@
 // Draws small pictures of templates at rest, off the interface's thread, one after the other.
 import { expose, transfer } from 'comlink';
-import { evaluate, holdMoment, prepareScene } from '../core/frame';
+import { evaluate, holdMoment, prepareScene, type Moment } from '../core/frame';
 import { ProblemError } from '../core/problem';
-import type { Dressing, Template, Values } from '../core/show';
+import type { Change, Dressing, Template, Values } from '../core/show';
 import {
   canvasMeasure,
   createRenderer,
@@ -80,6 +80,70 @@ async function draw(
   }
 }
 
+/** How many frames are drawn between two looks at what else is asked. */
+const framesAtOnce = 8;
+
+/** The pictures of a template at moments, each as RGBA bytes of a grid; null where it was stopped or cannot be laid out. */
+async function drawFrames(
+  template: Template,
+  values: Values,
+  of: Dressing,
+  run: FrameRun,
+  onFrame: (count: number) => boolean | Promise<boolean>,
+): Promise<Uint8ClampedArray[] | null> {
+  const coming = loadFonts(fontsFor(template, values, of), source);
+  if (coming) {
+    await coming;
+    measure.forget();
+    renderer?.refresh();
+  }
+  renderer ??= createRenderer(newCanvas(16, 16), source, () => onNeed?.(), standInCamera);
+  const [width, height] = [run.columns * 8, run.rows * 8];
+  const target = {
+    width: template.width,
+    height: template.height,
+    pixelWidth: width,
+    pixelHeight: height,
+    mode: 'full',
+    placeholders: false,
+  } as const;
+  const grid = newCanvas(run.columns, run.rows);
+  const context = grid.getContext('2d', { willReadFrequently: true });
+  if (!context) return null;
+  context.imageSmoothingQuality = 'high';
+  const view = renderer.newView();
+  try {
+    const scene = prepareScene(template, run.to ?? values, measure, {
+      look: of.look,
+      change: run.change && run.from ? { change: run.change, from: run.from } : undefined,
+    });
+    const frames: Uint8ClampedArray[] = [];
+    for (const moment of run.moments) {
+      view.draw([evaluate(scene, moment)], target);
+      context.clearRect(0, 0, run.columns, run.rows);
+      context.drawImage(renderer.canvas, 0, 0, width, height, 0, 0, run.columns, run.rows);
+      frames.push(context.getImageData(0, 0, run.columns, run.rows).data);
+      if (frames.length % framesAtOnce === 0 && !(await onFrame(framesAtOnce))) return null;
+    }
+    return frames;
+  } catch (error) {
+    if (error instanceof ProblemError) return null;
+    throw error;
+  } finally {
+    view.dispose();
+  }
+}
+
+/** A run of moments to be drawn, of the template's own values or of a Change from some to others. */
+export interface FrameRun {
+  readonly moments: readonly Moment[];
+  readonly columns: number;
+  readonly rows: number;
+  readonly change?: Change;
+  readonly from?: Values;
+  readonly to?: Values;
+}
+
 const api = {
   /** Tells of the page's fonts, and of where the bytes of pictures are to be had. */
   open(faces: readonly Face[], pictures: PictureSource): void {
@@ -91,6 +155,18 @@ const api = {
     const next = line.then(() => draw(template, values, of, width));
     line = next.catch(() => undefined);
     return next.then((bitmap) => (bitmap ? transfer(bitmap, [bitmap]) : null));
+  },
+  /** See `drawFrames`; `onFrame` is told how many have been drawn since, and says whether to go on. */
+  frames(
+    template: Template,
+    values: Values,
+    of: Dressing,
+    run: FrameRun,
+    onFrame: (count: number) => boolean | Promise<boolean>,
+  ): Promise<Uint8ClampedArray[] | null> {
+    const next = line.then(() => drawFrames(template, values, of, run, onFrame));
+    line = next.catch(() => undefined);
+    return next;
   },
 };
 export type ThumbnailWorker = typeof api;

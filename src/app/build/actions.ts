@@ -33,7 +33,7 @@ import { addAsset, assetBlob, missingBytes } from '../state/assets';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { fileWorker } from '../state/shows';
-import { editTemplate, templateNow, useBuild } from './build-store';
+import { editElements, editTemplate, templateNow, useBuild } from './build-store';
 import { boxesAtRest } from './stage/rest-boxes';
 
 const unlocked = (template: Template): string[] =>
@@ -324,7 +324,7 @@ export function nudgeSelected(dx: number, dy: number): void {
   const template = templateNow();
   if (!template) return;
   const ids = unlocked(template);
-  editTemplate(`Move ${named(template, ids)}`, (t) => moveElements(t, ids, dx, dy), `nudge ${ids.join()}`);
+  editElements(`Move ${named(template, ids)}`, (t) => moveElements(t, ids, dx, dy), `nudge ${ids.join()}`);
 }
 
 /** The keys of Build; true where one was used. Text fields keep theirs. */

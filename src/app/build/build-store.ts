@@ -1,18 +1,30 @@
 import { create } from 'zustand';
 import type { Extreme } from '../../core/data';
-import type { MovingPhase, Template, Values } from '../../core/show';
+import type { KeyPlace, PhaseRef, Template, Values } from '../../core/show';
+import { endKeyed, keyedEdit } from './auto-key';
 import { useDraft } from '../state/draft-store';
 
-/** Where the playhead stands: a frame of a phase, or at rest. */
+/** Where the playhead stands: a frame of a phase, or, at `hold`, the rest pose. */
 export interface Playhead {
-  readonly phase: MovingPhase | 'hold';
+  readonly phase: PhaseRef | 'hold';
   readonly frame: number;
 }
-export interface KeyRef {
-  readonly phase: MovingPhase;
-  readonly track: string;
-  readonly frame: number;
+export type KeyRef = KeyPlace;
+
+/** How the score is seen. */
+export interface ScoreView {
+  /** 1: all of it in its width. */
+  readonly zoom: number;
+  /** Phases that are folded. */
+  readonly folded: readonly string[];
+  /** Elements whose rows are folded. */
+  readonly closed: readonly string[];
+  /** Elements that do not move have rows too. */
+  readonly showsAll: boolean;
+  readonly search: string;
+  readonly snaps: boolean;
 }
+const usualScore: ScoreView = { zoom: 1, folded: [], closed: [], showsAll: false, search: '', snaps: true };
 export type TryWith =
   { readonly kind: 'own' | Extreme } | { readonly kind: 'row'; readonly table: string; readonly row: string };
 export type Backdrop = 'checks' | 'black' | 'white' | 'beach' | 'camera';
@@ -61,9 +73,15 @@ interface BuildStore {
   isFinding: boolean;
   /** The text whose words are typed on the stage. */
   typing: string | null;
+  score: ScoreView;
+  /** What is changed at a frame becomes a key there. */
+  isAutoKey: boolean;
+  /** A template shown in place of the one in hand: a motion that is looked at before it is chosen. */
+  trial: Template | null;
+  setScore(change: Partial<ScoreView>): void;
   setView(change: Partial<StageView>): void;
   select(ids: readonly string[]): void;
-  set(change: Partial<Omit<BuildStore, 'select' | 'set' | 'enter' | 'setView'>>): void;
+  set(change: Partial<Omit<BuildStore, 'select' | 'set' | 'enter' | 'setView' | 'setScore'>>): void;
   enter(templateId: string): void;
 }
 
@@ -82,6 +100,10 @@ export const useBuild = create<BuildStore>((set, get) => ({
   isPen: false,
   typing: null,
   isFinding: false,
+  score: usualScore,
+  isAutoKey: false,
+  trial: null,
+  setScore: (change) => set({ score: { ...get().score, ...change } }),
   setView(change) {
     const view = { ...get().view, ...change };
     localStorage.setItem(viewKey, JSON.stringify(view));
@@ -99,11 +121,20 @@ export const useBuild = create<BuildStore>((set, get) => ({
       playhead: atRest,
       isPlaying: false,
       keys: [],
+      score: usualScore,
+      isAutoKey: false,
+      trial: null,
       tryWith: { kind: 'own' },
       typed: {},
     });
   },
 }));
+
+/** Whether changes made now become keys at the playhead. */
+export const keysNow = (): boolean => {
+  const { isAutoKey, playhead, isPlaying } = useBuild.getState();
+  return isAutoKey && playhead.phase !== 'hold' && !isPlaying;
+};
 
 /** A change to the template in hand that can be undone. */
 export function editTemplate(label: string, recipe: (template: Template) => void, merge?: string): void {
@@ -119,7 +150,19 @@ export function editTemplate(label: string, recipe: (template: Template) => void
   );
 }
 
-export const sealEdit = (): void => useDraft.getState().seal();
+/** A change to places and properties of elements: of the rest pose, or, with auto-key, of the frame of the playhead. */
+export function editElements(label: string, recipe: (template: Template) => void, merge?: string): void {
+  const template = templateNow();
+  if (!template || !keysNow()) return editTemplate(label, recipe, merge);
+  const { playhead } = useBuild.getState();
+  const keyed = keyedEdit(template, playhead, recipe, merge);
+  if (keyed) editTemplate(label, keyed, merge);
+}
+
+export const sealEdit = (): void => {
+  endKeyed();
+  useDraft.getState().seal();
+};
 
 /** The template in hand as it is now; null when none is. */
 export function templateNow(): Template | null {

@@ -1,8 +1,10 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { posedValue, type PosedValue } from '../../core/frame';
 import {
   decidedByTethers,
   makeField,
+  movableOf,
   propertyValue,
   setProperty,
   tieOf,
@@ -22,7 +24,9 @@ import { FontField } from './font-field';
 import { namedColours, PaintField } from './paint-field';
 import { CheckField, ColourField, Knot, NumberField, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
-import { editTemplate, sealEdit } from './build-store';
+import { keyTo, worthOf } from './auto-key';
+import { editTemplate, sealEdit, useBuild, type Playhead } from './build-store';
+import { sceneNow } from './pose-now';
 import { boxesAtRest } from './stage/rest-boxes';
 
 /** One property of an element: its control, and the knot that ties it to a field. */
@@ -43,31 +47,61 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
       : field
         ? `From the field “${field.name}”: this is its default`
         : undefined;
-  const set = (next: PropertyValue): void =>
+  // With auto-key the value at the playhead is seen, and becomes a key there.
+  const playhead = useBuild((store) => store.playhead);
+  const isKeying = useBuild((store) => store.isAutoKey) && playhead.phase !== 'hold';
+  const movable = isKeying ? movableOf(element, property.key) : undefined;
+  const posed = movable?.type === 'number' ? poseAt(template, playhead, element.id, property.key) : null;
+  const set = (next: PropertyValue): void => {
+    if (movable && !tie && (typeof next === 'number' || (typeof next === 'string' && next.startsWith('#')))) {
+      const scene = sceneNow(template, playhead);
+      editTemplate(
+        `Key ${property.label} of ${element.name}`,
+        (t) =>
+          keyTo(
+            t,
+            playhead,
+            element.id,
+            property.key,
+            posed?.rest ?? String(value),
+            next,
+            worthOf(scene, element.id),
+          ),
+        `key ${element.id} ${property.key}`,
+      );
+      return;
+    }
     editTemplate(
       `${property.label} of ${element.name}`,
       (t) => setProperty(t, element.id, property.key, next),
       `${element.id} ${property.key}`,
     );
+  };
   return (
     <div className={`flex min-w-0 items-center gap-1 ${property.wide ? 'col-span-2' : ''}`}>
       {/* What a tether or a text style decides is seen here, and changed there. */}
       <fieldset
         className="m-0 min-w-0 flex-1 border-0 p-0 disabled:opacity-60"
         title={why}
-        disabled={isDecided || style !== null}
+        disabled={(isDecided && !movable) || style !== null}
       >
         <Control
           show={show}
           property={property}
-          value={value}
-          disabled={isDecided || style !== null}
+          value={posed && !tie ? Math.round(posed.now * 1000) / 1000 : value}
+          disabled={(isDecided && !movable) || style !== null}
           onSet={set}
         />
       </fieldset>
       <KnotMenu template={template} element={element} property={property} />
     </div>
   );
+}
+
+/** A number of an element at the playhead. */
+function poseAt(template: Template, playhead: Playhead, id: string, key: string): PosedValue | null {
+  const scene = sceneNow(template, playhead);
+  return scene && posedValue(scene, id, key);
 }
 
 /** What a named text style decides of an element; null where none does. */

@@ -1,19 +1,31 @@
 import { Tabs } from 'radix-ui';
+import { useEffect, useState } from 'react';
 import type { Show, Template, Values } from '../../core/show';
 import { FormPanel } from './form-panel';
+import { useBuild } from './build-store';
 import { Inspector } from './inspector';
+import { MotionPanel } from './motion/motion-panel';
 
 const tab =
   'h-8 flex-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
 
 /** The element in hand, or the operator's form of the template. */
 export function RightPanel(props: { show: Show; template: Template; values: Values }) {
+  const [open, setOpen] = useState('inspector');
+  // Keys that are taken in hand are what is to be set.
+  const hasKeys = useBuild((store) => store.keys.length > 0);
+  useEffect(() => {
+    if (hasKeys) setOpen('motion');
+  }, [hasKeys]);
   return (
     <aside className="flex min-h-0 flex-col border-l border-line bg-deck" aria-label="Inspector">
-      <Tabs.Root defaultValue="inspector" className="flex min-h-0 flex-1 flex-col">
+      <Tabs.Root value={open} onValueChange={setOpen} className="flex min-h-0 flex-1 flex-col">
         <Tabs.List className="flex shrink-0 border-b border-line" aria-label="Inspector or form">
           <Tabs.Trigger value="inspector" className={tab}>
             Properties
+          </Tabs.Trigger>
+          <Tabs.Trigger value="motion" className={tab}>
+            Motion
           </Tabs.Trigger>
           <Tabs.Trigger value="form" className={tab}>
             Operator&apos;s form
@@ -21,6 +33,9 @@ export function RightPanel(props: { show: Show; template: Template; values: Valu
         </Tabs.List>
         <Tabs.Content value="inspector" className="min-h-0 flex-1 overflow-auto">
           <Inspector show={props.show} template={props.template} />
+        </Tabs.Content>
+        <Tabs.Content value="motion" className="min-h-0 flex-1 overflow-auto">
+          <MotionPanel {...props} />
         </Tabs.Content>
         <Tabs.Content value="form" className="min-h-0 flex-1 overflow-auto">
           <FormPanel {...props} />

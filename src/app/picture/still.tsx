@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { evaluate, holdMoment, type Moment, type Scene } from '../../core/frame';
+import { evaluate, holdMoment, looksSame, type Moment, type Scene } from '../../core/frame';
 import type { Dressing, Template, Values } from '../../core/show';
 import { watch } from './monitors';
 import { useScene } from './use-scene';
@@ -17,8 +17,8 @@ function loopMoment(template: Template, seconds: number): Moment {
   const frame = Math.floor((seconds * template.rate) % (into + hold + out));
   const rest = { enterFrame: null, time: stillTime };
   if (frame < into) return { phase: 'enter', frame, ...rest };
-  if (frame < into + hold) return { phase: 'hold', frame: 0, ...rest };
-  return { phase: 'exit', frame: Math.floor(frame - into - hold), ...rest };
+  if (frame < into + hold) return { phase: 'hold', frame: 0, held: Math.floor(frame - into), ...rest };
+  return { phase: 'exit', frame: Math.floor(frame - into - hold), held: Math.floor(frame - into), ...rest };
 }
 
 /** A template's rest pose, drawn once for each change of it; or its whole life, played. */
@@ -63,8 +63,7 @@ export function Still(props: {
         const now = performance.now() / 1000;
         began = isPlaying ? (began ?? now) : null;
         const moment = began === null ? holdMoment(stillTime) : loopMoment(own, now - began);
-        const isNew =
-          last?.scene !== shown || last.moment.phase !== moment.phase || last.moment.frame !== moment.frame;
+        const isNew = last?.scene !== shown || !looksSame(shown, last.moment, moment);
         last = { scene: shown, moment };
         const roots = [isNew ? evaluate(shown, moment) : shown.root];
         return { roots, isNew, width: own.width, height: own.height };

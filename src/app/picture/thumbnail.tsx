@@ -55,7 +55,8 @@ async function workerPicture(id: string): Promise<Blob | null> {
 
 let worker: Promise<Remote<ThumbnailWorker>> | null = null;
 
-function thumbnails(): Promise<Remote<ThumbnailWorker>> {
+/** The worker that draws pictures aside. */
+export function pictureWorker(): Promise<Remote<ThumbnailWorker>> {
   worker ??= (async () => {
     const made = wrap<ThumbnailWorker>(
       new Worker(new URL('../../workers/thumbnail.worker.ts', import.meta.url), { type: 'module' }),
@@ -93,7 +94,7 @@ export function Thumbnail(props: { template: Template; of: Dressing; label: stri
       return;
     }
     const draw = async (): Promise<void> => {
-      const made = await thumbnails();
+      const made = await pictureWorker();
       const bitmap = await made.draw(template, {}, { look, assets: dressing.current.assets }, width);
       if (!bitmap) return;
       drawn.set(template, { look, bitmap });

@@ -1,5 +1,5 @@
 import { useEffect, useMemo } from 'react';
-import { prepareScene, type Scene } from '../../core/frame';
+import { prepareScene, type Scene, type SceneOptions } from '../../core/frame';
 import { ProblemError, type Problem } from '../../core/problem';
 import type { Dressing, Template, Values } from '../../core/show';
 import { fontsOf, measure, useFonts } from './monitors';
@@ -9,6 +9,8 @@ export function useScene(
   template: Template,
   values: Values,
   of: Dressing,
+  /** A Change on its way, and the values before it. */
+  change?: SceneOptions['change'],
 ): { scene: Scene | null; problem: Problem | null } {
   const arrivals = useFonts((store) => store.arrivals);
   useEffect(() => {
@@ -18,10 +20,10 @@ export function useScene(
   return useMemo(() => {
     void arrivals;
     try {
-      return { scene: prepareScene(template, values, measure, { look }), problem: null };
+      return { scene: prepareScene(template, values, measure, { look, change }), problem: null };
     } catch (error) {
       if (error instanceof ProblemError) return { scene: null, problem: error.problem };
       throw error;
     }
-  }, [template, values, look, arrivals]);
+  }, [template, values, look, arrivals, change]);
 }

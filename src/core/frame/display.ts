@@ -1,5 +1,5 @@
 import type { Blend, Fit, Paint } from '../show';
-import type { TextLayout } from '../text';
+import type { TextLayout, TextPiece } from '../text';
 import type { Matrix } from './matrix';
 
 /** How many clips one drawable carries; what would need more is drawn apart and clipped as a whole. */
@@ -32,7 +32,7 @@ export interface MaskUse {
   readonly node: DisplayNode;
   readonly inverted: boolean;
   /** Px over which the edge fades. */
-  readonly soft: number;
+  soft: number;
 }
 
 interface NodeBase {
@@ -47,7 +47,7 @@ interface NodeBase {
   readonly clips: Clip[];
   clipCount: number;
   /** Null where there are none, as for most. */
-  readonly effects: Effects | null;
+  effects: Effects | null;
   readonly blend: Blend;
   masks: readonly MaskUse[];
 }
@@ -61,11 +61,11 @@ export const isApart = (node: DisplayNode): boolean =>
 
 export interface RectNode extends NodeBase {
   readonly kind: 'rect';
-  readonly w: number;
-  readonly h: number;
+  w: number;
+  h: number;
   /** Px: top left, top right, bottom right, bottom left; together never more than a side. */
-  readonly radii: readonly [number, number, number, number];
-  readonly fill: string;
+  radii: readonly [number, number, number, number];
+  fill: string;
 }
 
 export interface Stroke {
@@ -78,9 +78,8 @@ export interface Stroke {
   readonly roundEnds: boolean;
 }
 
-/** A drawn outline, filled and stroked. Colours are plain. */
-export interface ShapeNode extends NodeBase {
-  readonly kind: 'shape';
+/** A drawn outline, filled and stroked. Colours are plain. Replaced, never changed. */
+export interface Drawing {
   /** The box that gradients and pictures are spread over. */
   readonly w: number;
   readonly h: number;
@@ -91,34 +90,53 @@ export interface ShapeNode extends NodeBase {
   readonly stroke: Stroke | null;
   /** What is stroked, where that is not the filled path. */
   readonly strokePath: string | null;
+  /** The part of the stroke that is drawn, along each of its lines, 0 to 1; null: all of it. */
+  readonly drawn: { readonly from: number; readonly to: number } | null;
   /** How far it may reach beyond the box, px. */
   readonly reach: number;
+}
+
+export interface ShapeNode extends NodeBase {
+  readonly kind: 'shape';
+  drawing: Drawing;
+}
+
+/** Numbers for each piece of a text: its opacity; its place in the node's space as a, b, c, d, x, y; what is wiped. */
+export const pieceLength = 11;
+
+/** A text whose parts move by themselves. */
+export interface Pieces {
+  readonly list: readonly TextPiece[];
+  /** `pieceLength` numbers for each: opacity, a, b, c, d, x, y, wiped from left, top, right, bottom (0 to 1). */
+  readonly state: Float64Array;
 }
 
 export interface TextNode extends NodeBase {
   readonly kind: 'text';
   /** Replaced, never changed, when the words change. */
   layout: TextLayout;
-  readonly colour: string;
+  colour: string;
+  /** Null while it is drawn as one. */
+  pieces: Pieces | null;
 }
 
 export interface PictureNode extends NodeBase {
   readonly kind: 'picture';
-  readonly w: number;
-  readonly h: number;
-  readonly radius: number;
+  w: number;
+  h: number;
+  radius: number;
   readonly asset: string | null;
-  readonly framing: Framing;
+  framing: Framing;
 }
 
 /** A video at a moment of it. */
 export interface VideoNode extends NodeBase {
   readonly kind: 'video';
-  readonly w: number;
-  readonly h: number;
-  readonly radius: number;
+  w: number;
+  h: number;
+  radius: number;
   readonly asset: string | null;
-  readonly framing: Framing;
+  framing: Framing;
   readonly loops: boolean;
   /** Seconds from its beginning; over its end where it has run on. */
   seconds: number;
@@ -127,12 +145,12 @@ export interface VideoNode extends NodeBase {
 /** What a camera sees now. */
 export interface CameraNode extends NodeBase {
   readonly kind: 'camera';
-  readonly w: number;
-  readonly h: number;
-  readonly radius: number;
+  w: number;
+  h: number;
+  radius: number;
   readonly device: string;
   readonly mirrored: boolean;
-  readonly framing: Framing;
+  framing: Framing;
   /** Seconds of the air clock, for the stand-in. */
   seconds: number;
 }

@@ -1,14 +1,25 @@
-import { addPose, restPose, sampleTrack, trackIndex, type CompiledTrack } from '../motion';
+import {
+  addPose,
+  coasted,
+  poseIndex,
+  poseLength,
+  restPose,
+  sampleColour,
+  sampleTrack,
+  type CompiledTrack,
+} from '../motion';
 import { exactRate } from '../show';
 import { formatClock } from '../text';
-import { isApart, maxClips, type Clip, type GroupNode } from './display';
+import { isApart, maxClips, pieceLength, type Clip, type GroupNode, type TextNode } from './display';
+import { dress } from './dress';
 import { invert, multiplyPlane } from './matrix';
-import type { Part, Scene } from './scene';
+import type { PieceMotion, PieceTrack } from './plan';
+import type { Part, Scene, ScenePhase } from './scene';
 
-/** The moment of a graphic: where it is in its life. */
+/** The moment of a graphic: where it is in its life. Frames are of the template's rate, whole or not. */
 export interface Moment {
   readonly phase: 'enter' | 'hold' | 'exit';
-  /** Frames of the template's rate since the phase began; whole or not. */
+  /** Since the phase began. */
   readonly frame: number;
   /** In Exit: the frame of Enter at which it was called off, or null where it had come to rest. */
   readonly enterFrame: number | null;
@@ -16,12 +27,76 @@ export interface Moment {
   readonly time: number;
   /** Seconds since Enter began, for videos; left out, the phase and frame tell it as if Hold had no length. */
   readonly age?: number;
+  /** Frames since Enter ended, for the idle loop, which runs on through Exit; left out or null: it stands still. */
+  readonly held?: number | null;
+  /** The frame that the scene's Change has come to. */
+  readonly change?: number;
+  /** The frame that each step has come to: -1 before it, Infinity once it is done; left out: as if there were none. */
+  readonly steps?: readonly number[];
+  /** Moves that are away from rest, and the frame that each has come to. */
+  readonly moves?: readonly { readonly ref: string; readonly frame: number }[];
 }
 
 export const holdMoment = (time: number): Moment => ({ phase: 'hold', frame: 0, enterFrame: null, time });
 
+/**
+ * Whether a scene looks the same at two moments, but for what is live in it (videos, cameras, clocks): holding is
+ * standing still, unless it idles.
+ */
+export function looksSame(scene: Scene, a: Moment, b: Moment): boolean {
+  if (a.phase !== b.phase || a.change !== b.change || a.enterFrame !== b.enterFrame) return false;
+  if (a.phase !== 'hold' && a.frame !== b.frame) return false;
+  if (scene.idles && a.held !== b.held) return false;
+  const [s, t] = [a.steps, b.steps];
+  if (s?.length !== t?.length || s?.some((frame, i) => frame !== t?.[i])) return false;
+  const [m, n] = [a.moves, b.moves];
+  return (
+    m?.length === n?.length && !m?.some((move, i) => move.ref !== n?.[i]?.ref || move.frame !== n?.[i]?.frame)
+  );
+}
+
 const far = 1e6;
-const { x, y, scale, rotation, opacity, wipeLeft, wipeTop, wipeRight, wipeBottom } = trackIndex;
+const { x, y, w, h, scale, scaleX, scaleY, rotation, opacity, blur, tracking, count, maskSoft } = poseIndex;
+const { wipeLeft, wipeTop, wipeRight, wipeBottom } = poseIndex;
+
+/** The phases that move at the moment, and the frame that each has come to: written anew by each call. */
+const active: number[] = [];
+const frames: number[] = [];
+let activeCount = 0;
+
+function activate(phase: number, frame: number): void {
+  active[activeCount] = phase;
+  frames[activeCount] = frame;
+  activeCount += 1;
+}
+
+/** Notes which phases move at a moment. Those of later kinds come later, so that their colours hold. */
+function gather({ phases }: Scene, moment: Moment): void {
+  activeCount = 0;
+  let step = 0;
+  for (let i = 0; i < phases.length; i += 1) {
+    const { kind, ref, frames: length } = phases[i] as ScenePhase;
+    if (kind === 'enter') {
+      if (moment.phase === 'enter') activate(i, moment.frame);
+      // Called off on the way in: it coasts to a stop, and what is still missing from rest stays so while it leaves.
+      else if (moment.phase === 'exit' && moment.enterFrame !== null)
+        activate(i, Math.min(coasted(moment.enterFrame, moment.frame), length));
+    } else if (kind === 'exit') {
+      if (moment.phase === 'exit') activate(i, moment.frame);
+    } else if (kind === 'idle') {
+      if (length > 0 && moment.held !== undefined && moment.held !== null && moment.held > 0)
+        activate(i, moment.held % length);
+    } else if (kind === 'step') {
+      const at = moment.steps?.[step];
+      if (at !== undefined) activate(i, Math.min(at, length));
+      step += 1;
+    } else if (kind === 'change') {
+      if (moment.change !== undefined) activate(i, moment.change);
+    } else if (moment.moves) {
+      for (const move of moment.moves) if (move.ref === ref) activate(i, Math.min(move.frame, length));
+    }
+  }
+}
 
 /**
  * Writes the picture at a moment into the scene's display tree and returns it. The result depends on the arguments
@@ -29,51 +104,84 @@ const { x, y, scale, rotation, opacity, wipeLeft, wipeTop, wipeRight, wipeBottom
  */
 export function evaluate(scene: Scene, moment: Moment): GroupNode {
   const { parts } = scene;
-  for (let i = 0; i < parts.length; i += 1) pose(parts[i] as Part, moment);
+  gather(scene, moment);
+  for (let i = 0; i < parts.length; i += 1) pose(parts[i] as Part);
   for (let i = 0; i < parts.length; i += 1) place(scene, parts[i] as Part, moment);
   return scene.root;
 }
 
-function pose(part: Part, moment: Moment): void {
+function pose(part: Part): void {
   restPose(part.pose);
-  if (moment.phase === 'enter') join(part, part.enter, moment.frame);
-  else if (moment.phase === 'exit') {
-    join(part, part.exit, moment.frame);
-    // Called off on the way in: what was still missing from rest stays missing while it leaves.
-    if (moment.enterFrame !== null) join(part, part.enter, moment.enterFrame);
+  for (let k = 0; k < activeCount; k += 1) {
+    const tracks = part.tracks[active[k] as number] as readonly CompiledTrack[];
+    for (let i = 0; i < tracks.length; i += 1)
+      join(part.pose, tracks[i] as CompiledTrack, frames[k] as number);
   }
 }
 
-function join(part: Part, tracks: readonly CompiledTrack[], frame: number): void {
-  for (let i = 0; i < tracks.length; i += 1) {
-    const track = tracks[i] as CompiledTrack;
-    let value = sampleTrack(track, frame);
-    if (track.own) value *= track.index === x ? part.w : part.h;
-    addPose(part.pose, track.index, value);
+function join(into: Float64Array, track: CompiledTrack, frame: number): void {
+  const value = sampleTrack(track, frame);
+  addPose(into, track.index, value);
+  if (track.dx !== 0 || track.dy !== 0) about(into, 0, track.index, value, track.dx, track.dy);
+}
+
+/** Scale and turn about another point than the pivot: they move the pivot too, which lies dx, dy from that point. */
+function about(into: Float64Array, from: number, index: number, value: number, dx: number, dy: number): void {
+  if (index === rotation) {
+    const angle = (value * Math.PI) / 180;
+    const cos = Math.cos(angle);
+    const sin = Math.sin(angle);
+    addPose(into, x, dx * cos - dy * sin - dx, from);
+    addPose(into, y, dx * sin + dy * cos - dy, from);
+    return;
   }
+  if (index === scale || index === scaleX) addPose(into, x, dx * (value - 1), from);
+  if (index === scale || index === scaleY) addPose(into, y, dy * (value - 1), from);
+}
+
+/** Whether a part of a Change is seen at its frame: the old until the swap, the new from then on, or both throughout. */
+function isOfNow(scene: Scene, part: Part, moment: Moment): boolean {
+  if (part.era === 'both' || !scene.change) return true;
+  const { swap, frames: length } = scene.change;
+  const at = moment.change ?? Infinity;
+  if (swap === null && part.isSided) return at < length || part.era === 'new';
+  return part.era === 'old' ? at < (swap ?? length / 2) : at >= (swap ?? length / 2);
 }
 
 function place(scene: Scene, part: Part, moment: Moment): void {
-  const { node, pose: p } = part;
+  const { node, pose: p, element } = part;
   const parent = part.parent < 0 ? null : (scene.parts[part.parent] as Part);
-  const factor = p[scale] as number;
+  const across = (p[scale] as number) * (p[scaleX] as number);
+  const up = (p[scale] as number) * (p[scaleY] as number);
   let { cos, sin } = part;
   const turn = p[rotation] as number;
   if (turn !== 0) {
-    const angle = ((part.element.rotation + turn) * Math.PI) / 180;
+    const angle = ((element.rotation + turn) * Math.PI) / 180;
     cos = Math.cos(angle);
     sin = Math.sin(angle);
   }
-  const a = cos * factor;
-  const b = sin * factor;
+  const a = cos * across;
+  const b = sin * across;
+  const c = -sin * up;
+  const d = cos * up;
   const { pivotX, pivotY } = part;
   // About the pivot, then the offset: v -> R S (v - pivot) + pivot + offset.
-  const tx = pivotX + (p[x] as number) - (a * pivotX - b * pivotY);
-  const ty = pivotY + (p[y] as number) - (b * pivotX + a * pivotY);
-  multiplyPlane(part.plane, parent ? parent.plane : scene.base, a, b, -b, a, tx, ty);
-  multiplyPlane(node.matrix, part.plane, 1, 0, 0, 1, part.x, part.y);
+  const tx = pivotX + (p[x] as number) - (a * pivotX + c * pivotY);
+  const ty = pivotY + (p[y] as number) - (b * pivotX + d * pivotY);
+  multiplyPlane(part.plane, parent ? parent.plane : scene.base, a, b, c, d, tx, ty);
 
-  const own = Math.max(0, Math.min(1, part.element.opacity * (p[opacity] as number)));
+  // A box grows about its pivot.
+  part.nowW = Math.max(0, part.w + (p[w] as number));
+  part.nowH = Math.max(0, part.h + (p[h] as number));
+  if (part.live) wear(part, scene);
+  if (part.liveEffects) takeEffects(part);
+  if (node.kind === 'text') words(scene, part, node);
+  const left = node.kind === 'text' ? node.layout.x : part.x - (part.nowW - part.w) * element.pivotX;
+  const top = node.kind === 'text' ? node.layout.y : part.y - (part.nowH - part.h) * element.pivotY;
+  multiplyPlane(node.matrix, part.plane, 1, 0, 0, 1, left, top);
+  if ((p[maskSoft] as number) !== 0) for (let i = 0; i < node.masks.length; i += 1) soften(part, i);
+
+  const own = Math.max(0, Math.min(1, element.opacity * (p[opacity] as number)));
   const around = parent && !parent.apart ? parent.effectiveOpacity : 1;
   part.effectiveOpacity = own * around;
 
@@ -82,33 +190,144 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     (p[wipeTop] as number) > 0 ||
     (p[wipeRight] as number) > 0 ||
     (p[wipeBottom] as number) > 0;
-  const { element } = part;
   const clips = element.kind === 'group' ? element.clip : element.kind === 'text' && element.fit === 'clip';
   inherit(node.clips, parent);
-  let count = parent && !parent.apart ? parent.node.clipCount : 0;
-  const isGroup = node.kind === 'group';
+  let clipCount = parent && !parent.apart ? parent.node.clipCount : 0;
+  const isGroup = element.kind === 'group';
   const isolated =
     isGroup &&
-    ((part.effectiveOpacity < 1 && part.leaves > 1) || ((wipes || clips) && count >= maxClips - 1));
+    ((part.effectiveOpacity < 1 && part.leaves > 1) || ((wipes || clips) && clipCount >= maxClips - 1));
   if (wipes || clips) {
     writeClip(part, clips);
-    if (count < maxClips) node.clips[count++] = part.clip;
+    if (clipCount < maxClips) node.clips[clipCount++] = part.clip;
   }
-  node.clipCount = count;
+  node.clipCount = clipCount;
   if (isGroup) (node as GroupNode).isolated = isolated;
   part.apart = isGroup && isApart(node);
   node.opacity = part.effectiveOpacity;
   const wiped =
     (p[wipeLeft] as number) + (p[wipeRight] as number) >= 1 ||
     (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1;
-  node.visible = part.effectiveOpacity > 0 && factor !== 0 && !wiped;
-  if (node.kind === 'video' && part.element.kind === 'video')
-    node.seconds = part.element.start + ageAt(scene, moment) * part.element.pace;
+  node.visible =
+    part.effectiveOpacity > 0 && across !== 0 && up !== 0 && !wiped && isOfNow(scene, part, moment);
+  if (node.kind === 'video' && element.kind === 'video')
+    node.seconds = element.start + ageAt(scene, moment) * element.pace;
   else if (node.kind === 'camera') node.seconds = moment.time;
-  if (part.element.kind === 'clock' && node.kind === 'text') {
-    const text = formatClock(moment.time, part.element.format, part.element.offset);
+  if (element.kind === 'clock' && node.kind === 'text') {
+    const text = formatClock(moment.time, element.format, element.offset);
     if (text !== node.layout.lines[0]?.text)
       node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
+  }
+}
+
+/** Puts on what moves of an element's own properties, where that differs from what it wears. */
+function wear(part: Part, scene: Scene): void {
+  const { worn, pose: p, live } = part;
+  if (!live) return;
+  let isNew = Number.isNaN(worn[0] as number);
+  for (let i = 0; i < p.length; i += 1) {
+    if (i < poseLength && i !== w && i !== h && i !== poseIndex.drawStart && i !== poseIndex.drawEnd)
+      continue;
+    if (worn[i] !== p[i]) isNew = true;
+  }
+  worn.set(p);
+  let isTinted = false;
+  for (let k = 0; k < activeCount; k += 1)
+    if ((part.colours[active[k] as number] as readonly unknown[]).length > 0) isTinted = true;
+  if (!isNew && !isTinted && !part.tinted) return;
+  part.tinted = isTinted;
+  dress(part, scene, (write) => {
+    // At rest first, so that what has stopped moving is where it was.
+    for (let i = 0; i < part.colours.length; i += 1)
+      for (const { key } of part.colours[i] as readonly { key: string }[]) write(key, null);
+    for (let k = 0; k < activeCount; k += 1)
+      for (const track of part.colours[active[k] as number] ?? [])
+        write(track.key, sampleColour(track, frames[k] as number));
+  });
+}
+
+function takeEffects(part: Part): void {
+  const effects = part.liveEffects;
+  if (!effects) return;
+  effects.blur = Math.max(0, part.element.blur + (part.pose[blur] as number));
+  part.node.effects = effects.blur > 0.05 || effects.shadow || effects.glow ? effects : null;
+}
+
+function soften(part: Part, index: number): void {
+  const own = part.element.masks[index];
+  const mask = part.node.masks[index];
+  if (own && mask) mask.soft = Math.max(0, own.soft + (part.pose[maskSoft] as number));
+}
+
+/** Words that count, and words whose pieces move. */
+function words(scene: Scene, part: Part, node: TextNode): void {
+  const counting = part.count;
+  if (counting) {
+    const done = part.pose[count] as number;
+    const text = counting.write(
+      done === 1 ? counting.to : counting.from + (counting.to - counting.from) * done,
+    );
+    if (text !== part.said) {
+      part.said = text;
+      node.layout = scene.refit(part, text);
+    }
+  }
+  if (!part.pieces) return;
+  let isMoving = (part.pose[tracking] as number) !== 0;
+  for (let k = 0; k < activeCount && !isMoving; k += 1)
+    if ((part.pieces.tracks[active[k] as number] as readonly PieceTrack[]).length > 0) isMoving = true;
+  node.pieces = isMoving ? part.pieces.pieces : null;
+  if (isMoving) movePieces(part.pieces, part.pose[tracking] as number, node.layout.face.size);
+}
+
+function movePieces(motion: PieceMotion, spread: number, size: number): void {
+  const { pose: p, pieces, tracks, along } = motion;
+  const { list, state } = pieces;
+  for (let i = 0; i < list.length; i += 1) {
+    const piece = list[i] as (typeof list)[number];
+    const at = i * poseLength;
+    restPose(p, at, poseLength);
+    for (let k = 0; k < activeCount; k += 1) {
+      const own = tracks[active[k] as number] as readonly PieceTrack[];
+      for (let t = 0; t < own.length; t += 1) {
+        const { track, shifts, pace, worth, dx, dy } = own[t] as PieceTrack;
+        let value = sampleTrack(track, frames[k] as number, shifts[i], pace);
+        if (worth !== 'px') value *= worth === 'w' ? piece.w : piece.h;
+        addPose(p, track.index, value, at);
+        about(p, at, track.index, value, dx[i] as number, dy[i] as number);
+      }
+    }
+    const across = (p[at + scale] as number) * (p[at + scaleX] as number);
+    const up = (p[at + scale] as number) * (p[at + scaleY] as number);
+    const turn = p[at + rotation] as number;
+    const angle = (turn * Math.PI) / 180;
+    const cos = turn === 0 ? 1 : Math.cos(angle);
+    const sin = turn === 0 ? 0 : Math.sin(angle);
+    const a = cos * across;
+    const b = sin * across;
+    const c = -sin * up;
+    const d = cos * up;
+    // About the middle of the piece, where it lies in the node's space.
+    const mx = piece.w / 2;
+    const my = piece.h / 2;
+    const out = i * pieceLength;
+    const hidden = across === 0 || up === 0;
+    state[out] = hidden ? 0 : Math.max(0, Math.min(1, p[at + opacity] as number));
+    state[out + 1] = a;
+    state[out + 2] = b;
+    state[out + 3] = c;
+    state[out + 4] = d;
+    state[out + 5] =
+      piece.x +
+      mx +
+      (p[at + x] as number) +
+      ((along[i] as number) * spread * size) / 1000 -
+      (a * mx + c * my);
+    state[out + 6] = piece.y + my + (p[at + y] as number) - (b * mx + d * my);
+    state[out + 7] = p[at + wipeLeft] as number;
+    state[out + 8] = p[at + wipeTop] as number;
+    state[out + 9] = p[at + wipeRight] as number;
+    state[out + 10] = p[at + wipeBottom] as number;
   }
 }
 
@@ -124,15 +343,15 @@ function inherit(clips: Clip[], parent: Part | null): void {
 }
 
 function writeClip(part: Part, wholeBox: boolean): void {
-  const { clip, pose: p, w, h } = part;
+  const { clip, pose: p, nowW, nowH } = part;
   const away = wholeBox ? 0 : far;
   invert(clip.inverse, part.node.matrix);
   const left = p[wipeLeft] as number;
   const top = p[wipeTop] as number;
   const right = p[wipeRight] as number;
   const bottom = p[wipeBottom] as number;
-  clip.left = left > 0 ? w * left : -away;
-  clip.top = top > 0 ? h * top : -away;
-  clip.right = right > 0 ? w * (1 - right) : w + away;
-  clip.bottom = bottom > 0 ? h * (1 - bottom) : h + away;
+  clip.left = left > 0 ? nowW * left : -away;
+  clip.top = top > 0 ? nowH * top : -away;
+  clip.right = right > 0 ? nowW * (1 - right) : nowW + away;
+  clip.bottom = bottom > 0 ? nowH * (1 - bottom) : nowH + away;
 }

@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  makeTrack,
   newElement,
+  newPhase,
   type Element,
-  type Key,
   type Template,
   type Track,
-  type TrackProperty,
   newTemplate,
 } from '../show';
 import type { TextMeasure } from '../text';
@@ -29,13 +29,13 @@ const measure: TextMeasure = {
   width: (text, face) => text.length * face.size * 0.5,
   metrics: (face) => ({ ascent: face.size, descent: 0 }),
 };
-const track = (element: string, property: TrackProperty, ...keys: [number, number][]): Track => ({
-  id: `${element} ${property}`,
-  element,
-  property,
-  unit: 'px',
-  keys: keys.map(([frame, value]): Key => ({ frame, value, ease: 'linear' })),
-});
+const track = (element: string, property: string, ...keys: [number, number][]): Track =>
+  makeTrack(
+    `${element} ${property}`,
+    element,
+    property,
+    keys.map(([frame, value]) => [frame, value, 'linear']),
+  );
 
 function template(elements: Element[], order: string[], enter: Track[] = [], exit: Track[] = []): Template {
   return newTemplate('t', 'T', {
@@ -43,7 +43,11 @@ function template(elements: Element[], order: string[], enter: Track[] = [], exi
     height: 500,
     elements: Object.fromEntries(elements.map((e) => [e.id, e])),
     order,
-    phases: { enter: { frames: 20, tracks: enter }, exit: { frames: 20, tracks: exit } },
+    phases: {
+      enter: { ...newPhase(20), tracks: enter },
+      idle: newPhase(0),
+      exit: { ...newPhase(20), tracks: exit },
+    },
   });
 }
 const rect = (id: string, change: Partial<Extract<Element, { kind: 'rect' }>> = {}): Element =>

@@ -3,19 +3,22 @@ export type {
   CameraNode,
   Clip,
   DisplayNode,
+  Drawing,
   Effects,
   Framing,
   GroupNode,
   MaskUse,
   PictureNode,
+  Pieces,
   RectNode,
   ShapeNode,
   Stroke,
   TextNode,
   VideoNode,
 } from './display';
-export { isApart, maxClips } from './display';
+export { isApart, maxClips, pieceLength } from './display';
 export { prepareScene, type Scene, type SceneOptions } from './scene';
-export { evaluate, holdMoment, type Moment } from './evaluate';
+export { evaluate, holdMoment, looksSame, type Moment } from './evaluate';
 export { identity, invert, type Matrix } from './matrix';
+export { partOf, pivotOf, posedValue, type PosedValue } from './pose-of';
 export { elementsAt } from './hit';

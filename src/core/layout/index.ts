@@ -1,6 +1,6 @@
 // The rest pose: what values make of a template while it holds. Knows nothing of motion or pixels.
 export { resolveElements } from './resolve';
-export { layOut, tetherCycle, type Rest } from './rest';
+export { fitElement, layOut, tetherCycle, type Rest } from './rest';
 export {
   resizeTurned,
   safeAreas,

@@ -17,6 +17,8 @@ export interface Rest {
   readonly elements: Readonly<Record<string, Element>>;
   readonly boxes: ReadonlyMap<string, Box>;
   readonly texts: ReadonlyMap<string, TextLayout>;
+  /** The boxes that words were fitted into. */
+  readonly rooms: ReadonlyMap<string, Box>;
 }
 
 type Axis = 'x' | 'y';
@@ -64,7 +66,7 @@ export function layOut(template: Template, values: Values, measure: TextMeasure,
     const box = boxes.get(id) as Box;
     texts.set(id, { ...layout, x: box.x, y: box.y });
   }
-  return { elements, boxes, texts };
+  return { elements, boxes, texts, rooms: solver.rooms };
 }
 
 const limited = ({ min, max }: Tether, value: number): number =>
@@ -106,8 +108,43 @@ const newAlong = (): Along => ({
 
 const none: readonly Tether[] = [];
 
+/** Fits the words of a text or a clock into a box; `words` in place of its own. */
+export function fitElement(
+  element: Extract<Element, { kind: 'text' | 'clock' }>,
+  box: Box,
+  measure: TextMeasure,
+  words?: string,
+): TextLayout {
+  const isClock = element.kind === 'clock';
+  return fitText(
+    {
+      text: words ?? (isClock ? formatClock(0, element.format, 0) : element.text),
+      face: {
+        family: element.family,
+        weight: element.weight,
+        stretch: element.stretch,
+        size: element.size,
+      },
+      tracking: element.tracking,
+      leading: element.leading,
+      align: element.align,
+      vertical: element.vertical,
+      letters: element.letters,
+      direction: element.direction,
+      fit: element.fit,
+      minScale: element.minScale,
+      maxLines: element.maxLines,
+      evenFigures: isClock || element.figures === 'tabular',
+      spans: isClock ? [] : element.spans,
+    },
+    box,
+    measure,
+  );
+}
+
 class Solver {
   readonly texts = new Map<string, TextLayout>();
+  readonly rooms = new Map<string, Box>();
   private readonly parents = new Map<string, string | null>();
   private readonly along = { x: newAlong(), y: newAlong() };
   /** Where a text's box lies along x, before the words are fitted into it. */
@@ -211,6 +248,7 @@ class Solver {
       y: axis === 'y' ? frame.start : element.y,
       h: axis === 'y' ? frame.size : element.h,
     };
+    this.rooms.set(element.id, box);
     const known = this.texts.get(element.id);
     if (axis === 'y' && known && element.fit !== 'wrap') {
       const drop = { top: 0, middle: (box.h - known.h) / 2, bottom: box.h - known.h }[element.vertical];
@@ -221,31 +259,7 @@ class Solver {
       this.texts.set(element.id, before.layout);
       return before.layout;
     }
-    const isClock = element.kind === 'clock';
-    const layout = fitText(
-      {
-        text: isClock ? formatClock(0, element.format, 0) : element.text,
-        face: {
-          family: element.family,
-          weight: element.weight,
-          stretch: element.stretch,
-          size: element.size,
-        },
-        tracking: element.tracking,
-        leading: element.leading,
-        align: element.align,
-        vertical: element.vertical,
-        letters: element.letters,
-        direction: element.direction,
-        fit: element.fit,
-        minScale: element.minScale,
-        maxLines: element.maxLines,
-        evenFigures: isClock || element.figures === 'tabular',
-        spans: isClock ? [] : element.spans,
-      },
-      box,
-      this.measure,
-    );
+    const layout = fitElement(element, box, this.measure);
     this.fits?.set(element, { ...box, layout });
     this.texts.set(element.id, layout);
     return layout;

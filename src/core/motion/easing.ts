@@ -1,18 +1,6 @@
-import type { Ease } from '../show';
+import { easeCurves, eases, type Ease, type NamedEase } from '../show';
 
-/** Control points of the CSS cubic-bezier(x1, y1, x2, y2), CSS Easing Functions Level 2. */
-const curves: Readonly<Record<Exclude<Ease, 'linear' | 'hold'>, readonly [number, number, number, number]>> =
-  {
-    'gentle-in': [0.4, 0, 0.9, 0.7],
-    'gentle-out': [0.1, 0.3, 0.6, 1],
-    gentle: [0.4, 0, 0.6, 1],
-    'strong-in': [0.7, 0, 0.9, 0.3],
-    'strong-out': [0.1, 0.75, 0.2, 1],
-    strong: [0.8, 0, 0.2, 1],
-    overshoot: [0.2, 1.3, 0.4, 1.08],
-  };
-
-export const easeLabels: Readonly<Record<Ease, string>> = {
+export const easeLabels: Readonly<Record<NamedEase, string>> = {
   linear: 'Even',
   hold: 'Hold, then jump',
   'gentle-in': 'Gentle start',
@@ -24,18 +12,80 @@ export const easeLabels: Readonly<Record<Ease, string>> = {
   overshoot: 'Past the mark and back',
 };
 
-/** A named curve's control points, or null for those that are no curve. */
-export const easeCurve = (ease: Ease): readonly [number, number, number, number] | null =>
-  ease === 'linear' || ease === 'hold' ? null : curves[ease];
+/** What an ease is called. */
+export function easeLabel(ease: Ease): string {
+  if (typeof ease === 'string') return easeLabels[ease];
+  switch (ease.kind) {
+    case 'curve':
+      return 'Own curve';
+    case 'spring':
+      return 'Spring';
+    case 'bounce':
+      return ease.times === 1 ? 'Bounce once' : `Bounce ${ease.times} times`;
+    case 'steps':
+      return ease.count === 1 ? 'Jump at once' : `${ease.count} steps`;
+  }
+}
 
-/** How much of the way is gone, at part `t` (0 to 1) of the time. 0 at 0; 1 at 1. */
+export const isNamedEase = (value: unknown): value is NamedEase => eases.includes(value as NamedEase);
+
+/** An ease's control points, or null for those that are no cubic curve. */
+export function easeCurve(ease: Ease): readonly [number, number, number, number] | null {
+  if (typeof ease === 'string') return ease === 'linear' || ease === 'hold' ? null : easeCurves[ease];
+  return ease.kind === 'curve' ? [ease.x1, ease.y1, ease.x2, ease.y2] : null;
+}
+
+/** How much of the way is gone, at part `t` of the time: 0 until 0, 1 from 1 on; between them it may be over or under. */
 export function easeValue(ease: Ease, t: number): number {
-  if (t <= 0) return 0;
+  if (!(t > 0)) return 0;
   if (t >= 1) return 1;
-  if (ease === 'linear') return t;
-  if (ease === 'hold') return 0;
-  const [x1, y1, x2, y2] = curves[ease];
-  return bezier(y1, y2, solve(x1, x2, t));
+  if (typeof ease === 'string') {
+    if (ease === 'linear') return t;
+    if (ease === 'hold') return 0;
+    const [x1, y1, x2, y2] = easeCurves[ease];
+    return bezier(y1, y2, solve(x1, x2, t));
+  }
+  switch (ease.kind) {
+    case 'curve':
+      // Abscissas that run back are no function of time: they are kept within the way.
+      return bezier(ease.y1, ease.y2, solve(unit(ease.x1), unit(ease.x2), t));
+    case 'spring':
+      return spring(ease.swing, t) + (1 - spring(ease.swing, 1)) * t;
+    case 'bounce':
+      return bounce(ease.times, ease.height, t);
+    case 'steps':
+      return (Math.floor(t * ease.count) + (ease.first ? 1 : 0)) / ease.count;
+  }
+}
+
+const unit = (value: number): number => Math.max(0, Math.min(1, value));
+
+/**
+ * The step response of a damped oscillator (any text on linear systems) with damping 1 - swing, of such a frequency
+ * that less than a thousandth is left of the way at 1.
+ */
+function spring(swing: number, t: number): number {
+  const damping = Math.max(0.1, 1 - swing);
+  if (damping > 0.995) return 1 - (1 + 9.3 * t) * Math.exp(-9.3 * t);
+  const decay = 7;
+  const frequency = (decay / damping) * Math.sqrt(1 - damping * damping);
+  return 1 - Math.exp(-decay * t) * (Math.cos(frequency * t) + (decay / frequency) * Math.sin(frequency * t));
+}
+
+/** A fall, then so many bounces, each to `height` of the one before; parabolas in time, as under even gravity. */
+function bounce(times: number, height: number, t: number): number {
+  let whole = 1;
+  for (let i = 1; i <= times; i += 1) whole += 2 * Math.sqrt(height ** i);
+  let at = t * whole;
+  if (at < 1) return at * at;
+  at -= 1;
+  for (let i = 1; i <= times; i += 1) {
+    const top = height ** i;
+    const length = 2 * Math.sqrt(top);
+    if (at < length) return 1 - (top - (at - length / 2) ** 2);
+    at -= length;
+  }
+  return 1;
 }
 
 const bezier = (a: number, b: number, t: number): number =>

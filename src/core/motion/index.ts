@@ -1,14 +1,22 @@
-// Motion: curves, tracks and phases, as offsets and factors of the rest pose. Knows nothing of what is moved.
-export { easeCurve, easeLabels, easeValue } from './easing';
+// Motion: curves, tracks, cascades and phases, as offsets and factors of the rest pose. Knows nothing of what is moved.
+export { easeCurve, easeLabel, easeLabels, easeValue, isNamedEase } from './easing';
+export { mixLab, writeLab } from './colour';
+export { addPose, joinAt, neutralAt, poseIndex, poseLength, restPose, type Join } from './pose';
+export { timingOf, turnsOf, type Timing } from './cascade';
 export {
+  anchorsOf,
+  compileColour,
   compileTrack,
-  poseLength,
-  restPose,
+  keyValueAt,
+  sampleColour,
   sampleTrack,
-  trackIndex,
-  trackKinds,
-  addPose,
+  shifted,
+  spanOf,
+  type Anchors,
+  type CompiledColour,
   type CompiledTrack,
-  type TrackKind,
+  type Sizes,
 } from './tracks';
-export { phaseEnd } from './phases';
+export { coasted, coastFrames, endsAtRest, phaseEnd } from './phases';
+export { changedFields, chooseChange } from './choose';
+export { applyPreset, motionPresets, type MotionPreset } from './presets';

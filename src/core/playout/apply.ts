@@ -1,5 +1,5 @@
 import { enablePatches, produceWithPatches, type Patch } from 'immer';
-import { phaseEnd } from '../motion';
+import { changedFields, chooseChange, endsAtRest, phaseEnd } from '../motion';
 import { problem, ProblemError, type Problem } from '../problem';
 import {
   acceptValue,
@@ -13,8 +13,8 @@ import {
   type Values,
 } from '../show';
 import { sameName } from '../data';
-import type { Command, Target } from './command';
-import { endOf, laneState, momentOf } from './on-air';
+import type { Command, Target, Which } from './command';
+import { endOf, laneState, momentOf, moveFrame, sentEnd, shownAt } from './on-air';
 import type { AirState, ChannelAir, Cue, Graphic } from './state';
 
 enablePatches();
@@ -72,6 +72,10 @@ function carryOut(state: AirState, command: Command, at: number, releases: Relea
       return take(state, command, at, releases);
     case 'change':
       return change(state, command, at, releases);
+    case 'next':
+      return next(state, command, at, releases);
+    case 'move':
+      return move(state, command, at, releases);
     case 'clear':
       return clear(state, command, at);
   }
@@ -180,6 +184,10 @@ function leave(graphic: Graphic, at: number): void {
   const moment = momentOf(graphic, at);
   graphic.exitAt = at;
   graphic.exitFrom = moment?.phase === 'enter' ? moment.frame : null;
+  // A Change under way goes on while it leaves; what still waited for its turn is not begun any more.
+  graphic.changes = graphic.changes.filter((sent) => sent.at <= at + 1e-6);
+  const last = graphic.changes.at(-1);
+  if (last) graphic.values = { ...last.to };
 }
 
 function take(
@@ -216,7 +224,7 @@ function take(
   const same = [holder, waiting].find((g) => g && g.card !== null && g.card === cue.card);
   if (same) {
     // The card is up already: its words are sent, and nothing leaves or enters.
-    Object.assign(same, { values: { ...cue.values } });
+    send(same, template, { ...cue.values }, now, channel, true);
     return;
   }
   if (waiting) air.graphics = air.graphics.filter((g) => g.id !== waiting.id);
@@ -235,7 +243,50 @@ function take(
     enterAt: nextFrame(free, channel),
     exitAt: null,
     exitFrom: null,
+    changes: [],
+    moves: [],
+    stepFrames: template.steps.map(phaseEnd),
+    steps: [],
   });
+}
+
+/** The one graphic of what is up on a channel that is meant. */
+function upOn(
+  channel: Channel,
+  air: ChannelAir,
+  wanted: Which,
+  what: string,
+  releases: Releases,
+): { graphic: Graphic; template: Template } {
+  const number = wanted.number === undefined ? null : numberOf(wanted.number);
+  const isMeant = (g: Graphic): boolean =>
+    (wanted.lane === undefined || g.lane === wanted.lane) &&
+    (number === null || sameNumber(g.number, number)) &&
+    (wanted.graphic === undefined || g.id === wanted.graphic);
+  const staying = air.graphics.filter((g) => g.exitAt === null);
+  const meant = staying.filter(isMeant);
+  const [graphic] = meant;
+  if (!graphic) {
+    return air.graphics.some((g) => g.exitAt !== null && isMeant(g))
+      ? refuse(
+          'is-leaving',
+          `That is leaving ${channel.name} and keeps its words until it has gone. Take it again.`,
+          'channel',
+        )
+      : refuse('nothing-on-air', `Nothing of that is on air on ${channel.name}.`, 'channel');
+  }
+  const isOpen = wanted.lane === undefined && number === null && wanted.graphic === undefined;
+  if (meant.length > 1 || (isOpen && staying.length > 1)) {
+    return refuse(
+      'which-graphic',
+      `${staying.length} graphics are on air on ${channel.name}: say which lane or number to ${what}.`,
+      'lane',
+    );
+  }
+  const template = releases(graphic.release)?.templates[graphic.template];
+  return template
+    ? { graphic, template }
+    : refuse('unknown-template', 'The release of the graphic on air is missing on the server.', 'graphic');
 }
 
 function change(
@@ -245,36 +296,114 @@ function change(
   releases: Releases,
 ): void {
   const { channel, air } = channelOf(state, command.channel);
-  const staying = air.graphics.filter((g) => g.exitAt === null);
-  const number = command.number === undefined ? null : numberOf(command.number);
-  const wanted = staying.filter(
-    (g) =>
-      (command.lane === undefined || g.lane === command.lane) &&
-      (number === null || sameNumber(g.number, number)) &&
-      (command.graphic === undefined || g.id === command.graphic),
+  const { graphic, template } = upOn(channel, air, command, 'change', releases);
+  const values = { ...graphic.values, ...acceptValues(template, command.values) };
+  prune(air, at);
+  send(graphic, template, values, nextFrame(at, channel), channel, command.motion ?? true);
+}
+
+/**
+ * Sends new values to a graphic that is up, by the Change that fits. One that is under way is never cut short: what
+ * comes meanwhile waits for its end, and of what waits the last word holds.
+ */
+function send(
+  graphic: Graphic,
+  template: Template,
+  values: Values,
+  now: number,
+  channel: Channel,
+  hasMotion: boolean,
+): void {
+  const { rate } = graphic;
+  const cut = (): void => {
+    graphic.values = values;
+    graphic.changes = [];
+  };
+  if (!hasMotion || graphic.enterAt > now + 1e-6) return cut();
+  const under = graphic.changes.filter((sent) => sent.at <= now + 1e-6 && sentEnd(sent, rate) > now + 1e-6);
+  const last = under.at(-1);
+  const from = last ? last.to : shownAt(graphic, now).values;
+  const begins = last ? nextFrame(sentEnd(last, rate), channel) : now;
+  const chosen = chooseChange(template, from, values);
+  const frames = chosen ? phaseEnd(chosen) : 0;
+  if (!last && frames === 0) return cut();
+  graphic.values = values;
+  graphic.changes = [...under];
+  if (changedFields(template, from, values).size > 0)
+    graphic.changes.push({
+      change: frames > 0 && chosen ? chosen.id : null,
+      at: begins,
+      frames,
+      from: { ...from },
+      to: { ...values },
+    });
+}
+
+function next(
+  state: AirState,
+  command: Extract<Command, { do: 'next' }>,
+  at: number,
+  releases: Releases,
+): void {
+  const { channel, air } = channelOf(state, command.channel);
+  // Where several are up, the one that has steps left is meant.
+  const open = air.graphics.filter((g) => g.exitAt === null && g.steps.length < g.stepFrames.length);
+  const isOpen = command.lane === undefined && command.number === undefined && command.graphic === undefined;
+  const { graphic } = upOn(
+    channel,
+    air,
+    isOpen && open.length === 1 ? { graphic: (open[0] as Graphic).id } : command,
+    'take forward',
+    releases,
   );
-  if (wanted.length === 0)
-    return refuse('nothing-on-air', `Nothing of that is on air on ${channel.name}.`, 'channel');
-  if (
-    wanted.length > 1 ||
-    (command.lane === undefined && number === null && command.graphic === undefined && staying.length > 1)
-  ) {
+  const now = nextFrame(at, channel);
+  if (graphic.enterAt > now + 1e-6)
+    return refuse('not-on-air', `${graphic.name} waits for its lane and is not on air yet.`, 'graphic');
+  if (graphic.steps.length >= graphic.stepFrames.length)
     return refuse(
-      'which-graphic',
-      `${staying.length} graphics are on air on ${channel.name}: say which lane or number to change.`,
-      'lane',
-    );
-  }
-  const graphic = wanted[0] as Graphic;
-  const template = releases(graphic.release)?.templates[graphic.template];
-  if (!template)
-    return refuse(
-      'unknown-template',
-      'The release of the graphic on air is missing on the server.',
+      'no-next-step',
+      graphic.stepFrames.length === 0
+        ? `${graphic.name} has no steps.`
+        : `${graphic.name} stands at the last of its ${graphic.stepFrames.length} steps.`,
       'graphic',
     );
-  prune(air, at);
-  Object.assign(graphic.values, acceptValues(template, command.values));
+  prune(air, now);
+  graphic.steps.push(now);
+}
+
+function move(
+  state: AirState,
+  command: Extract<Command, { do: 'move' }>,
+  at: number,
+  releases: Releases,
+): void {
+  const { channel, air } = channelOf(state, command.channel);
+  const { graphic, template } = upOn(channel, air, command, 'move', releases);
+  const phase =
+    template.moves.find((own) => own.id === command.move) ??
+    template.moves.find((own) => sameName(own.name, command.move)) ??
+    refuse(
+      'unknown-move',
+      `“${template.name}” has no move “${command.move}”. Its moves are: ${
+        template.moves.map((own) => own.name).join(', ') || 'none'
+      }.`,
+      'move',
+    );
+  const now = nextFrame(at, channel);
+  if (graphic.enterAt > now + 1e-6)
+    return refuse('not-on-air', `${graphic.name} waits for its lane and is not on air yet.`, 'graphic');
+  prune(air, now);
+  const present = graphic.moves.find((own) => own.ref === phase.id);
+  const back = command.back ?? false;
+  const frames = phaseEnd(phase);
+  const stands = present ? moveFrame(present, now, graphic.rate) : 0;
+  // What has come back to rest by itself begins anew; what is away is already where it is sent.
+  const from = !back && stands >= frames && endsAtRest(phase) ? 0 : stands;
+  if (present && present.back === back && from === stands) return;
+  graphic.moves = [
+    ...graphic.moves.filter((own) => own.ref !== phase.id),
+    ...(back && stands === 0 ? [] : [{ ref: phase.id, at: now, from, back, frames }]),
+  ];
 }
 
 function clear(state: AirState, command: Extract<Command, { do: 'clear' }>, at: number): void {

@@ -22,16 +22,35 @@ const meta = {
   by: z.string().max(60).optional(),
 };
 
+/** Which of what is up is meant; left out where there is only one. */
+const which = {
+  lane: idSchema.optional(),
+  number: number.optional(),
+  graphic: z.string().max(100).optional(),
+};
+export type Which = { lane?: string; number?: string; graphic?: string };
+
 export const commandSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('cue'), channel, ...target, ...meta }),
   z.strictObject({ do: z.literal('take'), channel, ...target, ...meta }),
   z.strictObject({
     do: z.literal('change'),
     channel,
-    lane: idSchema.optional(),
-    number: number.optional(),
-    graphic: z.string().max(100).optional(),
+    ...which,
     values,
+    /** False: the new words are there at once, without their Change. */
+    motion: z.boolean().optional(),
+    ...meta,
+  }),
+  /** The next step of what is up. */
+  z.strictObject({ do: z.literal('next'), channel, ...which, ...meta }),
+  /** A named move of what is up, or the way back from it. */
+  z.strictObject({
+    do: z.literal('move'),
+    channel,
+    ...which,
+    move: z.string().min(1).max(100),
+    back: z.boolean().optional(),
     ...meta,
   }),
   z.strictObject({

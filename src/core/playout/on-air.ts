@@ -1,6 +1,6 @@
 import type { Moment } from '../frame';
-import { exactRate, type Channel } from '../show';
-import type { AirState, Graphic } from './state';
+import { exactRate, type Channel, type Values } from '../show';
+import type { AirState, CalledMove, Graphic, Sent } from './state';
 
 // A hair below a frame boundary counts as on it: epoch seconds in doubles carry errors of some tenths of microseconds.
 const hair = 1e-4;
@@ -21,31 +21,95 @@ const framesSince = (start: number, time: number, rate: number): number => {
   return Math.abs(frames - whole) < 1e-3 ? whole : frames;
 };
 
+/** The frame that a move has come to at a time, 0 to its length. */
+export function moveFrame(move: CalledMove, time: number, rate: number): number {
+  const gone = Math.max(0, framesSince(move.at, time, rate));
+  return Math.max(0, Math.min(move.frames, move.back ? move.from - gone : move.from + gone));
+}
+
 /** Where a graphic is in its life at a time, or null before it enters and after it has left. */
 export function momentOf(graphic: Graphic, time: number): Moment | null {
   if (time < graphic.enterAt - 1e-6) return null;
+  const { rate } = graphic;
+  const age = time - graphic.enterAt;
+  const frame = Math.max(0, framesSince(graphic.enterAt, time, rate));
+  const held = frame - graphic.enterFrames;
+  const more = {
+    time,
+    age,
+    ...(graphic.steps.length > 0 || graphic.stepFrames.length > 0
+      ? {
+          steps: graphic.stepFrames.map((length, i) => {
+            const at = graphic.steps[i];
+            return at === undefined || time < at - 1e-6 ? -1 : Math.min(length, framesSince(at, time, rate));
+          }),
+        }
+      : {}),
+    ...(graphic.moves.length > 0
+      ? {
+          moves: graphic.moves.flatMap((move) => {
+            const at = moveFrame(move, time, rate);
+            return move.back && at === 0 ? [] : [{ ref: move.ref, frame: at }];
+          }),
+        }
+      : {}),
+  };
   if (graphic.exitAt !== null && time >= graphic.exitAt - 1e-6) {
-    const frame = framesSince(graphic.exitAt, time, graphic.rate);
-    return frame >= graphic.exitFrames
+    const gone = framesSince(graphic.exitAt, time, rate);
+    return gone >= graphic.exitFrames
       ? null
       : {
           phase: 'exit',
-          frame: Math.max(0, frame),
+          frame: Math.max(0, gone),
           enterFrame: graphic.exitFrom,
-          time,
-          age: time - graphic.enterAt,
+          held: graphic.exitFrom === null ? held : null,
+          ...more,
         };
   }
-  const age = time - graphic.enterAt;
-  const frame = Math.max(0, framesSince(graphic.enterAt, time, graphic.rate));
   return frame < graphic.enterFrames
-    ? { phase: 'enter', frame, enterFrame: null, time, age }
-    : { phase: 'hold', frame: frame - graphic.enterFrames, enterFrame: null, time, age };
+    ? { phase: 'enter', frame, enterFrame: null, ...more }
+    : { phase: 'hold', frame: held, enterFrame: null, held, ...more };
+}
+
+/** The Change that a graphic is in the midst of. */
+export interface Changing {
+  readonly ref: string;
+  readonly from: Values;
+  /** Frames since it began. */
+  readonly frame: number;
+}
+
+/** When what was sent has come to its end. */
+export const sentEnd = (sent: Sent, rate: number): number => sent.at + sent.frames / exactRate(rate);
+
+/** The values that a graphic shows at a time, and the Change on the way to them. */
+export function shownAt(graphic: Graphic, time: number): { values: Values; changing: Changing | null } {
+  const { changes, rate } = graphic;
+  const [first] = changes;
+  if (!first) return { values: graphic.values, changing: null };
+  let values = first.from;
+  for (const sent of changes) {
+    if (time < sent.at - 1e-6) break;
+    values = sent.to;
+    if (sent.change !== null && time < sentEnd(sent, rate) - 1e-6)
+      return {
+        values,
+        changing: {
+          ref: sent.change,
+          from: sent.from,
+          frame: Math.max(0, framesSince(sent.at, time, rate)),
+        },
+      };
+  }
+  return { values, changing: null };
 }
 
 export interface OnAir {
   readonly graphic: Graphic;
   readonly moment: Moment;
+  /** What it shows, or is on its way to. */
+  readonly values: Values;
+  readonly changing: Changing | null;
 }
 
 const laneIndex = (channel: Channel, lane: string): number => channel.lanes.findIndex((l) => l.id === lane);
@@ -58,7 +122,14 @@ export function graphicsOnAir(state: AirState, channelId: string, time: number):
   const found: OnAir[] = [];
   for (const graphic of state.air[channelId]?.graphics ?? []) {
     const moment = momentOf(graphic, at);
-    if (moment) found.push({ graphic, moment });
+    if (!moment) continue;
+    const { values, changing } = shownAt(graphic, at);
+    found.push({
+      graphic,
+      moment: changing ? { ...moment, change: changing.frame } : moment,
+      values,
+      changing,
+    });
   }
   return found.sort(
     (a, b) =>

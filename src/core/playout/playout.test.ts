@@ -9,6 +9,7 @@ import {
   newTemplate,
   newTextField,
   plainLook,
+  newPhase,
 } from '../show';
 import {
   airStateSchema,
@@ -36,7 +37,7 @@ function template(id: string, lane: string, exit = 20): Template {
     elements: { e: newElement('text', 'e', 'E') },
     order: ['e'],
     fields: [text('f-name', 'Name'), text('f-role', 'Role')],
-    phases: { enter: { frames: 25, tracks: [] }, exit: { frames: exit, tracks: [] } },
+    phases: { enter: newPhase(25), idle: newPhase(0), exit: newPhase(exit) },
   });
 }
 const lanes = [
@@ -64,7 +65,7 @@ const release = (change: Partial<Release> = {}): Release => ({
     lost: template('lost', 'nowhere'),
     cut: {
       ...template('cut', 'lower', 0),
-      phases: { enter: { frames: 0, tracks: [] }, exit: { frames: 0, tracks: [] } },
+      phases: { enter: newPhase(0), idle: newPhase(0), exit: newPhase(0) },
     },
   },
   cards: Object.fromEntries(
@@ -213,7 +214,7 @@ describe('change', () => {
     go({ do: 'take', channel: 'main', number: '31.25' }, 10);
     go({ do: 'clear', channel: 'main', lane: 'lower' }, 11);
     expect(go({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'x' } }, 11.1)).toBe(
-      'nothing-on-air',
+      'is-leaving',
     );
   });
 });

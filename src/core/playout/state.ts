@@ -12,6 +12,28 @@ export const cueSchema = z.object({
 });
 export type Cue = z.infer<typeof cueSchema>;
 
+/** New values on their way: the Change that brings them, when it begins, and what they are. */
+export const sentSchema = z.object({
+  /** Null where none fits: the new values are there at once. */
+  change: idSchema.nullable(),
+  at: z.number(),
+  /** Length in frames of the template's rate. */
+  frames: z.number().int().min(0),
+  from: valuesSchema,
+  to: valuesSchema,
+});
+export type Sent = z.infer<typeof sentSchema>;
+
+/** A named move that is away from rest, on its way there or back: at `at` it was at frame `from`. */
+export const calledMoveSchema = z.object({
+  ref: idSchema,
+  at: z.number(),
+  from: z.number(),
+  back: z.boolean(),
+  frames: z.number().int().min(0),
+});
+export type CalledMove = z.infer<typeof calledMoveSchema>;
+
 /**
  * One graphic's life in a lane. Times are air clock seconds on frame boundaries of the channel; lengths are frames of
  * the template's rate. It waits until `enterAt`; leaves from `exitAt`, null while it is to stay.
@@ -28,6 +50,12 @@ export const graphicSchema = cueSchema.extend({
   exitAt: z.number().nullable(),
   /** The frame of Enter at which it was told to leave, or null where it had come to rest. */
   exitFrom: z.number().nullable(),
+  /** What has been sent to it and has not come to its end, in order; `values` is the last of it. */
+  changes: z.array(sentSchema).default([]),
+  moves: z.array(calledMoveSchema).default([]),
+  /** Lengths of its steps, and when each of those taken was taken. */
+  stepFrames: z.array(z.number().int().min(0)).default([]),
+  steps: z.array(z.number()).default([]),
 });
 export type Graphic = z.infer<typeof graphicSchema>;
 

@@ -1,2 +1,4 @@
 // Preflight: what would look wrong on air, found before it is there. Knows no cards and no channels.
 export { checkFilling, type Finding } from './filling';
+export { flashes, flashGrid, type FlashFinding } from './flash';
+export { motionFindings, type MotionFinding } from './motion';

@@ -146,7 +146,7 @@ describe('elements', () => {
     draft = change(draft, (t) => {
       makeField(t, 'e0', propertyOf('rect', 'fill') as Property, 'f');
       t.tethers.push(newTether('x', 'e1', 'left', 'e0', 'right', 0));
-      setKey(t, 'enter', 'e0', 'opacity', { frame: 0, value: 0 }, newId);
+      setKey(t, 'enter', { element: 'e0', property: 'opacity' }, { frame: 0, value: 0 }, newId);
     });
     const after = templateOf(change(draft, (t) => removeElements(t, ['e0'])).show);
     expect([after.ties, after.tethers, after.phases.enter.tracks]).toEqual([[], [], []]);
@@ -157,7 +157,7 @@ describe('elements', () => {
     let draft = openDraft(showOf(2));
     draft = change(draft, (t) => {
       t.tethers.push(newTether('x', 'e1', 'left', 'e0', 'right', 4));
-      setKey(t, 'enter', 'e1', 'x', { frame: 0, value: -50 }, newId);
+      setKey(t, 'enter', { element: 'e1', property: 'x' }, { frame: 0, value: -50 }, newId);
       makeField(t, 'e1', propertyOf('rect', 'fill') as Property, 'f');
     });
     let copies: string[] = [];

@@ -60,7 +60,7 @@ function sample(): Show {
   show.templates['u'] = newTemplate('u', 'Two');
   const t = show.templates['t'];
   makeField(t, 'words', propertyOf('text', 'text') as Property, 'f');
-  setKey(t, 'enter', 'words', 'x', { frame: 40, value: -30 }, newId);
+  setKey(t, 'enter', { element: 'words', property: 'x' }, { frame: 40, value: -30 }, newId);
   return show;
 }
 const templateOf = (show: Show, id: string): Template => show.templates[id] as Template;

@@ -2,7 +2,15 @@ import { problem, type Problem } from '../problem';
 import { propertyOf } from './element/registry';
 import type { Show } from './show';
 import type { Paint } from './paint';
-import { paintOrder, withDescendants, type Template } from './template';
+import type { PhaseKind, PhaseRef } from './phase';
+import { paintOrder, phasesOf, withDescendants, type Template } from './template';
+
+/** The JSON path of a phase below its template. */
+function pathOfPhase(template: Template, ref: PhaseRef, kind: PhaseKind): string {
+  const lists = { change: template.changes, move: template.moves, step: template.steps } as const;
+  if (kind !== 'change' && kind !== 'move' && kind !== 'step') return `phases.${ref}`;
+  return `${kind}s[${(lists[kind] as readonly { id: string }[]).findIndex(({ id }) => id === ref)}]`;
+}
 
 /** What in a template points at something that is not there. Paths are JSON paths below the template. */
 export function templateReferences(template: Template): Problem[] {
@@ -49,12 +57,21 @@ export function templateReferences(template: Template): Problem[] {
       if (id !== null && !template.elements[id]) missing(`tethers[${index}]`, `element ${id}`);
     }
   });
-  for (const name of ['enter', 'exit'] as const) {
-    template.phases[name].tracks.forEach((track, index) => {
-      if (!template.elements[track.element])
-        missing(`phases.${name}.tracks[${index}]`, `element ${track.element}`);
+  const taken = new Set<string>();
+  for (const { ref, kind, phase } of phasesOf(template)) {
+    const path = pathOfPhase(template, ref, kind);
+    if (taken.has(ref)) missing(path, `two phases under one id, ${ref}`);
+    taken.add(ref);
+    phase.tracks.forEach((track, index) => {
+      if (!template.elements[track.element]) missing(`${path}.tracks[${index}]`, `element ${track.element}`);
     });
   }
+  template.changes.forEach((change, index) =>
+    change.when.forEach((rule, at) => {
+      if (!template.fields.some((field) => field.id === rule.field))
+        missing(`changes[${index}].when[${at}]`, `field ${rule.field}`);
+    }),
+  );
   return found;
 }
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { assetSchema } from './asset';
 import { cardSchema } from './card';
 import { channelSchema } from './channel';
+import { templatesToFormat3 } from './format-3';
 import { assetsOfTemplate, fontFiles } from './references';
 import type { Show } from './show';
 import { lookSchema } from './style';
@@ -20,6 +21,14 @@ export const releaseSchema = z.object({
   assets: z.record(assetIdSchema, assetSchema),
 });
 export type Release = z.infer<typeof releaseSchema>;
+
+/** A release from its JSON, brought up from an older format where it is of one; throws a ZodError where it is damaged. */
+export const openRelease = (value: unknown): Release =>
+  releaseSchema.parse(
+    typeof value === 'object' && value !== null && 'templates' in value
+      ? { ...value, templates: templatesToFormat3(value.templates) }
+      : value,
+  );
 
 /** What a template takes from its show to look as it does. */
 export type Dressing = Pick<Show, 'look' | 'assets'>;

@@ -8,7 +8,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from './values';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 2;
+export const showFormat = 3;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),

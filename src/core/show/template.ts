@@ -1,7 +1,16 @@
 import { z } from 'zod';
 import { elementSchema, type Element } from './element/registry';
 import { fieldSchema } from './field/registry';
-import { phaseSchema } from './phase';
+import {
+  changeSchema,
+  moveSchema,
+  newPhase,
+  phaseSchema,
+  stepSchema,
+  type Phase,
+  type PhaseKind,
+  type PhaseRef,
+} from './phase';
 import { tetherSchema } from './tether';
 import { fieldValueSchema, idSchema } from './values';
 
@@ -48,7 +57,13 @@ export const templateSchema = z.object({
   guides: z.object({ x: z.array(guide).max(200), y: z.array(guide).max(200) }),
   /** The choice or text field whose value names the palette; null: the show's. */
   paletteField: idSchema.nullable(),
-  phases: z.object({ enter: phaseSchema, exit: phaseSchema }),
+  /** Idle is the loop that keeps moving while it holds; of no length where nothing does. */
+  phases: z.object({ enter: phaseSchema, idle: phaseSchema, exit: phaseSchema }),
+  /** In order of their asking; without one that fits, new words are there at once. */
+  changes: z.array(changeSchema).max(50),
+  moves: z.array(moveSchema).max(50),
+  /** In the order in which they are taken. */
+  steps: z.array(stepSchema).max(50),
 });
 export type Template = z.infer<typeof templateSchema>;
 
@@ -67,7 +82,10 @@ export const newTemplate = (id: string, name: string, given: Partial<Template> =
   tethers: [],
   guides: { x: [], y: [] },
   paletteField: null,
-  phases: { enter: { frames: 25, tracks: [] }, exit: { frames: 25, tracks: [] } },
+  phases: { enter: newPhase(25), idle: newPhase(0), exit: newPhase(25) },
+  changes: [],
+  moves: [],
+  steps: [],
   ...given,
 });
 
@@ -98,3 +116,42 @@ export function paintOrder(template: Template): Element[] {
 
 export const tieOf = (template: Template, element: string, property: string): Tie | undefined =>
   template.ties.find((tie) => tie.element === element && tie.property === property);
+
+/** A phase of a template with what it is and what it is called. */
+export interface PhasePlace {
+  readonly ref: PhaseRef;
+  readonly kind: PhaseKind;
+  readonly name: string;
+  readonly phase: Phase;
+}
+
+/** All phases of a template, in the order in which they lie on the ruler. */
+export function phasesOf(template: Template): PhasePlace[] {
+  const { phases, steps, changes, moves } = template;
+  const own = (kind: PhaseKind) => (phase: Phase & { id: string; name: string }) => ({
+    ref: phase.id,
+    kind,
+    name: phase.name,
+    phase,
+  });
+  return [
+    { ref: 'enter', kind: 'enter', name: 'Enter', phase: phases.enter },
+    { ref: 'idle', kind: 'idle', name: 'Hold', phase: phases.idle },
+    ...steps.map(own('step')),
+    ...changes.map(own('change')),
+    { ref: 'exit', kind: 'exit', name: 'Exit', phase: phases.exit },
+    ...moves.map(own('move')),
+  ];
+}
+
+/** The phase of a name, or undefined where the template has none. */
+export const phaseOf = (template: Template, ref: PhaseRef): Phase | undefined =>
+  ref === 'enter' || ref === 'idle' || ref === 'exit'
+    ? template.phases[ref]
+    : (template.changes.find((phase) => phase.id === ref) ??
+      template.steps.find((phase) => phase.id === ref) ??
+      template.moves.find((phase) => phase.id === ref));
+
+/** Every track of a template, of whatever phase. */
+export const allTracks = (template: Template): Phase['tracks'] =>
+  phasesOf(template).flatMap(({ phase }) => phase.tracks);

@@ -318,7 +318,8 @@ const placed = (spec: TextSpec, box: Box, w: number, h: number) => ({
   h,
 });
 
-function wordsWidth(
+/** The width of words of one style on a line, with the gaps between them, px. */
+export function wordsWidth(
   text: string,
   face: Face,
   tracking: number,

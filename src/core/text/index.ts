@@ -11,5 +11,6 @@ export {
   type TextRun,
   type TextSpec,
 } from './fit';
+export { piecesOf, type TextPiece } from './pieces';
 export { directionOf, inCase, takeSpans, type Direction } from './words';
 export { formatClock, type ClockFormat } from './clock-words';

@@ -26,6 +26,9 @@ export function inCase(text: string, letters: LetterCase): string {
 const rightToLeft =
   /[\p{Script=Hebrew}\p{Script=Arabic}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}\p{Script=Adlam}]/u;
 
+/** Whether a character is of a script that runs from right to left. */
+export const isRightToLeft = (character: string): boolean => rightToLeft.test(character);
+
 /** The direction of the first letter that has one (Unicode Bidirectional Algorithm, rules P2 and P3); else `ltr`. */
 export function directionOf(text: string): Direction {
   for (const character of text) {

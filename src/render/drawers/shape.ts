@@ -6,5 +6,5 @@ import { rasterFragment } from './raster-fragment';
 
 export const shapeDrawer: Drawer<ShapeNode> = {
   create: () => newMesh(rasterFragment, { uTexture: { value: null as Texture | null } }),
-  update: (mesh, node, { textures, scale }) => showRaster(mesh, textures.shape(node, scale)),
+  update: (mesh, node, { textures, scale }) => showRaster(mesh, textures.shape(node.drawing, scale)),
 };

@@ -48,7 +48,8 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
   return { canvas, x: -padX, y: -padY, w: canvas.width / fit, h: canvas.height / fit };
 }
 
-function drawRun(
+/** Draws words of one style from a baseline at the origin. */
+export function drawRun(
   context: CanvasRenderingContext2D,
   run: TextRun,
   colour: string,

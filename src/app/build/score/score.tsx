@@ -1,69 +1,43 @@
-import { Pause, Play, SkipBack } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
-import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { easeLabels, trackKinds } from '../../../core/motion';
+import { useVirtualizer } from '@tanstack/react-virtual';
 import {
-  eases,
-  mirrorEnter,
-  moveKeys,
-  movingPhases,
-  paintOrder,
-  removeKeys,
-  setKey,
-  trackProperties,
-  type Ease,
-  type Key,
-  type MovingPhase,
-  type Template,
-  type Track,
-  type TrackProperty,
-} from '../../../core/show';
-import { Button, IconButton, NumberField, SelectField } from '../../ui';
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+  type WheelEvent,
+} from 'react';
+import { keyValueAt } from '../../../core/motion';
+import { phaseOf, phasesOf, setKey, type Template } from '../../../core/show';
 import { newId } from '../../state/ids';
-import { atRest, editTemplate, sealEdit, useBuild, type KeyRef } from '../build-store';
-import { EasePicture } from './ease-picture';
-import { playheadAt, playheadX, rulerOf, xOf, type Ruler } from './geometry';
-import { ScoreRow } from './score-row';
+import { editTemplate, sealEdit, useBuild, type KeyRef } from '../build-store';
+import { playheadAt, playheadX, rulerOf, snappedFrame, xOf } from './geometry';
+import {
+  chooseAllKeys,
+  copyChosen,
+  duplicateChosen,
+  keyAt,
+  moveChosen,
+  pasteChosen,
+  removeChosen,
+  reverseChosen,
+  sameKey,
+  stepFrom,
+  stepToKey,
+} from './keys';
+import { RulerBar } from './ruler-bar';
+import { rowsOf } from './rows';
+import { ScoreBar } from './score-bar';
+import { rowHeight, ScoreLane } from './score-lane';
 
-const labelWidth = 232;
-const firstValues: Readonly<Record<TrackProperty, number>> = {
-  x: -60,
-  y: 40,
-  scale: 0.8,
-  rotation: -15,
-  opacity: 0,
-  wipeLeft: 1,
-  wipeTop: 1,
-  wipeRight: 1,
-  wipeBottom: 1,
-};
-
-interface RowOf {
-  readonly element: string;
-  readonly property: TrackProperty;
-  readonly tracks: Readonly<Record<MovingPhase, Track | undefined>>;
-}
-
-/** A row for each property that moves, front elements first. */
-function rowsOf(template: Template): RowOf[] {
-  return paintOrder(template)
-    .reverse()
-    .flatMap((element) =>
-      trackProperties.flatMap((property) => {
-        const find = (phase: MovingPhase): Track | undefined =>
-          template.phases[phase].tracks.find(
-            (track) => track.element === element.id && track.property === property,
-          );
-        const tracks = { enter: find('enter'), exit: find('exit') };
-        return tracks.enter || tracks.exit ? [{ element: element.id, property, tracks }] : [];
-      }),
-    );
-}
-
-/** The motion of the template: its phases side by side on one ruler in frames. */
+const labelWidth = 208;
+const headHeight = 40;
 const heightKey = 'jorvan.score';
-const usualHeight = 232;
+const usualHeight = 244;
 const keptHeight = (): number => Number(localStorage.getItem(heightKey)) || usualHeight;
+const noKeys: readonly KeyRef[] = [];
 
 /** The upper edge of the score, dragged or moved with the arrows to give it or the stage more room. */
 function HeightHandle({ height, onHeight }: { height: number; onHeight: (height: number) => void }) {
@@ -79,7 +53,7 @@ function HeightHandle({ height, onHeight }: { height: number; onHeight: (height:
       aria-label="Height of the score"
       aria-valuenow={height}
       tabIndex={0}
-      className="absolute inset-x-0 -top-1 z-30 h-2 cursor-row-resize touch-none"
+      className="absolute inset-x-0 -top-1 z-40 h-2 cursor-row-resize touch-none"
       onDoubleClick={() => put(usualHeight)}
       onPointerDown={(event) => {
         const from = event.clientY;
@@ -102,48 +76,188 @@ function HeightHandle({ height, onHeight }: { height: number; onHeight: (height:
   );
 }
 
+/** The motion of the template: its phases side by side on one ruler in frames. */
 export function Score({ template }: { template: Template }) {
-  const lanes = useRef<HTMLDivElement>(null);
+  const area = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(800);
   const [height, setHeight] = useState(keptHeight);
+  const [marquee, setMarquee] = useState<{ x: number; y: number; w: number; h: number } | null>(null);
   const playhead = useBuild((store) => store.playhead);
   const keys = useBuild((store) => store.keys);
+  const selection = useBuild((store) => store.selection);
+  const view = useBuild((store) => store.score);
   const set = useBuild((store) => store.set);
   useLayoutEffect(() => {
-    const element = lanes.current;
+    const element = area.current;
     if (!element) return;
     const observer = new ResizeObserver(() => setWidth(element.clientWidth - labelWidth));
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
-  const ruler = rulerOf(template, width);
-  const rows = rowsOf(template);
+  const ruler = useMemo(
+    () => rulerOf(template, width, view.zoom, view.folded),
+    [template, width, view.zoom, view.folded],
+  );
+  const rows = useMemo(() => rowsOf(template, view), [template, view]);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => area.current,
+    estimateSize: () => rowHeight,
+    scrollMargin: headHeight,
+    overscan: 6,
+  });
+  const byRow = useMemo(() => {
+    const found = new Map<string, KeyRef[]>();
+    const rowOf = new Map<string, string>();
+    for (const row of rows)
+      if (row.kind === 'property')
+        for (const { phase, track } of row.tracks) rowOf.set(`${phase} ${track.id}`, row.key);
+    for (const key of keys) {
+      const row = rowOf.get(`${key.phase} ${key.track}`);
+      if (row) found.set(row, [...(found.get(row) ?? []), key]);
+    }
+    return found;
+  }, [rows, keys]);
+  // What is chosen on the stage is brought into sight.
+  const [first] = selection;
+  useEffect(() => {
+    const at = rows.findIndex((row) => row.element.id === first);
+    if (at >= 0) virtual.scrollToIndex(at, { align: 'auto' });
+    // Only a new choice scrolls.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [first]);
+
+  /** Follows the pointer until it is let go; places are px from the left of the lanes and from the top of the rows. */
+  const follow = (
+    event: PointerEvent<HTMLElement>,
+    move: (x: number, y: number, e: globalThis.PointerEvent) => void,
+    end: () => void = () => undefined,
+  ): void => {
+    const holder = area.current;
+    if (!holder) return;
+    const onMove = (e: globalThis.PointerEvent): void => {
+      const { left, top } = holder.getBoundingClientRect();
+      move(
+        e.clientX - left + holder.scrollLeft - labelWidth,
+        e.clientY - top + holder.scrollTop - headHeight,
+        e,
+      );
+    };
+    const up = (): void => {
+      removeEventListener('pointermove', onMove);
+      end();
+    };
+    addEventListener('pointermove', onMove);
+    addEventListener('pointerup', up, { once: true });
+    onMove(event.nativeEvent);
+  };
 
   const scrub = (event: PointerEvent<HTMLDivElement>): void => {
-    const target = event.currentTarget;
-    const { left } = target.getBoundingClientRect();
-    target.setPointerCapture(event.pointerId);
-    const go = (x: number): void =>
-      set({ playhead: playheadAt(ruler, template, x - left), isPlaying: false });
-    go(event.clientX);
-    const move = (e: globalThis.PointerEvent): void => go(e.clientX);
-    target.addEventListener('pointermove', move);
-    target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), {
-      once: true,
-    });
+    if (event.button !== 0) return;
+    follow(event, (x) => set({ playhead: playheadAt(ruler, x), isPlaying: false }));
   };
+
+  const grab = (event: PointerEvent<HTMLButtonElement>, key: KeyRef): void => {
+    if (event.button !== 0) return;
+    event.stopPropagation();
+    const isChosen = keys.some((other) => sameKey(other, key));
+    let chosen: readonly KeyRef[] = event.shiftKey
+      ? isChosen
+        ? keys.filter((other) => !sameKey(other, key))
+        : [...keys, key]
+      : isChosen
+        ? keys
+        : [key];
+    set({ keys: chosen, playhead: { phase: key.phase, frame: key.frame }, isPlaying: false });
+    const track = keyAt(template, key)?.track;
+    if (track && !useBuild.getState().selection.includes(track.element))
+      useBuild.getState().select([track.element]);
+    event.currentTarget.focus();
+    const stops = view.snaps ? stopsIn(template, key.phase, chosen) : [];
+    const merge = `keys ${event.timeStamp}`;
+    const start = key.frame;
+    let from: number | null = null;
+    let at = key.frame;
+    let copies = event.altKey;
+    follow(
+      event,
+      (x, _y, e) => {
+        from ??= x;
+        const moved = Math.round(start + (x - from) / ruler.scale);
+        const frame = e.ctrlKey || e.metaKey ? moved : snappedFrame(moved, stops, ruler);
+        if (frame === at) return;
+        if (copies) {
+          // Alt leaves a second set where they were: the copies are what is dragged.
+          copies = false;
+          if (!duplicateChosen()) return;
+          const { keys: made } = useBuild.getState();
+          const first = Math.min(...made.map((own) => own.frame));
+          const kept = Math.min(...chosen.map((own) => own.frame));
+          if (moveChosen(made, frame - start - (first - kept), merge)) at = frame;
+          chosen = useBuild.getState().keys;
+          return;
+        }
+        if (!moveChosen(chosen, frame - at, merge)) return;
+        chosen = chosen.map((own) => ({ ...own, frame: own.frame + frame - at }));
+        at = frame;
+        set({ playhead: { phase: key.phase, frame } });
+      },
+      sealEdit,
+    );
+  };
+
+  /** A drag over free room takes in hand the keys inside. */
+  const choose = (event: PointerEvent<HTMLDivElement>): void => {
+    if (event.button !== 0 || !(event.target as HTMLElement).closest('[data-lane]')) return;
+    if ((event.target as HTMLElement).closest('button')) return;
+    let from: { x: number; y: number } | null = null;
+    const before = event.shiftKey ? keys : [];
+    if (!event.shiftKey) set({ keys: [] });
+    follow(
+      event,
+      (x, y) => {
+        from ??= { x, y };
+        const box = {
+          x: Math.min(from.x, x),
+          y: Math.min(from.y, y),
+          w: Math.abs(x - from.x),
+          h: Math.abs(y - from.y),
+        };
+        if (box.w < 4 && box.h < 4) return;
+        setMarquee(box);
+        const inside = rows.flatMap((row, index) => {
+          const middle = index * rowHeight + rowHeight / 2;
+          if (
+            row.kind !== 'property' ||
+            middle < box.y - rowHeight / 2 ||
+            middle > box.y + box.h + rowHeight / 2
+          )
+            return [];
+          return row.tracks.flatMap(({ phase, track }) =>
+            track.keys.flatMap((key) => {
+              const at = xOf(ruler, phase, key.frame);
+              return at >= box.x && at <= box.x + box.w ? [{ phase, track: track.id, frame: key.frame }] : [];
+            }),
+          );
+        });
+        set({ keys: [...before.filter((key) => !inside.some((own) => sameKey(own, key))), ...inside] });
+      },
+      () => setMarquee(null),
+    );
+  };
+
+  const zoomAt = (event: WheelEvent): void => {
+    if (!event.ctrlKey && !event.metaKey) return;
+    const { setScore, score } = useBuild.getState();
+    setScore({ zoom: Math.max(0.5, Math.min(12, score.zoom * Math.exp(-event.deltaY * 0.003))) });
+  };
+
   const onKeyDown = (event: KeyboardEvent): void => {
-    if ((event.target as HTMLElement).closest('input, select')) return;
-    const by =
-      (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 10 : 1);
-    if (event.key === 'Delete' || event.key === 'Backspace') {
-      event.preventDefault();
-      removeChosen(keys);
-    } else if (by !== 0) {
-      event.preventDefault();
-      if (keys.length > 0) moveChosen(keys, by);
-      else set({ playhead: stepFrom(template, playhead, by), isPlaying: false });
-    }
+    if ((event.target as HTMLElement).closest('input, select, textarea')) return;
+    const done = scoreKey(template, event);
+    if (!done) return;
+    event.preventDefault();
+    event.stopPropagation();
   };
   return (
     <section
@@ -155,33 +269,68 @@ export function Score({ template }: { template: Template }) {
     >
       <HeightHandle height={height} onHeight={setHeight} />
       <ScoreBar template={template} />
-      <div ref={lanes} className="relative min-h-0 flex-1 overflow-auto">
-        <div className="sticky top-0 z-30 flex bg-deck">
-          <div className="shrink-0 border-r border-b border-line" style={{ width: labelWidth }} />
-          <RulerBar ruler={ruler} template={template} onPointerDown={scrub} />
+      <div
+        ref={area}
+        className="relative min-h-0 flex-1 overflow-auto"
+        tabIndex={0}
+        aria-label="Rows of the score"
+        role="region"
+        onWheel={zoomAt}
+        onPointerDown={choose}
+      >
+        <div
+          className="sticky top-0 z-30 flex bg-deck"
+          style={{ width: labelWidth + ruler.end + 14, minWidth: '100%' }}
+        >
+          <div
+            className="sticky left-0 z-30 flex shrink-0 items-end border-r border-b border-line bg-deck"
+            style={{ width: labelWidth }}
+          >
+            <Search />
+          </div>
+          <RulerBar ruler={ruler} template={template} onScrub={scrub} />
         </div>
-        {rows.map(({ element, property, tracks }) => (
-          <ScoreRow
-            key={`${element} ${property}`}
-            template={template}
-            element={element}
-            property={property}
-            tracks={tracks}
-            ruler={ruler}
-            labelWidth={labelWidth}
-            onMove={moveChosen}
-          />
-        ))}
+        <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
+          {virtual.getVirtualItems().map((item) => {
+            const row = rows[item.index];
+            return (
+              row && (
+                <div
+                  key={row.key}
+                  className="absolute left-0 min-w-full"
+                  style={{ top: item.start - headHeight, height: rowHeight }}
+                >
+                  <ScoreLane
+                    row={row}
+                    ruler={ruler}
+                    labelWidth={labelWidth}
+                    isChosen={selection.includes(row.element.id)}
+                    keys={byRow.get(row.key) ?? noKeys}
+                    onGrab={grab}
+                  />
+                </div>
+              )
+            );
+          })}
+          {marquee && (
+            <span
+              className="pointer-events-none absolute z-20 border border-brass bg-brass/15"
+              style={{ left: labelWidth + marquee.x, top: marquee.y, width: marquee.w, height: marquee.h }}
+            />
+          )}
+        </div>
         {rows.length === 0 && (
           <p className="p-4 text-ink-3">
-            Nothing moves yet: the template cuts in and out. Choose an element and add a motion above.
+            {view.search
+              ? 'Nothing of that name moves.'
+              : 'Nothing moves yet: the template cuts in and out. Choose an element and give it a motion above.'}
           </p>
         )}
         <div
-          className="pointer-events-none absolute top-0 z-20 w-px bg-brass"
+          className="pointer-events-none absolute top-5 z-20 w-px bg-brass"
           style={{
             left: labelWidth + playheadX(ruler, playhead),
-            height: Math.max(24 + rows.length * 24, 24),
+            height: Math.max(headHeight + rows.length * rowHeight - 20, 20),
           }}
           aria-hidden
         />
@@ -190,279 +339,110 @@ export function Score({ template }: { template: Template }) {
   );
 }
 
-function stepFrom(template: Template, from: { phase: MovingPhase | 'hold'; frame: number }, by: number) {
-  const { enter, exit } = template.phases;
-  if (from.phase === 'hold')
-    return by < 0 ? { phase: 'enter' as const, frame: enter.frames } : { phase: 'exit' as const, frame: 0 };
-  const frame = Math.floor(from.frame) + by;
-  if (from.phase === 'enter')
-    return frame > enter.frames ? atRest : { phase: 'enter' as const, frame: Math.max(0, frame) };
-  return frame < 0 ? atRest : { phase: 'exit' as const, frame: Math.min(exit.frames, frame) };
-}
-
-const byPhase = (keys: readonly KeyRef[]): [MovingPhase, KeyRef[]][] =>
-  movingPhases.map((phase) => [phase, keys.filter((key) => key.phase === phase)]);
-
-function removeChosen(keys: readonly KeyRef[]): void {
-  editTemplate('Delete keys', (t) => {
-    for (const [phase, own] of byPhase(keys)) removeKeys(t, phase, own);
-  });
-  useBuild.getState().set({ keys: [] });
-}
-
-/** Moves keys along; false where they would land on others. */
-function moveChosen(keys: readonly KeyRef[], by: number, merge?: string): boolean {
-  let moved = true;
-  editTemplate(
-    'Move keys',
-    (t) => {
-      for (const [phase, own] of byPhase(keys))
-        if (own.length > 0) moved = moveKeys(t, phase, own, by) && moved;
-    },
-    merge,
-  );
-  if (moved) useBuild.getState().set({ keys: keys.map((key) => ({ ...key, frame: key.frame + by })) });
-  return moved;
-}
-
-function RulerBar(props: {
-  ruler: Ruler;
-  template: Template;
-  onPointerDown: (event: PointerEvent<HTMLDivElement>) => void;
-}) {
-  const { ruler, template, onPointerDown } = props;
-  const playhead = useBuild((store) => store.playhead);
-  const { enter, exit } = template.phases;
-  const every = ruler.scale >= 8 ? 5 : ruler.scale >= 3.5 ? 10 : 25;
-  const marks = (phase: MovingPhase, frames: number) =>
-    Array.from({ length: Math.floor(frames / every) + 1 }, (_, i) => i * every).map((frame) => (
-      <span
-        key={`${phase} ${frame}`}
-        className="number absolute bottom-0 border-l border-line pl-1 text-[10px] leading-3 text-ink-3"
-        style={{ left: xOf(ruler, phase, frame) }}
-      >
-        {frame}
-      </span>
-    ));
+function Search() {
+  const search = useBuild((store) => store.score.search);
+  const setScore = useBuild((store) => store.setScore);
   return (
-    <div
-      className="relative h-6 flex-1 cursor-col-resize touch-none border-b border-line select-none"
-      style={{ minWidth: ruler.end + 14 }}
-      onPointerDown={onPointerDown}
-      role="slider"
-      aria-label="Playhead"
-      aria-valuenow={Math.floor(playhead.frame)}
-      aria-valuetext={
-        playhead.phase === 'hold'
-          ? 'Hold'
-          : `${playhead.phase === 'enter' ? 'Enter' : 'Exit'} ${Math.floor(playhead.frame)}`
-      }
-      tabIndex={0}
-      data-ruler
-    >
-      <span
-        className="absolute top-0 text-[10px] leading-3 font-semibold text-ink-2"
-        style={{ left: ruler.enter + 24 }}
-      >
-        Enter
-      </span>
-      <span
-        className="absolute inset-y-0 bg-raised text-center text-[10px] leading-6 font-semibold text-ink-2"
-        style={{ left: ruler.hold, width: ruler.exit - ruler.hold }}
-      >
-        Hold
-      </span>
-      <span
-        className="absolute top-0 text-[10px] leading-3 font-semibold text-ink-2"
-        style={{ left: ruler.exit + 24 }}
-      >
-        Exit
-      </span>
-      {marks('enter', enter.frames)}
-      {marks('exit', exit.frames)}
-    </div>
+    <input
+      type="search"
+      aria-label="Find in the score"
+      placeholder="Find what moves"
+      className="m-1 h-6 w-full min-w-0 rounded border border-line bg-raised px-2 text-xs placeholder:text-ink-3"
+      value={search}
+      onChange={(event) => setScore({ search: event.target.value })}
+    />
   );
 }
 
-/** What is played, how long the phases are, and the key in hand. */
-function ScoreBar({ template }: { template: Template }) {
-  const selection = useBuild((store) => store.selection);
-  const playhead = useBuild((store) => store.playhead);
-  const isPlaying = useBuild((store) => store.isPlaying);
-  const keys = useBuild((store) => store.keys);
-  const set = useBuild((store) => store.set);
-  const { enter, exit } = template.phases;
-  const element = selection.length === 1 ? template.elements[selection[0] as string] : undefined;
-  const phase: MovingPhase = playhead.phase === 'exit' ? 'exit' : 'enter';
+/** Frames of a phase that what is dragged is pulled to: other keys, markers and its ends. */
+function stopsIn(template: Template, ref: string, moving: readonly KeyRef[]): number[] {
+  const phase = phaseOf(template, ref);
+  if (!phase) return [];
+  const isMoving = (track: string, frame: number): boolean =>
+    moving.some((key) => key.phase === ref && key.track === track && key.frame === frame);
+  const frames = phase.tracks.flatMap((track) =>
+    track.keys.flatMap((key) => (isMoving(track.id, key.frame) ? [] : [key.frame])),
+  );
+  return [...new Set([0, phase.frames, ...frames, ...phase.markers.map((marker) => marker.frame)])];
+}
 
-  const add = (property: TrackProperty): void => {
-    if (!element) return;
-    const { neutral } = trackKinds[property];
-    const place = template.phases[phase];
-    const length = Math.max(1, Math.min(25, place.frames || 25));
-    editTemplate(`${trackKinds[property].label} of ${element.name}`, (t) => {
-      const start = phase === 'enter' ? 0 : Math.max(0, place.frames - length);
-      const values = phase === 'enter' ? [firstValues[property], neutral] : [neutral, firstValues[property]];
-      values.forEach((value, i) =>
-        setKey(t, phase, element.id, property, { frame: start + i * length, value: value ?? neutral }, newId),
+/** The keys of the score; true where one was used. */
+function scoreKey(template: Template, event: KeyboardEvent): boolean {
+  const { keys, playhead, set, isPlaying } = useBuild.getState();
+  const command = event.ctrlKey || event.metaKey;
+  const key = event.key.toLowerCase();
+  if (command) {
+    if (key === 'c') return copyChosen();
+    if (key === 'v') return pasteChosen();
+    if (key === 'd') return duplicateChosen();
+    if (key === 'a') return (chooseAllKeys(), true);
+    return false;
+  }
+  const by =
+    (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 10 : 1);
+  if (by !== 0) {
+    if (keys.length > 0) {
+      if (moveChosen(keys, by))
+        set({ playhead: { ...playhead, frame: Math.max(0, Math.floor(playhead.frame) + by) } });
+    } else set({ playhead: stepFrom(template, playhead, by), isPlaying: false });
+    return true;
+  }
+  switch (key) {
+    case 'delete':
+    case 'backspace':
+      return (removeChosen(), true);
+    case '.':
+      return (stepToKey(1), true);
+    case ',':
+      return (stepToKey(-1), true);
+    case 'home':
+      return (set({ playhead: { ...playhead, frame: 0 }, isPlaying: false }), true);
+    case 'end':
+      return (
+        set({
+          playhead: { ...playhead, frame: phaseOf(template, playhead.phase)?.frames ?? 0 },
+          isPlaying: false,
+        }),
+        true
       );
-    });
-  };
-  const length = (name: MovingPhase, frames: number): void =>
-    editTemplate(
-      `Length of ${name}`,
-      (t) => void (t.phases[name].frames = Math.round(frames)),
-      `length ${name}`,
-    );
-  return (
-    <div
-      className="flex h-9 shrink-0 items-center gap-1.5 overflow-hidden border-b border-line px-1.5"
-      role="toolbar"
-      aria-label="Score"
-    >
-      <IconButton
-        label="To the first frame"
-        onClick={() => set({ playhead: { phase: 'enter', frame: 0 }, isPlaying: false })}
-      >
-        <SkipBack size={15} />
-      </IconButton>
-      <IconButton
-        label={isPlaying ? 'Pause' : 'Play'}
-        pressed={isPlaying}
-        onClick={() => set({ isPlaying: !isPlaying })}
-      >
-        {isPlaying ? <Pause size={15} /> : <Play size={15} />}
-      </IconButton>
-      <Button tone="quiet" className="px-2" onClick={() => set({ playhead: atRest, isPlaying: false })}>
-        Rest
-      </Button>
-      <span className="number w-[68px] shrink-0 text-ink-2" aria-label="Playhead frame">
-        {playhead.phase === 'hold'
-          ? 'Hold'
-          : `${playhead.phase === 'enter' ? 'Enter' : 'Exit'} ${Math.floor(playhead.frame)}`}
-      </span>
-      <span className="w-24 shrink-0">
-        <NumberField
-          label="Enter"
-          unit="f"
-          value={enter.frames}
-          min={0}
-          max={100_000}
-          onChange={(v) => length('enter', v)}
-          onDone={sealEdit}
-        />
-      </span>
-      <span className="w-[88px] shrink-0">
-        <NumberField
-          label="Exit"
-          unit="f"
-          value={exit.frames}
-          min={0}
-          max={100_000}
-          onChange={(v) => length('exit', v)}
-          onDone={sealEdit}
-        />
-      </span>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
-          <Button
-            disabled={!element}
-            className="px-2"
-            aria-label={`Add motion to ${phase === 'exit' ? 'Exit' : 'Enter'}`}
-            title={`Add motion to ${phase === 'exit' ? 'Exit' : 'Enter'}`}
-          >
-            Add motion
-          </Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content side="top" className="z-50 rounded border border-line bg-panel p-1">
-            {trackProperties.map((property) => (
-              <DropdownMenu.Item
-                key={property}
-                className="flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised"
-                onSelect={() => add(property)}
-              >
-                {trackKinds[property].label}
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-      <Button
-        tone="quiet"
-        className="px-2"
-        aria-label="Mirror into Exit"
-        title="Mirror into Exit"
-        disabled={enter.tracks.length === 0}
-        onClick={() => editTemplate('Mirror Enter into Exit', (t) => mirrorEnter(t, newId))}
-      >
-        Mirror
-      </Button>
-      <span className="flex-1" />
-      <KeyBar template={template} keys={keys} />
-    </div>
-  );
+    case 'pageup':
+    case 'pagedown': {
+      const order = phasesOf(template).map(({ ref }) => (ref === 'idle' ? 'hold' : ref));
+      const at = order.indexOf(playhead.phase) + (key === 'pagedown' ? 1 : -1);
+      const next = order[Math.max(0, Math.min(order.length - 1, at))];
+      if (next) set({ playhead: { phase: next, frame: 0 }, keys: [], isPlaying: false });
+      return true;
+    }
+    case 'k':
+      return keyHere(template);
+    case 'r':
+      return keys.length > 0 && (reverseChosen(), true);
+    case 'escape':
+      return keys.length > 0 && (set({ keys: [] }), true);
+    case ' ':
+      return !(event.target as HTMLElement).closest('button') && (set({ isPlaying: !isPlaying }), true);
+    default:
+      return false;
+  }
 }
 
-const keyOf = (template: Template, ref: KeyRef): { track: Track; key: Key } | null => {
-  const track = template.phases[ref.phase].tracks.find((t) => t.id === ref.track);
-  const key = track?.keys.find((k) => k.frame === ref.frame);
-  return track && key ? { track, key } : null;
-};
-
-function KeyBar({ template, keys }: { template: Template; keys: readonly KeyRef[] }) {
-  const [first] = keys;
-  const found = first && keyOf(template, first);
-  if (!first || !found)
-    return <span className="text-xs text-ink-3">Double-click a row to set a key there</span>;
-  const { track, key } = found;
-  const kind = trackKinds[track.property];
-  const put = (label: string, recipe: (key: Key) => void): void =>
-    editTemplate(
-      label,
-      (t) => {
-        for (const ref of keys) {
-          const own = keyOf(t, ref);
-          if (own) recipe(own.key);
-        }
-      },
-      `keys ${label}`,
-    );
-  return (
-    <span
-      className="flex items-center gap-2"
-      role="group"
-      aria-label={keys.length === 1 ? 'Key' : `${keys.length} keys`}
-    >
-      <span className="w-24">
-        <NumberField
-          label="Frame"
-          value={key.frame}
-          min={0}
-          onChange={(frame) => moveChosen(keys, Math.round(frame) - key.frame)}
-        />
-      </span>
-      <span className="w-28">
-        <NumberField
-          label="Value"
-          unit={kind.unit}
-          value={key.value}
-          min={kind.min}
-          max={kind.max}
-          step={kind.step}
-          onChange={(value) => put('Value of the key', (k) => void (k.value = value))}
-          onDone={sealEdit}
-        />
-      </span>
-      <EasePicture ease={key.ease} />
-      <SelectField
-        bare
-        label="Way to the next key"
-        className="w-36"
-        value={key.ease}
-        choices={eases.map((ease) => ({ value: ease, label: easeLabels[ease] }))}
-        onChange={(ease) => put('Curve of the key', (k) => void (k.ease = ease as Ease))}
-      />
-    </span>
+/** Sets a key at the playhead on every track in hand, or on all of the elements in hand, of the value it has there. */
+function keyHere(template: Template): boolean {
+  const { keys, playhead, selection, set } = useBuild.getState();
+  const phase = phaseOf(template, playhead.phase);
+  if (!phase) return false;
+  const chosen = new Set(keys.filter((key) => key.phase === playhead.phase).map((key) => key.track));
+  const tracks = phase.tracks.filter((track) =>
+    chosen.size > 0 ? chosen.has(track.id) : selection.includes(track.element),
   );
+  if (tracks.length === 0) return false;
+  const frame = Math.floor(playhead.frame);
+  editTemplate('Set keys', (t) => {
+    for (const track of tracks) {
+      const value = keyValueAt(track, frame);
+      setKey(t, playhead.phase, track, { frame, value }, newId);
+    }
+  });
+  set({ keys: tracks.map((track) => ({ phase: playhead.phase, track: track.id, frame })) });
+  return true;
 }

@@ -20,7 +20,7 @@ import {
   type Element,
   type Template,
 } from '../../../core/show';
-import { editTemplate, sealEdit, useBuild } from '../build-store';
+import { editElements, editTemplate, sealEdit, useBuild } from '../build-store';
 
 export interface Point {
   readonly x: number;
@@ -99,7 +99,7 @@ export function moveDrag(start: DragStart): Drag {
       const [stepX, stepY] = [dx - gone.x, dy - gone.y];
       gone = { x: dx, y: dy };
       if (stepX !== 0 || stepY !== 0) {
-        editTemplate(
+        editElements(
           'Move',
           (t) =>
             moveElements(
@@ -163,7 +163,7 @@ export function resizeDrag(start: DragStart, handle: { x: Side; y: Side }, box: 
         const whole = Math.round(value);
         return isLine && whole <= 1 ? 0 : Math.max(1, whole);
       };
-      editTemplate(
+      editElements(
         'Resize',
         (t) => {
           restore(t, start.template, start.ids);
@@ -201,7 +201,7 @@ export function turnDrag(start: DragStart, pivot: Point): Drag {
       const step = shift ? 15 : 90;
       const near = Math.round(turned / step) * step;
       const kept = shift || Math.abs(turned - near) < 2 ? near : Math.round(turned * 10) / 10;
-      editTemplate(
+      editElements(
         'Turn',
         (t) => {
           const own = t.elements[id as string];

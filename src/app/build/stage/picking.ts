@@ -1,13 +1,15 @@
 import { elementsAt, type Scene } from '../../../core/frame';
 import { siblingsOf, type Template } from '../../../core/show';
 import { useBuild } from '../build-store';
+import { momentAt } from '../score/moments';
 import type { Point } from './gestures';
 
 /** Every element under a point of the canvas as the playhead shows it, front to back. */
 export function stackAt(scene: Scene, at: Point, slop = 0): string[] {
-  const { phase, frame } = useBuild.getState().playhead;
+  const { playhead } = useBuild.getState();
   const time = Math.floor(Date.now() / 1000);
-  return elementsAt(scene, { phase, frame, enterFrame: null, time }, at.x, at.y, slop);
+  const moment = momentAt(scene.template, playhead, false, time);
+  return [...new Set(elementsAt(scene, moment, at.x, at.y, slop))];
 }
 
 const pathTo = (template: Template, id: string): string[] => {

@@ -1,9 +1,10 @@
 import { useEffect, useRef } from 'react';
-import { evaluate, type Scene } from '../../../core/frame';
+import { evaluate, looksSame, type Moment, type Scene } from '../../../core/frame';
 import type { Template } from '../../../core/show';
 import { standInCamera } from '../../../standins';
 import { watch } from '../../picture/monitors';
 import { useBuild, type Backdrop } from '../build-store';
+import { momentAt, onward } from '../score/moments';
 import type { Placement } from './overlay';
 
 const backdrops: Readonly<Record<Backdrop, string>> = {
@@ -30,7 +31,7 @@ export function StagePicture(props: {
   current.current = { scene, template };
   useEffect(() => {
     if (!canvas.current) return;
-    let last: { scene: Scene; phase: string; frame: number; time: number } | null = null;
+    let last: { scene: Scene; moment: Moment } | null = null;
     let seen: number | null = null;
     const { set } = useBuild.getState();
     return watch({
@@ -42,18 +43,14 @@ export function StagePicture(props: {
         if (!shown) return null;
         const now = performance.now() / 1000;
         const { isPlaying, playhead } = useBuild.getState();
-        if (isPlaying) {
-          const by = seen === null ? 0 : (now - seen) * of.rate;
-          set({ playhead: onward(playhead, by, of.phases.enter.frames, of.phases.exit.frames, of.rate) });
-        }
+        if (isPlaying) set({ playhead: onward(of, playhead, seen === null ? 0 : (now - seen) * of.rate) });
         seen = isPlaying ? now : null;
-        const { phase } = playhead;
-        const frame = phase === 'hold' ? 0 : Math.floor(playhead.frame);
         const time = shown.isLive ? Date.now() / 1000 : shown.hasClock ? Math.floor(Date.now() / 1000) : 0;
+        const moment = momentAt(of, playhead, isPlaying, time);
         const isNew =
-          last?.scene !== shown || last.phase !== phase || last.frame !== frame || last.time !== time;
-        last = { scene: shown, phase, frame, time };
-        const roots = [isNew ? evaluate(shown, { phase, frame, enterFrame: null, time }) : shown.root];
+          last?.scene !== shown || last.moment.time !== time || !looksSame(shown, last.moment, moment);
+        last = { scene: shown, moment };
+        const roots = [isNew ? evaluate(shown, moment) : shown.root];
         return { roots, isNew, width: of.width, height: of.height };
       },
     });
@@ -99,23 +96,4 @@ function Camera({ box }: { box: { left: number; top: number; width: number; heig
     };
   }, []);
   return <div ref={holder} aria-hidden className="absolute overflow-hidden" style={box} />;
-}
-
-/** The playhead some frames on: Enter, a second of Hold, Exit, and round again. */
-function onward(
-  from: { phase: 'enter' | 'hold' | 'exit'; frame: number },
-  by: number,
-  enter: number,
-  exit: number,
-  rate: number,
-) {
-  const lengths = { enter, hold: rate, exit };
-  const order = ['enter', 'hold', 'exit'] as const;
-  let { phase, frame } = from;
-  frame += by;
-  for (let i = 0; i < 6 && frame >= lengths[phase]; i += 1) {
-    frame -= lengths[phase];
-    phase = order[(order.indexOf(phase) + 1) % 3] ?? 'enter';
-  }
-  return { phase, frame: Math.min(frame, lengths[phase]) };
 }

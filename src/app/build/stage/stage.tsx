@@ -1,6 +1,7 @@
 import {
   useEffect,
   useLayoutEffect,
+  useMemo,
   useRef,
   useState,
   type DragEvent,
@@ -25,6 +26,8 @@ import {
   type Point,
 } from './gestures';
 import { frameOf, handlesFor, Overlay, type handles, type Placement } from './overlay';
+import { anotherFilling, tryChange } from '../score/moments';
+import { MotionPath } from './motion-path';
 import { PathPoints, PenLayer } from './pen';
 import { beneath, pickFrom, stackAt } from './picking';
 import { GuideLines, Rulers, rulerSize } from './rulers';
@@ -38,8 +41,19 @@ const clickSlop = 3;
 const snapReach = 6;
 
 /** The template as it looks, and the hands on it. */
-export function Stage({ show, template, values }: { show: Show; template: Template; values: Values }) {
-  const { scene, problem } = useScene(template, values, show);
+export function Stage(props: { show: Show; template: Template; values: Values }) {
+  const { show, values } = props;
+  // A motion that is looked at stands in for the template in hand.
+  const trial = useBuild((store) => store.trial);
+  const template = trial?.id === props.template.id ? trial : props.template;
+  const phase = useBuild((store) => store.playhead.phase);
+  const tried = useMemo(() => {
+    const change = template.changes.find(({ id }) => id === phase);
+    return (
+      change && { change, ...tryChange(template, change, values, anotherFilling(show, template, values)) }
+    );
+  }, [template, phase, values, show]);
+  const { scene, problem } = useScene(template, tried?.to ?? values, show, tried);
   const selection = useBuild((store) => store.selection);
   const select = useBuild((store) => store.select);
   const look = useBuild((store) => store.view);
@@ -269,6 +283,9 @@ export function Stage({ show, template, values }: { show: Show; template: Templa
             safeAreas={look.safeAreas}
             grid={look.isGrid ? look.gridSize : 0}
           />
+          {only && scene && (
+            <MotionPath template={template} scene={scene} id={only.id} place={place} toCanvas={toCanvas} />
+          )}
           {look.hasRulers && <GuideLines template={template} place={place} size={size} />}
           {only?.kind === 'path' && ownBox && !only.locked && !isPen && (
             <PathPoints template={template} element={only} box={ownBox} place={place} toCanvas={toCanvas} />

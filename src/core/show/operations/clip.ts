@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { assetSchema, type Asset } from '../asset';
 import { elementSchema, type Element } from '../element/registry';
 import { fieldSchema, type Field } from '../field/registry';
-import { movingPhases, trackSchema } from '../phase';
+import { trackSchema } from '../track';
 import { assetsOfTemplate, fontFiles } from '../references';
 import type { Show } from '../show';
 import { styleSchema, type Style } from '../style';
-import { withDescendants, tieSchema, type Template } from '../template';
+import { phaseOf, phasesOf, withDescendants, tieSchema, type Template } from '../template';
 import { tetherSchema } from '../tether';
 import type { NewId } from '../values';
 import { outermost } from './elements';
@@ -22,7 +22,8 @@ export const clipSchema = z.object({
   fields: z.array(fieldSchema),
   ties: z.array(tieSchema),
   tethers: z.array(tetherSchema),
-  tracks: z.object({ enter: z.array(trackSchema), exit: z.array(trackSchema) }),
+  /** By phase. */
+  tracks: z.record(z.string(), z.array(trackSchema)),
   styles: z.record(z.string(), styleSchema),
   assets: z.array(assetSchema),
 });
@@ -86,10 +87,12 @@ export function clipElements(
     tethers: template.tethers
       .filter((t) => inside.has(t.element) && (t.to === null || inside.has(t.to)))
       .map(plain),
-    tracks: {
-      enter: template.phases.enter.tracks.filter((track) => inside.has(track.element)).map(plain),
-      exit: template.phases.exit.tracks.filter((track) => inside.has(track.element)).map(plain),
-    },
+    tracks: Object.fromEntries(
+      phasesOf(template).map(({ ref, phase }) => [
+        ref,
+        phase.tracks.filter((track) => inside.has(track.element)).map(plain),
+      ]),
+    ),
     styles: plain(stylesUsed([elements, fields, ties], show.look.styles)),
     assets: Object.values(show.assets)
       .filter((asset: Asset) => used.has(asset.id))
@@ -140,11 +143,14 @@ export function pasteClip(show: Show, templateId: string, clip: Clip, newId: New
       element: moved(tether.element),
       to: tether.to === null ? null : moved(tether.to),
     });
-  for (const phase of movingPhases) {
-    for (const track of clip.tracks[phase])
-      template.phases[phase].tracks.push({ ...plain(track), id: newId(), element: moved(track.element) });
-    const last = clip.tracks[phase].reduce((end, track) => Math.max(end, track.keys.at(-1)?.frame ?? 0), 0);
-    template.phases[phase].frames = Math.max(template.phases[phase].frames, last);
+  // Moves, steps and changes are the template's own: their part of the motion comes along where it has them too.
+  for (const [ref, tracks] of Object.entries(clip.tracks)) {
+    const phase = phaseOf(template, ref);
+    if (!phase) continue;
+    for (const track of tracks)
+      phase.tracks.push({ ...plain(track), id: newId(), element: moved(track.element) });
+    const last = tracks.reduce((end, track) => Math.max(end, track.keys.at(-1)?.frame ?? 0), 0);
+    phase.frames = Math.max(phase.frames, last);
   }
   const order = clip.order.map(moved);
   template.order.push(...order);

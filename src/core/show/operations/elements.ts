@@ -1,5 +1,5 @@
 import { propertyOf, type Element } from '../element/registry';
-import { paintOrder, siblingsOf, withDescendants, type Template, type Tie } from '../template';
+import { paintOrder, phasesOf, siblingsOf, withDescendants, type Template, type Tie } from '../template';
 import type { PropertyValue } from '../field/registry';
 import type { FieldValue, NewId } from '../values';
 import { freshName } from './names';
@@ -33,7 +33,7 @@ export function removeElements(template: Template, ids: readonly string[]): void
   template.tethers = template.tethers.filter(
     (t) => !gone.has(t.element) && (t.to === null || !gone.has(t.to)),
   );
-  for (const phase of Object.values(template.phases)) {
+  for (const { phase } of phasesOf(template)) {
     phase.tracks = phase.tracks.filter((track) => !gone.has(track.element));
   }
   for (const element of Object.values(template.elements)) {
@@ -215,7 +215,7 @@ export function duplicateElements(template: Template, ids: readonly string[], ne
       });
     }
   }
-  for (const phase of Object.values(template.phases)) {
+  for (const { phase } of phasesOf(template)) {
     for (const track of [...phase.tracks]) {
       const element = copyOf.get(track.element);
       if (element) phase.tracks.push({ ...structuredClone(plain(track)), id: newId(), element });

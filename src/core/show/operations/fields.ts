@@ -67,6 +67,7 @@ export function removeField(template: Template, id: string): void {
   for (const tie of template.ties.filter((t) => t.field === id))
     untieProperty(template, tie.element, tie.property);
   template.fields = template.fields.filter((field) => field.id !== id);
+  for (const change of template.changes) change.when = change.when.filter((rule) => rule.field !== id);
   if (template.paletteField === id) template.paletteField = null;
 }
 

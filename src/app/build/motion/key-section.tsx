@@ -1,0 +1,270 @@
+import {
+  cascadeOrders,
+  cascadeParts,
+  movableOf,
+  newCascade,
+  type Cascade,
+  type CascadeOrder,
+  type CascadePart,
+  type Key,
+  type Show,
+  type Template,
+  type Track,
+  type TrackMode,
+  type TrackSide,
+  type TrackUnit,
+} from '../../../core/show';
+import { CheckField, ColourField, NumberField, Section, SelectField } from '../../ui';
+import { namedColours } from '../paint-field';
+import { editTemplate, sealEdit, useBuild, type KeyRef } from '../build-store';
+import { keyAt, keysHere, moveChosen } from '../score/keys';
+import { EaseEditor } from './ease-editor';
+
+const modeWords: Readonly<Record<TrackMode, string>> = {
+  offset: 'Added to rest',
+  factor: 'Times rest',
+  value: 'In place of rest',
+};
+const unitWords: Readonly<Record<TrackUnit, string>> = {
+  px: 'px',
+  own: 'Its own sizes',
+  parent: 'Sizes of its group',
+  canvas: 'Sizes of the canvas',
+  clear: 'Ways out of the picture',
+};
+const sideWords: Readonly<Record<TrackSide, string>> = {
+  whole: 'What stays through it',
+  old: 'The old words',
+  new: 'The new words',
+};
+const partWords: Readonly<Record<CascadePart, string>> = {
+  character: 'Characters',
+  word: 'Words',
+  line: 'Lines',
+  child: 'Parts of the group',
+};
+const orderWords: Readonly<Record<CascadeOrder, string>> = {
+  forward: 'Forward',
+  backward: 'Backward',
+  centre: 'From the middle',
+  edges: 'From the edges',
+  random: 'At random',
+};
+
+/** The keys in hand, and the tracks they stand on. */
+export function KeySection({ show, template }: { show: Show; template: Template }) {
+  const keys = keysHere(
+    template,
+    useBuild((store) => store.keys),
+  );
+  const [first] = keys;
+  const found = first && keyAt(template, first);
+  if (!first || !found)
+    return (
+      <p className="border-b border-line p-3 text-xs text-ink-3">
+        Choose keys in the score to set when and how they move. A double click on a row sets a key there.
+      </p>
+    );
+  const { track, key } = found;
+  const element = template.elements[track.element];
+  const movable = element && movableOf(element, track.property);
+  const title = keys.length === 1 ? 'Key' : `${keys.length} keys`;
+  const put = (label: string, recipe: (key: Key) => void): void =>
+    editTemplate(
+      label,
+      (t) => {
+        for (const ref of keys) {
+          const own = keyAt(t, ref);
+          if (own) recipe(own.key);
+        }
+      },
+      `keys ${label}`,
+    );
+  const tracks = new Set(keys.map((ref) => `${ref.phase} ${ref.track}`));
+  const kinds = new Set(keys.map((ref) => typeof keyAt(template, ref)?.key.value));
+  const unit = track.mode === 'factor' ? '×' : track.unit !== 'px' ? '×' : movable?.unit;
+  return (
+    <>
+      <Section title={title}>
+        <div className="grid grid-cols-2 gap-2">
+          <NumberField
+            label="Frame"
+            value={key.frame}
+            min={0}
+            onChange={(frame) => moveChosen(keys, Math.round(frame) - key.frame)}
+          />
+          {typeof key.value === 'number' && kinds.size === 1 && (
+            <NumberField
+              label="Value"
+              unit={unit}
+              value={key.value}
+              step={track.mode === 'factor' || track.unit !== 'px' ? 0.05 : (movable?.step ?? 1)}
+              min={-100_000}
+              max={100_000}
+              onChange={(value) => put('Value of the key', (k) => void (k.value = value))}
+              onDone={sealEdit}
+            />
+          )}
+        </div>
+        {typeof key.value === 'string' && kinds.size === 1 && (
+          <ColourField
+            label="Colour"
+            value={key.value}
+            named={namedColours(show.look)}
+            onChange={(value) => put('Colour of the key', (k) => void (k.value = value))}
+            onDone={sealEdit}
+          />
+        )}
+        <EaseEditor
+          ease={key.ease}
+          onChange={(ease) => put('Curve of the key', (k) => void (k.ease = ease))}
+        />
+      </Section>
+      {movable && (
+        <TrackSection template={template} track={track} phase={first.phase} keys={keys} count={tracks.size} />
+      )}
+    </>
+  );
+}
+
+/** How the tracks of the keys in hand meet rest, what they count in, and whether they are spread over parts. */
+function TrackSection(props: {
+  template: Template;
+  track: Track;
+  phase: string;
+  keys: readonly KeyRef[];
+  count: number;
+}) {
+  const { template, track, phase, keys, count } = props;
+  const element = template.elements[track.element];
+  const movable = element && movableOf(element, track.property);
+  if (!element || !movable) return null;
+  const isChange = template.changes.some(({ id }) => id === phase);
+  const change = (label: string, recipe: (own: Track) => void): void =>
+    editTemplate(
+      label,
+      (t) => {
+        const seen = new Set<string>();
+        for (const ref of keys) {
+          const own = keyAt(t, ref)?.track;
+          if (!own || seen.has(`${ref.phase} ${own.id}`)) continue;
+          seen.add(`${ref.phase} ${own.id}`);
+          recipe(own);
+        }
+      },
+      `track ${label}`,
+    );
+  const canSpread = element.kind === 'group' || element.kind === 'text' || element.kind === 'clock';
+  const parts = cascadeParts.filter((part) => (element.kind === 'group') === (part === 'child'));
+  const cascade = track.cascade;
+  const spread = (given: Partial<Cascade>): void =>
+    change('Cascade', (own) => {
+      own.cascade = { ...(own.cascade ?? newCascade(parts[0] ?? 'character')), ...given };
+    });
+  return (
+    <Section title={count === 1 ? `${movable.label} of ${element.name}` : `${count} tracks`}>
+      {movable.modes.length > 1 && (
+        <SelectField
+          beside
+          label="Meets rest"
+          value={track.mode}
+          choices={movable.modes.map((value) => ({ value, label: modeWords[value] }))}
+          onChange={(mode) => change('Way of the track', (own) => void (own.mode = mode as TrackMode))}
+        />
+      )}
+      {movable.units.length > 1 && track.mode === 'offset' && (
+        <SelectField
+          beside
+          label="Counts in"
+          value={track.unit}
+          choices={movable.units.map((value) => ({ value, label: unitWords[value] }))}
+          onChange={(unit) => change('Unit of the track', (own) => void (own.unit = unit as TrackUnit))}
+        />
+      )}
+      {isChange && (
+        <SelectField
+          beside
+          label="Moves"
+          value={track.side}
+          choices={(['whole', 'old', 'new'] as const).map((value) => ({ value, label: sideWords[value] }))}
+          onChange={(side) => change('Side of the track', (own) => void (own.side = side as TrackSide))}
+        />
+      )}
+      {canSpread && (
+        <>
+          <SelectField
+            beside
+            label="Spread over"
+            value={cascade?.by ?? 'none'}
+            choices={[
+              { value: 'none', label: 'All of it at once' },
+              ...parts.map((value) => ({ value, label: partWords[value] })),
+            ]}
+            onChange={(by) =>
+              by === 'none'
+                ? change('Cascade', (own) => void (own.cascade = null))
+                : spread({ by: by as CascadePart })
+            }
+          />
+          {cascade && (
+            <>
+              <SelectField
+                beside
+                label="Order"
+                value={cascade.order}
+                choices={cascadeOrders.map((value) => ({ value, label: orderWords[value] }))}
+                onChange={(order) => spread({ order: order as CascadeOrder })}
+              />
+              {cascade.order === 'random' && (
+                <NumberField
+                  label="Seed"
+                  value={cascade.seed}
+                  min={0}
+                  max={999_999}
+                  onChange={(seed) => spread({ seed: Math.round(seed) })}
+                  onDone={sealEdit}
+                />
+              )}
+              <CheckField
+                label="By a fixed delay"
+                value={cascade.delay !== null}
+                onChange={(isFixed) => spread({ delay: isFixed ? 3 : null })}
+              />
+              {cascade.delay === null ? (
+                <NumberField
+                  label="Overlap"
+                  value={cascade.overlap}
+                  min={0}
+                  max={1}
+                  step={0.05}
+                  onChange={(overlap) => spread({ overlap })}
+                  onDone={sealEdit}
+                />
+              ) : (
+                <NumberField
+                  label="Delay"
+                  unit="f"
+                  value={cascade.delay}
+                  min={0}
+                  max={10_000}
+                  onChange={(delay) => spread({ delay })}
+                  onDone={sealEdit}
+                />
+              )}
+              <SelectField
+                beside
+                label="About"
+                value={cascade.pivot}
+                choices={[
+                  { value: 'part', label: "Each part's middle" },
+                  { value: 'whole', label: "The element's pivot" },
+                ]}
+                onChange={(pivot) => spread({ pivot: pivot as Cascade['pivot'] })}
+              />
+            </>
+          )}
+        </>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,24 @@
+import { evaluate, prepareScene, type Scene } from '../../core/frame';
+import { ProblemError } from '../../core/problem';
+import type { Template } from '../../core/show';
+import { measure } from '../picture/monitors';
+import { useDraft } from '../state/draft-store';
+import type { Playhead } from './build-store';
+import { momentAt } from './score/moments';
+
+/** A template with its own words as it stands at the playhead; null where it cannot be laid out. */
+export function sceneNow(template: Template, playhead: Playhead): Scene | null {
+  const change = template.changes.find(({ id }) => id === playhead.phase);
+  const look = useDraft.getState().draft?.show.look;
+  try {
+    const scene = prepareScene(template, {}, measure, {
+      ...(look ? { look } : {}),
+      change: change && { change, from: {} },
+    });
+    evaluate(scene, momentAt(template, playhead, false, 0));
+    return scene;
+  } catch (error) {
+    if (error instanceof ProblemError) return null;
+    throw error;
+  }
+}

@@ -1,0 +1,132 @@
+import type { Moment } from '../../../core/frame';
+import { phaseEnd } from '../../../core/motion';
+import { extremeValues, fillFromRow } from '../../../core/data';
+import {
+  phaseOf,
+  type Change,
+  type FieldValue,
+  type Show,
+  type Template,
+  type Values,
+} from '../../../core/show';
+import type { Playhead } from '../build-store';
+
+/**
+ * What the playhead shows. At `hold` that is the rest pose, whole, so that all of it can be worked on; while it plays,
+ * steps not yet taken are not seen.
+ */
+export function momentAt(
+  template: Template,
+  { phase, frame }: Playhead,
+  isPlaying: boolean,
+  time: number,
+): Moment {
+  const still = { enterFrame: null, time } as const;
+  const at = Math.floor(frame);
+  const stepsUpTo = (index: number, own: number): { steps?: number[] } =>
+    template.steps.length === 0
+      ? {}
+      : { steps: template.steps.map((_, i) => (i < index ? Infinity : i === index ? own : -1)) };
+  const step = template.steps.findIndex(({ id }) => id === phase);
+  if (step >= 0) return { phase: 'hold', frame: 0, ...still, ...stepsUpTo(step, at) };
+  if (phase === 'enter') return { phase: 'enter', frame: at, ...still, ...stepsUpTo(-1, 0) };
+  if (phase === 'exit') return { phase: 'exit', frame: at, ...still, ...stepsUpTo(template.steps.length, 0) };
+  if (phase === 'idle')
+    return { phase: 'hold', frame: 0, held: at, ...still, ...(isPlaying ? stepsUpTo(-1, 0) : {}) };
+  if (template.changes.some(({ id }) => id === phase))
+    return { phase: 'hold', frame: 0, ...still, change: at };
+  if (template.moves.some(({ id }) => id === phase))
+    return { phase: 'hold', frame: 0, ...still, moves: [{ ref: phase, frame: at }] };
+  return { phase: 'hold', frame: 0, ...still, ...(isPlaying ? stepsUpTo(-1, 0) : {}) };
+}
+
+/** The phases that play one after another from where the playhead stands: a life, or one Change or move over and over. */
+function chain(template: Template, from: Playhead): readonly Playhead['phase'][] {
+  const isAside =
+    template.changes.some(({ id }) => id === from.phase) ||
+    template.moves.some(({ id }) => id === from.phase);
+  if (isAside) return [from.phase];
+  const hold = template.phases.idle.frames > 0 ? 'idle' : 'hold';
+  return ['enter', hold, ...template.steps.map(({ id }) => id), 'exit'];
+}
+
+/** How long a phase is shown while playing, frames. Hold lasts a second; what is played by itself rests a little. */
+function shownFrames(template: Template, ref: Playhead['phase'], isAlone: boolean): number {
+  const phase = ref === 'hold' ? undefined : phaseOf(template, ref);
+  const own = phase ? phaseEnd(phase) : template.rate;
+  return Math.max(
+    1,
+    own + (isAlone || template.steps.some(({ id }) => id === ref) ? template.rate * 0.6 : 0),
+  );
+}
+
+/** The playhead some frames on, and round again. */
+export function onward(template: Template, from: Playhead, by: number): Playhead {
+  const order = chain(template, from);
+  let at = Math.max(0, order.indexOf(from.phase === 'hold' && !order.includes('hold') ? 'idle' : from.phase));
+  let frame = from.frame + by;
+  for (let i = 0; i < 40; i += 1) {
+    const length = shownFrames(template, order[at] as string, order.length === 1);
+    if (frame < length) break;
+    frame -= length;
+    at = (at + 1) % order.length;
+  }
+  return { phase: order[at] as string, frame };
+}
+
+const other = (value: FieldValue, rule: Change['when'][number] | undefined): FieldValue => {
+  const number = Number(value);
+  const isNumber = value !== null && value !== '' && typeof value !== 'boolean' && Number.isFinite(number);
+  if (rule?.is === 'from-to') return rule.to ?? value;
+  if (rule?.is === 'less')
+    return isNumber ? (typeof value === 'number' ? number - 3 : String(number - 3)) : value;
+  if (isNumber) return typeof value === 'number' ? number + 3 : String(number + 3);
+  if (typeof value === 'boolean') return !value;
+  return typeof value === 'string' ? `${value} & Co` : value;
+};
+
+/** A filling that differs from the one in hand: a row of the tables that fits, else the longest words. */
+export function anotherFilling(show: Show, template: Template, values: Values): Values {
+  for (const table of Object.values(show.tables)) {
+    for (const row of table.rows) {
+      const filled = fillFromRow(template, table, row, show.assets).values;
+      const differs = template.fields.filter(
+        ({ id, default: usual }) => filled[id] !== undefined && filled[id] !== (values[id] ?? usual),
+      );
+      if (differs.length > 0 && differs.length >= template.fields.length / 2) return filled;
+    }
+  }
+  return extremeValues(template, show.tables, 'longest');
+}
+
+/**
+ * Values before and after, with which a Change is tried: from those in hand to another filling, in the fields that its
+ * rules ask for; in all that differ where it has no rules.
+ */
+export function tryChange(
+  template: Template,
+  change: Change,
+  values: Values,
+  another: Values,
+): { from: Values; to: Values } {
+  const from: Values = {};
+  const to: Values = {};
+  const asked = new Set(
+    change.when.filter((rule) => rule.is !== 'from-to' || rule.to !== null).map((rule) => rule.field),
+  );
+  for (const field of template.fields) {
+    const rule = change.when.find((own) => own.field === field.id);
+    const was =
+      rule?.is === 'from-to' && rule.from !== null ? rule.from : (values[field.id] ?? field.default);
+    from[field.id] = was;
+    const given = another[field.id] ?? was;
+    const next =
+      rule?.is === 'greater' || rule?.is === 'less' || rule?.is === 'from-to' || given === was
+        ? field.kind === 'text' || field.kind === 'number' || field.kind === 'yes-no'
+          ? other(was, rule)
+          : given
+        : given;
+    to[field.id] = asked.size === 0 || asked.has(field.id) ? next : was;
+  }
+  return { from, to };
+}

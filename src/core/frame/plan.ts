@@ -1,0 +1,533 @@
+import { fitElement, type Rest } from '../layout';
+import {
+  compileColour,
+  compileTrack,
+  poseIndex,
+  poseLength,
+  shifted,
+  spanOf,
+  timingOf,
+  type CompiledColour,
+  type CompiledTrack,
+  type Sizes,
+} from '../motion';
+import {
+  movableOf,
+  poseMovables,
+  StyleReader,
+  phaseOf,
+  type Box,
+  type Cascade,
+  type Change,
+  type Element,
+  type Look,
+  type Movable,
+  type PoseKey,
+  type Template,
+  type Track,
+  type TrackUnit,
+} from '../show';
+import { piecesOf, type TextLayout, type TextMeasure, type TextPiece } from '../text';
+import { countOf, type CountMotion } from './count';
+import { differs, goingKeys } from './differences';
+import { pieceLength, type Pieces } from './display';
+import { effectsOf } from './nodes';
+import type { Era, Part, ScenePhase } from './scene';
+
+/** A track over the pieces of a text. */
+export interface PieceTrack {
+  readonly track: CompiledTrack;
+  readonly shifts: Float64Array;
+  readonly pace: number;
+  /** Whether 1 is worth the width, or the height, of each piece. */
+  readonly worth: 'px' | 'w' | 'h';
+  /** From what scale and turn go about to the middle of each piece, px. */
+  readonly dx: Float64Array;
+  readonly dy: Float64Array;
+}
+
+/** What the pieces of a text need to be moved. */
+export interface PieceMotion {
+  readonly pieces: Pieces;
+  readonly tracks: readonly (readonly PieceTrack[])[];
+  /** A pose for each piece, one behind another. */
+  readonly pose: Float64Array;
+  /** Which each piece is on its line, counted from where the line is aligned. */
+  readonly along: Float64Array;
+}
+
+/** The motion of one element, worked out. */
+export interface OwnMotion {
+  readonly tracks: readonly (readonly CompiledTrack[])[];
+  readonly colours: readonly (readonly CompiledColour[])[];
+  readonly extras: readonly Movable[];
+  readonly poseLength: number;
+  readonly isLive: boolean;
+  readonly movesShape: boolean;
+  readonly movesEffects: boolean;
+  readonly pieces: PieceMotion | null;
+  readonly count: CountMotion | null;
+}
+
+interface Stage {
+  readonly rest: Rest;
+  /** The rest pose of the values before, in a Change. */
+  readonly before: Rest | null;
+  readonly change: Change | null;
+  readonly measure: TextMeasure;
+  readonly look: Look;
+  /** The whole picture, in the template's space. */
+  readonly canvas: Box;
+}
+
+/** A track as it falls to an element: its own, or its part of the group's around it. */
+interface Given {
+  readonly phase: number;
+  readonly track: Track;
+  readonly part: { readonly at: number; readonly count: number; readonly group: string } | null;
+}
+
+const inPieces = new Set<string>([
+  'x',
+  'y',
+  'scale',
+  'scaleX',
+  'scaleY',
+  'rotation',
+  'opacity',
+  'wipeLeft',
+  'wipeTop',
+  'wipeRight',
+  'wipeBottom',
+]);
+const none: readonly never[] = [];
+
+/** The value of a property, or of something inside it such as `fill.stops.0.at`. */
+export function valueAt(element: Element, key: string): unknown {
+  let value: unknown = element;
+  for (const step of key.split('.')) value = (value as Record<string, unknown> | undefined)?.[step];
+  return value;
+}
+
+/** Works out what moves each element of a scene: its tracks, its part of cascades, and what goes from old to new. */
+export class MotionPlan {
+  private readonly given = new Map<string, Given[]>();
+  private readonly parents = new Map<string, string>();
+  private readonly reader: StyleReader;
+  private readonly switching = new Map<string, boolean>();
+
+  constructor(
+    private readonly template: Template,
+    private readonly phases: readonly ScenePhase[],
+    private readonly stage: Stage,
+  ) {
+    this.reader = new StyleReader(stage.look);
+    for (const element of Object.values(template.elements))
+      if (element.kind === 'group') for (const child of element.children) this.parents.set(child, element.id);
+    phases.forEach(({ ref }, phase) => {
+      for (const track of phaseOf(template, ref)?.tracks ?? []) this.give(phase, track);
+    });
+  }
+
+  private give(phase: number, track: Track): void {
+    const element = this.stage.rest.elements[track.element];
+    const put = (id: string, part: Given['part']): void => {
+      const list = this.given.get(id);
+      const given = { phase, track, part };
+      if (list) list.push(given);
+      else this.given.set(id, [given]);
+    };
+    if (element?.kind !== 'group' || track.cascade?.by !== 'child') return put(track.element, null);
+    const children = element.children.filter((id) => this.stage.rest.elements[id]?.hidden === false);
+    children.forEach((id, at) => put(id, { at, count: children.length, group: element.id }));
+  }
+
+  /** Whether an element shows its old values before, and its new ones after the swap, as two pictures. */
+  switches(id: string): boolean {
+    const known = this.switching.get(id);
+    if (known !== undefined) return known;
+    const found = this.decide(id);
+    this.switching.set(id, found);
+    return found;
+  }
+
+  /** Whether the Change has motion for the old or the new picture of an element alone. */
+  isSided(id: string): boolean {
+    return this.stage.change?.tracks.some((track) => track.element === id && track.side !== 'whole') ?? false;
+  }
+
+  private decide(id: string): boolean {
+    const { before, rest, change } = this.stage;
+    if (!before || !change) return false;
+    const tracks = change.tracks.filter((track) => track.element === id);
+    if (tracks.some((track) => track.property === 'count') && this.countOf(id, 'both')) return false;
+    const element = rest.elements[id];
+    const isChanged =
+      element?.kind === 'group' ? this.anyDiffers(element.children) : differs(id, before, rest);
+    return this.isSided(id) ? isChanged || !change.sparesTheSame : isChanged && element?.kind !== 'group';
+  }
+
+  private anyDiffers(ids: readonly string[]): boolean {
+    const { before, rest } = this.stage;
+    return ids.some((id) => {
+      const element = rest.elements[id];
+      return element?.kind === 'group'
+        ? this.anyDiffers(element.children)
+        : before !== null && differs(id, before, rest);
+    });
+  }
+
+  private countOf(id: string, era: Era): CountMotion | null {
+    const { rest, before } = this.stage;
+    const element = (era === 'old' && before ? before : rest).elements[id];
+    if (element?.kind !== 'text') return null;
+    const old = before?.elements[id];
+    return countOf(element.text, era === 'both' && old?.kind === 'text' ? old.text : null);
+  }
+
+  /** What one unit of an offset is worth, px, above 0 and below it. */
+  sizes(unit: TrackUnit, key: string, element: Element, box: Box): Sizes {
+    const isX = key === 'x' || key === 'w';
+    const even = (worth: number): Sizes => ({ forward: worth, back: worth });
+    switch (unit) {
+      case 'px':
+        return even(1);
+      case 'own':
+        return even(isX ? box.w : box.h);
+      case 'canvas':
+        return even(isX ? this.stage.canvas.w : this.stage.canvas.h);
+      case 'parent': {
+        const around = this.parents.get(element.id);
+        const own = around === undefined ? undefined : this.stage.rest.boxes.get(around);
+        return even(isX ? (own?.w ?? this.template.width) : (own?.h ?? this.template.height));
+      }
+      case 'clear': {
+        const seen = this.seenBox(element, box);
+        const { canvas } = this.stage;
+        return isX
+          ? {
+              forward: Math.max(0, canvas.x + canvas.w - seen.x),
+              back: Math.max(0, seen.x + seen.w - canvas.x),
+            }
+          : {
+              forward: Math.max(0, canvas.y + canvas.h - seen.y),
+              back: Math.max(0, seen.y + seen.h - canvas.y),
+            };
+      }
+    }
+  }
+
+  /** The box that an element covers at rest, turned and with its effects. */
+  private seenBox(element: Element, box: Box): Box {
+    const angle = (element.rotation * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const [px, py] = [box.x + box.w * element.pivotX, box.y + box.h * element.pivotY];
+    const xs: number[] = [];
+    const ys: number[] = [];
+    for (const [u, v] of [
+      [box.x, box.y],
+      [box.x + box.w, box.y],
+      [box.x, box.y + box.h],
+      [box.x + box.w, box.y + box.h],
+    ] as const) {
+      xs.push(px + (u - px) * cos - (v - py) * sin);
+      ys.push(py + (u - px) * sin + (v - py) * cos);
+    }
+    const effects = effectsOf(element);
+    const reach = effects
+      ? effects.blur * 1.5 +
+        Math.max(
+          (effects.glow?.reach ?? 0) * 1.5,
+          effects.shadow
+            ? Math.max(Math.abs(effects.shadow.x), Math.abs(effects.shadow.y)) + effects.shadow.blur * 1.5
+            : 0,
+        )
+      : 0;
+    const out = 'outlineWidth' in element && element.outlinePlace !== 'inside' ? element.outlineWidth : 0;
+    const pad = reach + out;
+    const [left, top] = [Math.min(...xs) - pad, Math.min(...ys) - pad];
+    return { x: left, y: top, w: Math.max(...xs) + pad - left, h: Math.max(...ys) + pad - top };
+  }
+
+  /** Everything that moves an element in one era of the scene. */
+  of(element: Element, box: Box, era: Era): OwnMotion {
+    const given = (this.given.get(element.id) ?? none).filter(({ phase, track }) => {
+      if (this.phases[phase]?.kind !== 'change') return true;
+      return track.side === 'whole' || track.side === era;
+    });
+    const extras: Movable[] = [];
+    const tracks: CompiledTrack[][] = [];
+    const colours: CompiledColour[][] = [];
+    const pieceTracks: { phase: number; track: Track; compiled: CompiledTrack }[] = [];
+    const put = <T>(lists: T[][], phase: number, item: T): void => {
+      (lists[phase] ??= []).push(item);
+    };
+    const isWords = element.kind === 'text' || element.kind === 'clock';
+    const counts = given.some(({ track }) => track.property === 'count');
+    for (const { phase, track, part } of given) {
+      const place = this.phases[phase] as ScenePhase;
+      const movable = movableOf(element, track.property);
+      // A property that the element has no more moves nothing; Build says so.
+      if (!movable) continue;
+      const timed = <T extends CompiledTrack | CompiledColour>(compiled: T): T =>
+        part === null ? compiled : this.partOf(compiled, track.cascade as Cascade, part, element, box);
+      if (movable.type === 'colour') {
+        const base = String(valueAt(element, track.property));
+        const named = { ...track, keys: track.keys.map((key) => ({ ...key, value: this.plain(key.value) })) };
+        put(colours, phase, timed(compileColour(named, place.kind, place.frames, base)));
+        continue;
+      }
+      const index = this.indexOf(movable, extras);
+      const base = this.baseOf(movable, element, box);
+      const isInPieces =
+        isWords &&
+        !counts &&
+        track.cascade !== null &&
+        track.cascade.by !== 'child' &&
+        inPieces.has(movable.key);
+      const sizes =
+        isInPieces && track.unit === 'own'
+          ? { forward: 1, back: 1 }
+          : this.sizes(track.unit, track.property, element, box);
+      const compiled = compileTrack(track, place.kind, place.frames, movable, index, base, sizes);
+      if (isInPieces) pieceTracks.push({ phase, track, compiled });
+      else put(tracks, phase, timed(compiled));
+    }
+    if (era === 'both') this.carry(element, box, extras, tracks, colours);
+    const flat = tracks.flat();
+    const colourKeys = new Set(colours.flat().map(({ key }) => key));
+    const moves = (key: PoseKey): boolean => flat.some((track) => track.index === poseIndex[key]);
+    const isEffect = (key: string): boolean => key.startsWith('shadow') || key.startsWith('glow');
+    const spreads = isWords && moves('tracking');
+    return {
+      tracks: this.filled(tracks),
+      colours: this.filled(colours),
+      extras,
+      poseLength: poseLength + extras.length,
+      isLive:
+        extras.length > 0 ||
+        colourKeys.size > 0 ||
+        moves('w') ||
+        moves('h') ||
+        moves('drawStart') ||
+        moves('drawEnd'),
+      movesShape:
+        extras.some(({ key }) => !key.startsWith('radius') && !isEffect(key)) ||
+        [...colourKeys].some((key) => key !== 'fill' && !isEffect(key)),
+      movesEffects:
+        moves('blur') || extras.some(({ key }) => isEffect(key)) || [...colourKeys].some(isEffect),
+      pieces:
+        pieceTracks.length > 0 || spreads ? this.inPieces(element, box, era, pieceTracks, spreads) : null,
+      count: counts ? this.countOf(element.id, era) : null,
+    };
+  }
+
+  private filled<T>(lists: readonly (T[] | undefined)[]): readonly (readonly T[])[] {
+    return this.phases.map((_, phase) => lists[phase] ?? none);
+  }
+
+  private plain(value: string | number): string {
+    return typeof value === 'string' ? this.reader.colour(value) : '';
+  }
+
+  private indexOf(movable: Movable, extras: Movable[]): number {
+    if (movable.isPose) return poseIndex[movable.key as PoseKey];
+    const at = extras.findIndex(({ key }) => key === movable.key);
+    return poseLength + (at >= 0 ? at : extras.push(movable) - 1);
+  }
+
+  private baseOf(movable: Movable, element: Element, box: Box): number {
+    switch (movable.key) {
+      case 'x':
+        return box.x;
+      case 'y':
+        return box.y;
+      case 'w':
+        return box.w;
+      case 'h':
+        return box.h;
+      case 'scale':
+      case 'scaleX':
+      case 'scaleY':
+      case 'drawEnd':
+      case 'count':
+        return 1;
+      default: {
+        const value = valueAt(element, movable.key);
+        return typeof value === 'number' ? value : 0;
+      }
+    }
+  }
+
+  /** A child's part of the cascade of its group. */
+  private partOf<T extends CompiledTrack | CompiledColour>(
+    compiled: T,
+    cascade: Cascade,
+    { at, count, group }: NonNullable<Given['part']>,
+    element: Element,
+    box: Box,
+  ): T {
+    const { shifts, pace } = timingOf(cascade, count, spanOf(compiled));
+    const around = this.stage.rest.boxes.get(group);
+    const owner = this.stage.rest.elements[group];
+    const about =
+      cascade.pivot === 'whole' && around && owner
+        ? {
+            dx: box.x + box.w * element.pivotX - (around.x + around.w * owner.pivotX),
+            dy: box.y + box.h * element.pivotY - (around.y + around.h * owner.pivotY),
+          }
+        : { dx: 0, dy: 0 };
+    return shifted(compiled, shifts[at] ?? 0, pace, about);
+  }
+
+  /** What differs between the old and the new rest pose and can go there by degrees, as tracks of the Change. */
+  private carry(
+    element: Element,
+    box: Box,
+    extras: Movable[],
+    tracks: CompiledTrack[][],
+    colours: CompiledColour[][],
+  ): void {
+    const { before, change } = this.stage;
+    const old = before?.elements[element.id];
+    const oldBox = before?.boxes.get(element.id);
+    const phase = this.phases.findIndex(({ kind }) => kind === 'change');
+    if (!change || !old || !oldBox || phase < 0) return;
+    const from = Math.min(change.carryFrom, change.frames);
+    const to = Math.max(from, Math.min(change.carryTo, change.frames));
+    const track = (property: string, value: number | string, rest: number | string): Track => ({
+      id: property,
+      element: element.id,
+      property,
+      mode: typeof value === 'string' ? 'value' : 'offset',
+      unit: 'px',
+      side: 'new',
+      cascade: null,
+      keys: [
+        { frame: from, value, ease: change.carryEase },
+        { frame: to, value: rest, ease: 'linear' },
+      ],
+    });
+    const number = (movable: Movable, index: number, by: number, base: number): void => {
+      if (Math.abs(by) > 1e-9)
+        (tracks[phase] ??= []).push(
+          compileTrack(track(movable.key, by, 0), 'change', change.frames, movable, index, base),
+        );
+    };
+    const pose = (key: PoseKey, by: number, base = 0): void =>
+      number(poseMovables[key], poseIndex[key], by, base);
+    if (element.kind !== 'group') {
+      const isWords = element.kind === 'text' || element.kind === 'clock';
+      const [dw, dh] = isWords ? [0, 0] : [oldBox.w - box.w, oldBox.h - box.h];
+      pose('w', dw);
+      pose('h', dh);
+      // A box grows about its pivot.
+      pose('x', oldBox.x - box.x + dw * element.pivotX);
+      pose('y', oldBox.y - box.y + dh * element.pivotY);
+    }
+    const { numbers, colours: keys } = goingKeys(old, element);
+    for (const key of numbers) {
+      if (key === 'x' || key === 'y' || key === 'w' || key === 'h') continue;
+      const [a, b] = [Number(valueAt(old, key)), Number(valueAt(element, key))];
+      const movable = movableOf(element, key);
+      if (movable) number(movable, this.indexOf(movable, extras), a - b, b);
+    }
+    for (const key of keys) {
+      const [a, b] = [String(valueAt(old, key)), String(valueAt(element, key))];
+      (colours[phase] ??= []).push(compileColour(track(key, a, b), 'change', change.frames, b));
+    }
+  }
+
+  /** A text cut into the finest pieces that its tracks ask for, with each track spread over them. */
+  private inPieces(
+    element: Element,
+    box: Box,
+    era: Era,
+    given: readonly { phase: number; track: Track; compiled: CompiledTrack }[],
+    spreads: boolean,
+  ): PieceMotion | null {
+    const { rest, before, measure } = this.stage;
+    const layout = (era === 'old' && before ? before : rest).texts.get(element.id);
+    if (!layout) return null;
+    const by = (part: Cascade['by']): boolean => given.some(({ track }) => track.cascade?.by === part);
+    const finest = spreads || by('character') ? 'character' : by('word') ? 'word' : 'line';
+    const list = piecesOf(layout, finest, measure);
+    const tracks: PieceTrack[][] = [];
+    for (const { phase, track, compiled } of given) {
+      const cascade = track.cascade as Cascade;
+      const unitOf = (piece: TextPiece): number =>
+        cascade.by === 'character' && finest === 'character'
+          ? piece.character
+          : cascade.by === 'line'
+            ? piece.line
+            : cascade.by === 'word'
+              ? piece.word
+              : piece.character;
+      const count = list.reduce((most, piece) => Math.max(most, unitOf(piece) + 1), 0);
+      const { shifts, pace } = timingOf(cascade, count, spanOf(compiled));
+      const middles = this.middles(list, unitOf, count);
+      const [px, py] = [box.w * element.pivotX, box.h * element.pivotY];
+      const pivot = (piece: TextPiece): { x: number; y: number } =>
+        cascade.pivot === 'whole' ? { x: px, y: py } : (middles[unitOf(piece)] ?? { x: px, y: py });
+      (tracks[phase] ??= []).push({
+        track: compiled,
+        shifts: Float64Array.from(list, (piece) => shifts[unitOf(piece)] ?? 0),
+        pace,
+        worth: track.unit !== 'own' || track.mode !== 'offset' ? 'px' : track.property === 'x' ? 'w' : 'h',
+        dx: Float64Array.from(list, (piece) => piece.x + piece.w / 2 - pivot(piece).x),
+        dy: Float64Array.from(list, (piece) => piece.y + piece.h / 2 - pivot(piece).y),
+      });
+    }
+    return {
+      pieces: { list, state: new Float64Array(list.length * pieceLength) },
+      tracks: this.filled(tracks),
+      pose: new Float64Array(list.length * poseLength),
+      along: this.along(list, element),
+    };
+  }
+
+  private middles(list: readonly TextPiece[], unitOf: (piece: TextPiece) => number, count: number) {
+    const boxes = Array.from({ length: count }, () => ({
+      l: Infinity,
+      t: Infinity,
+      r: -Infinity,
+      b: -Infinity,
+    }));
+    for (const piece of list) {
+      const own = boxes[unitOf(piece)];
+      if (!own) continue;
+      own.l = Math.min(own.l, piece.x);
+      own.t = Math.min(own.t, piece.y);
+      own.r = Math.max(own.r, piece.x + piece.w);
+      own.b = Math.max(own.b, piece.y + piece.h);
+    }
+    return boxes.map(({ l, t, r, b }) => ({ x: (l + r) / 2, y: (t + b) / 2 }));
+  }
+
+  private along(list: readonly TextPiece[], element: Element): Float64Array {
+    const align = 'align' in element ? { left: 0, centre: 0.5, right: 1 }[element.align] : 0;
+    const along = new Float64Array(list.length);
+    const lines = new Map<number, number[]>();
+    list.forEach((piece, i) => lines.set(piece.line, [...(lines.get(piece.line) ?? []), i]));
+    for (const indices of lines.values()) {
+      indices.sort((a, b) => (list[a]?.x ?? 0) - (list[b]?.x ?? 0));
+      indices.forEach((index, place) => (along[index] = place - align * (indices.length - 1)));
+    }
+    return along;
+  }
+
+  /** The words of a part fitted anew, standing where those at rest do. */
+  readonly refit = (part: Part, words?: string): TextLayout => {
+    const { rest, before, measure } = this.stage;
+    const own = part.era === 'old' && before ? before : rest;
+    const id = part.element.id;
+    const atRest = own.texts.get(id);
+    const room = own.rooms.get(id);
+    const element = part.live ?? part.element;
+    if (!atRest || !room || (element.kind !== 'text' && element.kind !== 'clock'))
+      throw new Error(`refit: no words in ${id}`);
+    const fitted = fitElement(element, room, measure, words);
+    const usual = fitElement(part.element as typeof element, room, measure);
+    return { ...fitted, x: atRest.x + fitted.x - usual.x, y: atRest.y + fitted.y - usual.y };
+  };
+}

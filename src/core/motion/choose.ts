@@ -1,0 +1,68 @@
+import type { Change, ChangeRule, FieldValue, Template, Values } from '../show';
+
+const number = (value: FieldValue | undefined): number | null => {
+  if (typeof value === 'number') return value;
+  if (typeof value !== 'string' || value.trim() === '') return null;
+  const read = Number(value.replace(/[\s']/g, '').replace(',', '.'));
+  return Number.isFinite(read) ? read : null;
+};
+
+/** The fields of a template whose value differs, by id; what is not given is the field's default. */
+export function changedFields(template: Pick<Template, 'fields'>, from: Values, to: Values): Set<string> {
+  return new Set(
+    template.fields.flatMap(({ id, default: usual }) =>
+      (from[id] ?? usual) === (to[id] ?? usual) ? [] : [id],
+    ),
+  );
+}
+
+function holds(
+  rule: ChangeRule,
+  changed: ReadonlySet<string>,
+  was: FieldValue | undefined,
+  is: FieldValue | undefined,
+): boolean {
+  switch (rule.is) {
+    case 'changed':
+      return changed.has(rule.field);
+    case 'only':
+      return changed.has(rule.field) && changed.size === 1;
+    case 'from-to':
+      return (
+        changed.has(rule.field) &&
+        (rule.from === null || String(rule.from) === String(was)) &&
+        (rule.to === null || String(rule.to) === String(is))
+      );
+    case 'greater':
+    case 'less': {
+      const [a, b] = [number(was), number(is)];
+      return a !== null && b !== null && (rule.is === 'greater' ? b > a : b < a);
+    }
+  }
+}
+
+/**
+ * The Change that takes a template from old to new values: the first whose rules all hold. Null where nothing differs,
+ * or none fits: then the new words are there at once.
+ */
+export function chooseChange(
+  template: Pick<Template, 'fields' | 'changes'>,
+  from: Values,
+  to: Values,
+): Change | null {
+  const changed = changedFields(template, from, to);
+  if (changed.size === 0) return null;
+  const usual = new Map(template.fields.map((field) => [field.id, field.default]));
+  return (
+    template.changes.find((change) =>
+      change.when.every((rule) =>
+        holds(
+          rule,
+          changed,
+          from[rule.field] ?? usual.get(rule.field),
+          to[rule.field] ?? usual.get(rule.field),
+        ),
+      ),
+    ) ?? null
+  );
+}

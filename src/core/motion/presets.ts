@@ -1,0 +1,277 @@
+import {
+  makeTrack,
+  movableOf,
+  newCascade,
+  paintOrder,
+  phaseOf,
+  type Cascade,
+  type Ease,
+  type Element,
+  type NewId,
+  type PhaseRef,
+  type Template,
+  type Track,
+  type TrackSide,
+} from '../show';
+
+/** One property of a preset: where it comes from on the way in, or goes to on the way out. */
+interface Part {
+  readonly property: string;
+  readonly away: number;
+  readonly given?: Partial<Track>;
+  /** The curve of the way in; the way out has its counterpart. */
+  readonly ease?: readonly [into: Ease, out: Ease];
+}
+
+/** A motion to enter or leave by, that becomes ordinary keys. */
+export interface MotionPreset {
+  readonly id: string;
+  readonly label: string;
+  /** One sentence for those who have not seen it. */
+  readonly help: string;
+  readonly fits: (element: Element) => boolean;
+  readonly parts: (element: Element) => readonly Part[];
+}
+
+const strong = ['strong-out', 'strong-in'] as const;
+const gentle = ['gentle-out', 'gentle-in'] as const;
+const even = ['linear', 'linear'] as const;
+const anything = (): boolean => true;
+const isWords = (element: Element): boolean => element.kind === 'text';
+const inParts = (element: Element): Cascade | null =>
+  element.kind === 'group' ? newCascade('child') : element.kind === 'text' ? newCascade('character') : null;
+
+const fade: Part = { property: 'opacity', away: 0, ease: even };
+const plain = (id: string, label: string, help: string, ...parts: Part[]): MotionPreset => ({
+  id,
+  label,
+  help,
+  fits: anything,
+  parts: () => parts,
+});
+
+export const motionPresets: readonly MotionPreset[] = [
+  plain('fade', 'Fade', 'Comes up out of nothing.', fade),
+  plain(
+    'drift',
+    'Drift and fade',
+    'A short way from the left, out of nothing.',
+    { property: 'x', away: -60, ease: strong },
+    fade,
+  ),
+  plain(
+    'rise',
+    'Rise and fade',
+    'A short way up, out of nothing.',
+    { property: 'y', away: 40, ease: strong },
+    fade,
+  ),
+  plain('slide-left', 'Slide from the left', 'From beyond the left edge, however wide it is.', {
+    property: 'x',
+    away: -1,
+    given: { unit: 'clear' },
+    ease: strong,
+  }),
+  plain('slide-right', 'Slide from the right', 'From beyond the right edge, however wide it is.', {
+    property: 'x',
+    away: 1,
+    given: { unit: 'clear' },
+    ease: strong,
+  }),
+  plain('slide-top', 'Slide from above', 'From beyond the upper edge, however high it is.', {
+    property: 'y',
+    away: -1,
+    given: { unit: 'clear' },
+    ease: strong,
+  }),
+  plain('slide-bottom', 'Slide from below', 'From beyond the lower edge, however high it is.', {
+    property: 'y',
+    away: 1,
+    given: { unit: 'clear' },
+    ease: strong,
+  }),
+  plain('wipe-left', 'Wipe from the left', 'Uncovered from left to right.', {
+    property: 'wipeRight',
+    away: 1,
+  }),
+  plain('wipe-right', 'Wipe from the right', 'Uncovered from right to left.', {
+    property: 'wipeLeft',
+    away: 1,
+  }),
+  plain('wipe-top', 'Wipe from above', 'Uncovered from top to foot.', { property: 'wipeBottom', away: 1 }),
+  plain('wipe-bottom', 'Wipe from below', 'Uncovered from foot to top.', { property: 'wipeTop', away: 1 }),
+  plain('grow', 'Grow', 'Grows out of its pivot.', {
+    property: 'scale',
+    away: 0,
+    ease: ['overshoot', 'strong-in'],
+  }),
+  {
+    id: 'stretch',
+    label: 'Stretch across',
+    help: 'A bar that grows from its pivot to its width.',
+    fits: (element) => movableOf(element, 'w') !== undefined,
+    parts: () => [{ property: 'w', away: 0 }],
+  },
+  plain('flip', 'Flip', 'Turns up about its middle, as a card does.', {
+    property: 'scaleY',
+    away: 0,
+    ease: ['overshoot', 'strong-in'],
+  }),
+  plain('blur', 'Out of a blur', 'Comes into focus.', { property: 'blur', away: 28, ease: gentle }, fade),
+  {
+    id: 'draw',
+    label: 'Draw the outline',
+    help: 'The pen follows the line.',
+    fits: (element) => element.kind === 'line' || ('outlineWidth' in element && element.outlineWidth > 0),
+    parts: () => [{ property: 'drawEnd', away: 0, ease: ['gentle', 'gentle'] }],
+  },
+  {
+    id: 'count',
+    label: 'Count up',
+    help: 'The number runs up from nothing.',
+    fits: (element) => element.kind === 'text' && /\d/u.test(element.text),
+    parts: () => [{ property: 'count', away: 0 }],
+  },
+  {
+    id: 'type',
+    label: 'Type on',
+    help: 'Letter after letter stands there.',
+    fits: isWords,
+    parts: () => [
+      {
+        property: 'opacity',
+        away: 0,
+        given: { cascade: { ...newCascade('character'), overlap: 0 } },
+        ease: ['hold', 'hold'],
+      },
+    ],
+  },
+  {
+    id: 'letters',
+    label: 'Letters rise',
+    help: 'Each letter rises out of its line, one shortly after another.',
+    fits: isWords,
+    parts: () => [
+      { property: 'y', away: 0.6, given: { unit: 'own', cascade: newCascade('character') } },
+      { property: 'opacity', away: 0, given: { cascade: newCascade('character') }, ease: even },
+    ],
+  },
+  {
+    id: 'scatter',
+    label: 'Scatter',
+    help: 'The parts fly together from all about, in any order.',
+    fits: (element) => inParts(element) !== null,
+    parts: (element) => {
+      const cascade = {
+        ...(inParts(element) ?? newCascade('child')),
+        order: 'random' as const,
+        overlap: 0.6,
+      };
+      const swung = { ...cascade, seed: 7 };
+      return [
+        { property: 'x', away: -120, given: { cascade: swung } },
+        { property: 'y', away: -90, given: { cascade } },
+        { property: 'rotation', away: -70, given: { cascade } },
+        { property: 'opacity', away: 0, given: { cascade }, ease: even },
+      ];
+    },
+  },
+  {
+    id: 'children',
+    label: 'One after another',
+    help: 'The parts of a group come a short way from the left in turn.',
+    fits: (element) => element.kind === 'group',
+    parts: () => [
+      { property: 'x', away: -48, given: { cascade: { ...newCascade('child'), overlap: 0.7 } } },
+      {
+        property: 'opacity',
+        away: 0,
+        given: { cascade: { ...newCascade('child'), overlap: 0.7 } },
+        ease: even,
+      },
+    ],
+  },
+];
+
+const neutral = (mode: Track['mode']): number => (mode === 'factor' ? 1 : 0);
+
+/** The tracks of a preset for an element between two frames of a phase. */
+function tracksOf(
+  preset: MotionPreset,
+  element: Element,
+  way: 'in' | 'out',
+  from: number,
+  to: number,
+  side: TrackSide,
+  newId: NewId,
+): Track[] {
+  return preset.parts(element).map(({ property, away, given, ease = strong }) => {
+    const track = makeTrack(newId(), element.id, property, [], { ...given, side });
+    const rest = neutral(track.mode);
+    const cascade =
+      track.cascade && way === 'out'
+        ? { ...track.cascade, order: turned(track.cascade.order) }
+        : track.cascade;
+    const values = way === 'in' ? [away, rest] : [rest, away];
+    const [into, out] = ease;
+    return {
+      ...track,
+      cascade,
+      keys: [
+        { frame: from, value: values[0] as number, ease: way === 'in' ? into : out },
+        { frame: Math.max(from + 1, to), value: values[1] as number, ease: 'linear' },
+      ],
+    };
+  });
+}
+
+const turned = (order: Cascade['order']): Cascade['order'] =>
+  order === 'forward' ? 'backward' : order === 'backward' ? 'forward' : order;
+
+/** Frames by which each further element follows the one before. */
+const follow = 3;
+
+/**
+ * Gives elements a preset in a phase: in Enter and steps they come, in Exit they go, in a Change the old goes and the
+ * new comes. Where several are given, the front ones follow those behind by a few frames. What moved the same things
+ * there before gives way; the phase becomes long enough. Returns the new tracks' ids.
+ */
+export function applyPreset(
+  template: Template,
+  ref: PhaseRef,
+  ids: readonly string[],
+  preset: MotionPreset,
+  frames: number,
+  newId: NewId,
+): string[] {
+  const phase = phaseOf(template, ref);
+  if (!phase) return [];
+  const change = template.changes.find((own) => own.id === ref);
+  const elements = paintOrder(template).filter((element) => ids.includes(element.id) && preset.fits(element));
+  const length = Math.max(1, frames);
+  const made: Track[] = elements.flatMap((element, index): Track[] => {
+    const late = index * follow;
+    if (change) {
+      const end = Math.max(2, change.frames);
+      const swap = change.swap ?? Math.round(end / 2);
+      const out = change.swap === null ? end : swap;
+      return [
+        ...tracksOf(preset, element, 'out', 0, Math.max(1, Math.min(out, length)), 'old', newId),
+        ...tracksOf(preset, element, 'in', change.swap === null ? 0 : swap, end, 'new', newId),
+      ];
+    }
+    if (ref === 'exit') {
+      const end = Math.max(phase.frames, length + follow * (elements.length - 1));
+      const last = end - (elements.length - 1 - index) * follow;
+      return tracksOf(preset, element, 'out', Math.max(0, last - length), last, 'whole', newId);
+    }
+    return tracksOf(preset, element, 'in', late, late + length, 'whole', newId);
+  });
+  const replaced = (track: Track): boolean =>
+    made.some(
+      (own) => own.element === track.element && own.property === track.property && own.side === track.side,
+    );
+  phase.tracks = [...phase.tracks.filter((track) => !replaced(track)), ...made];
+  phase.frames = made.reduce((end, track) => Math.max(end, track.keys.at(-1)?.frame ?? 0), phase.frames);
+  return made.map(({ id }) => id);
+}

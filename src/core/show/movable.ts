@@ -1,0 +1,287 @@
+import { elementKinds, propertyOf, type Element } from './element/registry';
+import type { Paint } from './paint';
+import type { Ease } from './ease';
+import type { Key, Track, TrackMode, TrackUnit } from './track';
+
+/** Something of an element that a track can move. */
+export interface Movable {
+  readonly key: string;
+  readonly label: string;
+  readonly type: 'number' | 'colour';
+  /** Moves the element's whole pose, and so the parts of a cascade; else it is one property of it. */
+  readonly isPose: boolean;
+  /** The ways a track may meet rest, the usual one first. */
+  readonly modes: readonly TrackMode[];
+  /** What its offsets may count in. */
+  readonly units: readonly TrackUnit[];
+  /** The unit behind its own values, as offsets in px are shown. */
+  readonly unit: string;
+  /** Bounds of what comes out of rest and motion together. */
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+  /** A good value to come from. */
+  readonly away: number;
+}
+
+const px: readonly TrackUnit[] = ['px'];
+const base = { type: 'number', isPose: true, units: px, step: 1 } as const;
+
+const place = (key: string, label: string, away: number): Movable => ({
+  ...base,
+  key,
+  label,
+  modes: ['offset', 'value'],
+  units: ['px', 'own', 'parent', 'canvas', 'clear'],
+  unit: 'px',
+  min: -100_000,
+  max: 100_000,
+  away,
+});
+const size = (key: string, label: string): Movable => ({
+  ...base,
+  key,
+  label,
+  modes: ['factor', 'offset', 'value'],
+  units: ['px', 'own', 'parent', 'canvas'],
+  unit: 'px',
+  min: 0,
+  max: 100_000,
+  away: 0,
+});
+const factor = (key: string, label: string, most: number, away: number): Movable => ({
+  ...base,
+  key,
+  label,
+  modes: ['factor', 'value'],
+  unit: '×',
+  min: most === 1 ? 0 : -most,
+  max: most,
+  step: 0.05,
+  away,
+});
+const part = (key: string, label: string, away: number): Movable => ({
+  ...base,
+  key,
+  label,
+  modes: ['offset'],
+  unit: '',
+  min: 0,
+  max: 1,
+  step: 0.05,
+  away,
+});
+
+/**
+ * The pose of an element, in the order in which its numbers are kept. Offsets add, factors multiply, wipes cover what
+ * others left: see core/motion.
+ */
+export const poseMovables = {
+  x: place('x', 'X', -60),
+  y: place('y', 'Y', 40),
+  w: size('w', 'Width'),
+  h: size('h', 'Height'),
+  scale: factor('scale', 'Scale', 100, 0.8),
+  scaleX: factor('scaleX', 'Scale across', 100, 0),
+  scaleY: factor('scaleY', 'Scale up', 100, 0),
+  rotation: {
+    ...base,
+    key: 'rotation',
+    label: 'Turn',
+    modes: ['offset', 'value'],
+    unit: '°',
+    min: -100_000,
+    max: 100_000,
+    away: -15,
+  },
+  opacity: factor('opacity', 'Opacity', 1, 0),
+  wipeLeft: part('wipeLeft', 'Wipe from left', 1),
+  wipeTop: part('wipeTop', 'Wipe from top', 1),
+  wipeRight: part('wipeRight', 'Wipe from right', 1),
+  wipeBottom: part('wipeBottom', 'Wipe from bottom', 1),
+  blur: {
+    ...base,
+    key: 'blur',
+    label: 'Blur',
+    modes: ['offset', 'value'],
+    unit: 'px',
+    min: 0,
+    max: 300,
+    away: 24,
+  },
+  drawStart: part('drawStart', 'Draw, from', 1),
+  drawEnd: { ...part('drawEnd', 'Draw, to', 0), modes: ['factor'] },
+  count: { ...part('count', 'Count', 0), modes: ['factor'] },
+  tracking: {
+    ...base,
+    key: 'tracking',
+    label: 'Tracking',
+    modes: ['offset', 'value'],
+    unit: '‰',
+    min: -1000,
+    max: 5000,
+    step: 5,
+    away: 300,
+  },
+  maskSoft: {
+    ...base,
+    key: 'maskSoft',
+    label: 'Mask edge',
+    modes: ['offset'],
+    unit: 'px',
+    min: 0,
+    max: 500,
+    away: 80,
+  },
+} as const satisfies Record<string, Movable>;
+export type PoseKey = keyof typeof poseMovables;
+export const poseKeys = Object.keys(poseMovables) as PoseKey[];
+
+const everywhere: readonly PoseKey[] = [
+  'x',
+  'y',
+  'scale',
+  'scaleX',
+  'scaleY',
+  'rotation',
+  'opacity',
+  'wipeLeft',
+  'wipeTop',
+  'wipeRight',
+  'wipeBottom',
+  'blur',
+];
+/** What is never moved by itself: it decides how words are fitted, or what a turn goes about. */
+const still = new Set(['pivotX', 'pivotY', 'minScale', 'maxLines', 'offset', 'stretch', 'headSize']);
+const none: readonly TrackMode[] = ['value'];
+
+function poseOf(element: Element): PoseKey[] {
+  const isWords = element.kind === 'text' || element.kind === 'clock';
+  return [
+    ...everywhere,
+    ...(isWords ? (['tracking'] as const) : []),
+    ...(element.kind === 'text' ? (['count'] as const) : []),
+    ...(!isWords && element.kind !== 'group' ? (['w', 'h'] as const) : []),
+    ...('outlineWidth' in element || element.kind === 'line' ? (['drawStart', 'drawEnd'] as const) : []),
+    ...(element.masks.length > 0 ? (['maskSoft'] as const) : []),
+  ];
+}
+
+const inPaint = (key: string, label: string, paint: Paint): Movable[] => {
+  const colour = (own: string, words: string): Movable => ({
+    ...base,
+    key: own,
+    label: words,
+    type: 'colour',
+    isPose: false,
+    modes: none,
+    unit: '',
+    min: 0,
+    max: 0,
+    away: 0,
+  });
+  const number = (
+    own: string,
+    words: string,
+    unit: string,
+    min: number,
+    max: number,
+    away: number,
+  ): Movable => ({
+    ...base,
+    key: `${key}.${own}`,
+    label: `${label} ${words}`,
+    isPose: false,
+    modes: ['offset', 'value'],
+    unit,
+    min,
+    max,
+    step: unit === '°' ? 1 : 0.05,
+    away,
+  });
+  if (typeof paint === 'string') return [colour(key, label)];
+  if (paint.kind === 'picture') return [];
+  const shape =
+    paint.kind === 'linear'
+      ? [number('angle', 'angle', '°', -100_000, 100_000, 90)]
+      : [
+          number('x', 'middle X', '', -2, 3, -0.5),
+          number('y', 'middle Y', '', -2, 3, -0.5),
+          number('radius', 'reach', '', 0.01, 4, -0.5),
+        ];
+  const stops = paint.stops.flatMap((_, index) => [
+    number(`stops.${index}.at`, `stop ${index + 1}`, '', 0, 1, -0.5),
+    colour(`${key}.stops.${index}.colour`, `${label} colour ${index + 1}`),
+  ]);
+  return [...shape, ...stops];
+};
+
+/** Everything of an element that a track can move: its pose first, then its own properties. */
+export function movablesOf(element: Element): Movable[] {
+  const pose = poseOf(element);
+  const own = elementKinds[element.kind].properties.flatMap((property): Movable[] => {
+    const { key, label, type, section } = property;
+    if (still.has(key) || (pose as string[]).includes(key) || key === 'w' || key === 'h') return [];
+    const words =
+      section === 'Outline' || (section === 'Effects' && key.startsWith('shadow'))
+        ? `${section === 'Outline' ? 'Outline' : 'Shadow'} ${label.toLowerCase()}`
+        : label;
+    if (type === 'colour' || type === 'paint') {
+      const value = (element as unknown as Record<string, unknown>)[key] as Paint;
+      return inPaint(key, words.replace('Shadow shadow', 'Shadow'), value);
+    }
+    if (type !== 'number') return [];
+    return [
+      {
+        ...base,
+        key,
+        label: words,
+        isPose: false,
+        modes: ['offset', 'factor', 'value'],
+        unit: property.unit ?? '',
+        min: property.min ?? -100_000,
+        max: property.max ?? 100_000,
+        step: property.step ?? 1,
+        away: property.max !== undefined && property.max <= 1 ? -0.5 : 20,
+      },
+    ];
+  });
+  return [...pose.map((key) => poseMovables[key]), ...own];
+}
+
+const isPoseKey = (key: string): key is PoseKey => key in poseMovables;
+
+/** What a track of that key moves, or undefined where the element has no such thing (any more). */
+export function movableOf(element: Element, key: string): Movable | undefined {
+  if (isPoseKey(key)) return poseOf(element).includes(key) ? poseMovables[key] : undefined;
+  const [first = ''] = key.split('.');
+  return propertyOf(element.kind, first) && movablesOf(element).find((movable) => movable.key === key);
+}
+
+/** The value of a mode that leaves rest as it is; null for those that depend on the element. */
+export const neutralOf = (mode: TrackMode): number | null =>
+  mode === 'offset' ? 0 : mode === 'factor' ? 1 : null;
+
+/** A track in short: its keys as frame, value and ease (a strong stop where it is left out). */
+export const makeTrack = (
+  id: string,
+  element: string,
+  property: string,
+  keys: readonly (readonly [frame: number, value: Key['value'], ease?: Ease])[],
+  given: Partial<Track> = {},
+): Track => ({
+  id,
+  element,
+  property,
+  mode:
+    typeof keys[0]?.[1] === 'string'
+      ? 'value'
+      : isPoseKey(property)
+        ? poseMovables[property].modes[0]
+        : 'offset',
+  unit: 'px',
+  side: 'whole',
+  cascade: null,
+  ...given,
+  keys: keys.map(([frame, value, ease]) => ({ frame, value, ease: ease ?? 'strong-out' })),
+});
