@@ -11,7 +11,7 @@ import {
   newAsset,
 } from '../src/core/show';
 import { art } from './art';
-import { bug, flightCard, nameLine, noticeStrip } from './templates';
+import { bug, flightCard, nameLine, noticeStrip, roundScore } from './templates';
 
 export interface DemoParts {
   /** Bytes of a file in demo/data. */
@@ -49,6 +49,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     bug(picture('sandpiper.svg')),
     flightCard(picture('skerry.svg')),
     noticeStrip(),
+    roundScore(picture('skerry.svg')),
   ]) {
     show.templates[template.id] = template;
   }
@@ -85,5 +86,14 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       'f-line': 'Gusts over 34 knots on the pier: flying stops until the flag is green',
     },
   });
+  const score = (number: string, team: string, flag: string, points: number, marks: string): void =>
+    keepCard(show, {
+      id: `card-${number}`,
+      number,
+      template: 'round-score',
+      values: { 'f-team': team, 'f-flag': picture(flag), 'f-score': points, 'f-judges': marks },
+    });
+  score('50', 'Skerry Flyers', 'skerry.svg', 87.4, '9.1  8.6  8.8  8.9  8.3');
+  score('51', 'Ox', 'dunlin.svg', 91.2, '9.4  9.0  9.2  9.1  8.9');
   return { show, assets };
 }

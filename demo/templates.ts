@@ -1,5 +1,5 @@
 // The demo's templates: made by hand, as a designer would in Build.
-import { phase, template, textField } from '../library/make';
+import { cascade, change, numberField, phase, template, textField } from '../library/make';
 import { newElement, type Template } from '../src/core/show';
 
 const colours = { deep: '#0b2730', deepSoft: '#123642', paper: '#f6f0e0', sun: '#f2b632', coral: '#e8593a', mist: '#a9c4c6' };
@@ -69,11 +69,43 @@ export const nameLine = (picture: string): Template =>
       ['bar', 'wipeRight', [9, 1], [40, 0]],
       // The words are uncovered by the bar's own edge, however long they are.
       ['words', 'wipeRight', [9, 1], [40, 0]],
-      ['name', 'x', [15, -56], [44, 0]],
-      ['name', 'opacity', [15, 0], [30, 1, 'linear']],
+      // Letter after letter, led by the bar.
+      ['name', 'y', { unit: 'own', cascade: cascade('character', 0.86) }, [14, 0.5], [46, 0]],
+      ['name', 'opacity', { cascade: cascade('character', 0.86) }, [14, 0], [44, 1, 'linear']],
       ['role', 'x', [20, -44], [48, 0]],
       ['role', 'opacity', [20, 0], [36, 1, 'linear']],
     ]),
+    changes: [
+      change(
+        'role-only',
+        'Only the role',
+        22,
+        [
+          ['role', 'opacity', { side: 'old' }, [0, 1, 'linear'], [7, 0]],
+          ['role', 'x', { side: 'old' }, [0, 0, 'strong-in'], [8, 36]],
+          ['role', 'opacity', { side: 'new' }, [9, 0, 'linear'], [18, 1]],
+          ['role', 'x', { side: 'new' }, [9, -36], [22, 0]],
+        ],
+        { when: [{ is: 'only', field: 'f-role' }], swap: 8, carryFrom: 2, carryTo: 20 },
+      ),
+      change(
+        'person',
+        'Another person',
+        44,
+        [
+          ['name', 'y', { side: 'old', unit: 'own', cascade: cascade('character', 0.92) }, [0, 0, 'strong-in'], [15, -0.45]],
+          ['name', 'opacity', { side: 'old', cascade: cascade('character', 0.92) }, [0, 1, 'linear'], [13, 0]],
+          ['name', 'y', { side: 'new', unit: 'own', cascade: cascade('character', 0.88) }, [17, 0.5], [42, 0]],
+          ['name', 'opacity', { side: 'new', cascade: cascade('character', 0.88) }, [17, 0], [40, 1, 'linear']],
+          ['role', 'opacity', { side: 'old' }, [2, 1, 'linear'], [10, 0]],
+          ['role', 'opacity', { side: 'new' }, [22, 0], [36, 1, 'linear']],
+          ['role', 'x', { side: 'new' }, [22, -36], [44, 0]],
+          ['picture', 'wipeBottom', { side: 'old' }, [4, 0, 'strong-in'], [16, 1]],
+          ['picture', 'wipeTop', { side: 'new' }, [16, 1], [34, 0]],
+        ],
+        { swap: 16, carryFrom: 8, carryTo: 36 },
+      ),
+    ],
     exit: phase(28, [
       ['role', 'opacity', [0, 1, 'linear'], [8, 0]],
       ['role', 'x', [0, 0, 'strong-in'], [10, -30]],
@@ -139,6 +171,37 @@ export const bug = (mark: string): Template =>
       ['label', 'opacity', [23, 0], [36, 1, 'linear']],
       ['label', 'x', [23, 24], [40, 0]],
     ]),
+    // The mark breathes: once in four seconds, so little that nobody looks.
+    idle: phase(200, [
+      ['mark', 'scale', [0, 1, 'gentle'], [100, 1.05, 'gentle'], [200, 1]],
+      ['label', 'opacity', [0, 1, 'gentle'], [100, 0.72, 'gentle'], [200, 1]],
+    ]),
+    changes: [
+      change(
+        'label',
+        'Another label',
+        24,
+        [
+          ['label', 'y', { side: 'old', unit: 'own' }, [0, 0, 'strong-in'], [9, -0.5]],
+          ['label', 'opacity', { side: 'old' }, [0, 1, 'linear'], [8, 0]],
+          ['label', 'y', { side: 'new', unit: 'own' }, [11, 0.5], [24, 0]],
+          ['label', 'opacity', { side: 'new' }, [11, 0, 'linear'], [20, 1]],
+        ],
+        { swap: 10, carryFrom: 2, carryTo: 20 },
+      ),
+    ],
+    moves: [
+      {
+        id: 'tuck',
+        name: 'Tuck away',
+        ...phase(26, [
+          ['plate', 'wipeLeft', [4, 0, 'strong-in'], [20, 1]],
+          ['label', 'opacity', [0, 1, 'linear'], [8, 0]],
+          ['clock', 'opacity', [3, 1, 'linear'], [11, 0]],
+          ['mark', 'scale', [6, 1, 'strong'], [26, 0.78]],
+        ]),
+      },
+    ],
     exit: phase(24, [
       ['label', 'opacity', [0, 1, 'linear'], [8, 0]],
       ['clock', 'opacity', [3, 1, 'linear'], [11, 0]],
@@ -239,8 +302,8 @@ export const flightCard = (flag: string): Template =>
       ['pilot-label', 'opacity', [22, 0], [36, 1, 'linear']],
       ['pilot', 'opacity', [25, 0], [39, 1, 'linear']],
       ['pilot', 'x', [25, -30], [48, 0]],
-      ['team', 'y', [26, 40], [52, 0]],
-      ['team', 'opacity', [26, 0], [40, 1, 'linear']],
+      ['team', 'y', { unit: 'own', cascade: cascade('word', 0.7) }, [24, 0.35], [52, 0]],
+      ['team', 'opacity', { cascade: cascade('word', 0.7) }, [24, 0], [46, 1, 'linear']],
       ['rule', 'wipeRight', [32, 1], [54, 0]],
       ['kite', 'opacity', [36, 0], [50, 1, 'linear']],
       ['kite', 'y', [36, 24], [56, 0]],
@@ -256,6 +319,29 @@ export const flightCard = (flag: string): Template =>
       ['panel', 'wipeBottom', [6, 0, 'strong-in'], [24, 1]],
       ['head', 'wipeRight', [12, 0, 'strong-in'], [28, 1]],
     ]),
+    changes: [
+      change(
+        'flight',
+        'Another flight',
+        50,
+        [
+          ['team', 'opacity', { side: 'old', cascade: cascade('word', 0.8) }, [0, 1, 'linear'], [14, 0]],
+          ['team', 'y', { side: 'new', unit: 'own', cascade: cascade('word', 0.7) }, [20, 0.35], [46, 0]],
+          ['team', 'opacity', { side: 'new', cascade: cascade('word', 0.7) }, [20, 0], [42, 1, 'linear']],
+          ['pilot', 'opacity', { side: 'old' }, [2, 1, 'linear'], [12, 0]],
+          ['pilot', 'opacity', { side: 'new' }, [22, 0], [36, 1, 'linear']],
+          ['pilot', 'x', { side: 'new' }, [22, -30], [44, 0]],
+          ['kite', 'opacity', { side: 'old' }, [0, 1, 'linear'], [10, 0]],
+          ['kite', 'opacity', { side: 'new' }, [28, 0], [42, 1, 'linear']],
+          ['kite', 'y', { side: 'new' }, [28, 24], [50, 0]],
+          ['round', 'opacity', { side: 'old' }, [0, 1, 'linear'], [10, 0]],
+          ['round', 'opacity', { side: 'new' }, [18, 0], [32, 1, 'linear']],
+          ['flag', 'scaleX', { side: 'old' }, [4, 1, 'strong-in'], [16, 0]],
+          ['flag', 'scaleX', { side: 'new' }, [16, 0], [36, 1]],
+        ],
+        { swap: 16, carryFrom: 12, carryTo: 44 },
+      ),
+    ],
   });
 
 export const noticeStrip = (): Template =>
@@ -321,4 +407,164 @@ export const noticeStrip = (): Template =>
       ['strip', 'wipeLeft', [2, 0, 'strong-in'], [20, 1]],
       ['flag', 'wipeBottom', [10, 0, 'strong-in'], [24, 1]],
     ]),
+    changes: [
+      change(
+        'notice',
+        'Another notice',
+        34,
+        [
+          // The new line pushes the old one up and out of the strip.
+          ['line', 'y', { side: 'old', unit: 'own' }, [0, 0, 'strong'], [26, -1]],
+          ['line', 'wipeTop', { side: 'old' }, [4, 0, 'strong'], [26, 1]],
+          ['line', 'y', { side: 'new', unit: 'own' }, [6, 1, 'strong'], [34, 0]],
+          ['line', 'wipeBottom', { side: 'new' }, [6, 1, 'strong'], [32, 0]],
+          ['label', 'opacity', { side: 'old' }, [0, 1, 'linear'], [12, 0]],
+          ['label', 'opacity', { side: 'new' }, [14, 0, 'linear'], [28, 1]],
+        ],
+        { swap: null, carryFrom: 2, carryTo: 28 },
+      ),
+    ],
+  });
+
+/** Points of a flight: they count up, the bar grows with them, and a further point counts on from there. */
+export const roundScore = (flag: string): Template =>
+  template({
+    id: 'round-score',
+    name: 'Round score',
+    lane: 'lower',
+    elements: [
+      newElement('rect', 'plate', 'Plate', { x: 96, y: 760, w: 1000, h: 176, fill: colours.deep, radiusTopRight: 56 }),
+      newElement('picture', 'flag', 'Flag', { x: 96, y: 760, w: 176, h: 176, asset: flag, fit: 'cover' }),
+      newElement('text', 'team', 'Team', {
+        x: 312,
+        y: 776,
+        w: 520,
+        h: 76,
+        text: 'Skerry Flyers',
+        family: 'Archivo',
+        weight: 800,
+        stretch: 87.5,
+        size: 58,
+        colour: colours.paper,
+        minScale: 0.35,
+      }),
+      newElement('rect', 'track', 'Bar ground', { x: 312, y: 872, w: 520, h: 28, fill: '#f6f0e026', radiusTopRight: 14, radiusBottomRight: 14 }),
+      newElement('rect', 'bar', 'Bar', { x: 312, y: 872, w: 454, h: 28, pivotX: 0, fill: colours.sun, radiusTopRight: 14, radiusBottomRight: 14 }),
+      newElement('text', 'score', 'Score', {
+        x: 848,
+        y: 772,
+        w: 208,
+        h: 140,
+        text: '87.4',
+        family: 'Archivo',
+        weight: 800,
+        stretch: 75,
+        size: 124,
+        figures: 'tabular',
+        colour: colours.sun,
+        align: 'right',
+        minScale: 0.5,
+      }),
+      newElement('group', 'judges', 'Judges', { children: ['judges-plate', 'judges-line'] }),
+      newElement('rect', 'judges-plate', 'Judges plate', { x: 96, y: 936, w: 1000, h: 56, fill: colours.paper, radiusBottomRight: 28 }),
+      newElement('text', 'judges-line', 'Judges line', {
+        x: 312,
+        y: 942,
+        w: 744,
+        h: 44,
+        text: '9.1  8.6  8.8  8.9  8.3',
+        family: 'Barlow Condensed',
+        weight: 600,
+        size: 38,
+        tracking: 30,
+        figures: 'tabular',
+        colour: colours.deep,
+        minScale: 0.4,
+      }),
+    ],
+    order: ['judges', 'plate', 'flag', 'team', 'track', 'bar', 'score'],
+    fields: [
+      textField('f-team', 'Team', 'Skerry Flyers'),
+      numberField('f-score', 'Score', 87.4, { min: 0, max: 100 }, 'Points, 0 to 100'),
+      textField('f-judges', 'Judges', '9.1  8.6  8.8  8.9  8.3', 'The marks, shown by “next”'),
+      { id: 'f-flag', kind: 'picture', name: 'Flag', group: '', help: '', default: flag },
+    ],
+    ties: [
+      ['team', 'text', 'f-team'],
+      ['score', 'text', 'f-score'],
+      ['bar', 'w', 'f-score', { factor: 5.2 }],
+      ['judges-line', 'text', 'f-judges'],
+      ['flag', 'asset', 'f-flag'],
+    ],
+    enter: {
+      ...phase(64, [
+        ['flag', 'wipeTop', [0, 1], [18, 0]],
+        ['plate', 'wipeRight', [6, 1], [36, 0]],
+        ['team', 'y', { unit: 'own', cascade: cascade('character', 0.88) }, [14, 0.5], [42, 0]],
+        ['team', 'opacity', { cascade: cascade('character', 0.88) }, [14, 0], [40, 1, 'linear']],
+        ['track', 'wipeRight', [16, 1], [36, 0]],
+        ['bar', 'w', [22, 0, 'strong'], [62, 1]],
+        ['score', 'opacity', [20, 0, 'linear'], [30, 1]],
+        ['score', 'count', [22, 0, 'strong'], [62, 1]],
+      ]),
+      markers: [{ id: 'bell', frame: 62, name: 'Bell' }],
+    },
+    exit: phase(30, [
+      ['judges', 'y', [0, 0, 'strong-in'], [12, -64]],
+      ['score', 'opacity', [2, 1, 'linear'], [10, 0]],
+      ['team', 'opacity', { cascade: cascade('character', 0.9) }, [2, 1, 'linear'], [13, 0]],
+      ['bar', 'wipeRight', [2, 0, 'strong-in'], [16, 1]],
+      ['track', 'wipeRight', [4, 0, 'strong-in'], [18, 1]],
+      ['judges', 'opacity', [10, 1, 'linear'], [13, 0]],
+      ['plate', 'wipeRight', [8, 0, 'strong-in'], [26, 1]],
+      ['flag', 'wipeBottom', [14, 0, 'strong-in'], [30, 1]],
+    ]),
+    changes: [
+      change(
+        'points',
+        'More points',
+        40,
+        [
+          ['score', 'count', [0, 0, 'strong'], [36, 1]],
+          ['score', 'scale', [0, 1, 'strong-out'], [10, 1.1, 'gentle'], [40, 1]],
+        ],
+        {
+          when: [
+            { is: 'only', field: 'f-score' },
+            { is: 'greater', field: 'f-score' },
+          ],
+          carryFrom: 0,
+          carryTo: 36,
+        },
+      ),
+      change(
+        'team',
+        'Another team',
+        52,
+        [
+          ['team', 'y', { side: 'old', unit: 'own', cascade: cascade('character', 0.92) }, [0, 0, 'strong-in'], [14, -0.45]],
+          ['team', 'opacity', { side: 'old', cascade: cascade('character', 0.92) }, [0, 1, 'linear'], [12, 0]],
+          ['team', 'y', { side: 'new', unit: 'own', cascade: cascade('character', 0.88) }, [18, 0.5], [44, 0]],
+          ['team', 'opacity', { side: 'new', cascade: cascade('character', 0.88) }, [18, 0], [42, 1, 'linear']],
+          ['flag', 'wipeBottom', { side: 'old' }, [2, 0, 'strong-in'], [15, 1]],
+          ['flag', 'wipeTop', { side: 'new' }, [16, 1], [34, 0]],
+          ['score', 'count', [8, 0, 'strong'], [50, 1]],
+          ['judges-line', 'opacity', { side: 'old' }, [0, 1, 'linear'], [10, 0]],
+          ['judges-line', 'opacity', { side: 'new' }, [22, 0, 'linear'], [36, 1]],
+        ],
+        { swap: 15, carryFrom: 8, carryTo: 50 },
+      ),
+    ],
+    steps: [
+      {
+        id: 'marks',
+        name: 'The marks',
+        ...phase(34, [
+          ['judges', 'y', [0, -64], [24, 0]],
+          ['judges-line', 'x', { cascade: cascade('word', 0.7) }, [10, -40], [34, 0]],
+          ['judges-line', 'opacity', { cascade: cascade('word', 0.7) }, [10, 0], [32, 1, 'linear']],
+          ['judges', 'opacity', [0, 0, 'hold'], [1, 1]],
+        ]),
+      },
+    ],
   });

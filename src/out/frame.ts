@@ -1,6 +1,6 @@
 // One frame and no more: a template or a card of the release on air, at a moment, drawn once. See docs/control-api.md.
 import { z } from 'zod';
-import { evaluate, prepareScene, type Moment } from '../core/frame';
+import { evaluate, momentIn, prepareScene } from '../core/frame';
 import { phaseEnd } from '../core/motion';
 import { airStateSchema } from '../core/playout';
 import { ProblemError, problem } from '../core/problem';
@@ -9,6 +9,7 @@ import {
   cardByNumber,
   fieldValueSchema,
   parseCallNumber,
+  phasesOf,
   type Template,
   type Values,
 } from '../core/show';
@@ -42,19 +43,19 @@ const numberIn = (name: string, otherwise: number): number => {
     : refuse('bad-number', `${name} is “${text}”: it must be a number.`, name);
 };
 
-function valuesFrom(template: Template, base: Values): Values {
-  const text = query.get('values');
+function valuesFrom(template: Template, base: Values, parameter = 'values'): Values {
+  const text = query.get(parameter);
   if (text === null) return base;
   let given: Record<string, z.infer<typeof fieldValueSchema>>;
   try {
     given = z.record(z.string(), fieldValueSchema).parse(JSON.parse(text));
   } catch {
-    return refuse('bad-values', 'values must be a JSON object of field names and values.', 'values');
+    return refuse('bad-values', `${parameter} must be a JSON object of field names and values.`, parameter);
   }
   const values = { ...base };
   for (const [name, raw] of Object.entries(given)) {
     const field = template.fields.find((f) => f.id === name || sameName(f.name, name));
-    if (!field) return refuse('unknown-field', `“${template.name}” has no field “${name}”.`, 'values');
+    if (!field) return refuse('unknown-field', `“${template.name}” has no field “${name}”.`, parameter);
     const accepted = acceptValue(field, raw);
     if ('problem' in accepted) throw new ProblemError(accepted.problem);
     values[field.id] = accepted.value;
@@ -96,17 +97,32 @@ async function run(): Promise<void> {
   const height = numberIn('height', channel?.format.height ?? template.height);
   if (!(width >= 16 && width <= 8192 && height >= 16 && height <= 8192))
     refuse('bad-size', 'width and height lie between 16 and 8192.', 'width');
-  const phase = z.enum(['enter', 'hold', 'exit']).safeParse(query.get('phase') ?? 'hold');
-  if (!phase.success) refuse('unknown-phase', 'phase is enter, hold or exit.', 'phase');
+  const asked = query.get('phase') ?? 'hold';
+  const places = phasesOf(template);
+  const place =
+    places.find(({ ref }) => ref === asked) ??
+    places.find(({ ref, name }) => ref !== 'idle' && sameName(name, asked));
+  if (!place && asked !== 'hold')
+    refuse(
+      'unknown-phase',
+      `phase is hold, ${places.map(({ ref, name, kind }) => (kind === 'idle' ? 'idle' : kind === 'enter' || kind === 'exit' ? ref : name)).join(', ')}.`,
+      'phase',
+    );
   const frame = numberIn('frame', 0);
-  const ends = phase.data === 'exit' && frame >= phaseEnd(template.phases.exit);
-  const moment: Moment = { phase: phase.data ?? 'hold', frame, enterFrame: null, time: numberIn('time', 0) };
+  const ends = place?.kind === 'exit' && frame >= phaseEnd(place.phase);
+  const moment = momentIn(template, place?.ref ?? 'hold', frame, numberIn('time', 0), query.has('live'));
+  const change = template.changes.find(({ id }) => id === place?.ref);
+  const from = change && valuesFrom(template, values, 'before');
 
   await fonts(template, values, release);
   renderer.reserve(width, height);
   canvas.style.width = `${width}px`;
   canvas.style.height = `${height}px`;
-  const scene = prepareScene(template, values, measure, { canvas: { width, height }, look: release.look });
+  const scene = prepareScene(template, values, measure, {
+    canvas: { width, height },
+    look: release.look,
+    change: change && from && { change, from },
+  });
   draw = () => {
     const roots = ends ? [] : [evaluate(scene, moment)];
     view.draw(roots, {

@@ -55,11 +55,9 @@ export function stretchChosen(
   let moved = false;
   editTemplate('Stretch keys', (t) => void (moved = stretchKeys(t, keys, about, factor)), merge);
   if (moved)
-    useBuild
-      .getState()
-      .set({
-        keys: keys.map((key) => ({ ...key, frame: Math.round(about + (key.frame - about) * factor) })),
-      });
+    useBuild.getState().set({
+      keys: keys.map((key) => ({ ...key, frame: Math.round(about + (key.frame - about) * factor) })),
+    });
   return moved;
 }
 

@@ -1,4 +1,4 @@
-import type { Moment } from '../../../core/frame';
+import { momentIn, type Moment } from '../../../core/frame';
 import { phaseEnd } from '../../../core/motion';
 import { extremeValues, fillFromRow } from '../../../core/data';
 import {
@@ -11,34 +11,13 @@ import {
 } from '../../../core/show';
 import type { Playhead } from '../build-store';
 
-/**
- * What the playhead shows. At `hold` that is the rest pose, whole, so that all of it can be worked on; while it plays,
- * steps not yet taken are not seen.
- */
-export function momentAt(
+/** What the playhead shows: see `momentIn`. */
+export const momentAt = (
   template: Template,
   { phase, frame }: Playhead,
   isPlaying: boolean,
   time: number,
-): Moment {
-  const still = { enterFrame: null, time } as const;
-  const at = Math.floor(frame);
-  const stepsUpTo = (index: number, own: number): { steps?: number[] } =>
-    template.steps.length === 0
-      ? {}
-      : { steps: template.steps.map((_, i) => (i < index ? Infinity : i === index ? own : -1)) };
-  const step = template.steps.findIndex(({ id }) => id === phase);
-  if (step >= 0) return { phase: 'hold', frame: 0, ...still, ...stepsUpTo(step, at) };
-  if (phase === 'enter') return { phase: 'enter', frame: at, ...still, ...stepsUpTo(-1, 0) };
-  if (phase === 'exit') return { phase: 'exit', frame: at, ...still, ...stepsUpTo(template.steps.length, 0) };
-  if (phase === 'idle')
-    return { phase: 'hold', frame: 0, held: at, ...still, ...(isPlaying ? stepsUpTo(-1, 0) : {}) };
-  if (template.changes.some(({ id }) => id === phase))
-    return { phase: 'hold', frame: 0, ...still, change: at };
-  if (template.moves.some(({ id }) => id === phase))
-    return { phase: 'hold', frame: 0, ...still, moves: [{ ref: phase, frame: at }] };
-  return { phase: 'hold', frame: 0, ...still, ...(isPlaying ? stepsUpTo(-1, 0) : {}) };
-}
+): Moment => momentIn(template, phase, Math.floor(frame), time, isPlaying);
 
 /** The phases that play one after another from where the playhead stands: a life, or one Change or move over and over. */
 function chain(template: Template, from: Playhead): readonly Playhead['phase'][] {
