@@ -278,30 +278,32 @@ test('5: the bar wipes in and the text follows; scrubbed and played in frames', 
   const score = page.getByRole('region', { name: 'Score' });
   const motion = async (element: string, kind: string): Promise<void> => {
     await choose(page, element);
-    await score.getByRole('button', { name: /Add motion to/ }).click();
-    await page.getByRole('menuitem', { name: kind }).click();
+    await score.getByRole('button', { name: /Add a track to/ }).click();
+    await page.getByRole('menuitem', { name: kind, exact: true }).click();
   };
   await motion('Bar', 'Wipe from right');
   await motion('Words', 'Opacity');
-  await motion('Words', 'X offset');
+  await motion('Words', 'X');
   // The words follow: their first keys move ten frames on, by keys.
   const key = (name: string) => score.getByRole('button', { name });
   await key('Words Opacity: 0 at Enter 0').click();
   await page.keyboard.press('Shift+ArrowRight');
   await expect(key('Words Opacity: 0 at Enter 10')).toBeVisible();
   await key('Words Opacity: 0 at Enter 10').click();
-  await score.getByLabel('Way to the next key').selectOption('linear');
+  const panel = page.getByRole('tabpanel', { name: 'Motion' });
+  await panel.getByLabel('Way to the next key').selectOption('linear');
   // And one by dragging along the ruler.
-  const from = await key('Words X offset: -60 at Enter 0').boundingBox();
+  const from = await key('Words X: -60 at Enter 0').boundingBox();
   const other = await key('Words Opacity: 0 at Enter 10').boundingBox();
   await page.mouse.move((from?.x ?? 0) + 3, (from?.y ?? 0) + 8);
   await page.mouse.down();
   await page.mouse.move((other?.x ?? 0) + 3, (from?.y ?? 0) + 8, { steps: 5 });
   await page.mouse.up();
-  await expect(key('Words X offset: -60 at Enter 10')).toBeVisible();
-  await score.getByLabel('Enter', { exact: true }).fill('30');
+  await expect(key('Words X: -60 at Enter 10')).toBeVisible();
+  await panel.getByLabel('Length', { exact: true }).fill('30');
   await page.keyboard.press('Enter');
-  await score.getByRole('button', { name: 'Mirror into Exit' }).click();
+  await score.getByRole('button', { name: 'More of the score' }).click();
+  await page.getByRole('menuitem', { name: 'Mirror Enter into Exit' }).click();
   await expect(key('Bar Wipe from right: 1 at Exit 30')).toBeVisible();
 
   // Frame 0 shows nothing of the bar; frame 8 a part of it; Hold all of it.

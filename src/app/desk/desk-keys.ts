@@ -1,11 +1,12 @@
 import { useAir } from '../state/air-store';
-import { clearAll, clearInHand, cueNumber, sendEdits, takePreview, useDesk } from './desk-store';
+import { clearAll, clearInHand, cueNumber, nextStep, sendEdits, takePreview, useDesk } from './desk-store';
 
 /** Every key of the Desk, as shown on request. */
 export const keyList: readonly (readonly [string, string])[] = [
   ['0 to 9, point', 'type a call number'],
   ['Enter', 'cue the number, or the row in hand'],
   ['Space', 'take what is in preview'],
+  ['N', 'the next step of what is up'],
   ['Up, Down', 'the row in hand'],
   ['Ctrl+Enter', 'send the edits of the card in hand to air'],
   ['Delete', 'clear the lane of the card in hand'],
@@ -69,6 +70,9 @@ export function deskKeys(): () => void {
       case 'ArrowUp':
       case 'ArrowDown':
         return run(() => stepRow(event.key === 'ArrowUp' ? -1 : 1));
+      case 'n':
+      case 'N':
+        return run(() => nextStep());
       case 'Delete':
         return run(clearInHand);
       case '/':

@@ -109,6 +109,23 @@ export function clearInHand(): void {
   void clearLane(graphic.lane, lane?.name ?? graphic.lane);
 }
 
+/** Takes a graphic to its next step: that one, the one in hand where it has steps left, or the only one that has. */
+export function nextStep(graphic?: string): void {
+  const { channel, inHand } = useDesk.getState();
+  const own = useAir.getState().state.air[channel]?.graphics ?? [];
+  const hasLeft = (id: string): boolean =>
+    own.some((g) => g.id === id && g.exitAt === null && g.steps.length < g.stepFrames.length);
+  const wanted = graphic ?? (inHand.kind === 'air' && hasLeft(inHand.graphic) ? inHand.graphic : undefined);
+  void give({ do: 'next', channel, ...(wanted ? { graphic: wanted } : {}) }, 'The next step is taken.');
+}
+
+/** Sends a graphic that is up on one of its moves, or back from it. */
+export const callMove = (graphic: string, move: string, name: string, back: boolean): Promise<boolean> =>
+  give(
+    { do: 'move', channel: useDesk.getState().channel, graphic, move, back },
+    back ? `It comes back from “${name}”.` : `“${name}” is called.`,
+  );
+
 /** Sends the edits of the graphic in hand to air. */
 export async function sendEdits(): Promise<void> {
   const { channel, inHand, edits, set } = useDesk.getState();

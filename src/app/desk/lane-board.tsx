@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
-import { endOf, laneState, momentOf, valuesWords, type Graphic } from '../../core/playout';
+import { endOf, laneState, momentOf, shownAt, valuesWords, type Graphic } from '../../core/playout';
 import type { Channel } from '../../core/show';
 import { Button, Pennant } from '../ui';
 import { air, releases, useAir } from '../state/air-store';
-import { clearLane, useDesk } from './desk-store';
+import { callMove, clearLane, nextStep, useDesk } from './desk-store';
 
 const refreshMs = 200;
 
@@ -30,7 +30,7 @@ export function LaneBoard({ channel }: { channel: Channel }) {
             <th className="font-normal">Holds</th>
             <th className="w-20 font-normal">Phase</th>
             <th className="w-16 text-right font-normal">Up for</th>
-            <th className="w-20" />
+            <th className="w-44" />
           </tr>
         </thead>
         <tbody>
@@ -40,6 +40,40 @@ export function LaneBoard({ channel }: { channel: Channel }) {
         </tbody>
       </table>
     </div>
+  );
+}
+
+/** The further steps of what is up, and its moves there and back. */
+function Onward({ graphic }: { graphic: Graphic }) {
+  const left = graphic.stepFrames.length - graphic.steps.length;
+  const moves = releases.get(graphic.release)?.templates[graphic.template]?.moves ?? [];
+  return (
+    <span className="mr-1 inline-flex gap-1" onClick={(event) => event.stopPropagation()}>
+      {moves.map(({ id, name }) => {
+        const isAway = graphic.moves.some((move) => move.ref === id && !move.back);
+        return (
+          <Button
+            key={id}
+            className="h-6 max-w-28 truncate px-2"
+            aria-pressed={isAway}
+            title={isAway ? `Back from “${name}”` : name}
+            onClick={() => void callMove(graphic.id, id, name, isAway)}
+          >
+            {isAway ? 'Bring back' : name}
+          </Button>
+        );
+      })}
+      {graphic.stepFrames.length > 0 && (
+        <Button
+          className="number h-6 px-2"
+          disabled={left === 0}
+          title={left === 0 ? 'It stands at its last step' : 'Take it to its next step (N)'}
+          onClick={() => nextStep(graphic.id)}
+        >
+          Next {graphic.steps.length}/{graphic.stepFrames.length}
+        </Button>
+      )}
+    </span>
   );
 }
 
@@ -54,6 +88,7 @@ function LaneRow(props: { lane: Channel['lanes'][number]; graphics: readonly Gra
   const main = holder ?? waiting;
   const isChosen = inHand.kind === 'air' && main?.id === inHand.graphic;
   const phase = holder && momentOf(holder, now)?.phase;
+  const isChanging = holder !== null && shownAt(holder, now).changing !== null;
   return (
     <tr
       className={`h-11 border-t border-line/60 ${main ? 'cursor-default row-hover' : ''} ${isChosen ? 'bg-raised' : ''}`}
@@ -88,10 +123,19 @@ function LaneRow(props: { lane: Channel['lanes'][number]; graphics: readonly Gra
         </span>
       </td>
       <td className="text-ink-2">
-        {holder ? (phase === 'enter' ? 'Enter' : 'Hold') : leaving.length > 0 ? 'Exit' : ''}
+        {holder
+          ? isChanging
+            ? 'Change'
+            : phase === 'enter'
+              ? 'Enter'
+              : 'Hold'
+          : leaving.length > 0
+            ? 'Exit'
+            : ''}
       </td>
       <td className="number text-right">{holder ? clockWords(now - holder.enterAt) : ''}</td>
-      <td className="pr-3 text-right">
+      <td className="pr-3 text-right whitespace-nowrap">
+        {holder && <Onward graphic={holder} />}
         {main && (
           <Button
             className="h-6 px-2"

@@ -28,8 +28,17 @@ const holdWidth = 64;
 const foldedWidth = 26;
 const leastFrames = 10;
 
-/** Lays the phases out over a width; `zoom` 1 shows them whole where frames have room. */
-export function rulerOf(template: Template, width: number, zoom = 1, folded: readonly string[] = []): Ruler {
+/**
+ * Lays the phases out over a width; `zoom` 1 shows them whole where frames have room. `held` keeps the px to a frame,
+ * while something is dragged that makes a phase longer.
+ */
+export function rulerOf(
+  template: Template,
+  width: number,
+  zoom = 1,
+  folded: readonly string[] = [],
+  held: number | null = null,
+): Ruler {
   const places = phasesOf(template).flatMap(({ ref, kind, name, phase }) => {
     const own = { ref, kind, name, frames: phaseEnd(phase), isFolded: folded.includes(ref) };
     if (kind !== 'idle') return [own];
@@ -43,10 +52,8 @@ export function rulerOf(template: Template, width: number, zoom = 1, folded: rea
     gap * (places.length - 1) +
     holdWidth +
     foldedWidth * places.filter((place) => place.isFolded).length;
-  const scale = Math.max(
-    0.5,
-    Math.min(40, Math.max(2, Math.min(14, (width - fixed) / Math.max(1, frames))) * zoom),
-  );
+  const whole = Math.max(2, Math.min(14, (width - fixed) / Math.max(1, frames)));
+  const scale = held ?? Math.max(0.5, Math.min(40, whole * zoom));
   let x = lead;
   const sections = places.map((place): RulerSection => {
     const own =

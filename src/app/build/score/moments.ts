@@ -98,14 +98,14 @@ export function tryChange(
     const was =
       rule?.is === 'from-to' && rule.from !== null ? rule.from : (values[field.id] ?? field.default);
     from[field.id] = was;
-    const given = another[field.id] ?? was;
-    const next =
-      rule?.is === 'greater' || rule?.is === 'less' || rule?.is === 'from-to' || given === was
-        ? field.kind === 'text' || field.kind === 'number' || field.kind === 'yes-no'
-          ? other(was, rule)
-          : given
-        : given;
-    to[field.id] = asked.size === 0 || asked.has(field.id) ? next : was;
+    const isCounted = rule?.is === 'greater' || rule?.is === 'less' || rule?.is === 'from-to';
+    const given = isCounted ? other(was, rule) : (another[field.id] ?? was);
+    to[field.id] = asked.size === 0 || asked.has(field.id) ? given : was;
   }
+  // Where the other filling has nothing new, the words are made a little longer and the numbers larger.
+  const isNew = template.fields.some(({ id }) => from[id] !== to[id]);
+  for (const { id, kind } of isNew ? [] : template.fields)
+    if ((asked.size === 0 || asked.has(id)) && (kind === 'text' || kind === 'number' || kind === 'yes-no'))
+      to[id] = other(from[id] ?? null, undefined);
   return { from, to };
 }

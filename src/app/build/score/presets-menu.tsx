@@ -71,11 +71,12 @@ export function PresetsMenu({ template }: { template: Template }) {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          side="top"
+          side="bottom"
+          sideOffset={6}
           align="start"
           collisionPadding={8}
           aria-label="Motions"
-          className="z-50 w-[440px] rounded border border-line bg-panel p-2"
+          className="z-50 w-[600px] rounded border border-line bg-panel p-2"
         >
           <div className="flex items-center gap-2 pb-2">
             <span className="flex-1 text-xs text-ink-2">
@@ -97,14 +98,14 @@ export function PresetsMenu({ template }: { template: Template }) {
               />
             </span>
           </div>
-          <div className="grid grid-cols-3 gap-1" role="listbox" aria-label="Motions">
+          <div className="grid grid-cols-4 gap-1" role="listbox" aria-label="Motions">
             {presets.map((preset) => (
               <button
                 key={preset.id}
                 type="button"
                 role="option"
                 aria-selected={shown === preset}
-                className={`h-7 truncate rounded border px-2 text-left text-xs ${shown === preset ? 'border-brass bg-raised' : 'border-line bg-raised/50 hover:bg-raised'}`}
+                className={`h-6 truncate rounded border px-2 text-left text-xs ${shown === preset ? 'border-brass bg-raised' : 'border-line bg-raised/50 hover:bg-raised'}`}
                 onPointerEnter={() => look(preset)}
                 onFocus={() => look(preset)}
                 onClick={() => choose(preset)}
@@ -113,7 +114,7 @@ export function PresetsMenu({ template }: { template: Template }) {
               </button>
             ))}
           </div>
-          <p className="h-8 pt-2 text-xs text-ink-3">
+          <p className="h-6 pt-1.5 text-xs text-ink-3">
             {shown ? shown.help : 'Point at one to see it on the stage; a click makes keys of it.'}
           </p>
         </Popover.Content>

@@ -11,6 +11,8 @@ export function RulerBar(props: {
   ruler: Ruler;
   template: Template;
   onScrub: (event: PointerEvent<HTMLDivElement>) => void;
+  /** Told while keys are stretched, so that the ruler stays as it is meanwhile. */
+  onHold: (isHeld: boolean) => void;
 }) {
   const { ruler, template, onScrub } = props;
   const playhead = useBuild((store) => store.playhead);
@@ -42,7 +44,7 @@ export function RulerBar(props: {
       {ruler.sections.map((section) => (
         <Markers key={section.ref} section={section} template={template} ruler={ruler} />
       ))}
-      <StretchHandles ruler={ruler} />
+      <StretchHandles ruler={ruler} onHold={props.onHold} />
     </div>
   );
 }
@@ -156,7 +158,7 @@ function Markers(props: { section: RulerSection; template: Template; ruler: Rule
 }
 
 /** A bar over the keys in hand; its ends stretch them about the other end. */
-function StretchHandles({ ruler }: { ruler: Ruler }) {
+function StretchHandles({ ruler, onHold }: { ruler: Ruler; onHold: (isHeld: boolean) => void }) {
   const keys = useBuild((store) => store.keys);
   const [first] = keys;
   if (!first || keys.some((key) => key.phase !== first.phase) || sectionOf(ruler, first.phase)?.isFolded)
@@ -170,6 +172,7 @@ function StretchHandles({ ruler }: { ruler: Ruler }) {
     target.setPointerCapture(event.pointerId);
     const start = event.clientX;
     const merge = `stretch ${from} ${to} ${start}`;
+    onHold(true);
     let reached = isEnd ? to : from;
     const about = isEnd ? from : to;
     const grabbed = isEnd ? to : from;
@@ -181,6 +184,7 @@ function StretchHandles({ ruler }: { ruler: Ruler }) {
     };
     const up = (): void => {
       target.removeEventListener('pointermove', move);
+      onHold(false);
       sealEdit();
     };
     target.addEventListener('pointermove', move);

@@ -60,7 +60,8 @@ export function ScoreBar({ template }: { template: Template }) {
         </span>
         {place && (
           <>
-            <span className="number">{frame}</span>
+            {' '}
+            <span className="number">{frame}</span>{' '}
             <span className="number text-xs text-ink-3">{(frame / template.rate).toFixed(2)} s</span>
           </>
         )}

@@ -178,7 +178,7 @@ function Keys({ row, ruler, keys, onGrab }: LaneProps & { row: Extract<ScoreRow,
               const isChosen = keys.some((other) => sameKey(other, ref));
               return (
                 <button
-                  key={`${key.frame} ${index}`}
+                  key={index}
                   type="button"
                   data-key={`${phase} ${track.id} ${key.frame}`}
                   aria-label={`${element.name} ${words}: ${figure(key.value)} at ${section.name} ${key.frame}`}

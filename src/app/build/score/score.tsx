@@ -82,6 +82,7 @@ export function Score({ template }: { template: Template }) {
   const [width, setWidth] = useState(800);
   const [height, setHeight] = useState(keptHeight);
   const [marquee, setMarquee] = useState<{ x: number; y: number; w: number; h: number } | null>(null);
+  const [heldScale, setHeldScale] = useState<number | null>(null);
   const playhead = useBuild((store) => store.playhead);
   const keys = useBuild((store) => store.keys);
   const selection = useBuild((store) => store.selection);
@@ -95,8 +96,8 @@ export function Score({ template }: { template: Template }) {
     return () => observer.disconnect();
   }, []);
   const ruler = useMemo(
-    () => rulerOf(template, width, view.zoom, view.folded),
-    [template, width, view.zoom, view.folded],
+    () => rulerOf(template, width, view.zoom, view.folded, heldScale),
+    [template, width, view.zoom, view.folded, heldScale],
   );
   const rows = useMemo(() => rowsOf(template, view), [template, view]);
   const virtual = useVirtualizer({
@@ -173,6 +174,8 @@ export function Score({ template }: { template: Template }) {
     if (track && !useBuild.getState().selection.includes(track.element))
       useBuild.getState().select([track.element]);
     event.currentTarget.focus();
+    // A longer phase would make every frame narrower under the pointer.
+    setHeldScale(ruler.scale);
     const stops = view.snaps ? stopsIn(template, key.phase, chosen) : [];
     const merge = `keys ${event.timeStamp}`;
     const start = key.frame;
@@ -202,7 +205,10 @@ export function Score({ template }: { template: Template }) {
         at = frame;
         set({ playhead: { phase: key.phase, frame } });
       },
-      sealEdit,
+      () => {
+        setHeldScale(null);
+        sealEdit();
+      },
     );
   };
 
@@ -271,7 +277,7 @@ export function Score({ template }: { template: Template }) {
       <ScoreBar template={template} />
       <div
         ref={area}
-        className="relative min-h-0 flex-1 overflow-auto"
+        className="relative min-h-0 flex-1 overflow-auto -outline-offset-2 select-none"
         tabIndex={0}
         aria-label="Rows of the score"
         role="region"
@@ -288,7 +294,12 @@ export function Score({ template }: { template: Template }) {
           >
             <Search />
           </div>
-          <RulerBar ruler={ruler} template={template} onScrub={scrub} />
+          <RulerBar
+            ruler={ruler}
+            template={template}
+            onScrub={scrub}
+            onHold={(isHeld) => setHeldScale(isHeld ? ruler.scale : null)}
+          />
         </div>
         <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
           {virtual.getVirtualItems().map((item) => {
