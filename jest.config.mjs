@@ -1,6 +1,7 @@
 export default {
   testEnvironment: 'node',
   roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/library', '<rootDir>/scripts'],
+  setupFiles: ['<rootDir>/scripts/jest-setup.ts'],
   testMatch: ['**/*.test.ts', '**/*.test.mjs'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {

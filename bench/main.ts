@@ -4,11 +4,13 @@ import { buildFigures } from './build';
 import { bundleFigures } from './bundle';
 import { frameFigures } from './frame';
 import { journalFigures } from './journal';
+import { motionFigures } from './motion';
 import { stageFigures } from './stage';
 import { takeFigures } from './take';
 
 const figures: Record<string, number> = {
   ...frameFigures(),
+  ...motionFigures(),
   ...buildFigures(),
   ...bundleFigures(),
   ...(await journalFigures()),

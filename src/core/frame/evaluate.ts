@@ -10,7 +10,15 @@ import {
 } from '../motion';
 import { exactRate } from '../show';
 import { formatClock } from '../text';
-import { isApart, maxClips, pieceLength, type Clip, type GroupNode, type TextNode } from './display';
+import {
+  isApart,
+  maxClips,
+  pieceLength,
+  type Clip,
+  type GroupNode,
+  type TextNode,
+  type VideoNode,
+} from './display';
 import { dress } from './dress';
 import { invert, multiplyPlane } from './matrix';
 import type { PieceMotion, PieceTrack } from './plan';
@@ -149,14 +157,14 @@ function isOfNow(scene: Scene, part: Part, moment: Moment): boolean {
 }
 
 function place(scene: Scene, part: Part, moment: Moment): void {
-  const { node, pose: p, element } = part;
+  const { node, pose: p } = part;
   const parent = part.parent < 0 ? null : (scene.parts[part.parent] as Part);
   const across = (p[scale] as number) * (p[scaleX] as number);
   const up = (p[scale] as number) * (p[scaleY] as number);
   let { cos, sin } = part;
   const turn = p[rotation] as number;
   if (turn !== 0) {
-    const angle = ((element.rotation + turn) * Math.PI) / 180;
+    const angle = ((part.rotation + turn) * Math.PI) / 180;
     cos = Math.cos(angle);
     sin = Math.sin(angle);
   }
@@ -176,12 +184,12 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   if (part.live) wear(part, scene);
   if (part.liveEffects) takeEffects(part);
   if (node.kind === 'text') words(scene, part, node);
-  const left = node.kind === 'text' ? node.layout.x : part.x - (part.nowW - part.w) * element.pivotX;
-  const top = node.kind === 'text' ? node.layout.y : part.y - (part.nowH - part.h) * element.pivotY;
+  const left = node.kind === 'text' ? node.layout.x : part.x - (part.nowW - part.w) * part.ownPivotX;
+  const top = node.kind === 'text' ? node.layout.y : part.y - (part.nowH - part.h) * part.ownPivotY;
   multiplyPlane(node.matrix, part.plane, 1, 0, 0, 1, left, top);
   if ((p[maskSoft] as number) !== 0) for (let i = 0; i < node.masks.length; i += 1) soften(part, i);
 
-  const own = Math.max(0, Math.min(1, element.opacity * (p[opacity] as number)));
+  const own = Math.max(0, Math.min(1, part.opacity * (p[opacity] as number)));
   const around = parent && !parent.apart ? parent.effectiveOpacity : 1;
   part.effectiveOpacity = own * around;
 
@@ -190,10 +198,9 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     (p[wipeTop] as number) > 0 ||
     (p[wipeRight] as number) > 0 ||
     (p[wipeBottom] as number) > 0;
-  const clips = element.kind === 'group' ? element.clip : element.kind === 'text' && element.fit === 'clip';
+  const { clipsBox: clips, isGroup } = part;
   inherit(node.clips, parent);
   let clipCount = parent && !parent.apart ? parent.node.clipCount : 0;
-  const isGroup = element.kind === 'group';
   const isolated =
     isGroup &&
     ((part.effectiveOpacity < 1 && part.leaves > 1) || ((wipes || clips) && clipCount >= maxClips - 1));
@@ -210,10 +217,10 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1;
   node.visible =
     part.effectiveOpacity > 0 && across !== 0 && up !== 0 && !wiped && isOfNow(scene, part, moment);
-  if (node.kind === 'video' && element.kind === 'video')
-    node.seconds = element.start + ageAt(scene, moment) * element.pace;
+  if (node.kind === 'video') play(scene, part, node, moment);
   else if (node.kind === 'camera') node.seconds = moment.time;
-  if (element.kind === 'clock' && node.kind === 'text') {
+  else if (node.kind === 'text' && part.element.kind === 'clock') {
+    const { element } = part;
     const text = formatClock(moment.time, element.format, element.offset);
     if (text !== node.layout.lines[0]?.text)
       node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
@@ -329,6 +336,10 @@ function movePieces(motion: PieceMotion, spread: number, size: number): void {
     state[out + 9] = p[at + wipeRight] as number;
     state[out + 10] = p[at + wipeBottom] as number;
   }
+}
+
+function play(scene: Scene, { element }: Part, node: VideoNode, moment: Moment): void {
+  if (element.kind === 'video') node.seconds = element.start + ageAt(scene, moment) * element.pace;
 }
 
 function ageAt({ template }: Scene, moment: Moment): number {

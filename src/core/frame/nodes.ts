@@ -2,9 +2,15 @@ import type { Element } from '../show';
 import { ellipsePath, linePaths, pathOf, polygonPath, rectPath } from '../shape';
 import type { TextLayout } from '../text';
 import { maxClips, type Clip, type DisplayNode, type Effects, type GroupNode, type MaskUse } from './display';
-import { identity } from './matrix';
+import { identity, type Matrix } from './matrix';
 
-export const newClip = (): Clip => ({ inverse: identity(), left: 0, top: 0, right: 0, bottom: 0 });
+export const newClip = (inverse: Matrix = identity()): Clip => ({
+  inverse,
+  left: 0,
+  top: 0,
+  right: 0,
+  bottom: 0,
+});
 
 const plain = { effects: null, blend: 'normal' as const };
 
@@ -21,12 +27,16 @@ export function effectsOf(element: Element): Effects | null {
   };
 }
 
-const nodeBase = (key: string, own: { effects: Effects | null; blend: Element['blend'] } = plain) => ({
+const nodeBase = (
+  key: string,
+  own: { effects: Effects | null; blend: Element['blend'] } = plain,
+  matrix: Matrix = identity(),
+) => ({
   key,
   effects: own.effects,
   blend: own.blend,
   masks: [] as readonly MaskUse[],
-  matrix: identity(),
+  matrix,
   visible: true,
   opacity: 1,
   clips: new Array<Clip>(maxClips),
@@ -36,8 +46,9 @@ const nodeBase = (key: string, own: { effects: Effects | null; blend: Element['b
 export const groupNode = (
   key: string,
   own?: { effects: Effects | null; blend: Element['blend'] },
+  matrix?: Matrix,
 ): GroupNode => ({
-  ...nodeBase(key, own),
+  ...nodeBase(key, own, matrix),
   kind: 'group',
   isolated: false,
   children: [],
@@ -51,12 +62,14 @@ export function nodeFor(
   box: { w: number; h: number },
   /** Whether more of a rectangle than its place, size, corners and colour will move. */
   movesShape = false,
+  /** Where it keeps its place. */
+  matrix: Matrix = identity(),
 ): DisplayNode {
   const own = { effects: effectsOf(element), blend: element.blend };
-  const base = nodeBase(key, own);
+  const base = nodeBase(key, own, matrix);
   switch (element.kind) {
     case 'group':
-      return groupNode(key, own);
+      return groupNode(key, own, matrix);
     case 'rect': {
       const isPlain =
         !movesShape &&

@@ -37,8 +37,17 @@ export interface Part {
   readonly y: number;
   readonly w: number;
   readonly h: number;
+  /** Px, in the template's space. */
   readonly pivotX: number;
   readonly pivotY: number;
+  /** In parts of its box. */
+  readonly ownPivotX: number;
+  readonly ownPivotY: number;
+  readonly rotation: number;
+  readonly opacity: number;
+  readonly isGroup: boolean;
+  /** Whether its box cuts what is in it. */
+  readonly clipsBox: boolean;
   readonly cos: number;
   readonly sin: number;
   /** By the scene's phases. */
@@ -143,6 +152,8 @@ export function prepareScene(
   const masking = new Set(
     Object.values(rest.elements).flatMap((e) => (e.hidden ? [] : e.masks.map((m) => m.by))),
   );
+  // What is read and written for each part of each frame lies side by side.
+  const take = newArena();
   const nodes = new Map<string, DisplayNode>();
   const parts: Part[] = [];
 
@@ -153,7 +164,14 @@ export function prepareScene(
     if (!element || !box || element.hidden) return 0;
     const own = plan.of(element, box, era);
     const suffix = era === 'old' ? '~' : '';
-    const node = nodeFor(element, source.texts.get(id), `${key}/${id}${suffix}`, box, own.movesShape);
+    const node = nodeFor(
+      element,
+      source.texts.get(id),
+      `${key}/${id}${suffix}`,
+      box,
+      own.movesShape,
+      take(16),
+    );
     const angle = (element.rotation * Math.PI) / 180;
     const part: Part & { leaves: number } = {
       element,
@@ -164,6 +182,12 @@ export function prepareScene(
       ...box,
       pivotX: box.x + box.w * element.pivotX,
       pivotY: box.y + box.h * element.pivotY,
+      ownPivotX: element.pivotX,
+      ownPivotY: element.pivotY,
+      rotation: element.rotation,
+      opacity: element.opacity,
+      isGroup: element.kind === 'group',
+      clipsBox: element.kind === 'group' ? element.clip : element.kind === 'text' && element.fit === 'clip',
       cos: Math.cos(angle),
       sin: Math.sin(angle),
       tracks: own.tracks,
@@ -175,10 +199,10 @@ export function prepareScene(
         : null,
       pieces: own.pieces,
       count: own.count,
-      clip: newClip(),
-      plane: identity(),
-      pose: new Float64Array(own.poseLength),
-      worn: new Float64Array(own.poseLength).fill(NaN),
+      clip: newClip(take(16)),
+      plane: take(16),
+      pose: take(own.poseLength),
+      worn: own.isLive ? new Float64Array(own.poseLength).fill(NaN) : noNumbers,
       leaves: 1,
       tinted: false,
       said: null,
@@ -226,6 +250,23 @@ export function prepareScene(
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,
     worth: (part, unit, property) => plan.sizes(unit, property, part.element, part),
+  };
+}
+
+const noNumbers = new Float64Array(0);
+const arenaLength = 8192;
+
+/** Lists of numbers out of larger ones, so that those of neighbours are neighbours. */
+function newArena(): (length: number) => Float64Array {
+  let arena = new Float64Array(arenaLength);
+  let at = 0;
+  return (length) => {
+    if (at + length > arena.length) {
+      arena = new Float64Array(Math.max(arenaLength, length));
+      at = 0;
+    }
+    at += length;
+    return arena.subarray(at - length, at);
   };
 }
 

@@ -35,6 +35,10 @@ export function easeCurve(ease: Ease): readonly [number, number, number, number]
   return ease.kind === 'curve' ? [ease.x1, ease.y1, ease.x2, ease.y2] : null;
 }
 
+let lastEase: Ease | null = null;
+let lastPart = NaN;
+let lastValue = 0;
+
 /** How much of the way is gone, at part `t` of the time: 0 until 0, 1 from 1 on; between them it may be over or under. */
 export function easeValue(ease: Ease, t: number): number {
   if (!(t > 0)) return 0;
@@ -42,8 +46,13 @@ export function easeValue(ease: Ease, t: number): number {
   if (typeof ease === 'string') {
     if (ease === 'linear') return t;
     if (ease === 'hold') return 0;
-    const [x1, y1, x2, y2] = easeCurves[ease];
-    return bezier(y1, y2, solve(x1, x2, t));
+    // Things that lead and follow by the same curve ask for the same value one after another.
+    if (ease === lastEase && t === lastPart) return lastValue;
+    const curve = easeCurves[ease];
+    lastEase = ease;
+    lastPart = t;
+    lastValue = bezier(curve[1], curve[3], solve(curve[0], curve[2], t));
+    return lastValue;
   }
   switch (ease.kind) {
     case 'curve':

@@ -21,7 +21,9 @@ export const poseIndex = Object.fromEntries(poseKeys.map((key, index) => [key, i
 >;
 export const poseLength = poseKeys.length;
 const joins: readonly Join[] = poseKeys.map(joinOf);
-const neutral = joins.map((join) => (join === 'multiply' ? 1 : 0));
+const neutral = Float64Array.from(joins, (join) => (join === 'multiply' ? 1 : 0));
+/** 0: adds, 1: multiplies, 2: covers. */
+const codes = Uint8Array.from(joins, (join) => ['add', 'multiply', 'cover'].indexOf(join));
 
 /** How motions meet at a place of a pose; behind the fixed ones all add. */
 export const joinAt = (index: number): Join => joins[index] ?? 'add';
@@ -30,18 +32,15 @@ export const neutralAt = (index: number): number => neutral[index] ?? 0;
 
 /** Sets a pose, or one of several that stand one behind another, to rest. */
 export function restPose(pose: Float64Array, from = 0, length = pose.length): void {
-  for (let i = 0; i < length; i += 1) pose[from + i] = i < poseLength ? (neutral[i] as number) : 0;
+  pose.set(neutral, from);
+  if (length > poseLength) pose.fill(0, from + poseLength, from + length);
 }
 
 /** Joins one number into a pose that may already be moved. */
 export function addPose(pose: Float64Array, index: number, value: number, from = 0): void {
   const at = from + index;
-  const present = pose[at] as number;
-  const join = index < poseLength ? joins[index] : 'add';
-  pose[at] =
-    join === 'add'
-      ? present + value
-      : join === 'multiply'
-        ? present * value
-        : 1 - (1 - present) * (1 - Math.max(0, Math.min(1, value)));
+  const code = index < poseLength ? (codes[index] as number) : 0;
+  if (code === 0) pose[at] = (pose[at] as number) + value;
+  else if (code === 1) pose[at] = (pose[at] as number) * value;
+  else pose[at] = 1 - (1 - (pose[at] as number)) * (1 - Math.max(0, Math.min(1, value)));
 }

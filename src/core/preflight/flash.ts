@@ -24,7 +24,8 @@ export interface FlashFinding {
   readonly isRed: boolean;
 }
 
-const linear = (part: number): number => (part / 255) ** 2.4;
+/** Light of the 256 display values (gamma of ITU-R BT.1886). */
+const light = Float64Array.from({ length: 256 }, (_, value) => (value / 255) ** 2.4);
 
 /**
  * Finds harmful flashes in a run of frames. Each frame is a list of RGBA bytes (not premultiplied), `flashGrid` cells in
@@ -48,12 +49,13 @@ export function flashes(
     for (let cell = 0; cell < cells; cell += 1) {
       const at = cell * 4;
       const alpha = (pixels[at + 3] ?? 0) / 255;
-      const mix = (i: number): number => linear((pixels[at + i] ?? 0) * alpha + backdrop * (1 - alpha));
+      const mix = (i: number): number =>
+        light[Math.round((pixels[at + i] ?? 0) * alpha + backdrop * (1 - alpha))] ?? 0;
       const [r, g, b] = [mix(0), mix(1), mix(2)];
-      const light = peak * (0.2126 * r + 0.7152 * g + 0.0722 * b);
+      const luminance = peak * (0.2126 * r + 0.7152 * g + 0.0722 * b);
       const sum = r + g + b;
       const saturated = sum > 0 && r / sum >= 0.8 ? Math.max(0, (r - g - b) * 320) : 0;
-      const moved = step(turn, way, cell, light, leastChange, darkest);
+      const moved = step(turn, way, cell, luminance, leastChange, darkest);
       if (moved > 0) up += 1;
       else if (moved < 0) down += 1;
       if (step(redTurn, redWay, cell, saturated, 20, Infinity) !== 0) red += 1;
