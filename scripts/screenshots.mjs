@@ -42,15 +42,27 @@ await shoot('shows', async () => {
   await settle(2500);
 });
 await shoot('build', async () => {
-  await page.goto(`${url}/build/name-line`);
+  await page.goto(`${url}/build/round-score`);
+  await settle(2500);
+  await page.getByRole('button', { name: /^Another team, / }).click();
+  await page.getByRole('button', { name: /^Team Y · new: 0.5 at Another team/ }).click();
+  for (let i = 0; i < 2; i += 1) await page.keyboard.press('Escape');
+  await page.getByRole('region', { name: 'Rows of the score' }).focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.getByRole('button', { name: /^Team Y · new: 0.5 at Another team/ }).click();
+  await settle(600);
+});
+await shoot('motions', async () => {
+  await page.goto(`${url}/build/round-score`);
   await settle(2500);
   await page
-    .getByRole('treeitem', { name: 'Bar', exact: true })
-    .getByRole('button', { name: 'Bar', exact: true })
+    .getByRole('treeitem', { name: 'Team', exact: true })
+    .getByRole('button', { name: 'Team', exact: true })
     .click();
-  await page.getByRole('button', { name: /^Bar Wipe from right: 1 at Enter/ }).click();
-  await page.getByRole('button', { name: 'Rest' }).click();
-  await settle(600);
+  await page.getByRole('button', { name: 'Motions…' }).click();
+  await settle(300);
+  await page.getByRole('option', { name: 'Scatter' }).hover();
+  await settle(520);
 });
 await shoot('library', async () => {
   await page.goto(`${url}/build/name-line`);

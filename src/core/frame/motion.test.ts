@@ -616,7 +616,14 @@ describe('a Change', () => {
         const look = (nodes: Map<string, DisplayNode>, old: boolean): unknown =>
           ['bar', 'name', 'role'].map((id) => {
             const n = nodes.get(old ? `${id}~` : id) ?? nodes.get(id);
-            return n && [Math.round(n.opacity * 1e6), [...n.matrix].map((v) => Math.round(v * 1e4) + 0), n.clipCount, words(n)];
+            return (
+              n && [
+                Math.round(n.opacity * 1e6),
+                [...n.matrix].map((v) => Math.round(v * 1e4) + 0),
+                n.clipCount,
+                words(n),
+              ]
+            );
           });
         const rest = (values: Values): unknown =>
           look(findAll(evaluate(scene(t, undefined, values), holdMoment(0))), false);

@@ -19,4 +19,4 @@ export {
 } from './tracks';
 export { coasted, coastFrames, endsAtRest, phaseEnd } from './phases';
 export { changedFields, chooseChange } from './choose';
-export { applyPreset, motionPresets, type MotionPreset } from './presets';
+export { applyPreset, idlePresets, motionPresets, presetsFor, type MotionPreset } from './presets';

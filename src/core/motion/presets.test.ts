@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { motionFindings } from '../preflight';
 import { newChange, newElement, newTemplate, phaseOf, type Element, type Template } from '../show';
-import { applyPreset, motionPresets, type MotionPreset } from './index';
+import { applyPreset, motionPresets, presetsFor, type MotionPreset } from './index';
 
 let count = 0;
 const newId = (): string => `n${(count += 1)}`;
@@ -77,6 +77,23 @@ describe('ready motions', () => {
     ).toEqual([
       ['old', [0, 1], [16, 0]],
       ['new', [16, 0], [40, 1]],
+    ]);
+  });
+  test('loops come back to where they began, and are clean', () => {
+    for (const preset of presetsFor('idle')) {
+      const t = template();
+      applyPreset(t, 'idle', ['bar', 'group'], preset, 200, newId);
+      expect([preset.id, t.phases.idle.frames, motionFindings(t)]).toEqual([preset.id, 200, []]);
+    }
+    expect(presetsFor('enter')).toBe(motionPresets);
+  });
+  test('a move begins at rest and goes away from it', () => {
+    const t = template();
+    t.moves.push({ id: 'm', name: 'Tuck', frames: 0, tracks: [], markers: [] });
+    applyPreset(t, 'm', ['bar'], named('slide-left'), 20, newId);
+    expect(t.moves[0]?.tracks[0]?.keys.map(({ frame, value }) => [frame, value])).toEqual([
+      [0, 0],
+      [20, -1],
     ]);
   });
   test('in a phase that is not there nothing is made', () => {

@@ -30,6 +30,8 @@ export interface MotionPreset {
   /** One sentence for those who have not seen it. */
   readonly help: string;
   readonly fits: (element: Element) => boolean;
+  /** Goes away from rest and comes back, over and over: for the idle loop, and for nothing else. */
+  readonly isLoop?: boolean;
   readonly parts: (element: Element) => readonly Part[];
 }
 
@@ -193,6 +195,31 @@ export const motionPresets: readonly MotionPreset[] = [
   },
 ];
 
+/** Motions for the idle loop: small, slow, and back where they began. */
+export const idlePresets: readonly MotionPreset[] = [
+  {
+    ...plain('breathe', 'Breathe', 'Grows a little and comes back.', { property: 'scale', away: 1.05 }),
+    isLoop: true,
+  },
+  { ...plain('float', 'Float', 'Rises a little and sinks back.', { property: 'y', away: -8 }), isLoop: true },
+  {
+    ...plain('sway', 'Sway', 'Leans a little and comes back.', { property: 'rotation', away: 3 }),
+    isLoop: true,
+  },
+  {
+    ...plain('glimmer', 'Glimmer', 'Dims a little and comes back.', { property: 'opacity', away: 0.65 }),
+    isLoop: true,
+  },
+  {
+    ...plain('turn', 'Turn round', 'One whole turn, evenly.', { property: 'rotation', away: 360 }),
+    isLoop: true,
+  },
+];
+
+/** The ready motions for a phase. */
+export const presetsFor = (ref: PhaseRef): readonly MotionPreset[] =>
+  ref === 'idle' ? idlePresets : motionPresets;
+
 const neutral = (mode: Track['mode']): number => (mode === 'factor' ? 1 : 0);
 
 /** The tracks of a preset for an element between two frames of a phase. */
@@ -228,6 +255,27 @@ function tracksOf(
 const turned = (order: Cascade['order']): Cascade['order'] =>
   order === 'forward' ? 'backward' : order === 'backward' ? 'forward' : order;
 
+/** A loop: away by its middle and back by its end; what turns round is round again at its end. */
+const loopOf = (preset: MotionPreset, element: Element, frames: number, newId: NewId): Track[] =>
+  preset.parts(element).map(({ property, away }) => {
+    const track = makeTrack(newId(), element.id, property, []);
+    const rest = neutral(track.mode);
+    const isRound = away % 360 === 0;
+    return {
+      ...track,
+      keys: isRound
+        ? [
+            { frame: 0, value: rest, ease: 'linear' },
+            { frame: frames, value: away, ease: 'linear' },
+          ]
+        : [
+            { frame: 0, value: rest, ease: 'gentle' },
+            { frame: Math.max(1, Math.round(frames / 2)), value: away, ease: 'gentle' },
+            { frame: Math.max(2, frames), value: rest, ease: 'linear' },
+          ],
+    };
+  });
+
 /** Frames by which each further element follows the one before. */
 const follow = 3;
 
@@ -251,6 +299,7 @@ export function applyPreset(
   const length = Math.max(1, frames);
   const made: Track[] = elements.flatMap((element, index): Track[] => {
     const late = index * follow;
+    if (preset.isLoop) return loopOf(preset, element, length, newId);
     if (change) {
       const end = Math.max(2, change.frames);
       const swap = change.swap ?? Math.round(end / 2);
@@ -260,6 +309,9 @@ export function applyPreset(
         ...tracksOf(preset, element, 'in', change.swap === null ? 0 : swap, end, 'new', newId),
       ];
     }
+    // A move begins at rest and goes away from it.
+    if (template.moves.some(({ id }) => id === ref))
+      return tracksOf(preset, element, 'out', late, late + length, 'whole', newId);
     if (ref === 'exit') {
       const end = Math.max(phase.frames, length + follow * (elements.length - 1));
       const last = end - (elements.length - 1 - index) * follow;

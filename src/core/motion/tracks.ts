@@ -147,7 +147,7 @@ export function compileTrack(
   // A turn that has come round is where it was.
   const turns = movable.key === 'rotation' && kind === 'idle';
   anchor(rows, neutral, anchorsOf(kind, track), frames, (value) =>
-    turns ? value % 360 === 0 : Math.abs(value - neutral) < 1e-9,
+    turns ? value % 360 === 0 : value === neutral,
   );
   const counts = track.mode === 'offset';
   return {

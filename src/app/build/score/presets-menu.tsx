@@ -1,11 +1,20 @@
 import { Popover } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
-import { applyPreset, motionPresets, phaseEnd, type MotionPreset } from '../../../core/motion';
-import { phaseOf, phasesOf, type Template } from '../../../core/show';
+import { applyPreset, phaseEnd, presetsFor, type MotionPreset } from '../../../core/motion';
+import { phaseOf, phasesOf, type PhaseKind, type Template } from '../../../core/show';
 import { Button, NumberField } from '../../ui';
 import { newId } from '../../state/ids';
 import { editTemplate, templateNow, useBuild } from '../build-store';
 import { phaseInHand } from './keys';
+
+const wayWords: Readonly<Record<PhaseKind, string>> = {
+  enter: 'To come by',
+  step: 'To come by',
+  idle: 'To keep moving',
+  change: 'The old goes, the new comes',
+  exit: 'To leave by',
+  move: 'To go away by',
+};
 
 /** Motions to come and go by: looked at on the stage while the pointer or the focus is on them, then made of keys. */
 export function PresetsMenu({ template }: { template: Template }) {
@@ -19,7 +28,7 @@ export function PresetsMenu({ template }: { template: Template }) {
   const stood = useRef(playhead);
   const { set } = useBuild.getState();
   const elements = selection.flatMap((id) => template.elements[id] ?? []);
-  const presets = motionPresets.filter((preset) => elements.some(preset.fits));
+  const presets = presetsFor(ref).filter((preset) => elements.some(preset.fits));
   const place = phasesOf(template).find((own) => own.ref === ref);
 
   const look = (preset: MotionPreset | null): void => {
@@ -37,7 +46,9 @@ export function PresetsMenu({ template }: { template: Template }) {
       const now = phaseInHand(playhead);
       setRef(now);
       const own = phaseOf(template, now);
-      setFrames(Math.max(8, Math.min(50, own ? phaseEnd(own) || 25 : 25)));
+      const usual = now === 'idle' ? template.rate * 4 : 25;
+      const most = now === 'idle' ? 2000 : 50;
+      setFrames(Math.round(Math.max(8, Math.min(most, own ? phaseEnd(own) || usual : usual))));
     } else {
       setShown(null);
       set({ trial: null, isPlaying: false, playhead: stood.current });
@@ -76,16 +87,13 @@ export function PresetsMenu({ template }: { template: Template }) {
           align="start"
           collisionPadding={8}
           aria-label="Motions"
-          className="z-50 w-[600px] rounded border border-line bg-panel p-2"
+          className="z-50 w-[680px] rounded border border-line bg-panel p-2"
         >
           <div className="flex items-center gap-2 pb-2">
-            <span className="flex-1 text-xs text-ink-2">
-              {place?.kind === 'exit'
-                ? 'To leave by'
-                : place?.kind === 'change'
-                  ? 'Old goes, new comes'
-                  : 'To come by'}{' '}
-              in {place?.kind === 'idle' ? 'the idle loop' : place?.name}
+            <span className="min-w-0 flex-1 truncate text-xs text-ink-2" aria-live="polite">
+              {shown
+                ? shown.help
+                : `${wayWords[place?.kind ?? 'enter']} in ${place?.kind === 'idle' ? 'the idle loop' : place?.name}: point at one to see it on the stage`}
             </span>
             <span className="w-36">
               <NumberField
@@ -98,7 +106,7 @@ export function PresetsMenu({ template }: { template: Template }) {
               />
             </span>
           </div>
-          <div className="grid grid-cols-4 gap-1" role="listbox" aria-label="Motions">
+          <div className="grid grid-cols-5 gap-1" role="listbox" aria-label="Motions">
             {presets.map((preset) => (
               <button
                 key={preset.id}
@@ -114,9 +122,6 @@ export function PresetsMenu({ template }: { template: Template }) {
               </button>
             ))}
           </div>
-          <p className="h-6 pt-1.5 text-xs text-ink-3">
-            {shown ? shown.help : 'Point at one to see it on the stage; a click makes keys of it.'}
-          </p>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
