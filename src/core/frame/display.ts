@@ -101,13 +101,16 @@ export interface ShapeNode extends NodeBase {
   drawing: Drawing;
 }
 
-/** Numbers for each piece of a text: its opacity; its place in the node's space as a, b, c, d, x, y; what is wiped. */
-export const pieceLength = 11;
+/** Numbers for each piece of a text: see `Pieces`. */
+export const pieceLength = 16;
 
 /** A text whose parts move by themselves. */
 export interface Pieces {
   readonly list: readonly TextPiece[];
-  /** `pieceLength` numbers for each: opacity, a, b, c, d, x, y, wiped from left, top, right, bottom (0 to 1). */
+  /**
+   * `pieceLength` numbers for each: opacity; its place in the node's space as a, b, c, d, x, y; wiped from left, top,
+   * right, bottom (0 to 1); whether it has a colour of its own (1), and that as red, green, blue, opacity (0 to 1).
+   */
   readonly state: Float64Array;
 }
 

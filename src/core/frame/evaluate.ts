@@ -6,6 +6,7 @@ import {
   restPose,
   sampleColour,
   sampleTrack,
+  writeColour,
   type CompiledTrack,
 } from '../motion';
 import { exactRate } from '../show';
@@ -21,7 +22,7 @@ import {
 } from './display';
 import { dress } from './dress';
 import { invert, multiplyPlane } from './matrix';
-import type { PieceMotion, PieceTrack } from './plan';
+import type { PieceColour, PieceMotion, PieceTrack } from './plan';
 import type { Part, Scene, ScenePhase } from './scene';
 
 /** The moment of a graphic: where it is in its life. Frames are of the template's rate, whole or not. */
@@ -282,7 +283,9 @@ function words(scene: Scene, part: Part, node: TextNode): void {
   if (!part.pieces) return;
   let isMoving = (part.pose[tracking] as number) !== 0;
   for (let k = 0; k < activeCount && !isMoving; k += 1)
-    if ((part.pieces.tracks[active[k] as number] as readonly PieceTrack[]).length > 0) isMoving = true;
+    isMoving =
+      (part.pieces.tracks[active[k] as number] as readonly PieceTrack[]).length > 0 ||
+      (part.pieces.colours[active[k] as number] as readonly PieceColour[]).length > 0;
   node.pieces = isMoving ? part.pieces.pieces : null;
   if (isMoving) movePieces(part.pieces, part.pose[tracking] as number, node.layout.face.size);
 }
@@ -335,6 +338,15 @@ function movePieces(motion: PieceMotion, spread: number, size: number): void {
     state[out + 8] = p[at + wipeTop] as number;
     state[out + 9] = p[at + wipeRight] as number;
     state[out + 10] = p[at + wipeBottom] as number;
+    state[out + 11] = 0;
+    for (let k = 0; k < activeCount; k += 1) {
+      const own = motion.colours[active[k] as number] as readonly PieceColour[];
+      for (let t = 0; t < own.length; t += 1) {
+        const { track, shifts, pace } = own[t] as PieceColour;
+        state[out + 11] = 1;
+        writeColour(state, out + 12, track, frames[k] as number, shifts[i] as number, pace);
+      }
+    }
   }
 }
 

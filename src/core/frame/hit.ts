@@ -11,7 +11,7 @@ function contains(part: Part, x: number, y: number, slop: number): boolean {
   const v = (inverse[1] as number) * x + (inverse[5] as number) * y + (inverse[13] as number);
   // Flat things, such as lines, are given room to be hit.
   const [roomX, roomY] = [part.w < slop * 2 ? slop : 0, part.h < slop * 2 ? slop : 0];
-  return u >= -roomX && v >= -roomY && u <= part.w + roomX && v <= part.h + roomY;
+  return u >= -roomX && v >= -roomY && u <= part.nowW + roomX && v <= part.nowH + roomY;
 }
 
 /** The elements under a point of the canvas at a moment, front to back, groups left out. Locked ones are not

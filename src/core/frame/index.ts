@@ -20,6 +20,7 @@ export { isApart, maxClips, pieceLength } from './display';
 export { prepareScene, type Scene, type SceneOptions } from './scene';
 export { evaluate, holdMoment, looksSame, type Moment } from './evaluate';
 export { identity, invert, type Matrix } from './matrix';
+export { spreadsOverWords } from './plan';
 export { momentIn } from './moments';
 export { partOf, pivotOf, posedValue, type PosedValue } from './pose-of';
 export { elementsAt } from './hit';

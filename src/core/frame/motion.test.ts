@@ -367,6 +367,32 @@ describe('words in parts', () => {
     expect(spread('left')).toEqual([0, 40, 80]);
     expect(spread('centre')).toEqual([-20, 20, 60]);
   });
+  test('letters take a colour one after another', () => {
+    const t = template([text('a', 'ab', { colour: '#000000' })], ['a'], {
+      phases: phases([
+        track(
+          'a',
+          'colour',
+          [
+            [0, '#ffffff'],
+            [20, '#000000'],
+          ],
+          {
+            cascade: { ...newCascade('character'), overlap: 0 },
+          },
+        ),
+      ]),
+    });
+    const own = node(scene(t), at('enter', 10), 'a');
+    if (own.kind !== 'text' || !own.pieces) throw new Error('it is not in pieces');
+    const tints = [0, 1].map((i) => [
+      ...(own.pieces?.state.slice(i * pieceLength + 11, (i + 1) * pieceLength) ?? []),
+    ]);
+    expect(tints.map((tint) => tint.map((v) => Math.round(v * 1e3) / 1e3))).toEqual([
+      [1, 0, 0, 0, 1],
+      [1, 1, 1, 1, 1],
+    ]);
+  });
   test('the parts of a group take its motion in turn, hidden ones left out', () => {
     const t = template(
       [

@@ -46,10 +46,18 @@ export interface PieceTrack {
   readonly dy: Float64Array;
 }
 
+/** A track of the colour of the pieces of a text. */
+export interface PieceColour {
+  readonly track: CompiledColour;
+  readonly shifts: Float64Array;
+  readonly pace: number;
+}
+
 /** What the pieces of a text need to be moved. */
 export interface PieceMotion {
   readonly pieces: Pieces;
   readonly tracks: readonly (readonly PieceTrack[])[];
+  readonly colours: readonly (readonly PieceColour[])[];
   /** A pose for each piece, one behind another. */
   readonly pose: Float64Array;
   /** Which each piece is on its line, counted from where the line is aligned. */
@@ -100,6 +108,10 @@ const inPieces = new Set<string>([
   'wipeRight',
   'wipeBottom',
 ]);
+/** Whether a motion of words can be spread over their characters, words or lines; others move the whole. */
+export const spreadsOverWords = (property: string): boolean =>
+  inPieces.has(property) || property === 'colour';
+
 const none: readonly never[] = [];
 
 /** The value of a property, or of something inside it such as `fill.stops.0.at`. */
@@ -258,6 +270,7 @@ export class MotionPlan {
     const extras: Movable[] = [];
     const tracks: CompiledTrack[][] = [];
     const colours: CompiledColour[][] = [];
+    const pieceColours: { phase: number; track: Track; compiled: CompiledColour }[] = [];
     const pieceTracks: { phase: number; track: Track; compiled: CompiledTrack }[] = [];
     const put = <T>(lists: T[][], phase: number, item: T): void => {
       (lists[phase] ??= []).push(item);
@@ -274,7 +287,10 @@ export class MotionPlan {
       if (movable.type === 'colour') {
         const base = String(valueAt(element, track.property));
         const named = { ...track, keys: track.keys.map((key) => ({ ...key, value: this.plain(key.value) })) };
-        put(colours, phase, timed(compileColour(named, place.kind, place.frames, base)));
+        const compiled = compileColour(named, place.kind, place.frames, base);
+        if (isWords && track.property === 'colour' && track.cascade && track.cascade.by !== 'child')
+          pieceColours.push({ phase, track, compiled });
+        else put(colours, phase, timed(compiled));
         continue;
       }
       const index = this.indexOf(movable, extras);
@@ -317,7 +333,9 @@ export class MotionPlan {
       movesEffects:
         moves('blur') || extras.some(({ key }) => isEffect(key)) || [...colourKeys].some(isEffect),
       pieces:
-        pieceTracks.length > 0 || spreads ? this.inPieces(element, box, era, pieceTracks, spreads) : null,
+        pieceTracks.length + pieceColours.length > 0 || spreads
+          ? this.inPieces(element, box, era, pieceTracks, pieceColours, spreads)
+          : null,
       count: counts ? this.countOf(element.id, era) : null,
     };
   }
@@ -444,34 +462,42 @@ export class MotionPlan {
     box: Box,
     era: Era,
     given: readonly { phase: number; track: Track; compiled: CompiledTrack }[],
+    tints: readonly { phase: number; track: Track; compiled: CompiledColour }[],
     spreads: boolean,
   ): PieceMotion | null {
     const { rest, before, measure } = this.stage;
     const layout = (era === 'old' && before ? before : rest).texts.get(element.id);
     if (!layout) return null;
-    const by = (part: Cascade['by']): boolean => given.some(({ track }) => track.cascade?.by === part);
+    const by = (part: Cascade['by']): boolean =>
+      [...given, ...tints].some(({ track }) => track.cascade?.by === part);
     const finest = spreads || by('character') ? 'character' : by('word') ? 'word' : 'line';
     const list = piecesOf(layout, finest, measure);
+    const unitIn =
+      (cascade: Cascade) =>
+      (piece: TextPiece): number =>
+        cascade.by === 'line' ? piece.line : cascade.by === 'word' ? piece.word : piece.character;
+    const timed = (cascade: Cascade, span: number) => {
+      const unitOf = unitIn(cascade);
+      const count = list.reduce((most, piece) => Math.max(most, unitOf(piece) + 1), 0);
+      const { shifts, pace } = timingOf(cascade, count, span);
+      return { unitOf, count, pace, shifts: Float64Array.from(list, (piece) => shifts[unitOf(piece)] ?? 0) };
+    };
     const tracks: PieceTrack[][] = [];
+    const colours: PieceColour[][] = [];
+    for (const { phase, track, compiled } of tints) {
+      const { shifts, pace } = timed(track.cascade as Cascade, spanOf(compiled));
+      (colours[phase] ??= []).push({ track: compiled, shifts, pace });
+    }
     for (const { phase, track, compiled } of given) {
       const cascade = track.cascade as Cascade;
-      const unitOf = (piece: TextPiece): number =>
-        cascade.by === 'character' && finest === 'character'
-          ? piece.character
-          : cascade.by === 'line'
-            ? piece.line
-            : cascade.by === 'word'
-              ? piece.word
-              : piece.character;
-      const count = list.reduce((most, piece) => Math.max(most, unitOf(piece) + 1), 0);
-      const { shifts, pace } = timingOf(cascade, count, spanOf(compiled));
+      const { unitOf, count, pace, shifts } = timed(cascade, spanOf(compiled));
       const middles = this.middles(list, unitOf, count);
       const [px, py] = [box.w * element.pivotX, box.h * element.pivotY];
       const pivot = (piece: TextPiece): { x: number; y: number } =>
         cascade.pivot === 'whole' ? { x: px, y: py } : (middles[unitOf(piece)] ?? { x: px, y: py });
       (tracks[phase] ??= []).push({
         track: compiled,
-        shifts: Float64Array.from(list, (piece) => shifts[unitOf(piece)] ?? 0),
+        shifts,
         pace,
         worth: track.unit !== 'own' || track.mode !== 'offset' ? 'px' : track.property === 'x' ? 'w' : 'h',
         dx: Float64Array.from(list, (piece) => piece.x + piece.w / 2 - pivot(piece).x),
@@ -481,6 +507,7 @@ export class MotionPlan {
     return {
       pieces: { list, state: new Float64Array(list.length * pieceLength) },
       tracks: this.filled(tracks),
+      colours: this.filled(colours),
       pose: new Float64Array(list.length * poseLength),
       along: this.along(list, element),
     };

@@ -19,21 +19,40 @@ export function writeLab(out: Float64Array, at: number, colour: string): void {
 }
 
 const byte = (part: number): string => {
-  const whole = Math.round(Math.max(0, Math.min(1, part)) * 255);
+  const whole = Math.round(part * 255);
   return (whole < 16 ? '0' : '') + whole.toString(16);
 };
 
-/** The colour between two entries of a list of OKLab colours, as #rrggbb, with its opacity where it has one. */
-export function mixLab(list: Float64Array, from: number, to: number, part: number): string {
-  const mix = (i: number): number =>
-    (list[from + i] as number) + ((list[to + i] as number) - (list[from + i] as number)) * part;
-  const [L, a, b, alpha] = [mix(0), mix(1), mix(2), mix(3)];
+/** Writes the colour between two entries of a list of OKLab colours, as red, green, blue and opacity from 0 to 1. */
+export function mixInto(
+  out: Float64Array,
+  at: number,
+  list: Float64Array,
+  from: number,
+  to: number,
+  part: number,
+): void {
+  const L = between(list, from, to, part);
+  const a = between(list, from + 1, to + 1, part);
+  const b = between(list, from + 2, to + 2, part);
   const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;
   const m = (L - 0.1055613458 * a - 0.0638541728 * b) ** 3;
   const s = (L - 0.0894841775 * a - 1.291485548 * b) ** 3;
-  const rgb =
-    byte(display(4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s)) +
-    byte(display(-1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s)) +
-    byte(display(-0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s));
+  out[at] = unit(display(4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s));
+  out[at + 1] = unit(display(-1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s));
+  out[at + 2] = unit(display(-0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s));
+  out[at + 3] = unit(between(list, from + 3, to + 3, part));
+}
+
+const between = (list: Float64Array, from: number, to: number, part: number): number =>
+  (list[from] as number) + ((list[to] as number) - (list[from] as number)) * part;
+const unit = (part: number): number => Math.max(0, Math.min(1, part));
+const mixed = new Float64Array(4);
+
+/** The same as #rrggbb, with its opacity where it has one. */
+export function mixLab(list: Float64Array, from: number, to: number, part: number): string {
+  mixInto(mixed, 0, list, from, to, part);
+  const rgb = byte(mixed[0] as number) + byte(mixed[1] as number) + byte(mixed[2] as number);
+  const alpha = mixed[3] as number;
   return alpha >= 0.9995 ? `#${rgb}` : `#${rgb}${byte(alpha)}`;
 }

@@ -12,6 +12,7 @@ export {
   sampleTrack,
   shifted,
   spanOf,
+  writeColour,
   type Anchors,
   type CompiledColour,
   type CompiledTrack,

@@ -1,5 +1,5 @@
 import type { Ease, Movable, PhaseKind, Track } from '../show';
-import { mixLab, writeLab } from './colour';
+import { mixInto, mixLab, writeLab } from './colour';
 import { easeValue } from './easing';
 import { joinAt, neutralAt } from './pose';
 
@@ -251,15 +251,42 @@ export function keyValueAt({ keys }: Pick<Track, 'keys'>, frame: number): Track[
   return Math.round((before.value + (after.value - before.value) * part) * 1000) / 1000;
 }
 
+/** Where a frame lies among the keys of a colour: between which two, and how far. */
+const spot = { from: 0, to: 0, part: 0 };
+
+function spotOf({ frames, eases }: CompiledColour, frame: number, shift: number, pace: number): typeof spot {
+  const last = frames.length - 1;
+  const at = localFrame(frames, frame, shift, pace);
+  spot.part = 0;
+  if (!(at > (frames[0] as number))) spot.from = 0;
+  else if (at >= (frames[last] as number)) spot.from = last * 4;
+  else {
+    const low = before(frames, at);
+    const start = frames[low] as number;
+    spot.from = low * 4;
+    spot.to = low * 4 + 4;
+    spot.part = easeValue(eases[low] as Ease, (at - start) / ((frames[low + 1] as number) - start));
+    return spot;
+  }
+  spot.to = spot.from;
+  return spot;
+}
+
 /** The colour of a track at a frame, as `sampleTrack` has it. */
 export function sampleColour(track: CompiledColour, frame: number): string {
-  const { frames, colours, eases } = track;
-  const last = frames.length - 1;
-  const at = localFrame(frames, frame, track.shift, track.pace);
-  if (!(at > (frames[0] as number))) return mixLab(colours, 0, 0, 0);
-  if (at >= (frames[last] as number)) return mixLab(colours, last * 4, last * 4, 0);
-  const low = before(frames, at);
-  const start = frames[low] as number;
-  const part = (at - start) / ((frames[low + 1] as number) - start);
-  return mixLab(colours, low * 4, low * 4 + 4, easeValue(eases[low] as Ease, part));
+  const { from, to, part } = spotOf(track, frame, track.shift, track.pace);
+  return mixLab(track.colours, from, to, part);
+}
+
+/** Writes the same for a part of a cascade, as red, green, blue and opacity from 0 to 1. */
+export function writeColour(
+  out: Float64Array,
+  at: number,
+  track: CompiledColour,
+  frame: number,
+  shift: number,
+  pace: number,
+): void {
+  const { from, to, part } = spotOf(track, frame, shift, pace);
+  mixInto(out, at, track.colours, from, to, part);
 }

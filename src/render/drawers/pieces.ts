@@ -9,6 +9,7 @@ const fragment = /* glsl */ `
 uniform sampler2D uTexture;
 uniform vec4 uRect;
 uniform vec4 uCell;
+uniform vec4 uTint; // premultiplied; below 0 the colours of the sheet itself
 uniform vec4 uWipe; // left, top, right, bottom in px of the piece
 void main() {
   vec2 part = (vLocal - uRect.xy) / uRect.zw;
@@ -16,7 +17,8 @@ void main() {
   vec2 low = clamp((vLocal - uWipe.xy) / soft + 0.5, 0.0, 1.0);
   vec2 high = clamp((uWipe.zw - vLocal) / soft + 0.5, 0.0, 1.0);
   float cover = low.x * low.y * high.x * high.y * clipCoverage() * uOpacity;
-  gl_FragColor = texture2D(uTexture, uCell.xy + part * uCell.zw) * cover;
+  vec4 drawn = texture2D(uTexture, uCell.xy + part * uCell.zw);
+  gl_FragColor = (uTint.a < 0.0 ? drawn : uTint * drawn.a) * cover;
 }`;
 
 export const newPieceMesh = (): NodeMesh =>
@@ -24,6 +26,7 @@ export const newPieceMesh = (): NodeMesh =>
     uTexture: { value: null as Texture | null },
     uCell: { value: new Vector4() },
     uWipe: { value: new Vector4() },
+    uTint: { value: new Vector4() },
   });
 
 const far = 1e6;
@@ -52,6 +55,9 @@ export function showPiece(
     wipe(3) > 0 ? piece.h * (1 - wipe(3)) : far,
   );
   const n = (i: number): number => state[at + i] as number;
+  const tint = uniforms['uTint']?.value as Vector4;
+  if (n(11) === 0) tint.set(0, 0, 0, -1);
+  else tint.set(n(12) * n(15), n(13) * n(15), n(14) * n(15), n(15));
   for (let row = 0; row < 4; row += 1) {
     const p0 = node.matrix[row] as number;
     const p1 = node.matrix[row + 4] as number;

@@ -1,3 +1,4 @@
+import { spreadsOverWords } from '../../../core/frame';
 import {
   cascadeOrders,
   cascadeParts,
@@ -154,7 +155,8 @@ function TrackSection(props: {
       },
       `track ${label}`,
     );
-  const canSpread = element.kind === 'group' || element.kind === 'text' || element.kind === 'clock';
+  const isWords = element.kind === 'text' || element.kind === 'clock';
+  const canSpread = element.kind === 'group' || (isWords && spreadsOverWords(track.property));
   const parts = cascadeParts.filter((part) => (element.kind === 'group') === (part === 'child'));
   const cascade = track.cascade;
   const spread = (given: Partial<Cascade>): void =>

@@ -4,6 +4,7 @@ import {
   movablesOf,
   paintOrder,
   phasesOf,
+  trackSides,
   type Element,
   type Movable,
   type Template,
@@ -72,7 +73,10 @@ export function rowsOf(
           if (!wanted.has(`${key}|whole`)) wanted.set(`${key}|whole`, { property: key, side: 'whole' });
       const rank = (property: string): number => order.indexOf(property) + 1 || order.length + 1;
       const properties = [...wanted.values()]
-        .sort((a, b) => rank(a.property) - rank(b.property) || a.side.localeCompare(b.side))
+        .sort(
+          (a, b) =>
+            rank(a.property) - rank(b.property) || trackSides.indexOf(a.side) - trackSides.indexOf(b.side),
+        )
         .flatMap(({ property, side }): ScoreRow[] => {
           const movable = movableOf(element, property);
           const label = `${movable?.label ?? property}${sideWords[side]}`;

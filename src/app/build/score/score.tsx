@@ -36,6 +36,7 @@ const labelWidth = 208;
 const headHeight = 40;
 const heightKey = 'jorvan.score';
 const usualHeight = 244;
+const dragSlop = 3;
 const keptHeight = (): number => Number(localStorage.getItem(heightKey)) || usualHeight;
 const noKeys: readonly KeyRef[] = [];
 
@@ -186,6 +187,8 @@ export function Score({ template }: { template: Template }) {
       event,
       (x, _y, e) => {
         from ??= x;
+        // A click is no drag: nothing is pulled anywhere.
+        if (at === start && Math.abs(x - from) < dragSlop) return;
         const moved = Math.round(start + (x - from) / ruler.scale);
         const frame = e.ctrlKey || e.metaKey ? moved : snappedFrame(moved, stops, ruler);
         if (frame === at) return;
