@@ -4,6 +4,7 @@ import { gzipSync } from 'node:zlib';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
+import { makeTrack } from '../src/core/show';
 import { Picture } from './pixels';
 import { TestServer } from './server';
 import { choose, clickStage, dragStage, number, row, setNumbers, tool } from './stage';
@@ -216,17 +217,12 @@ test('an output reloaded in mid-motion comes back to the frame that its sibling 
   if (!slow) throw new Error('the demo has no notice strip');
   slow.phases.enter = {
     frames: 5000,
+    markers: [],
     tracks: [
-      {
-        id: 'k',
-        element: 'strip',
-        property: 'x',
-        unit: 'px',
-        keys: [
-          { frame: 0, value: -1000, ease: 'linear' },
-          { frame: 5000, value: 0, ease: 'linear' },
-        ],
-      },
+      makeTrack('k', 'strip', 'x', [
+        [0, -1000, 'linear'],
+        [5000, 0],
+      ]),
     ],
   };
   const { hash } = (await (

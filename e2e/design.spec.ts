@@ -407,10 +407,10 @@ test('a template of the library is looked for, moves where it is pointed at, and
   await expect(page.getByLabel('Name of the colour Lantern glow')).toBeVisible();
   // Its bar is as long as its number.
   await page.getByRole('tab', { name: /Operator.s form/ }).click();
-  await page.getByLabel('First share', { exact: true }).fill('10');
+  await page.getByRole('textbox', { name: 'First share', exact: true }).fill('10');
   await page.keyboard.press('Enter');
   await expect.poll(() => colour(page, 600, 647)).not.toBe('#ffcb66');
-  await page.getByLabel('First share', { exact: true }).fill('90');
+  await page.getByRole('textbox', { name: 'First share', exact: true }).fill('90');
   await page.keyboard.press('Enter');
   await expect.poll(() => colour(page, 600, 647)).toBe('#ffcb66');
 });

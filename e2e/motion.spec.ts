@@ -248,8 +248,8 @@ test('a Change with a rule, a step and a move are made here and run on air, from
   await panel.getByRole('button', { name: 'Add a rule' }).click();
   await panel.getByRole('group', { name: 'Rule 1' }).getByLabel('How').selectOption('greater');
   for (const [label, value] of [
-    ['Length', '200'],
-    ['To', '200'],
+    ['Length', '900'],
+    ['To', '900'],
   ] as const) {
     await panel.getByLabel(label, { exact: true }).fill(value);
     await page.keyboard.press('Enter');
@@ -275,11 +275,11 @@ test('a Change with a rule, a step and a move are made here and run on air, from
   await expect.poll(right).toBeGreaterThan(1090);
   const rest = await right();
   expect(rest).toBeLessThan(1110);
-  // Wider: it goes there by degrees, four seconds long.
+  // Wider: it goes there by degrees, eighteen seconds long.
   expect(await command({ do: 'change', values: { 'Rectangle W': 900 } })).toBe(200);
   await expect.poll(right).toBeGreaterThan(rest + 20);
   expect(await right()).toBeLessThan(1600);
-  // Narrower fits no rule: it is there at once, when the Change before it is over.
+  // Without motion it is there at once, in the midst of the Change.
   expect(await command({ do: 'change', values: { 'Rectangle W': 200 }, motion: false })).toBe(200);
   await expect.poll(right).toBeLessThan(1010);
   // At the Desk: the next step, the move, and back again.

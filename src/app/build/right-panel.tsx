@@ -12,6 +12,8 @@ const tab =
 /** The element in hand, or the operator's form of the template. */
 export function RightPanel(props: { show: Show; template: Template; values: Values }) {
   const [open, setOpen] = useState('inspector');
+  const { id } = props.template;
+  useEffect(() => setOpen((now) => (now === 'motion' ? 'inspector' : now)), [id]);
   // Keys that are taken in hand are what is to be set.
   const hasKeys = useBuild((store) => store.keys.length > 0);
   useEffect(() => {

@@ -96,11 +96,20 @@ interface Box {
 }
 
 const graphemeSegmenter = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
-const graphemes = (text: string): number => {
+/** Scripts whose letters hang together: no space is put between them. */
+const joined =
+  /[\p{Script=Arabic}\p{Script=Syriac}\p{Script=Mongolian}\p{Script=Nko}\p{Script=Mandaic}\p{Script=Phags_Pa}]/u;
+
+/** How often tracking opens a line: behind every character but the last, and not within words that hang together. */
+function gapsIn(text: string): number {
   let count = 0;
-  for (const _ of graphemeSegmenter.segment(text)) count += 1;
-  return count;
-};
+  let isOpen = false;
+  for (const { segment } of graphemeSegmenter.segment(text)) {
+    isOpen = !joined.test(segment);
+    if (isOpen) count += 1;
+  }
+  return isOpen ? count - 1 : count;
+}
 const isFigure = (character: string): boolean => character >= '0' && character <= '9';
 // Sizes are rounded when they shrink: a hair over the box still fits.
 const hair = 0.5;
@@ -327,7 +336,7 @@ export function wordsWidth(
   measure: TextMeasure,
 ): number {
   if (text === '') return 0;
-  const gaps = tracking === 0 ? 0 : tracking * Math.max(0, graphemes(text) - 1);
+  const gaps = tracking === 0 ? 0 : tracking * gapsIn(text);
   if (!evenFigures) return measure.width(text, face) + gaps;
   const cell = figureCell(face, measure);
   let width = gaps;

@@ -2,18 +2,20 @@ import type { Face, Metrics, TextMeasure } from '../../core/text';
 import { newCanvas } from '../platform';
 import { cssFont } from './css-font';
 
-// Measured large, so that hinting and rounding at small sizes play no part.
-const reference = 200;
+/** Text is measured at this size, px, so that hinting and rounding at small sizes play no part. */
+export const measuringSize = 200;
 const most = 20_000;
 
 /** Measures text with a canvas of the page. Fonts must be loaded; `forget` after new ones have come. */
 export function canvasMeasure(): TextMeasure & { forget(): void } {
   const context = newCanvas(1, 1).getContext('2d');
   if (!context) throw new Error('canvasMeasure: this browser gives no 2D canvas');
+  // As it is drawn: pairs stand close across spaces too.
+  context.fontKerning = 'normal';
   const widths = new Map<string, number>();
   const metrics = new Map<string, Metrics>();
   let era = {};
-  const fontOf = (face: Face): string => cssFont({ ...face, size: reference });
+  const fontOf = (face: Face): string => cssFont({ ...face, size: measuringSize });
   return {
     width(text, face) {
       const font = fontOf(face);
@@ -26,7 +28,7 @@ export function canvasMeasure(): TextMeasure & { forget(): void } {
         if (widths.size > most) widths.clear();
         widths.set(key, width);
       }
-      return (width * face.size) / reference;
+      return (width * face.size) / measuringSize;
     },
     metrics(face) {
       const font = fontOf(face);
@@ -37,7 +39,7 @@ export function canvasMeasure(): TextMeasure & { forget(): void } {
         found = { ascent: box.fontBoundingBoxAscent, descent: box.fontBoundingBoxDescent };
         metrics.set(font, found);
       }
-      const factor = face.size / reference;
+      const factor = face.size / measuringSize;
       return { ascent: found.ascent * factor, descent: found.descent * factor };
     },
     get era() {

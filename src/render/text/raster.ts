@@ -1,5 +1,6 @@
 import { figureCell, figurePieces, type TextLayout, type TextRun } from '../../core/text';
 import { newCanvas } from '../platform';
+import { measuringSize } from './canvas-measure';
 import { cssFont } from './css-font';
 
 /** Words drawn once: the canvas, and where it lies against the layout's box, in layout px. */
@@ -48,6 +49,14 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
   return { canvas, x: -padX, y: -padY, w: canvas.width / fit, h: canvas.height / fit };
 }
 
+/** The width of a run as layouts have it: measured large, see `canvasMeasure`. */
+function measuredWidth(context: CanvasRenderingContext2D, run: TextRun): number {
+  context.font = cssFont({ ...run.face, size: measuringSize });
+  const width = (context.measureText(run.text).width * run.face.size) / measuringSize;
+  context.font = cssFont(run.face);
+  return width;
+}
+
 /** Draws words of one style from a baseline at the origin. */
 export function drawRun(
   context: CanvasRenderingContext2D,
@@ -58,9 +67,17 @@ export function drawRun(
   context.font = cssFont(run.face);
   context.fontVariantCaps = run.face.smallCaps ? 'small-caps' : 'normal';
   context.fillStyle = run.colour ?? colour;
-  context.letterSpacing = `${run.tracking}px`;
   if (!evenFigures) {
-    context.fillText(run.text, run.x, -run.raise);
+    // Small sizes are drawn with rounded advances: the words are made as wide as they were measured.
+    context.letterSpacing = '0px';
+    const drawn = context.measureText(run.text).width;
+    const factor = drawn > 0 ? measuredWidth(context, run) / drawn : 1;
+    context.letterSpacing = `${run.tracking / factor}px`;
+    context.save();
+    context.translate(run.x, -run.raise);
+    context.scale(factor, 1);
+    context.fillText(run.text, 0, 0);
+    context.restore();
     return;
   }
   const width = (text: string): number => {
