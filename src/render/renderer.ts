@@ -55,6 +55,11 @@ export interface Renderer {
   newView(): View;
   /** Makes the surface at least so large; every view draws from its top left corner. */
   reserve(pixelWidth: number, pixelHeight: number): void;
+  /**
+   * The picture drawn last, so many device px wide and high, as the mean colours of a grid: RGBA bytes, not
+   * premultiplied, in rows from the top. To be asked for right after it was drawn.
+   */
+  readCells(pixelWidth: number, pixelHeight: number, columns: number, rows: number): Uint8ClampedArray;
   /** Whether a picture that was asked for is on its way. */
   isWaiting(): boolean;
   /** Forgets drawn words and missing pictures, as after fonts or assets have come. */
@@ -379,6 +384,22 @@ export function createRenderer(
     canvas,
     newView,
     reserve,
+    readCells(pixelWidth, pixelHeight, columns, rows) {
+      const context = gl.getContext();
+      const pixels = new Uint8Array(pixelWidth * pixelHeight * 4);
+      context.bindFramebuffer(context.FRAMEBUFFER, null);
+      context.readPixels(
+        0,
+        surface.y - pixelHeight,
+        pixelWidth,
+        pixelHeight,
+        context.RGBA,
+        context.UNSIGNED_BYTE,
+        pixels,
+      );
+      gl.resetState();
+      return meanCells(pixels, pixelWidth, pixelHeight, columns, rows);
+    },
     isWaiting: () => textures.isWaiting || moving.isWaiting,
     refresh() {
       textures.forgetWords();
@@ -390,6 +411,30 @@ export function createRenderer(
       gl.dispose();
     },
   };
+}
+
+/** Means of premultiplied pixels, rows from the foot, as cells that are not premultiplied, rows from the top. */
+function meanCells(
+  pixels: Uint8Array,
+  width: number,
+  height: number,
+  columns: number,
+  rows: number,
+): Uint8ClampedArray {
+  const sums = new Float64Array(columns * rows * 4);
+  for (let y = 0; y < height; y += 1) {
+    const row = Math.min(rows - 1, Math.floor(((height - 1 - y) * rows) / height));
+    for (let x = 0; x < width; x += 1) {
+      const cell = (row * columns + Math.min(columns - 1, Math.floor((x * columns) / width))) * 4;
+      const at = (y * width + x) * 4;
+      for (let i = 0; i < 4; i += 1) sums[cell + i] = (sums[cell + i] as number) + (pixels[at + i] as number);
+    }
+  }
+  const count = (width / columns) * (height / rows);
+  return Uint8ClampedArray.from(sums, (sum, i) => {
+    const alpha = sums[i - (i % 4) + 3] as number;
+    return i % 4 === 3 ? sum / count : alpha > 0 ? (sum * 255) / alpha : 0;
+  });
 }
 
 const wholeOf = ({ width, height }: Target): Region => ({ x: 0, y: 0, w: width, h: height });

@@ -107,10 +107,6 @@ async function drawFrames(
     mode: 'full',
     placeholders: false,
   } as const;
-  const grid = newCanvas(run.columns, run.rows);
-  const context = grid.getContext('2d', { willReadFrequently: true });
-  if (!context) return null;
-  context.imageSmoothingQuality = 'high';
   const view = renderer.newView();
   try {
     const scene = prepareScene(template, run.to ?? values, measure, {
@@ -120,9 +116,7 @@ async function drawFrames(
     const frames: Uint8ClampedArray[] = [];
     for (const moment of run.moments) {
       view.draw([evaluate(scene, moment)], target);
-      context.clearRect(0, 0, run.columns, run.rows);
-      context.drawImage(renderer.canvas, 0, 0, width, height, 0, 0, run.columns, run.rows);
-      frames.push(context.getImageData(0, 0, run.columns, run.rows).data);
+      frames.push(renderer.readCells(width, height, run.columns, run.rows));
       if (frames.length % framesAtOnce === 0 && !(await onFrame(framesAtOnce))) return null;
     }
     return frames;

@@ -66,6 +66,12 @@ export function Outline({ template }: { template: Template }) {
     estimateSize: () => rowHeight,
     overscan: 12,
   });
+  // What is found is looked at from its first row on, wherever the list stood before.
+  useEffect(() => {
+    virtual.scrollToOffset(0);
+    // Only other words scroll.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [search]);
   // What is chosen on the stage is brought into sight.
   const [first] = selection;
   useEffect(() => {

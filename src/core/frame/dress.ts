@@ -81,5 +81,8 @@ export function dress(
 function drawn(drawing: Drawing, pose: Float64Array): Drawing {
   const from = Math.max(0, Math.min(1, pose[poseIndex.drawStart] as number));
   const to = Math.max(0, Math.min(1, pose[poseIndex.drawEnd] as number));
-  return from === 0 && to === 1 ? drawing : { ...drawing, drawn: { from, to: Math.max(from, to) } };
+  if (from === 0 && to === 1) return drawing;
+  // The heads of a line stand at its ends: they come when all of it is there.
+  const path = drawing.strokePath === null ? drawing.path : '';
+  return { ...drawing, path, drawn: { from, to: Math.max(from, to) } };
 }

@@ -120,6 +120,12 @@ export function Score({ template }: { template: Template }) {
     }
     return found;
   }, [rows, keys]);
+  // What is found is looked at from its first row on.
+  useEffect(() => {
+    virtual.scrollToOffset(0);
+    // Only other words scroll.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [view.search]);
   // What is chosen on the stage is brought into sight.
   const [first] = selection;
   useEffect(() => {
