@@ -49,6 +49,8 @@ async function set(page: Page, property: Property, value: unknown): Promise<void
 
 /** Makes a template in the interface, property by property, from what is written of it. */
 async function rebuild(page: Page, wanted: Template): Promise<void> {
+  // A low window has a small stage, which is quickly drawn: all is typed here, nothing is dragged.
+  await page.setViewportSize({ width: 1280, height: 640 });
   await page.goto(`${server.url}/build/name-line`);
   await page.getByRole('button', { name: 'New template' }).click();
   await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
