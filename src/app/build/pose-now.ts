@@ -1,21 +1,34 @@
 import { evaluate, prepareScene, type Scene } from '../../core/frame';
 import { ProblemError } from '../../core/problem';
-import type { Template } from '../../core/show';
+import type { Look, Template } from '../../core/show';
 import { measure } from '../picture/monitors';
 import { useDraft } from '../state/draft-store';
 import type { Playhead } from './build-store';
 import { momentAt } from './score/moments';
 
+/** The last one asked for: every row of the inspector asks for the same. */
+let kept: {
+  template: Template;
+  playhead: Playhead;
+  look: Look | undefined;
+  era: object | undefined;
+  scene: Scene;
+} | null = null;
+
 /** A template with its own words as it stands at the playhead; null where it cannot be laid out. */
 export function sceneNow(template: Template, playhead: Playhead): Scene | null {
   const change = template.changes.find(({ id }) => id === playhead.phase);
   const look = useDraft.getState().draft?.show.look;
+  const { era } = measure;
+  if (kept?.template === template && kept.playhead === playhead && kept.look === look && kept.era === era)
+    return kept.scene;
   try {
     const scene = prepareScene(template, {}, measure, {
       ...(look ? { look } : {}),
       change: change && { change, from: {} },
     });
     evaluate(scene, momentAt(template, playhead, false, 0));
+    kept = { template, playhead, look, era, scene };
     return scene;
   } catch (error) {
     if (error instanceof ProblemError) return null;

@@ -12,6 +12,7 @@ import {
   type Sizes,
 } from '../motion';
 import {
+  boxKeys,
   movableOf,
   poseMovables,
   StyleReader,
@@ -95,19 +96,7 @@ interface Given {
   readonly part: { readonly at: number; readonly count: number; readonly group: string } | null;
 }
 
-const inPieces = new Set<string>([
-  'x',
-  'y',
-  'scale',
-  'scaleX',
-  'scaleY',
-  'rotation',
-  'opacity',
-  'wipeLeft',
-  'wipeTop',
-  'wipeRight',
-  'wipeBottom',
-]);
+const inPieces: ReadonlySet<string> = new Set(boxKeys);
 /** Whether a motion of words can be spread over their characters, words or lines; others move the whole. */
 export const spreadsOverWords = (property: string): boolean =>
   inPieces.has(property) || property === 'colour';

@@ -137,7 +137,8 @@ export const poseMovables = {
 export type PoseKey = keyof typeof poseMovables;
 export const poseKeys = Object.keys(poseMovables) as PoseKey[];
 
-const everywhere: readonly PoseKey[] = [
+/** What moves wherever there is a box: elements, and the pieces of words. */
+export const boxKeys: readonly PoseKey[] = [
   'x',
   'y',
   'scale',
@@ -149,7 +150,6 @@ const everywhere: readonly PoseKey[] = [
   'wipeTop',
   'wipeRight',
   'wipeBottom',
-  'blur',
 ];
 /** What is never moved by itself: it decides how words are fitted, or what a turn goes about. */
 const still = new Set(['pivotX', 'pivotY', 'minScale', 'maxLines', 'offset', 'stretch', 'headSize']);
@@ -158,7 +158,8 @@ const none: readonly TrackMode[] = ['value'];
 function poseOf(element: Element): PoseKey[] {
   const isWords = element.kind === 'text' || element.kind === 'clock';
   return [
-    ...everywhere,
+    ...boxKeys,
+    'blur',
     ...(isWords ? (['tracking'] as const) : []),
     ...(element.kind === 'text' ? (['count'] as const) : []),
     ...(!isWords && element.kind !== 'group' ? (['w', 'h'] as const) : []),
