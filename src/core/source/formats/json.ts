@@ -1,0 +1,249 @@
+import { z } from 'zod';
+import { decodeText } from '../decode';
+import {
+  mostCells,
+  placeIn,
+  refuse,
+  refuseWebPage,
+  type Cell,
+  type Json,
+  type Offer,
+  type Read,
+} from '../read';
+import { guessType } from '../values';
+import { encodingSchema } from './text';
+
+export const jsonFormatSchema = z.object({
+  format: z.literal('json'),
+  encoding: encodingSchema,
+  /** A path such as `$.results[0].teams` (names, quoted names, indexes and `[*]` of RFC 9535); empty is the whole. */
+  path: z.string().max(500),
+  /** JSONata that is evaluated at the path; empty for none. */
+  query: z.string().max(10_000),
+});
+
+const deepest = 200;
+
+/** Levels are counted before the text is parsed, so that a file made of brackets is turned away cheaply. */
+function refuseDeep(text: string, name: string): void {
+  let depth = 0;
+  let isQuoted = false;
+  for (let i = 0; i < text.length; i += 1) {
+    const code = text.charCodeAt(i);
+    if (isQuoted) {
+      if (code === 92) i += 1;
+      else if (code === 34) isQuoted = false;
+    } else if (code === 34) isQuoted = true;
+    else if (code === 91 || code === 123) {
+      depth += 1;
+      if (depth > deepest) {
+        const { line, character } = placeIn(text, i);
+        refuse(
+          'too-deep',
+          `${name} nests more than ${deepest} levels at line ${line}, character ${character}. Ask for a flatter file.`,
+          `${name}:${line}`,
+        );
+      }
+    } else if (code === 93 || code === 125) depth -= 1;
+  }
+}
+
+function parse(text: string, name: string): Json {
+  try {
+    return JSON.parse(text) as Json;
+  } catch (error) {
+    const said = (error as Error).message;
+    const at = /position (\d+)/.exec(said);
+    const { line, character } = placeIn(text, at ? Number(at[1]) : text.length);
+    const isCut = text.trim() === '' || /end of JSON/i.test(said) || Number(at?.[1]) >= text.trimEnd().length;
+    const found = JSON.stringify(text.slice(at ? Number(at[1]) : 0, Number(at?.[1] ?? 0) + 12));
+    return refuse(
+      isCut ? 'half-written' : 'bad-json',
+      isCut
+        ? `${name} breaks off at line ${line}, character ${character}: it is not complete. Save it again.`
+        : `${name} is no JSON at line ${line}, character ${character}, where it has ${found}. Correct it there.`,
+      `${name}:${line}`,
+    );
+  }
+}
+
+type Step = { name: string } | { index: number } | { all: true };
+const stepForm =
+  /\.?([\p{L}_$][\p{L}\p{N}_$-]*)|\[\s*(-?\d+)\s*\]|\[\s*\*\s*\]|\.\*|\[\s*(?:'((?:[^'\\]|\\.)*)'|"((?:[^"\\]|\\.)*)")\s*\]/uy;
+
+/** The steps of a path; refuses what it cannot read with the place. */
+export function parsePath(path: string): Step[] {
+  const steps: Step[] = [];
+  let at = path.startsWith('$') ? 1 : 0;
+  while (at < path.length) {
+    stepForm.lastIndex = at;
+    const match = stepForm.exec(path);
+    if (!match)
+      return refuse(
+        'bad-path',
+        `The path “${path}” cannot be read from “${path.slice(at)}” on. Write it like $.results[0].teams.`,
+        'path',
+      );
+    const [whole, name, index, single, double] = match;
+    const quoted = single ?? double;
+    steps.push(
+      name !== undefined
+        ? { name }
+        : index !== undefined
+          ? { index: Number(index) }
+          : quoted !== undefined
+            ? { name: quoted.replace(/\\(.)/g, '$1') }
+            : { all: true },
+    );
+    at += whole.length;
+  }
+  return steps;
+}
+
+const isObject = (value: Json | undefined): value is { [key: string]: Json } =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** The value at a path. @throws ProblemError `path-not-found`, which says how far it came and what is there. */
+export function valueAt(value: Json, path: string, name: string): Json {
+  let found: Json = value;
+  let way = '$';
+  const steps = parsePath(path);
+  for (const [i, step] of steps.entries()) {
+    if ('all' in step) {
+      const list: Json[] = Array.isArray(found) ? found : isObject(found) ? Object.values(found) : [];
+      const rest = steps.slice(i + 1);
+      if (rest.length === 0) return list;
+      const tail = rest
+        .map((s) =>
+          'name' in s ? `['${s.name.replace(/['\\]/g, '\\$&')}']` : 'index' in s ? `[${s.index}]` : '[*]',
+        )
+        .join('');
+      // As with any selector of RFC 9535, members that have no such path are left out.
+      return list.flatMap((item) => {
+        try {
+          return [valueAt(item, tail, name)];
+        } catch {
+          return [];
+        }
+      });
+    }
+    let next: Json | undefined;
+    if ('name' in step)
+      next = isObject(found) && Object.hasOwn(found, step.name) ? found[step.name] : undefined;
+    else next = Array.isArray(found) ? found.at(step.index) : undefined;
+    if (next === undefined) {
+      const here = Array.isArray(found)
+        ? `a list of ${found.length}`
+        : isObject(found)
+          ? `an object with ${Object.keys(found).slice(0, 8).join(', ') || 'nothing in it'}`
+          : JSON.stringify(found)?.slice(0, 40);
+      return refuse(
+        'path-not-found',
+        `${name} has nothing at ${path}: at ${way} there is ${here}. Choose a path that is there.`,
+        'path',
+      );
+    }
+    found = next;
+    way += 'name' in step ? `.${step.name}` : `[${step.index}]`;
+  }
+  return found;
+}
+
+const leaf = (value: Json | undefined): Cell =>
+  value === undefined ? null : typeof value === 'object' && value !== null ? JSON.stringify(value) : value;
+
+/** Members of an object as cells; objects in it come flat, under `outer.inner`. */
+function flatten(value: Json, into: Map<string, Cell>, prefix = '', depth = 0): void {
+  if (isObject(value) && depth < 6) {
+    for (const [key, inner] of Object.entries(value))
+      flatten(inner, into, prefix ? `${prefix}.${key}` : key, depth + 1);
+    if (prefix !== '' && Object.keys(value).length === 0) into.set(prefix, null);
+  } else into.set(prefix || 'Value', leaf(value));
+}
+
+/** A JSON value as a table: a list by its items, an object of objects by its keys, one object as one row. */
+export function tableOf(value: Json, name: string): Pick<Read, 'columns' | 'rows'> {
+  let items: { key: string | null; value: Json }[];
+  if (Array.isArray(value)) items = value.map((item) => ({ key: null, value: item }));
+  else if (
+    isObject(value) &&
+    Object.values(value).length > 0 &&
+    Object.values(value).every((v) => isObject(v))
+  )
+    items = Object.entries(value).map(([key, item]) => ({ key, value: item }));
+  else items = [{ key: null, value }];
+  const columns = new Map<string, number>();
+  const flat = items.map((item) => {
+    const cells = new Map<string, Cell>();
+    if (item.key !== null) cells.set('Key', item.key);
+    if (Array.isArray(item.value)) item.value.forEach((inner, i) => cells.set(`Item ${i + 1}`, leaf(inner)));
+    else flatten(item.value, cells);
+    for (const key of cells.keys()) if (!columns.has(key)) columns.set(key, columns.size);
+    return cells;
+  });
+  if (columns.size * flat.length > mostCells)
+    refuse(
+      'too-many-cells',
+      `${name} makes a table of ${columns.size * flat.length} cells; it may have ${mostCells}.`,
+      name,
+    );
+  const names = [...columns.keys()];
+  const rows = flat.map((cells) => names.map((column) => cells.get(column) ?? null));
+  return { columns: names.map((column, i) => ({ name: column, type: guessType(rows, i) })), rows };
+}
+
+/** Lists and objects of objects that could be rows, and the values beside them, by their paths. */
+export function offersOf(value: Json): Offer[] {
+  const found: Offer[] = [];
+  const name = (path: string, key: string): string =>
+    /^[\p{L}_$][\p{L}\p{N}_$-]*$/u.test(key)
+      ? `${path}.${key}`
+      : `${path}['${key.replace(/['\\]/g, '\\$&')}']`;
+  const walk = (at: Json, path: string, depth: number): void => {
+    if (found.length >= 200 || depth > 5) return;
+    if (Array.isArray(at)) {
+      found.push({ path, what: `list of ${at.length}` });
+      if (at.length > 0 && typeof at[0] === 'object') walk(at[0] as Json, `${path}[0]`, depth + 1);
+    } else if (isObject(at)) {
+      if (path !== '$') found.push({ path, what: `object of ${Object.keys(at).length}` });
+      for (const [key, inner] of Object.entries(at).slice(0, 60)) walk(inner, name(path, key), depth + 1);
+    } else
+      found.push({
+        path,
+        what:
+          at === null
+            ? 'nothing'
+            : `${typeof at === 'string' ? 'text' : typeof at === 'number' ? 'number' : 'yes/no'}: ${String(at).slice(0, 40)}`,
+      });
+  };
+  walk(value, '$', 0);
+  return found;
+}
+
+/** JSON (RFC 8259): the value at the path, or what the JSONata there makes of it, as a value and as a table. */
+export async function readJson(
+  bytes: Uint8Array,
+  options: z.infer<typeof jsonFormatSchema>,
+  name: string,
+): Promise<Read> {
+  const { text, encoding } = decodeText(bytes, options.encoding, name);
+  refuseWebPage(text, name, 'JSON');
+  refuseDeep(text, name);
+  const whole = parse(text, name);
+  let value = valueAt(whole, options.path, name);
+  if (options.query.trim() !== '') {
+    const { default: jsonata } = await import('jsonata');
+    try {
+      const made: unknown = await jsonata(options.query).evaluate(value);
+      value = made === undefined ? null : (JSON.parse(JSON.stringify(made)) as Json);
+    } catch (error) {
+      const { message, position } = error as { message: string; position?: number };
+      refuse(
+        'bad-query',
+        `The JSONata for ${name} fails${position ? ` at character ${position}` : ''}: ${message}.`,
+        'query',
+      );
+    }
+  }
+  return { ...tableOf(value, name), value, notes: [], encoding, offers: offersOf(whole), facets: {} };
+}

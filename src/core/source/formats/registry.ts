@@ -1,0 +1,67 @@
+import { z } from 'zod';
+import type { Read } from '../read';
+import { csvFormatSchema, readCsvCells } from './csv';
+import { feedFormatSchema, readFeed } from './feed';
+import { jsonFormatSchema, readJson } from './json';
+import { readText, textFormatSchema } from './text';
+import { readXlsx, xlsxFormatSchema } from './xlsx';
+import { readXml, xmlFormatSchema } from './xml';
+
+export const formatSchema = z.discriminatedUnion('format', [
+  textFormatSchema,
+  csvFormatSchema,
+  xlsxFormatSchema,
+  jsonFormatSchema,
+  xmlFormatSchema,
+  feedFormatSchema,
+]);
+/** How the bytes of a source are read. */
+export type Format = z.infer<typeof formatSchema>;
+export type FormatName = Format['format'];
+
+interface FormatKind<F> {
+  readonly label: string;
+  readonly plain: F;
+  readonly read: (bytes: Uint8Array, options: F, name: string) => Read | Promise<Read>;
+}
+
+/** Every format, by name: the one table a new one is added to. */
+export const formats: { readonly [N in FormatName]: FormatKind<Extract<Format, { format: N }>> } = {
+  text: { label: 'Text', plain: { format: 'text', encoding: null }, read: readText },
+  csv: {
+    label: 'CSV or TSV',
+    plain: { format: 'csv', encoding: null, separator: null, header: true },
+    read: readCsvCells,
+  },
+  xlsx: {
+    label: 'Workbook (XLSX)',
+    plain: { format: 'xlsx', sheet: null, range: null, by: 'row', header: true, cells: 'shown' },
+    read: readXlsx,
+  },
+  json: { label: 'JSON', plain: { format: 'json', encoding: null, path: '', query: '' }, read: readJson },
+  xml: {
+    label: 'XML',
+    plain: { format: 'xml', encoding: null, path: '', namespaces: {}, stylesheet: '' },
+    read: readXml,
+  },
+  feed: { label: 'Feed (RSS, Atom)', plain: { format: 'feed', encoding: null }, read: readFeed },
+};
+
+/** The format that a file most likely has, by its name, else by how it begins. */
+export function guessFormat(name: string, bytes: Uint8Array): FormatName {
+  const ending = /\.([a-z0-9]+)(?:[?#].*)?$/i.exec(name)?.[1]?.toLowerCase() ?? '';
+  const byEnding: Readonly<Record<string, FormatName>> = {
+    csv: 'csv', tsv: 'csv', tab: 'csv', xlsx: 'xlsx', xlsm: 'xlsx', json: 'json', geojson: 'json', rss: 'feed', atom: 'feed', rdf: 'feed',
+  }; // prettier-ignore
+  if (byEnding[ending]) return byEnding[ending];
+  if (bytes[0] === 0x50 && bytes[1] === 0x4b) return 'xlsx';
+  const start = new TextDecoder('latin1')
+    .decode(bytes.subarray(0, 3000))
+    .replace(/^(ï»¿|\ufeff)/, '')
+    .trimStart();
+  if (/^[[{]/.test(start)) return 'json';
+  if (/^(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*<(rss|rdf:RDF|feed)[\s>]/i.test(start)) return 'feed';
+  if (ending === 'xml' || /^<(\?xml|!doctype|[a-z])/i.test(start)) return 'xml';
+  const [first = '', second = ''] = start.split(/\r?\n/);
+  return ['\t', ';', ',', '|'].some((sign) => first.includes(sign) && second.includes(sign)) ? 'csv' : 'text';
+}

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { decodeText } from '../decode';
+import type { Read } from '../read';
+
+export const encodingSchema = z.string().max(40).nullable();
+
+export const textFormatSchema = z.object({ format: z.literal('text'), encoding: encodingSchema });
+
+/** A text file: its whole text as the value, its lines as rows of one column. */
+export function readText(bytes: Uint8Array, options: z.infer<typeof textFormatSchema>, name: string): Read {
+  const { text, encoding } = decodeText(bytes, options.encoding, name);
+  const lines = text.replace(/\r\n?/g, '\n').replace(/\n$/, '').split('\n');
+  return {
+    columns: [{ name: 'Line', type: 'text' }],
+    rows: lines.map((line) => [line]),
+    value: text.replace(/\r\n?/g, '\n').replace(/\n$/, ''),
+    notes: [],
+    encoding,
+    offers: [],
+    facets: {},
+  };
+}

@@ -1,0 +1,16 @@
+import { z } from 'zod';
+import { formatSchema } from '../formats/registry';
+import { scalarTypes } from '../read';
+
+/** What every source has. */
+export const sourceBase = z.object({
+  id: z.string().min(1).max(64),
+  name: z.string().min(1).max(200),
+  /** How its bytes are read; null: by its name and how it begins. */
+  read: formatSchema.nullable(),
+  /** What columns are taken for, by name, where the guess is not right. */
+  types: z.record(z.string().max(200), z.enum(scalarTypes)),
+});
+
+/** Seconds between two looks at an address. */
+export const intervalSchema = z.number().min(0.2).max(86_400);

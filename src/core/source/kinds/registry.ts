@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import { addressSourceSchema } from './address';
+import { fileSourceSchema } from './file';
+import { folderSourceSchema } from './folder';
+import { querySourceSchema } from './query';
+import { standInSourceSchema, type StandInStream } from './stand-in';
+
+export const sourceSchema = z.discriminatedUnion('kind', [
+  fileSourceSchema,
+  folderSourceSchema,
+  addressSourceSchema,
+  querySourceSchema,
+  standInSourceSchema,
+]);
+/** Data from outside the show, and how it is read. */
+export type Source = z.infer<typeof sourceSchema>;
+export type SourceKindName = Source['kind'];
+
+export const standInNames: Readonly<Record<StandInStream, string>> = {
+  wind: 'Wind on the pier',
+  scores: "Judges' scores",
+  votes: 'Votes by district',
+  timetable: 'Timetable',
+  'strand-results': 'Strand: Field',
+  'strand-tide': 'Strand: Tide and travel',
+  'strand-bay': 'Strand: Round the bay',
+  posts: "Viewers' posts",
+};
+
+interface SourceKind<S> {
+  readonly label: string;
+  /** Where it comes from, in words. */
+  readonly from: (source: S) => string;
+}
+
+/** Every kind of source, by name: the one table a new kind is added to. */
+export const sourceKinds: { readonly [K in SourceKindName]: SourceKind<Extract<Source, { kind: K }>> } = {
+  file: { label: 'File in the show', from: (source) => source.fileName },
+  folder: { label: 'Watched folder', from: (source) => source.path },
+  address: { label: 'Address', from: (source) => `${source.url}, every ${source.every} s` },
+  query: { label: 'Database', from: (source) => `${source.database}, every ${source.every} s` },
+  'stand-in': {
+    label: 'Stand-in',
+    from: (source) => `${standInNames[source.stream]}, every ${source.every} s`,
+  },
+};
+
+export const fromWhere = (source: Source): string => sourceKinds[source.kind].from(source as never);
+
+/** The name of the file or answer that a source's bytes come under. */
+export const fileNameOf = (source: Source): string =>
+  source.kind === 'file' ? source.fileName : source.kind === 'folder' ? source.path : source.name;
