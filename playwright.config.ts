@@ -10,7 +10,7 @@ export default defineConfig({
   retries: 1,
   reporter: [['list'], ['json', { outputFile: 'node_modules/.cache/test-results/e2e.json' }]],
   use: {
-    viewport: { width: 1280, height: 800 },
+    viewport: { width: 1280, height: 640 },
     trace: 'retain-on-failure',
     acceptDownloads: true,
     launchOptions: {

@@ -106,6 +106,9 @@ const release: Release = {
   cards: {},
   rundown: [],
   assets: {},
+  sources: {},
+  tables: {},
+  views: {},
 };
 const after = (state: AirState, command: Command, at: number): { state: AirState; patches: unknown } => {
   const applied = apply(state, command, at, () => release);

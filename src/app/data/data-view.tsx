@@ -2,7 +2,7 @@ import { Plus, Trash2, Upload } from 'lucide-react';
 import { useRef, useState, type DragEvent } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { freshName, type Table } from '../../core/show';
+import { freshName, newColumn, newTable, type Table } from '../../core/show';
 import { Button, Empty, IconButton } from '../ui';
 import { newId } from '../state/ids';
 import { useDraft, useShow } from '../state/draft-store';
@@ -51,16 +51,15 @@ export function DataView() {
     void navigate(`/data/${brought.id}`);
   };
   const make = (): void => {
-    const columns = ['Name', 'Role'].map((name) => ({ id: newId(), name }));
-    const made: Table = {
-      id: newId(),
-      name: freshName(
+    const columns = ['Name', 'Role'].map((name) => newColumn(newId(), name));
+    const made = newTable(
+      newId(),
+      freshName(
         'Table',
         tables.map((t) => t.name),
       ),
-      columns,
-      rows: [{ id: newId(), cells: {} }],
-    };
+      { columns, rows: [{ id: newId(), cells: {} }] },
+    );
     edit('New table', (s) => {
       s.tables[made.id] = made;
     });
@@ -175,13 +174,15 @@ function TableHead({ table }: { table: Table }) {
           change(
             `Add a column to ${table.name}`,
             (t) =>
-              void t.columns.push({
-                id: newId(),
-                name: freshName(
-                  'Column',
-                  t.columns.map((c) => c.name),
+              void t.columns.push(
+                newColumn(
+                  newId(),
+                  freshName(
+                    'Column',
+                    t.columns.map((c) => c.name),
+                  ),
                 ),
-              }),
+              ),
           )
         }
       >

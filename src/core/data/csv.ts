@@ -1,7 +1,25 @@
-import Papa from 'papaparse';
-import { problem, type Problem } from '../problem';
-import { freshName, type NewId, type Table } from '../show';
-import { decodeText } from './decode';
+import { cellText } from '../binding';
+import { ProblemError, type Problem } from '../problem';
+import { freshName, newColumn, newTable, type Column, type NewId, type Table } from '../show';
+import { formats, readCsvCells, type Read, type ScalarType } from '../source';
+
+const columnFor = (id: string, name: string, type: ScalarType): Column => newColumn(id, name, type);
+
+/** What was read of a file as a table of the show's own. Column types are those that were guessed. */
+export function tableFromRead(read: Read, name: string, newId: NewId): Table {
+  const names: string[] = [];
+  for (const column of read.columns) names.push(freshName(column.name, names));
+  const columns = names.map((title, i) => columnFor(newId(), title, read.columns[i]?.type ?? 'text'));
+  const rows = read.rows.map((row) => ({
+    id: newId(),
+    cells: Object.fromEntries(columns.map((column, i) => [column.id, cellText(row[i] ?? null)])),
+  }));
+  return newTable(newId(), name, { columns, rows });
+}
+
+/** The name of a file without its folder and ending. */
+export const bareName = (fileName: string): string =>
+  fileName.replace(/^.*[/\\]/, '').replace(/\.[^.]*$/, '') || 'Table';
 
 /**
  * A CSV or TSV file as a table: the first row names the columns, the separator is guessed (comma, semicolon, tab, bar).
@@ -11,51 +29,12 @@ export function readCsv(
   bytes: Uint8Array,
   fileName: string,
   newId: NewId,
-): { table: Table; notes: string[] } | { problem: Problem } {
-  const { text, encoding } = decodeText(bytes);
-  if (text.slice(0, 4096).includes('\u0000')) {
-    return {
-      problem: problem(
-        'not-text',
-        `${fileName} is not a text file. Save the sheet as CSV and bring that.`,
-        fileName,
-      ),
-    };
+): { table: Table; notes: readonly string[] } | { problem: Problem } {
+  try {
+    const read = readCsvCells(bytes, formats.csv.plain, fileName);
+    return { table: tableFromRead(read, bareName(fileName), newId), notes: read.notes };
+  } catch (error) {
+    if (error instanceof ProblemError) return { problem: error.problem };
+    throw error;
   }
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
-  const quotes = parsed.errors.find((error) => error.type === 'Quotes');
-  if (quotes) {
-    const line = (quotes.row ?? 0) + 1;
-    return {
-      problem: problem(
-        'bad-quotes',
-        `${fileName}, row ${line}: a quotation mark is opened and never closed, or stands inside a cell. Correct it and bring the file again.`,
-        `${fileName}:${line}`,
-      ),
-    };
-  }
-  const [header, ...body] = parsed.data;
-  if (!header || body.length === 0) {
-    return {
-      problem: problem(
-        'no-rows',
-        `${fileName} has no rows below its first line, which names the columns.`,
-        fileName,
-      ),
-    };
-  }
-  const notes: string[] = [];
-  if (encoding !== 'utf-8') notes.push(`Read as ${encoding}.`);
-  const width = body.reduce((most, row) => Math.max(most, row.length), header.length);
-  if (width > header.length)
-    notes.push(`Some rows have ${width} cells; the first line names ${header.length} columns.`);
-  const names: string[] = [];
-  for (let i = 0; i < width; i += 1) names.push(freshName(header[i]?.trim() || `Column ${i + 1}`, names));
-  const columns = names.map((name) => ({ id: newId(), name }));
-  const rows = body.map((row) => ({
-    id: newId(),
-    cells: Object.fromEntries(columns.map((column, i) => [column.id, row[i] ?? ''])),
-  }));
-  const name = fileName.replace(/\.[^.]*$/, '') || 'Table';
-  return { table: { id: newId(), name, columns, rows }, notes };
 }

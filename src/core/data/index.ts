@@ -1,6 +1,17 @@
-// Data: from bytes and cells to values of fields. Knows nothing of where the bytes come from.
-export { decodeText } from './decode';
-export { readCsv } from './csv';
-export { matchColumns, sameName, type Match } from './match';
-export { fillFromRow, type Filling } from './fill';
+// Data: tables, views, and what bindings and rows make of them. Knows nothing of where the bytes come from.
+export { bareName, readCsv, tableFromRead } from './csv';
+export { matchColumns, matchRows, sameName, type Match } from './match';
+export { fillFromRow, fillRow, pictureNamed, type Filling } from './fill';
 export { extremeValues, type Extreme } from './extremes';
+export {
+  followedColumn,
+  pickedRow,
+  pickersOf,
+  rowPlaces,
+  sentText,
+  shownText,
+  tableRowset,
+  typedCell,
+} from './table-rows';
+export { viewRows, type Viewed } from './view';
+export { Resolver, touchedBetween, type Resolved, type Use } from './resolver';

@@ -1,3 +1,4 @@
+import { parseColour, parseNumber, parseYesNo } from '../source';
 import {
   elementKinds,
   plainLook,
@@ -9,6 +10,7 @@ import {
   type FieldValue,
   type Look,
   type Paint,
+  type Property,
   type Template,
   type Values,
 } from '../show';
@@ -46,17 +48,18 @@ export function resolveElements(
   const fields = new Map(template.fields.map((field) => [field.id, field]));
   const valueOf = (id: string): FieldValue | undefined => {
     const field = fields.get(id);
-    if (!field) return undefined;
     const given = values[id];
+    // What a binding has not brought, or nothing, leaves the element its own.
+    if (!field) return given ?? undefined;
     return given === undefined ? field.default : given;
   };
   for (const tie of template.ties) {
     const value = valueOf(tie.field);
     const element = resolved[tie.element];
     if (value === undefined || !element) continue;
-    const given = tiedValue(tie, value);
-    const isWords = propertyOf(element.kind, tie.property)?.type === 'text';
-    own(tie.element)[tie.property] = isWords && given !== null ? String(given) : isWords ? '' : given;
+    const property = propertyOf(element.kind, tie.property);
+    const given = property && fits(property, tiedValue(tie, value), fields.has(tie.field));
+    if (given !== undefined) own(tie.element)[tie.property] = given;
   }
   const palette = template.paletteField === null ? undefined : valueOf(template.paletteField);
   const reader = new StyleReader(look, palette ?? look.palette);
@@ -89,6 +92,34 @@ export function resolveElements(
     }
   }
   return resolved;
+}
+
+/** A value as a property takes it; undefined where data brought what it cannot be. Fields have been checked before. */
+function fits(property: Property, value: FieldValue, isField: boolean): FieldValue | undefined {
+  if (property.type === 'text')
+    return value === null ? '' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
+  if (isField) return value;
+  switch (property.type) {
+    case 'number': {
+      const number = typeof value === 'string' ? (parseNumber(value) ?? NaN) : Number(value);
+      if (!Number.isFinite(number)) return undefined;
+      return Math.max(property.min ?? -1e6, Math.min(property.max ?? 1e6, number));
+    }
+    case 'colour':
+    case 'paint':
+      return typeof value === 'string' && (value.startsWith('@') || parseColour(value) !== null)
+        ? value
+        : undefined;
+    case 'yes-no':
+      return typeof value === 'string' ? (parseYesNo(value) ?? undefined) : Boolean(value);
+    case 'choice':
+      return property.choices?.find((choice) => String(choice.value) === String(value))?.value;
+    case 'picture':
+    case 'video':
+      return typeof value === 'string' && /^[0-9a-f]{64}$/.test(value) ? value : undefined;
+    case 'font':
+      return typeof value === 'string' ? value : undefined;
+  }
 }
 
 const hasNames = (paint: Paint): boolean =>

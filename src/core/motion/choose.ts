@@ -7,13 +7,18 @@ const number = (value: FieldValue | undefined): number | null => {
   return Number.isFinite(read) ? read : null;
 };
 
-/** The fields of a template whose value differs, by id; what is not given is the field's default. */
-export function changedFields(template: Pick<Template, 'fields'>, from: Values, to: Values): Set<string> {
-  return new Set(
-    template.fields.flatMap(({ id, default: usual }) =>
+/** The fields and bindings of a template whose value differs, by id; what is not given is the field's default. */
+export function changedFields(
+  template: Pick<Template, 'fields' | 'bindings'>,
+  from: Values,
+  to: Values,
+): Set<string> {
+  return new Set([
+    ...template.fields.flatMap(({ id, default: usual }) =>
       (from[id] ?? usual) === (to[id] ?? usual) ? [] : [id],
     ),
-  );
+    ...template.bindings.flatMap(({ id }) => ((from[id] ?? null) === (to[id] ?? null) ? [] : [id])),
+  ]);
 }
 
 function holds(
@@ -46,7 +51,7 @@ function holds(
  * or none fits: then the new words are there at once.
  */
 export function chooseChange(
-  template: Pick<Template, 'fields' | 'changes'>,
+  template: Pick<Template, 'fields' | 'bindings' | 'changes'>,
   from: Values,
   to: Values,
 ): Change | null {

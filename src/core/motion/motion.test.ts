@@ -416,6 +416,7 @@ describe('motions at once', () => {
 
 describe('which Change runs', () => {
   const template = {
+    bindings: [],
     fields: [newTextField('name', 'Name', 'Ida'), newTextField('score', 'Score', '0')],
     changes: [
       newChange('from', 'From A to B', { when: [{ is: 'from-to', field: 'name', from: 'A', to: 'B' }] }),

@@ -86,6 +86,9 @@ const release: Release = {
   cards: { a: { id: 'a', number: '1', template: 'name', values: { n: 'Ida', r: 'Pilot' } } },
   rundown: ['a'],
   assets: {},
+  sources: {},
+  tables: {},
+  views: {},
 };
 const hash = '1'.repeat(64);
 let state: AirState;

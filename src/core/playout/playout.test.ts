@@ -79,6 +79,9 @@ const release = (change: Partial<Release> = {}): Release => ({
   ),
   rundown: ['c', 'a', 'b', 'e'],
   assets: {},
+  sources: {},
+  tables: {},
+  views: {},
   ...change,
 });
 

@@ -7,7 +7,9 @@ export const videoTypes = ['video/webm', 'video/mp4'] as const;
 export type VideoType = (typeof videoTypes)[number];
 export const fontTypes = ['font/ttf', 'font/otf', 'font/woff2'] as const;
 export type FontType = (typeof fontTypes)[number];
-export const assetTypes = [...pictureTypes, ...videoTypes, ...fontTypes] as const;
+/** A file of data, whatever its format: a source says how it is read. */
+export const dataType = 'application/octet-stream';
+export const assetTypes = [...pictureTypes, ...videoTypes, ...fontTypes, dataType] as const;
 export type AssetType = (typeof assetTypes)[number];
 
 /** What the document knows of an asset; its bytes are kept beside the document, under its id. */
@@ -41,6 +43,7 @@ export const assetExtension: Readonly<Record<AssetType, string>> = {
   'font/ttf': 'ttf',
   'font/otf': 'otf',
   'font/woff2': 'woff2',
+  [dataType]: 'data',
 };
 
 const within = (types: readonly AssetType[]) => (asset: Pick<Asset, 'type'>) => types.includes(asset.type);

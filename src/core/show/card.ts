@@ -13,6 +13,10 @@ export const cardSchema = z.object({
   template: idSchema,
   /** By field id; a field that is absent holds its default. */
   values: z.record(idSchema, fieldValueSchema),
+  /** The row it is filled from while it is kept in step with it; absent where it was typed or is frozen. */
+  row: z.object({ of: idSchema, key: z.string().min(1).max(200) }).optional(),
+  /** On air, new data waits until it is sent; absent: it follows at once. */
+  waits: z.literal(true).optional(),
 });
 export type Card = z.infer<typeof cardSchema>;
 

@@ -53,6 +53,9 @@ export * from './template';
 export * from './channel';
 export * from './card';
 export * from './table';
+export * from './view';
+export { noChecks, type Checks, type ColumnType } from './column/base';
+export { acceptCell, checkCell, columnKinds, newColumn, showCell, type Column } from './column/registry';
 export * from './asset';
 export { notAnAsset, sniffAsset } from './sniff';
 export * from './show';
@@ -64,6 +67,7 @@ export { edit, goTo, openDraft, redo, seal, undo, type Draft, type Edit } from '
 export { freshName } from './operations/names';
 export * from './operations/elements';
 export * from './operations/fields';
+export * from './operations/bindings';
 export * from './operations/tracks';
 export * from './library';
 export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip } from './operations/clip';

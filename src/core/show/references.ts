@@ -45,12 +45,18 @@ export function templateReferences(template: Template): Problem[] {
       if (!template.elements[mask.by]) missing(`elements.${id}.masks[${index}]`, `element ${mask.by}`);
     });
   }
+  const bindings = new Set(template.bindings.map((binding) => binding.id));
+  const sources = new Set([...template.fields.map((field) => field.id), ...bindings]);
+  if (sources.size < template.fields.length + template.bindings.length)
+    missing('bindings', 'a field or binding twice under one id');
+  for (const [field, binding] of Object.entries(template.bound))
+    if (!sources.has(field) || !bindings.has(binding))
+      missing(`bound.${field}`, `field ${field} or binding ${binding}`);
   template.ties.forEach((tie, index) => {
     const element = template.elements[tie.element];
     if (!element) missing(`ties[${index}]`, `element ${tie.element}`);
     else if (!propertyOf(element.kind, tie.property)) missing(`ties[${index}]`, `property ${tie.property}`);
-    if (!template.fields.some((field) => field.id === tie.field))
-      missing(`ties[${index}]`, `field ${tie.field}`);
+    if (!sources.has(tie.field)) missing(`ties[${index}]`, `field or binding ${tie.field}`);
   });
   template.tethers.forEach((tether, index) => {
     for (const id of [tether.element, tether.to]) {
@@ -68,8 +74,7 @@ export function templateReferences(template: Template): Problem[] {
   }
   template.changes.forEach((change, index) =>
     change.when.forEach((rule, at) => {
-      if (!template.fields.some((field) => field.id === rule.field))
-        missing(`changes[${index}].when[${at}]`, `field ${rule.field}`);
+      if (!sources.has(rule.field)) missing(`changes[${index}].when[${at}]`, `field ${rule.field}`);
     }),
   );
   return found;

@@ -1,13 +1,18 @@
 import { z } from 'zod';
-import { assetSchema } from './asset';
+import { dataOf } from '../binding';
+import { sourceSchema } from '../source';
+import { assetSchema, isPicture } from './asset';
 import { cardSchema } from './card';
 import { channelSchema } from './channel';
 import { templatesToFormat3 } from './format-3';
+import { templatesToFormat4 } from './format-4';
 import { assetsOfTemplate, fontFiles } from './references';
 import type { Show } from './show';
 import { lookSchema } from './style';
+import { tableSchema } from './table';
 import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from './values';
+import { viewSchema } from './view';
 
 /** The frozen copy of a show that the air server plays; known by the hash of its canonical JSON. */
 export const releaseSchema = z.object({
@@ -19,6 +24,10 @@ export const releaseSchema = z.object({
   /** Card ids in the order of the rundown. */
   rundown: z.array(idSchema),
   assets: z.record(assetIdSchema, assetSchema),
+  /** What its templates and cards take values from. Tables go on from here: corrections flow apart. */
+  sources: z.record(idSchema, sourceSchema),
+  tables: z.record(idSchema, tableSchema),
+  views: z.record(idSchema, viewSchema),
 });
 export type Release = z.infer<typeof releaseSchema>;
 
@@ -26,14 +35,20 @@ export type Release = z.infer<typeof releaseSchema>;
 export const openRelease = (value: unknown): Release =>
   releaseSchema.parse(
     typeof value === 'object' && value !== null && 'templates' in value
-      ? { ...value, templates: templatesToFormat3(value.templates) }
+      ? {
+          sources: {},
+          tables: {},
+          views: {},
+          ...value,
+          templates: templatesToFormat4(templatesToFormat3(value.templates)),
+        }
       : value,
   );
 
 /** What a template takes from its show to look as it does. */
 export type Dressing = Pick<Show, 'look' | 'assets'>;
 
-/** What air needs of a show: no tables, and only the assets that its templates and cards can show. */
+/** What air needs of a show: of its data and assets only what its templates and cards can use. */
 export function makeRelease(show: Show): Release {
   const used = new Set<string>();
   const fonts = fontFiles(show);
@@ -48,6 +63,11 @@ export function makeRelease(show: Show): Release {
     for (const value of Object.values(card.values))
       if (typeof value === 'string' && show.assets[value]) used.add(value);
   }
+  const data = dataUsed(show);
+  for (const source of Object.values(data.sources)) if (source.kind === 'file') used.add(source.asset);
+  // Pictures that rows name can come up at any time.
+  if (Object.keys(data.sources).length + Object.keys(data.tables).length > 0)
+    for (const asset of Object.values(show.assets)) if (isPicture(asset)) used.add(asset.id);
   const assets = Object.fromEntries(Object.entries(show.assets).filter(([id]) => used.has(id)));
   return {
     show: { id: show.id, name: show.name },
@@ -57,7 +77,26 @@ export function makeRelease(show: Show): Release {
     cards: show.cards,
     rundown: show.rundowns.flatMap((rundown) => rundown.cards),
     assets,
+    ...data,
   };
+}
+
+/** The tables, sources and views that templates and cards take values from, and all that those look at in turn. */
+function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
+  const used = new Set<string>();
+  const use = (id: string): void => {
+    if (used.has(id)) return;
+    used.add(id);
+    const view = show.views[id];
+    if (view) use(view.of);
+    for (const column of show.tables[id]?.columns ?? []) if (column.type === 'pick') use(column.table);
+  };
+  for (const template of Object.values(show.templates))
+    for (const binding of template.bindings) dataOf(binding).forEach(use);
+  for (const card of Object.values(show.cards)) if (card.row) use(card.row.of);
+  const kept = <T>(all: Readonly<Record<string, T>>): Record<string, T> =>
+    Object.fromEntries(Object.entries(all).filter(([id]) => used.has(id)));
+  return { sources: kept(show.sources), tables: kept(show.tables), views: kept(show.views) };
 }
 
 /** The design part of two releases alike: what decides whether the draft differs from air. Cards flow apart. */
@@ -66,4 +105,7 @@ export const designOf = (release: Release): Omit<Release, 'cards' | 'rundown' | 
   channels: release.channels,
   look: release.look,
   templates: release.templates,
+  sources: release.sources,
+  tables: {},
+  views: release.views,
 });

@@ -3,12 +3,14 @@ import { assetSchema } from './asset';
 import { cardSchema, rundownSchema, sameNumber, type Card } from './card';
 import { channelSchema } from './channel';
 import { lookSchema, plainLook } from './style';
+import { sourceSchema } from '../source';
 import { tableSchema } from './table';
+import { viewSchema } from './view';
 import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from './values';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 3;
+export const showFormat = 4;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),
@@ -18,7 +20,9 @@ export const showSchema = z.object({
   templates: z.record(idSchema, templateSchema),
   assets: z.record(assetIdSchema, assetSchema),
   look: lookSchema,
+  sources: z.record(idSchema, sourceSchema),
   tables: z.record(idSchema, tableSchema),
+  views: z.record(idSchema, viewSchema),
   cards: z.record(idSchema, cardSchema),
   rundowns: z.array(rundownSchema).min(1),
 });
@@ -35,7 +39,9 @@ export function newShow(id: string, name: string, channels: Show['channels']): S
     templates: {},
     assets: {},
     look: structuredClone(plainLook),
+    sources: {},
     tables: {},
+    views: {},
     cards: {},
     rundowns: [{ id: 'rundown', name: 'Rundown', cards: [] }],
   };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { elementSchema, type Element } from './element/registry';
+import { bindingSchema } from '../binding';
 import { fieldSchema } from './field/registry';
 import {
   changeSchema,
@@ -14,7 +15,7 @@ import {
 import { tetherSchema } from './tether';
 import { fieldValueSchema, idSchema } from './values';
 
-/** A property that takes its value from a field. */
+/** A property that takes its value from a field, or from a binding: `field` is the id of either. */
 export const tieSchema = z.object({
   element: idSchema,
   property: z.string().min(1).max(60),
@@ -52,6 +53,11 @@ export const templateSchema = z.object({
   order: z.array(idSchema),
   fields: z.array(fieldSchema),
   ties: z.array(tieSchema),
+  bindings: z.array(bindingSchema).max(1000),
+  /** Fields that take their value from a binding until someone types another: field id to binding id. */
+  bound: z.record(idSchema, idSchema),
+  /** Columns that were given to fields by hand, by the id of the table, source or view: field id to column key, null for none. */
+  matches: z.record(z.string().max(64), z.record(idSchema, z.string().max(200).nullable())),
   tethers: z.array(tetherSchema),
   /** Lines to draw by, px from the left and from the top. */
   guides: z.object({ x: z.array(guide).max(200), y: z.array(guide).max(200) }),
@@ -79,6 +85,9 @@ export const newTemplate = (id: string, name: string, given: Partial<Template> =
   order: [],
   fields: [],
   ties: [],
+  bindings: [],
+  bound: {},
+  matches: {},
   tethers: [],
   guides: { x: [], y: [] },
   paletteField: null,

@@ -6,6 +6,7 @@ export { cellAs, guessType, parseColour, parseDate, parseDuration, parseNumber, 
 export { formats, formatSchema, guessFormat, type Format, type FormatName } from './formats/registry';
 export { offersOf, parsePath, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';
+export { readCsvCells } from './formats/csv';
 export { standInStreams, type StandInStream } from './kinds/stand-in';
 export {
   fileNameOf,

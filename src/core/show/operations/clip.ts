@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { bindingSchema, namedBy, renamedIn } from '../../binding';
 import { assetSchema, type Asset } from '../asset';
 import { elementSchema, type Element } from '../element/registry';
 import { fieldSchema, type Field } from '../field/registry';
@@ -20,6 +21,7 @@ export const clipSchema = z.object({
   order: z.array(z.string()),
   elements: z.record(z.string(), elementSchema),
   fields: z.array(fieldSchema),
+  bindings: z.array(bindingSchema).default([]),
   ties: z.array(tieSchema),
   tethers: z.array(tetherSchema),
   /** By phase. */
@@ -75,7 +77,15 @@ export function clipElements(
     }),
   );
   const ties = template.ties.filter((tie) => inside.has(tie.element)).map(plain);
-  const fields = template.fields.filter((field) => ties.some((tie) => tie.field === field.id)).map(plain);
+  const needed = new Set(ties.map((tie) => tie.field));
+  const reach = (id: string): void => {
+    needed.add(id);
+    const binding = template.bindings.find((b) => b.id === id);
+    if (binding) namedBy(binding).forEach((named) => !needed.has(named) && reach(named));
+  };
+  [...needed].forEach(reach);
+  const fields = template.fields.filter((field) => needed.has(field.id)).map(plain);
+  const bindings = template.bindings.filter((binding) => needed.has(binding.id)).map(plain);
   const part: Template = { ...template, order, elements, fields, ties };
   const used = assetsOfTemplate(part, fontFiles(show));
   return {
@@ -83,6 +93,7 @@ export function clipElements(
     order,
     elements,
     fields,
+    bindings,
     ties,
     tethers: template.tethers
       .filter((t) => inside.has(t.element) && (t.to === null || inside.has(t.to)))
@@ -129,6 +140,15 @@ export function pasteClip(show: Show, templateId: string, clip: Clip, newId: New
     const id = present?.id ?? newId();
     fieldOf.set(field.id, id);
     if (!present) template.fields.push({ ...plain(field), id });
+  }
+  for (const binding of clip.bindings) {
+    const present = template.bindings.find((b) => b.id === binding.id || b.name === binding.name);
+    fieldOf.set(binding.id, present?.id ?? newId());
+  }
+  for (const binding of clip.bindings) {
+    const id = fieldOf.get(binding.id) as string;
+    if (template.bindings.some((b) => b.id === id)) continue;
+    template.bindings.push({ ...renamedIn(plain(binding), fieldOf), id });
   }
   for (const tie of clip.ties)
     template.ties.push({

@@ -1,0 +1,31 @@
+// Bindings: values, the steps they go through, and what a binding makes of what is around it. Knows sources' values;
+// nothing of shows, templates or where data is kept.
+export * from './value';
+export { fixed, operandSchema, type Operand } from './operand';
+export { cellText, readRowset, someRows } from './rowset';
+export {
+  bindingStepSchema,
+  stepKind,
+  stepKinds,
+  type BindingStep,
+  type BindingStepKind,
+} from './steps/registry';
+export type { Param, StepGroup, StepKind } from './steps/kind';
+export { stands } from './steps/if';
+export { isZone } from './zones';
+export {
+  bindingSchema,
+  cellTakes,
+  dataOf,
+  holesIn,
+  namedBy,
+  originNames,
+  originSchema,
+  plainOrigin,
+  renamedIn,
+  type Binding,
+  type Origin,
+  type OriginKind,
+  type RowChoice,
+} from './binding';
+export { openHoles, traceBinding, type Surroundings, type Trace } from './evaluate';

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import { fixed, operandSchema } from '../operand';
+import { scalar, valueText } from '../value';
+import { doesNotFit, isWords, operandIn, type StepKind } from './kind';
+
+const schema = z.object({ kind: z.literal('affix'), before: operandSchema, after: operandSchema });
+
+/** Words before and after; nothing stays nothing, without them. */
+export const affix: StepKind<z.infer<typeof schema>> = {
+  label: 'Words around',
+  group: 'Words',
+  schema,
+  plain: { kind: 'affix', before: fixed(''), after: fixed('') },
+  params: [
+    { key: 'before', label: 'Before', as: 'operand' },
+    { key: 'after', label: 'After', as: 'operand' },
+  ],
+  words: (step, { nameOf }) =>
+    `with ${operandIn(step.before, nameOf)} before and ${operandIn(step.after, nameOf)} after`,
+  type: (input) => (isWords(input) ? scalar('text') : doesNotFit('Words around', 'words', input)),
+  apply: (input, step, { operand }, type) =>
+    `${valueText(operand(step.before))}${valueText(input, type)}${valueText(operand(step.after))}`,
+  each: true,
+};

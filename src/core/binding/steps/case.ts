@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { scalar } from '../value';
+import { doesNotFit, isWords, type StepKind } from './kind';
+
+const schema = z.object({
+  kind: z.literal('case'),
+  way: z.enum(['upper', 'lower', 'title', 'sentence']),
+  locale: z.string().max(40),
+});
+
+/** Letters large or small, by the rules of a language (so that a Turkish i keeps its dot). */
+export const letterCase: StepKind<z.infer<typeof schema>> = {
+  label: 'Case',
+  group: 'Words',
+  schema,
+  plain: { kind: 'case', way: 'upper', locale: '' },
+  params: [
+    {
+      key: 'way',
+      label: 'Letters',
+      as: 'choice',
+      choices: [
+        { value: 'upper', label: 'ALL LARGE' },
+        { value: 'lower', label: 'all small' },
+        { value: 'title', label: 'Each Word Large' },
+        { value: 'sentence', label: 'First letter large' },
+      ],
+    },
+    { key: 'locale', label: 'Language, where it matters', as: 'text' },
+  ],
+  words: ({ way }) =>
+    ({
+      upper: 'in large letters',
+      lower: 'in small letters',
+      title: 'each word large',
+      sentence: 'the first letter large',
+    })[way],
+  type: (input) => (isWords(input) ? scalar('text') : doesNotFit('Case', 'words', input)),
+  apply(input, { way, locale }) {
+    const text = String(input);
+    let language: string | undefined;
+    try {
+      language = locale ? Intl.getCanonicalLocales(locale)[0] : undefined;
+    } catch {
+      language = undefined;
+    }
+    const large = (word: string): string => {
+      const [first = '', ...rest] = [...word];
+      return first.toLocaleUpperCase(language) + rest.join('');
+    };
+    if (way === 'upper') return text.toLocaleUpperCase(language);
+    if (way === 'lower') return text.toLocaleLowerCase(language);
+    return way === 'sentence' ? large(text) : text.replace(/\p{L}[\p{L}\p{M}’']*/gu, large);
+  },
+  each: true,
+};

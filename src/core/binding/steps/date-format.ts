@@ -1,0 +1,63 @@
+import { TZDate } from '@date-fns/tz';
+import { format, type Locale } from 'date-fns';
+import { ar, de, enGB, enUS, es, fr, hi, it, ja, nb, nl, pt, sv } from 'date-fns/locale';
+import { z } from 'zod';
+import { scalar } from '../value';
+import { isZone } from '../zones';
+import { doesNotFit, fail, numberIn, type StepKind } from './kind';
+
+const locales: Readonly<Record<string, Locale>> = {
+  'en-GB': enGB,
+  'en-US': enUS,
+  ar,
+  de,
+  es,
+  fr,
+  hi,
+  it,
+  ja,
+  nb,
+  nl,
+  pt,
+  sv,
+};
+const schema = z.object({
+  kind: z.literal('date-format'),
+  pattern: z.string().min(1).max(60),
+  zone: z.string().max(60),
+  locale: z.string().max(40),
+});
+
+/** A moment in words, by a pattern of Unicode (UTS 35), in a time zone of the IANA's. */
+export const dateFormat: StepKind<z.infer<typeof schema>> = {
+  label: 'Date format',
+  group: 'Dates',
+  schema,
+  plain: { kind: 'date-format', pattern: 'd MMMM HH:mm', zone: 'UTC', locale: 'en-GB' },
+  params: [
+    { key: 'pattern', label: 'Pattern, such as EEEE d MMMM HH:mm', as: 'text' },
+    { key: 'zone', label: 'Time zone, such as Europe/Oslo', as: 'text' },
+    {
+      key: 'locale',
+      label: 'Language',
+      as: 'choice',
+      choices: Object.keys(locales).map((value) => ({ value, label: value })),
+    },
+  ],
+  words: (step) => `written ${step.pattern} in ${step.zone}`,
+  type: (input) =>
+    input.of === 'date' || input.of === 'any' ? scalar('text') : doesNotFit('Date format', 'a date', input),
+  apply(input, step) {
+    if (!isZone(step.zone))
+      return fail('unknown-zone', `There is no time zone “${step.zone}”. Write it like Europe/Oslo.`);
+    try {
+      return format(new TZDate(numberIn(input, 'What comes'), step.zone), step.pattern, {
+        locale: locales[step.locale] ?? enGB,
+      });
+    } catch (error) {
+      if ((error as Error).name === 'ProblemError') throw error;
+      return fail('bad-pattern', `“${step.pattern}” is no pattern for a date. Write it like d MMMM HH:mm.`);
+    }
+  },
+  each: true,
+};

@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { scalar } from '../value';
+import { doesNotFit, isWords, type StepKind } from './kind';
+
+const schema = z.object({
+  kind: z.literal('part'),
+  of: z.enum(['signs', 'words', 'lines']),
+  from: z.number().int(),
+  count: z.number().int().min(0).max(10_000),
+});
+
+/** Some signs, words or lines of a text, counted from 1, from the end where negative. */
+export const part: StepKind<z.infer<typeof schema>> = {
+  label: 'Part of the text',
+  group: 'Words',
+  schema,
+  plain: { kind: 'part', of: 'words', from: 1, count: 1 },
+  params: [
+    {
+      key: 'of',
+      label: 'Of',
+      as: 'choice',
+      choices: [
+        { value: 'signs', label: 'Signs' },
+        { value: 'words', label: 'Words' },
+        { value: 'lines', label: 'Lines' },
+      ],
+    },
+    { key: 'from', label: 'From place', as: 'number' },
+    { key: 'count', label: 'How many', as: 'number' },
+  ],
+  words: ({ of, from, count }) => `${count} ${of} from place ${from} on`,
+  type: (input) => (isWords(input) ? scalar('text') : doesNotFit('Part of the text', 'words', input)),
+  apply(input, { of, from, count }) {
+    const text = String(input);
+    const pieces =
+      of === 'signs'
+        ? [...new Intl.Segmenter(undefined, { granularity: 'grapheme' }).segment(text)].map(
+            ({ segment }) => segment,
+          )
+        : of === 'words'
+          ? text.trim().split(/\s+/)
+          : text.split(/\r?\n/);
+    const start = Math.max(0, from < 0 ? pieces.length + from : from - 1);
+    return pieces.slice(start, start + count).join(of === 'signs' ? '' : of === 'words' ? ' ' : '\n');
+  },
+  each: true,
+};

@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import { affix } from './affix';
+import { arithmetic } from './arithmetic';
+import { between } from './between';
+import { letterCase } from './case';
+import { colourScale } from './colour-scale';
+import { column } from './column';
+import { date } from './date';
+import { dateFormat } from './date-format';
+import { fallback } from './default';
+import { duration } from './duration';
+import { durationFormat } from './duration-format';
+import { ifThen } from './if';
+import { join } from './join';
+import { lookUp } from './look-up';
+import { map } from './map';
+import { number } from './number';
+import { numberFormat } from './number-format';
+import { order } from './order';
+import { part } from './part';
+import { path } from './path';
+import { pick } from './pick';
+import { replace } from './replace';
+import { rescale } from './rescale';
+import { round } from './round';
+import { slice } from './slice';
+import { split } from './split';
+import { statistic } from './statistic';
+import { trim } from './trim';
+import type { StepKind } from './kind';
+
+/** Every kind of step, by name: the one table a new kind is added to. */
+export const stepKinds = {
+  pick,
+  slice,
+  column,
+  path,
+  order,
+  statistic,
+  arithmetic,
+  rescale,
+  round,
+  number,
+  'number-format': numberFormat,
+  date,
+  'date-format': dateFormat,
+  between,
+  duration,
+  'duration-format': durationFormat,
+  case: letterCase,
+  trim,
+  replace,
+  split,
+  join,
+  affix,
+  part,
+  'look-up': lookUp,
+  if: ifThen,
+  default: fallback,
+  map,
+  'colour-scale': colourScale,
+} as const;
+export type BindingStepKind = keyof typeof stepKinds;
+
+export const bindingStepSchema = z.discriminatedUnion(
+  'kind',
+  Object.values(stepKinds).map((kind) => kind.schema) as never,
+) as unknown as z.ZodType<BindingStep>;
+type StepOf<K> = K extends StepKind<infer S> ? S : never;
+/** One step of a binding. */
+export type BindingStep = { [K in BindingStepKind]: StepOf<(typeof stepKinds)[K]> }[BindingStepKind];
+
+export const stepKind = (kind: BindingStepKind): StepKind<BindingStep> =>
+  stepKinds[kind] as unknown as StepKind<BindingStep>;

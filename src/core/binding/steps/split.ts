@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { listOf, scalar } from '../value';
+import { doesNotFit, isWords, type StepKind } from './kind';
+
+const schema = z.object({
+  kind: z.literal('split'),
+  by: z.enum(['comma', 'lines', 'words', 'signs', 'other']),
+  other: z.string().max(40),
+});
+
+/** Words as a list of parts, without space around each; empty parts are left out. */
+export const split: StepKind<z.infer<typeof schema>> = {
+  label: 'Split',
+  group: 'Words',
+  schema,
+  plain: { kind: 'split', by: 'comma', other: '' },
+  params: [
+    {
+      key: 'by',
+      label: 'At',
+      as: 'choice',
+      choices: [
+        { value: 'comma', label: 'Commas and semicolons' },
+        { value: 'lines', label: 'Line ends' },
+        { value: 'words', label: 'Spaces' },
+        { value: 'signs', label: 'Each sign' },
+        { value: 'other', label: 'Something else' },
+      ],
+    },
+    { key: 'other', label: 'At this', as: 'text', when: { key: 'by', is: ['other'] } },
+  ],
+  words: ({ by, other }) =>
+    `split at ${by === 'other' ? `“${other}”` : { comma: 'commas', lines: 'line ends', words: 'spaces', signs: 'each sign' }[by]}`,
+  type: (input) => (isWords(input) ? listOf(scalar('text')) : doesNotFit('Split', 'words', input)),
+  apply(input, { by, other }) {
+    const text = String(input);
+    const pieces =
+      by === 'signs' || (by === 'other' && other === '')
+        ? [...new Intl.Segmenter(undefined, { granularity: 'grapheme' }).segment(text)].map(
+            ({ segment }) => segment,
+          )
+        : text.split(by === 'comma' ? /[,;]/ : by === 'lines' ? /\r?\n/ : by === 'words' ? /\s+/ : other);
+    return pieces.map((part) => part.trim()).filter((part) => part !== '');
+  },
+  each: false,
+};

@@ -1,0 +1,38 @@
+import { z } from 'zod';
+import { scalar } from '../value';
+import { doesNotFit, isWords, type StepKind } from './kind';
+
+const schema = z.object({
+  kind: z.literal('trim'),
+  inside: z.boolean(),
+  most: z.number().int().min(0).max(10_000),
+});
+
+const parts = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
+
+/** Words without the space around them, at most so many signs long with an ellipsis for the rest. */
+export const trim: StepKind<z.infer<typeof schema>> = {
+  label: 'Trim',
+  group: 'Words',
+  schema,
+  plain: { kind: 'trim', inside: true, most: 0 },
+  params: [
+    { key: 'inside', label: 'Several spaces become one', as: 'yes-no' },
+    { key: 'most', label: 'At most so many signs (0: all)', as: 'number' },
+  ],
+  words: ({ most }) => `without spaces around${most > 0 ? `, at most ${most} signs` : ''}`,
+  type: (input) => (isWords(input) ? scalar('text') : doesNotFit('Trim', 'words', input)),
+  apply(input, { inside, most }) {
+    let text = String(input).trim();
+    if (inside) text = text.replace(/[^\S\n]+/g, ' ');
+    if (most === 0) return text;
+    const signs = [...parts.segment(text)].map(({ segment }) => segment);
+    return signs.length <= most
+      ? text
+      : `${signs
+          .slice(0, Math.max(0, most - 1))
+          .join('')
+          .trimEnd()}…`;
+  },
+  each: true,
+};

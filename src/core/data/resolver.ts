@@ -1,0 +1,578 @@
+import {
+  readRowset,
+  RowValue,
+  scalar,
+  traceBinding,
+  valueText,
+  type Binding,
+  type ColumnInfo,
+  type Rowset,
+  type Surroundings,
+  type Trace,
+  type Value,
+  type ValueType,
+} from '../binding';
+import { problem, ProblemError, type Problem } from '../problem';
+import {
+  acceptValue,
+  type Field,
+  type FieldValue,
+  type Show,
+  type Table,
+  type Template,
+  type Values,
+  type View,
+} from '../show';
+import type { Json, Read, Source } from '../source';
+import { fillRow, pictureNamed } from './fill';
+import { sameName } from './match';
+import { pickedTables, tableRowset } from './table-rows';
+import { viewRows } from './view';
+
+/** A template that is filled somewhere: in a preview, on air, in Build. */
+export interface Use {
+  readonly template: Template;
+  /** What was typed by hand; it wins over data. By field id. */
+  readonly typed: Values;
+  /** The row that it is filled from. */
+  readonly row: { readonly of: string; readonly key: string } | null;
+}
+
+export interface Resolved {
+  /** Field and binding ids with what data brings; what data does not bring, or brings wrongly, is not there. */
+  readonly values: Values;
+  readonly problems: readonly Problem[];
+}
+
+/** What one binding came to, and what it looked at on the way. */
+interface Entry {
+  trace: readonly Trace[];
+  readonly looked: Set<string>;
+}
+
+interface Kept {
+  readonly use: Use;
+  readonly entries: Map<string, Entry>;
+  readonly rowLooked: Set<string>;
+  filled: Values;
+  fillProblems: readonly Problem[];
+  resolved: Resolved;
+}
+
+/** More cells than this of one column are watched as the whole column. */
+const mostCells = 64;
+const rowsOf = (id: string): string => `${id} rows`;
+const columnOf = (id: string, column: string): string => `${id} column ${column}`;
+const cellOf = (id: string, row: string, column: string): string => `${id} cell ${row} ${column}`;
+
+/** A rowset that notes what is looked at. */
+function watched(id: string, rowset: Rowset, note: (key: string) => void): Rowset {
+  const counts = new Map<number, number>();
+  const see = (row: number, column: number): void => {
+    const count = (counts.get(column) ?? 0) + 1;
+    counts.set(column, count);
+    const key = rowset.columns[column]?.key ?? '';
+    if (count <= mostCells) note(cellOf(id, rowset.key(row), key));
+    else if (count === mostCells + 1) note(columnOf(id, key));
+  };
+  return {
+    name: rowset.name,
+    columns: rowset.columns,
+    get count() {
+      note(rowsOf(id));
+      return rowset.count;
+    },
+    cell(row, column) {
+      see(row, column);
+      return rowset.cell(row, column);
+    },
+    text(row, column) {
+      see(row, column);
+      return rowset.text(row, column);
+    },
+    key: rowset.key,
+    indexOf: rowset.indexOf,
+    facets(row, column) {
+      see(row, column);
+      return rowset.facets(row, column);
+    },
+  };
+}
+
+/** What differs between two rowsets of one id, as keys that bindings may have looked at. */
+export function touchedBetween(id: string, before: Rowset | null, now: Rowset | null): Set<string> | 'all' {
+  if (!before || !now) return 'all';
+  if (
+    before.columns.length !== now.columns.length ||
+    before.columns.some(
+      (c, i) =>
+        c.key !== now.columns[i]?.key || c.type !== now.columns[i]?.type || c.name !== now.columns[i]?.name,
+    )
+  )
+    return 'all';
+  const touched = new Set<string>();
+  const changedColumns = new Set<number>();
+  let isMoved = before.count !== now.count;
+  for (let row = 0; row < now.count; row += 1) {
+    const key = now.key(row);
+    if (!isMoved && before.key(row) !== key) isMoved = true;
+    const was = !isMoved ? row : before.indexOf(key);
+    if (was < 0) continue;
+    for (let column = 0; column < now.columns.length; column += 1) {
+      if (before.text(was, column) === now.text(row, column)) continue;
+      touched.add(cellOf(id, key, (now.columns[column] as ColumnInfo).key));
+      changedColumns.add(column);
+    }
+  }
+  for (const column of isMoved ? now.columns.keys() : changedColumns)
+    touched.add(columnOf(id, (now.columns[column] as ColumnInfo).key));
+  if (isMoved) {
+    touched.add(rowsOf(id));
+    for (let row = 0; row < before.count; row += 1) {
+      if (now.indexOf(before.key(row)) < 0)
+        for (const column of before.columns) touched.add(cellOf(id, before.key(row), column.key));
+    }
+  }
+  return touched;
+}
+
+interface SourceState {
+  readonly source: Source;
+  readonly read: Read;
+}
+
+const fieldType = (field: Field): ValueType =>
+  scalar(field.kind === 'choice' ? 'text' : field.kind === 'video' ? 'any' : field.kind);
+
+/**
+ * Tables, sources and views, and what the bindings of templates in use make of them. A change is compared with what
+ * was there; only bindings that looked at what differs are reckoned again.
+ */
+export class Resolver {
+  private tables: Show['tables'] = {};
+  private views: Show['views'] = {};
+  private assets: Show['assets'] = {};
+  private readonly sources = new Map<string, SourceState>();
+  private readonly names = new Map<string, string>();
+  private readonly rowsets = new Map<string, Rowset>();
+  private readonly finds = new Map<string, Map<string, number>>();
+  private readonly uses = new Map<string, Kept>();
+  private readonly lookers = new Map<string, Set<string>>();
+  /** How many bindings have been reckoned since this was made. */
+  reckoned = 0;
+
+  /** The tables, views and pictures of a show. Returns the uses whose values changed. */
+  setShow(show: Pick<Show, 'tables' | 'views' | 'assets' | 'sources'>): Map<string, Resolved> {
+    const before = new Map(this.rowsets);
+    this.tables = show.tables;
+    this.views = show.views;
+    const isNewArt = this.assets !== show.assets;
+    this.assets = show.assets;
+    for (const { id, name } of [
+      ...Object.values(show.tables),
+      ...Object.values(show.views),
+      ...Object.values(show.sources),
+    ])
+      this.names.set(id, name);
+    const touched = this.rebuild(before, null);
+    return this.after(isNewArt ? 'all' : touched);
+  }
+
+  /** One table anew, as a correction of it brings it. */
+  setTable(table: Table): Map<string, Resolved> {
+    const before = new Map(this.rowsets);
+    this.tables = { ...this.tables, [table.id]: table };
+    this.names.set(table.id, table.name);
+    return this.after(this.rebuild(before, table.id));
+  }
+
+  /** What came of a source; null keeps nothing of it. */
+  setSource(source: Source, read: Read | null): Map<string, Resolved> {
+    const before = new Map(this.rowsets);
+    const was = this.sources.get(source.id);
+    this.names.set(source.id, source.name);
+    if (read) this.sources.set(source.id, { source, read });
+    else this.sources.delete(source.id);
+    const touched = this.rebuild(before, source.id);
+    if (touched !== 'all' && JSON.stringify(was?.read.value ?? null) !== JSON.stringify(read?.value ?? null))
+      touched.add(`${source.id} value`);
+    return this.after(touched);
+  }
+
+  /** The rows of a table, source or view as they are now; null where there are none. */
+  rows(id: string): Rowset | null {
+    return this.rowsets.get(id) ?? null;
+  }
+
+  /** Keeps a template's values up to date until it is dropped. */
+  open(key: string, use: Use): Resolved {
+    this.close(key);
+    const kept: Kept = {
+      use,
+      entries: new Map(),
+      rowLooked: new Set(),
+      filled: {},
+      fillProblems: [],
+      resolved: { values: {}, problems: [] },
+    };
+    this.uses.set(key, kept);
+    this.fill(key, kept);
+    for (const { id } of use.template.bindings) this.entry(key, kept, id, []);
+    kept.resolved = this.gather(kept);
+    return kept.resolved;
+  }
+
+  close(key: string): void {
+    const kept = this.uses.get(key);
+    if (!kept) return;
+    this.uses.delete(key);
+    for (const [id, entry] of kept.entries)
+      for (const looked of entry.looked) this.lookers.get(looked)?.delete(`${key}\u0000${id}`);
+    for (const looked of kept.rowLooked) this.lookers.get(looked)?.delete(`${key}\u0000`);
+  }
+
+  /** Resolves once, without keeping watch. */
+  resolve(use: Use): Resolved {
+    const resolved = this.open('\u0001once', use);
+    this.close('\u0001once');
+    return resolved;
+  }
+
+  /** One binding of a use, step by step. */
+  trace(use: Use, binding: Pick<Binding, 'from' | 'steps'>): readonly Trace[] {
+    this.open('\u0001trace', use);
+    const kept = this.uses.get('\u0001trace') as Kept;
+    const traces = traceBinding(
+      binding,
+      this.around('\u0001trace', kept, [], () => undefined),
+    );
+    this.close('\u0001trace');
+    return traces;
+  }
+
+  private columns(id: string): ValueType | null {
+    const rowset = this.rowsets.get(id);
+    return rowset ? { of: 'rows', columns: rowset.columns } : null;
+  }
+
+  private around(
+    key: string,
+    kept: Kept,
+    chain: readonly string[],
+    note: (looked: string) => void,
+  ): Surroundings {
+    const { template, typed, row } = kept.use;
+    const field = (id: string): Field | undefined => template.fields.find((f) => f.id === id);
+    const named = (id: string): { value: Value; type: ValueType } => {
+      const own = field(id);
+      if (own) {
+        const bound = template.bound[id];
+        if (typed[id] === undefined && kept.filled[id] === undefined && bound !== undefined)
+          return named(bound);
+        if (kept.filled[id] !== undefined) note(`${key} row`);
+        return { value: typed[id] ?? kept.filled[id] ?? own.default, type: fieldType(own) };
+      }
+      if (chain.includes(id))
+        throw new ProblemError(
+          problem(
+            'binding-circle',
+            `It takes its value from itself: ${[...chain.slice(chain.indexOf(id)), id].map((one) => nameOf(one)).join(' ← ')}.`,
+            'from',
+          ),
+        );
+      note(`${key} binding ${id}`);
+      const last = this.entry(key, kept, id, chain).trace.at(-1);
+      if (!last)
+        throw new ProblemError(
+          problem(
+            'no-binding',
+            'It takes its value from a field or binding that is not there any more. Choose another.',
+            'from',
+          ),
+        );
+      if (last.problem) throw new ProblemError(last.problem);
+      return last;
+    };
+    const nameOf = (id: string): string =>
+      field(id)?.name ?? template.bindings.find((b) => b.id === id)?.name ?? this.names.get(id) ?? id;
+    const data = (id: string): Rowset | null => {
+      note(`${id} all`);
+      const rowset = this.rowsets.get(id);
+      return rowset ? watched(id, rowset, note) : null;
+    };
+    const hand = (): RowValue | null => {
+      if (!row) return null;
+      note(`${row.of} all`);
+      const rowset = this.rowsets.get(row.of);
+      if (!rowset) return null;
+      const index = rowset.indexOf(row.key);
+      note(rowsOf(row.of));
+      return index < 0 ? null : new RowValue(watched(row.of, rowset, note), index);
+    };
+    return {
+      named,
+      typeNamed: (id) => {
+        const own = field(id);
+        if (own) return fieldType(own);
+        if (chain.includes(id)) return scalar('any');
+        return this.entry(key, kept, id, chain).trace.at(-1)?.type ?? scalar('any');
+      },
+      idOf: (name) =>
+        (
+          template.fields.find((f) => sameName(f.name, name)) ??
+          template.bindings.find((b) => sameName(b.name, name))
+        )?.id ?? null,
+      nameOf,
+      data,
+      valueOf: (id): Json | undefined => {
+        note(`${id} all`);
+        note(`${id} value`);
+        const state = this.sources.get(id);
+        return state ? (state.read.value ?? rowsAsJson(this.rowsets.get(id))) : undefined;
+      },
+      columnsOf: (id) => this.columns(id),
+      get hand() {
+        return hand();
+      },
+      find: (rowset, column, words, id) => {
+        const info = rowset.columns[column] as ColumnInfo;
+        note(columnOf(id, info.key));
+        note(rowsOf(id));
+        return this.find(id, info.key, words);
+      },
+    };
+  }
+
+  private find(id: string, column: string, words: string): number {
+    const rowset = this.rowsets.get(id);
+    if (!rowset) return -1;
+    const key = `${id} ${column}`;
+    let index = this.finds.get(key);
+    if (!index) {
+      index = new Map();
+      const at = rowset.columns.findIndex((c) => c.key === column);
+      for (let row = rowset.count - 1; row >= 0; row -= 1) {
+        const text = rowset.text(row, at);
+        index.set(text, row);
+        index.set(text.trim().toLowerCase(), row);
+      }
+      this.finds.set(key, index);
+    }
+    return index.get(words) ?? index.get(words.trim().toLowerCase()) ?? -1;
+  }
+
+  private entry(key: string, kept: Kept, id: string, chain: readonly string[]): Entry {
+    const known = kept.entries.get(id);
+    if (known) return known;
+    const binding = kept.use.template.bindings.find((b) => b.id === id);
+    const looked = new Set<string>();
+    const entry: Entry = { trace: [], looked };
+    if (!binding) return entry;
+    this.reckoned += 1;
+    entry.trace = traceBinding(
+      binding,
+      this.around(key, kept, [...chain, id], (note) => looked.add(note)),
+    );
+    kept.entries.set(id, entry);
+    for (const note of looked) this.look(note, `${key}\u0000${id}`);
+    return entry;
+  }
+
+  private look(note: string, who: string): void {
+    const list = this.lookers.get(note);
+    if (list) list.add(who);
+    else this.lookers.set(note, new Set([who]));
+  }
+
+  private fill(key: string, kept: Kept): void {
+    const { template, row } = kept.use;
+    for (const looked of kept.rowLooked) this.lookers.get(looked)?.delete(`${key}\u0000`);
+    kept.rowLooked.clear();
+    kept.filled = {};
+    kept.fillProblems = [];
+    if (!row) return;
+    const note = (looked: string): void => {
+      kept.rowLooked.add(looked);
+      this.look(looked, `${key}\u0000`);
+    };
+    note(`${row.of} all`);
+    note(rowsOf(row.of));
+    const rowset = this.rowsets.get(row.of);
+    const index = rowset?.indexOf(row.key) ?? -1;
+    if (!rowset || index < 0) {
+      kept.fillProblems = [
+        problem(
+          'no-row',
+          `The row that fills it is not in ${this.names.get(row.of) ?? 'its table'} any more. What it brought last stays.`,
+          'row',
+        ),
+      ];
+      return;
+    }
+    const filling = fillRow(template, row.of, watched(row.of, rowset, note), index, this.assets);
+    kept.filled = filling.values;
+    kept.fillProblems = filling.problems;
+  }
+
+  private gather(kept: Kept): Resolved {
+    const { template, typed } = kept.use;
+    const values: Values = {};
+    const problems: Problem[] = [...kept.fillProblems];
+    for (const binding of template.bindings) {
+      const last = kept.entries.get(binding.id)?.trace.at(-1);
+      if (!last) continue;
+      if (last.problem) {
+        problems.push({
+          ...last.problem,
+          message: `${binding.name}: ${last.problem.message}`,
+          path: binding.id,
+        });
+        continue;
+      }
+      const value = this.plain(last);
+      if (value !== undefined) values[binding.id] = value;
+    }
+    for (const field of template.fields) {
+      if (typed[field.id] !== undefined) continue;
+      const filled = kept.filled[field.id];
+      if (filled !== undefined) {
+        values[field.id] = filled;
+        continue;
+      }
+      const bound = template.bound[field.id];
+      const value = bound === undefined ? undefined : values[bound];
+      if (bound === undefined || value === undefined) continue;
+      const accepted = acceptValue(
+        field,
+        value === null && field.kind !== 'picture' && field.kind !== 'video' ? '' : value,
+      );
+      if ('value' in accepted) values[field.id] = accepted.value;
+      else problems.push({ ...accepted.problem, path: bound });
+    }
+    return { values, problems };
+  }
+
+  /** A value as properties and fields take it: dates in words, pictures by their asset; undefined for rows and lists. */
+  private plain({ value, type }: Trace): FieldValue | undefined {
+    if (value === null) return null;
+    if (typeof value === 'object') return undefined;
+    if (type.of === 'picture') return pictureNamed(this.assets, String(value))?.id ?? String(value);
+    if (type.of === 'date' || type.of === 'duration')
+      return type.of === 'date' ? valueText(value, type) : value;
+    return value;
+  }
+
+  /** Makes rowsets anew where what they stand on changed, tables first, then views in the order in which they look. */
+  private rebuild(before: ReadonlyMap<string, Rowset>, only: string | null): Set<string> | 'all' {
+    const touched = new Set<string>();
+    const changed = new Set<string>();
+    let isAll = false;
+    const put = (id: string, now: Rowset | null): void => {
+      const was = before.get(id) ?? null;
+      if (now) this.rowsets.set(id, now);
+      else this.rowsets.delete(id);
+      const between = touchedBetween(id, was, now);
+      if (between !== 'all' && between.size === 0) return;
+      changed.add(id);
+      for (const key of this.finds.keys()) if (key.startsWith(`${id} `)) this.finds.delete(key);
+      if (between === 'all') {
+        touched.add(`${id} all`);
+      } else for (const key of between) touched.add(key);
+    };
+    for (const table of Object.values(this.tables)) {
+      if (only !== null && table.id !== only && !this.reaches(table, only)) continue;
+      put(table.id, tableRowset(this.tables, table));
+    }
+    for (const { source, read } of this.sources.values())
+      if (only === null || source.id === only) put(source.id, readRowset(source.name, read, source.types));
+    for (const view of this.viewsInOrder()) {
+      if (only !== null && view.of !== only && !changed.has(view.of)) continue;
+      const of = this.rowsets.get(view.of);
+      put(view.id, of ? viewRows(of, view).rows : null);
+    }
+    for (const id of this.rowsets.keys()) {
+      if (this.tables[id] || this.views[id] || this.sources.has(id)) continue;
+      this.rowsets.delete(id);
+      touched.add(`${id} all`);
+      isAll = true;
+    }
+    return isAll ? 'all' : touched;
+  }
+
+  private reaches(table: Table, id: string, seen = new Set<string>()): boolean {
+    if (seen.has(table.id)) return false;
+    seen.add(table.id);
+    return pickedTables(table).some(
+      (other) =>
+        other === id || (this.tables[other] !== undefined && this.reaches(this.tables[other], id, seen)),
+    );
+  }
+
+  private viewsInOrder(): View[] {
+    const done: View[] = [];
+    const seen = new Set<string>();
+    const visit = (view: View): void => {
+      if (seen.has(view.id)) return;
+      seen.add(view.id);
+      const under = this.views[view.of];
+      if (under) visit(under);
+      done.push(view);
+    };
+    Object.values(this.views).forEach(visit);
+    return done;
+  }
+
+  /** Reckons again what looked at something touched, and what looked at that in turn. */
+  private after(touched: Set<string> | 'all'): Map<string, Resolved> {
+    const dirty = new Map<string, Set<string>>();
+    const mark = (who: string): void => {
+      const [key = '', id = ''] = who.split('\u0000');
+      const own = dirty.get(key) ?? new Set<string>();
+      if (own.has(id)) return;
+      own.add(id);
+      dirty.set(key, own);
+      if (id === '') for (const looker of this.lookers.get(`${key} row`) ?? []) mark(looker);
+      else for (const looker of this.lookers.get(`${key} binding ${id}`) ?? []) mark(looker);
+    };
+    if (touched === 'all')
+      for (const [key, kept] of this.uses)
+        for (const id of ['', ...kept.entries.keys()]) mark(`${key}\u0000${id}`);
+    else for (const key of touched) for (const who of this.lookers.get(key) ?? []) mark(who);
+    const changed = new Map<string, Resolved>();
+    for (const [key, ids] of dirty) {
+      const kept = this.uses.get(key);
+      if (!kept) continue;
+      for (const id of ids) {
+        const entry = kept.entries.get(id);
+        if (!entry) continue;
+        for (const looked of entry.looked) this.lookers.get(looked)?.delete(`${key}\u0000${id}`);
+        kept.entries.delete(id);
+      }
+      if (ids.has('')) this.fill(key, kept);
+      for (const id of ids) if (id !== '') this.entry(key, kept, id, []);
+      const now = this.gather(kept);
+      const was = kept.resolved;
+      kept.resolved = now;
+      if (
+        !sameValues(was.values, now.values) ||
+        was.problems.length !== now.problems.length ||
+        was.problems.some((p, i) => p.message !== now.problems[i]?.message)
+      )
+        changed.set(key, now);
+    }
+    return changed;
+  }
+}
+
+const sameValues = (a: Values, b: Values): boolean => {
+  const keys = Object.keys(a);
+  return keys.length === Object.keys(b).length && keys.every((key) => a[key] === b[key]);
+};
+
+/** Rows as a list of objects, for paths into what has no value of its own. */
+const rowsAsJson = (rowset: Rowset | undefined): Json =>
+  rowset
+    ? Array.from({ length: Math.min(rowset.count, 10_000) }, (_, row) =>
+        Object.fromEntries(rowset.columns.map((column, i) => [column.name, rowset.cell(row, i)])),
+      )
+    : null;
