@@ -18,7 +18,7 @@ module.exports = {
     outside('render', ['core']),
     outside('air', ['core']),
     outside('workers', ['render', 'core', 'standins']),
-    outside('server', ['air', 'core']),
+    outside('server', ['air', 'core', 'standins']),
     outside('out', ['air', 'render', 'core', 'standins']),
     outside('standins', ['air', 'render', 'core']),
     outside('app', ['air', 'render', 'core', 'workers', 'standins']),

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { Command } from '../../core/playout';
+import type { Command, Cue } from '../../core/playout';
 import { cardByNumber, parseCallNumber, type Values } from '../../core/show';
 import { send, useAir } from '../state/air-store';
 
@@ -69,7 +69,8 @@ export async function takePreview(): Promise<void> {
       do: 'cue',
       channel,
       ...(cue.card ? { card: cue.card } : { template: cue.template }),
-      values: { ...cue.values, ...values },
+      values: { ...typedValues(cue), ...values },
+      ...(cue.row ? { row: cue.row } : {}),
     }))
   )
     return;
@@ -136,6 +137,10 @@ export async function sendEdits(): Promise<void> {
     set({ edits: {} });
 }
 
+/** What was typed by hand, apart from what data brings. */
+export const typedValues = ({ values, hand }: Pick<Cue, 'values' | 'hand'>): Values =>
+  Object.fromEntries(hand.flatMap((id) => (values[id] === undefined ? [] : [[id, values[id]]])));
+
 let cueTimer: ReturnType<typeof setTimeout> | null = null;
 
 /** Takes an edit of the form; what is in preview follows as it is typed, what is on air waits to be sent. */
@@ -151,7 +156,8 @@ export function editInHand(values: Values): void {
       do: 'cue',
       channel,
       ...(cue.card ? { card: cue.card } : { template: cue.template }),
-      values: { ...cue.values, ...values },
+      values: { ...typedValues(cue), ...values },
+      ...(cue.row ? { row: cue.row } : {}),
     });
   }, 120);
 }
@@ -169,8 +175,17 @@ export const keepUnder = (
   values: Values,
   card: string | null,
   replace: boolean,
+  row: Cue['row'] = null,
 ): Promise<boolean> =>
   give(
-    { do: 'keep', number, template, values, ...(card ? { card } : {}), ...(replace ? { replace } : {}) },
+    {
+      do: 'keep',
+      number,
+      template,
+      values,
+      ...(card ? { card } : {}),
+      ...(replace ? { replace } : {}),
+      ...(row ? { row } : {}),
+    },
     `Kept under ${number}.`,
   );

@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
+import type { Cue } from '../../core/playout';
 import type { Channel, Template, Values } from '../../core/show';
 import { cardByNumber, parseCallNumber, templatesByName } from '../../core/show';
 import { Button, Pennant, SelectField, TextField } from '../ui';
 import { CardForm } from '../card-form/card-form';
 import { ReplaceDialog } from '../card-form/replace-dialog';
 import { releases, useAir } from '../state/air-store';
-import { cueNew, editInHand, keepUnder, sendEdits, useDesk } from './desk-store';
+import { cueNew, editInHand, keepUnder, sendEdits, typedValues, useDesk } from './desk-store';
 
 /** The form of the card in hand: in preview it follows what is typed, on air it waits to be sent. */
 export function HandPanel({ channel }: { channel: Channel }) {
@@ -85,7 +86,8 @@ export function HandPanel({ channel }: { channel: Channel }) {
           <Keep
             key={`${source?.card} ${template.id}`}
             template={template}
-            values={values}
+            values={{ ...(source ? typedValues(source) : {}), ...edits }}
+            row={source?.row ?? null}
             number={source?.number ?? ''}
           />
           <Button
@@ -105,8 +107,8 @@ export function HandPanel({ channel }: { channel: Channel }) {
 const changed = (next: Values, from: Values): Values =>
   Object.fromEntries(Object.entries(next).filter(([id, value]) => from[id] !== value));
 
-function Keep(props: { template: Template; values: Values; number: string }) {
-  const { template, values, number } = props;
+function Keep(props: { template: Template; values: Values; row: Cue['row']; number: string }) {
+  const { template, values, row, number } = props;
   const [typed, setTyped] = useState(number);
   const [asks, setAsks] = useState<string | null>(null);
   const state = useAir((store) => store.state);
@@ -118,7 +120,7 @@ function Keep(props: { template: Template; values: Values; number: string }) {
     const parsed = parseCallNumber(typed);
     if ('problem' in parsed) return set({ said: { words: parsed.problem.message, isRefusal: true } });
     if (holderOf(parsed.number)) setAsks(parsed.number);
-    else void keepUnder(parsed.number, template.id, values, null, false);
+    else void keepUnder(parsed.number, template.id, values, null, false, row);
   };
   return (
     <div className="flex items-end gap-2">
@@ -131,7 +133,7 @@ function Keep(props: { template: Template; values: Values; number: string }) {
           holder={holderOf(asks)}
           of={release}
           onReplace={() => {
-            void keepUnder(asks, template.id, values, null, true);
+            void keepUnder(asks, template.id, values, null, true, row);
             setAsks(null);
           }}
           onClose={() => setAsks(null)}

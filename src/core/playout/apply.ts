@@ -72,6 +72,15 @@ function carryOut(state: AirState, command: Command, at: number, releases: Relea
       return take(state, command, at, releases);
     case 'change':
       return change(state, command, at, releases);
+    case 'data':
+      return data(state, command, at, releases);
+    case 'hold': {
+      const { channel, air } = channelOf(state, command.channel);
+      const { graphic, template } = upOn(channel, air, command, 'hold', releases);
+      graphic.waits = command.waits;
+      if (!command.waits) sendPending(graphic, template, nextFrame(at, channel), channel);
+      return;
+    }
     case 'next':
       return next(state, command, at, releases);
     case 'move':
@@ -110,20 +119,40 @@ function templateOf(release: Release, wanted: string): Template {
   );
 }
 
+/** The field of a name or id. */
+function fieldOf(template: Template, name: string): Template['fields'][number] {
+  const field =
+    template.fields.find((f) => f.id === name) ?? template.fields.find((f) => sameName(f.name, name));
+  if (field) return field;
+  const names = template.fields.map((f) => f.name).join(', ') || 'none';
+  return refuse(
+    'unknown-field',
+    `“${template.name}” has no field “${name}”. Its fields are: ${names}.`,
+    `values.${name}`,
+  );
+}
+
+/** What data brings, as far as fields take it; values of bindings are as they come. What was typed by hand is left. */
+function acceptLive(template: Template, live: Values, hand: readonly string[]): Values {
+  const values: Values = {};
+  for (const [id, value] of Object.entries(live)) {
+    if (hand.includes(id)) continue;
+    const field = template.fields.find((f) => f.id === id);
+    if (!field) {
+      if (template.bindings.some((binding) => binding.id === id)) values[id] = value;
+      continue;
+    }
+    const accepted = acceptValue(field, value);
+    if ('value' in accepted) values[id] = accepted.value;
+  }
+  return values;
+}
+
 /** Values given by field name or id, checked, by field id. */
 function acceptValues(template: Template, given: Values): Values {
   const values: Values = {};
   for (const [name, raw] of Object.entries(given)) {
-    const field =
-      template.fields.find((f) => f.id === name) ?? template.fields.find((f) => sameName(f.name, name));
-    if (!field) {
-      const names = template.fields.map((f) => f.name).join(', ') || 'none';
-      return refuse(
-        'unknown-field',
-        `“${template.name}” has no field “${name}”. Its fields are: ${names}.`,
-        `values.${name}`,
-      );
-    }
+    const field = fieldOf(template, name);
     const accepted = acceptValue(field, raw);
     if ('problem' in accepted)
       return refuse(accepted.problem.code, accepted.problem.message, `values.${name}`);
@@ -143,7 +172,16 @@ function findTarget(state: AirState, target: Target, releases: Releases): Cue | 
   if (target.card === undefined && target.number === undefined) {
     if (target.template === undefined) return null;
     const template = templateOf(release, target.template);
-    return { card: null, number: null, template: template.id, values: acceptValues(template, given) };
+    const typed = acceptValues(template, given);
+    return {
+      card: null,
+      number: null,
+      template: template.id,
+      values: { ...acceptLive(template, target.live ?? {}, []), ...typed },
+      hand: Object.keys(typed),
+      row: target.row ?? null,
+      waits: false,
+    };
   }
   const number = target.number === undefined ? null : numberOf(target.number);
   const card = target.card !== undefined ? state.cards[target.card] : cardByNumber(state.cards, number ?? '');
@@ -162,11 +200,15 @@ function findTarget(state: AirState, target: Target, releases: Releases): Cue | 
       'number',
     );
   }
+  const typed: Values = { ...card.values, ...acceptValues(template, given) };
   return {
     card: card.id,
     number: card.number,
     template: template.id,
-    values: { ...card.values, ...acceptValues(template, given) },
+    values: { ...acceptLive(template, target.live ?? {}, []), ...typed },
+    hand: Object.keys(typed),
+    row: target.row ?? card.row ?? null,
+    waits: card.waits ?? false,
   };
 }
 
@@ -224,6 +266,7 @@ function take(
   const same = [holder, waiting].find((g) => g && g.card !== null && g.card === cue.card);
   if (same) {
     // The card is up already: its words are sent, and nothing leaves or enters.
+    Object.assign(same, { hand: [...cue.hand], row: cue.row, pending: {} });
     send(same, template, { ...cue.values }, now, channel, true);
     return;
   }
@@ -244,6 +287,7 @@ function take(
     exitAt: null,
     exitFrom: null,
     changes: [],
+    pending: {},
     moves: [],
     stepFrames: template.steps.map(phaseEnd),
     steps: [],
@@ -297,9 +341,42 @@ function change(
 ): void {
   const { channel, air } = channelOf(state, command.channel);
   const { graphic, template } = upOn(channel, air, command, 'change', releases);
-  const values = { ...graphic.values, ...acceptValues(template, command.values) };
+  const typed = acceptValues(template, command.values);
+  const given = new Set((command.follow ?? []).map((name) => fieldOf(template, name).id));
+  graphic.hand = [...new Set([...graphic.hand, ...Object.keys(typed)])].filter((id) => !given.has(id));
+  const values = { ...graphic.values, ...graphic.pending, ...typed };
+  graphic.pending = {};
   prune(air, at);
   send(graphic, template, values, nextFrame(at, channel), channel, command.motion ?? true);
+}
+
+/** Data that has come: preview follows, and so does what is up unless it waits. What is leaving keeps its words. */
+function data(
+  state: AirState,
+  command: Extract<Command, { do: 'data' }>,
+  at: number,
+  releases: Releases,
+): void {
+  const { channel, air } = channelOf(state, command.channel);
+  if (command.graphic === undefined) {
+    const cue = air.preview ?? refuse('nothing-cued', `Nothing is in preview on ${channel.name}.`, 'channel');
+    const template = templateOf(released(state, releases), cue.template);
+    Object.assign(cue.values, acceptLive(template, command.values, cue.hand));
+    return;
+  }
+  const { graphic, template } = upOn(channel, air, { graphic: command.graphic }, 'change', releases);
+  const values = acceptLive(template, command.values, graphic.hand);
+  graphic.pending = { ...graphic.pending, ...values };
+  for (const [id, value] of Object.entries(graphic.pending))
+    if (graphic.values[id] === value) delete graphic.pending[id];
+  if (!graphic.waits) sendPending(graphic, template, nextFrame(at, channel), channel);
+}
+
+function sendPending(graphic: Graphic, template: Template, now: number, channel: Channel): void {
+  if (Object.keys(graphic.pending).length === 0) return;
+  const values = { ...graphic.values, ...graphic.pending };
+  graphic.pending = {};
+  send(graphic, template, values, now, channel, true);
 }
 
 /**
@@ -459,6 +536,7 @@ function keep(state: AirState, command: Extract<Command, { do: 'keep' }>, releas
     number,
     template: template.id,
     values: acceptValues(template, command.values),
+    ...(command.row ? { row: command.row } : {}),
     kept: true,
   };
   if (!state.rundown.includes(id)) state.rundown.push(id);

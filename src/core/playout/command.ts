@@ -12,8 +12,19 @@ const target = {
   card: idSchema.optional(),
   template: z.string().min(1).max(200).optional(),
   values: values.optional(),
+  /** The row to fill it from, kept in step. */
+  row: z.object({ of: idSchema, key: z.string().min(1).max(200) }).optional(),
+  /** What data brings at this moment; the server sets it. */
+  live: z.record(idSchema, fieldValueSchema).optional(),
 };
-export type Target = { number?: string; card?: string; template?: string; values?: z.infer<typeof values> };
+export type Target = {
+  number?: string;
+  card?: string;
+  template?: string;
+  values?: z.infer<typeof values>;
+  row?: { of: string; key: string };
+  live?: z.infer<typeof values>;
+};
 
 const meta = {
   /** Makes a repeated command harmless: the second of one id changes nothing and gets the first one's answer. */
@@ -37,11 +48,24 @@ export const commandSchema = z.discriminatedUnion('do', [
     do: z.literal('change'),
     channel,
     ...which,
+    /** Empty sends what data has brought while it waited. */
     values,
+    /** Fields to give back to data, by name or id. */
+    follow: z.array(z.string().max(100)).max(200).optional(),
     /** False: the new words are there at once, without their Change. */
     motion: z.boolean().optional(),
     ...meta,
   }),
+  /** What data brings to a graphic, or to preview where none is named; given by the server alone. */
+  z.strictObject({
+    do: z.literal('data'),
+    channel,
+    graphic: z.string().max(100).optional(),
+    values: z.record(idSchema, fieldValueSchema),
+    ...meta,
+  }),
+  /** Whether new data reaches what is up at once, or waits until it is sent. */
+  z.strictObject({ do: z.literal('hold'), channel, ...which, waits: z.boolean(), ...meta }),
   /** The next step of what is up. */
   z.strictObject({ do: z.literal('next'), channel, ...which, ...meta }),
   /** A named move of what is up, or the way back from it. */
@@ -68,6 +92,8 @@ export const commandSchema = z.discriminatedUnion('do', [
     card: idSchema.optional(),
     template: z.string().min(1).max(200),
     values,
+    /** The row that it is kept in step with. */
+    row: z.object({ of: idSchema, key: z.string().min(1).max(200) }).optional(),
     /** Needed where the number belongs to another card. */
     replace: z.boolean().optional(),
     ...meta,

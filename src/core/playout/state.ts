@@ -9,6 +9,12 @@ export const cueSchema = z.object({
   number: z.string().nullable(),
   template: idSchema,
   values: valuesSchema,
+  /** Ids of the fields that were typed by hand: data leaves them alone. */
+  hand: z.array(idSchema).default([]),
+  /** The row that it is kept in step with. */
+  row: z.object({ of: idSchema, key: z.string() }).nullable().default(null),
+  /** Whether new data waits on air until it is sent. */
+  waits: z.boolean().default(false),
 });
 export type Cue = z.infer<typeof cueSchema>;
 
@@ -52,6 +58,8 @@ export const graphicSchema = cueSchema.extend({
   exitFrom: z.number().nullable(),
   /** What has been sent to it and has not come to its end, in order; `values` is the last of it. */
   changes: z.array(sentSchema).default([]),
+  /** Data that has come while it waits to be sent. */
+  pending: valuesSchema.default({}),
   moves: z.array(calledMoveSchema).default([]),
   /** Lengths of its steps, and when each of those taken was taken. */
   stepFrames: z.array(z.number().int().min(0)).default([]),
