@@ -53,6 +53,8 @@ export async function build() {
       logLevel: 'warning',
     });
   bundle('src/server/main.ts', join('dist', 'server.mjs'));
+  for (const worker of ['reader', 'data', 'query'])
+    bundle(`src/server/sources/${worker}.worker.ts`, join('dist', `${worker}.worker.mjs`));
   bundle('demo/build.ts', join('dist', 'build-demo.mjs'));
   mkdirSync(join('dist', 'demo'), { recursive: true });
   const demo = spawnSync(

@@ -4,6 +4,7 @@ export {
   serverMessageSchema,
   wireVersion,
   type ClientMessage,
+  type FeedStatus,
   type OutputReport,
   type Present,
   type ServerMessage,

@@ -17,6 +17,24 @@ export const outputReportSchema = z.object({
 });
 export type OutputReport = z.infer<typeof outputReportSchema>;
 
+/** How a source is doing. Times in air clock seconds. */
+export const feedStatusSchema = z.object({
+  feed: z.string(),
+  /** `stale`: the last good value stands, and newer ones fail; `failed`: none has ever come. */
+  state: z.enum(['waiting', 'fresh', 'stale', 'failed']),
+  /** Since when it is in this state; while fresh, when what came last differed. */
+  since: z.number(),
+  /** When it was last known to be good; null: never. */
+  good: z.number().nullable(),
+  version: z.number().int(),
+  rows: z.number().int(),
+  columns: z.number().int(),
+  notes: z.array(z.string()).readonly(),
+  encoding: z.string().nullable(),
+  problem: problemSchema.nullable(),
+});
+export type FeedStatus = z.infer<typeof feedStatusSchema>;
+
 export const presentSchema = z.object({
   id: z.string(),
   role: z.enum(['operator', 'output']),
@@ -65,6 +83,12 @@ export const serverMessageSchema = z.discriminatedUnion('type', [
   }),
   z.object({ type: z.literal('pong'), sent: z.number(), time: z.number() }),
   z.object({ type: z.literal('present'), present: z.array(presentSchema) }),
+  /** Sources that changed their state, and graphics whose data cannot be had; to operators. */
+  z.object({
+    type: z.literal('data'),
+    feeds: z.array(feedStatusSchema),
+    faults: z.array(z.object({ key: z.string(), problems: z.array(problemSchema) })),
+  }),
   z.object({ type: z.literal('refused'), problem: problemSchema }),
 ]);
 export type ServerMessage = z.infer<typeof serverMessageSchema>;

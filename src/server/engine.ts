@@ -36,6 +36,10 @@ export class AirEngine {
     private readonly onSteps: (steps: readonly Step[]) => void,
   ) {}
 
+  /** Completes a command before it takes its turn; those after it wait, so that the order stays. */
+  prepare: (command: Command) => Command | Promise<Command> = (command) => command;
+  private gate: Promise<void> | null = null;
+
   /** Replays what the journal recovered. Returns the entries that no longer apply, which change nothing. */
   recover(recovered: Recovered): number {
     let state = recovered.snapshot ?? emptyAir();
@@ -58,7 +62,19 @@ export class AirEngine {
     const { id } = command;
     const known = id === undefined ? undefined : (this.inFlight.get(id) ?? this.answers.get(id));
     if (known) return Promise.resolve(known);
-    const answer = new Promise<Answer>((resolve) => this.queue.push({ command, done: resolve }));
+    const answer = new Promise<Answer>((done) => {
+      const prepared = this.prepare(command);
+      if (!(prepared instanceof Promise) && this.gate === null) {
+        this.queue.push({ command: prepared, done });
+        return;
+      }
+      const turn: Promise<void> = Promise.all([prepared, this.gate]).then(([ready]) => {
+        this.queue.push({ command: ready, done });
+        if (this.gate === turn) this.gate = null;
+        void this.work();
+      });
+      this.gate = turn;
+    });
     if (id !== undefined) {
       this.inFlight.set(id, answer);
       void answer.then((given) => {

@@ -10,6 +10,10 @@ import { keyProblem, originProblem, type Access } from './access';
 import type { AirEngine } from './engine';
 import { openApi } from './openapi';
 import type { Store } from './store';
+import { dataRoutes } from './sources/routes';
+import type { Keys } from './sources/keys';
+import type { LiveData } from './sources/live-data';
+import type { SourceHost } from './sources/source-host';
 
 export interface HttpParts {
   readonly engine: AirEngine;
@@ -20,6 +24,9 @@ export interface HttpParts {
   /** The built pages, and the demo show. */
   readonly pages: string;
   readonly connections: () => number;
+  readonly sources: SourceHost;
+  readonly live: LiveData;
+  readonly keys: Keys;
 }
 
 /** Which HTTP status tells of a problem; 400 for all not named. */
@@ -29,6 +36,8 @@ const statuses: Readonly<Record<string, number>> = {
   'unknown-template': 404,
   'unknown-release': 404,
   'not-found': 404,
+  'unknown-table': 404,
+  'not-allowed': 403,
   'nothing-cued': 409,
   'nothing-on-air': 409,
   'number-used': 409,
@@ -43,7 +52,7 @@ const statuses: Readonly<Record<string, number>> = {
   'journal-unwritable': 503,
 };
 
-const fail = (response: Response, wrong: Problem): void => {
+export const fail = (response: Response, wrong: Problem): void => {
   response.status(statuses[wrong.code] ?? 400).json({ error: wrong });
 };
 
@@ -146,10 +155,16 @@ export function httpApp(parts: HttpParts): express.Express {
         ),
       );
     }
+    if (parsed.data.do === 'data')
+      return fail(
+        response,
+        problem('not-allowed', 'Data reaches air by itself; change the table or the source.'),
+      );
     const answer = await engine.submit(parsed.data);
     if (answer.problem) return fail(response, answer.problem);
     response.json({ sequence: answer.sequence });
   });
+  api.use('/data', dataRoutes(parts, controls, fail));
   api.get('/openapi.json', (_request, response) => {
     response.json(openApi(version));
   });

@@ -23,6 +23,9 @@ try {
     lan,
     ...(process.env['JORVAN_KEY'] ? { key: process.env['JORVAN_KEY'] } : {}),
     pages: here,
+    workers: new URL('./', import.meta.url),
+    folder: resolve(process.env['JORVAN_DATA'] ?? 'demo/data'),
+    ...(process.env['JORVAN_ALLOW'] ? { allowed: process.env['JORVAN_ALLOW'] } : {}),
     version: process.env['npm_package_version'] ?? '0.1.0',
     demo: process.env['JORVAN_DEMO'] !== 'off',
     log: out,
@@ -32,6 +35,8 @@ try {
   out(`  Application      ${address}/`);
   for (const channel of server.engine.air.channels)
     out(`  Output ${channel.name.padEnd(9)} ${address}/out/${channel.id}`);
+  out(`  Stand-ins        ${address}/stand-ins`);
+  out(`  Watched folder   ${resolve(process.env['JORVAN_DATA'] ?? 'demo/data')}`);
   if (server.key) out(`  Access key       ${server.key}   (from other machines; outputs need none)`);
   out('Stop with Ctrl+C.');
   const stop = (): void => void server.close().then(() => process.exit(0));

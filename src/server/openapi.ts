@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { airStateSchema, commandSchema } from '../core/playout';
+import { airStateSchema, outsideCommandSchema } from '../core/playout';
 
 const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): unknown => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' });
@@ -108,6 +108,9 @@ export const openApi = (version: string): unknown => ({
     },
   },
   components: {
-    schemas: { Command: schemaOf(commandSchema, 'input'), AirState: schemaOf(airStateSchema, 'output') },
+    schemas: {
+      Command: schemaOf(outsideCommandSchema, 'input'),
+      AirState: schemaOf(airStateSchema, 'output'),
+    },
   },
 });

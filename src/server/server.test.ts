@@ -10,7 +10,8 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import request from 'supertest';
 import { WebSocket } from 'ws';
 import {
@@ -68,6 +69,8 @@ const start = async (change: Partial<Parameters<typeof startServer>[0]> = {}): P
     port: 0,
     lan: false,
     pages: 'nowhere',
+    folder: join(home, 'folder'),
+    workers: pathToFileURL(`${resolve('dist')}/`),
     version: 'test',
     demo: false,
     log: () => undefined,
@@ -160,7 +163,7 @@ describe('the control API', () => {
     const kinds = body.components.schemas.Command.oneOf.map(
       (kind: { properties: { do: { const: string } } }) => kind.properties.do.const,
     );
-    expect(kinds).toEqual(['cue', 'take', 'change', 'next', 'move', 'clear', 'keep', 'release']);
+    expect(kinds).toEqual(['cue', 'take', 'change', 'hold', 'next', 'move', 'clear', 'keep', 'release']);
   });
 });
 

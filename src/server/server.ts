@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import { mkdir } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
@@ -8,6 +9,11 @@ import { Journal } from './journal';
 import { releaseDemo } from './demo-show';
 import { socketHub } from './socket';
 import { Store } from './store';
+import { allowedFrom } from './sources/address';
+import { Keys } from './sources/keys';
+import { LiveData } from './sources/live-data';
+import { SourceHost } from './sources/source-host';
+import { WorkerLine } from './sources/worker-line';
 
 export interface ServerOptions {
   /** Where the journal, the releases and their assets are kept. */
@@ -20,6 +26,12 @@ export interface ServerOptions {
   /** The folder of the built pages. */
   readonly pages: string;
   readonly version: string;
+  /** The watched folder. */
+  readonly folder: string;
+  /** Where the built workers lie. */
+  readonly workers: URL;
+  /** Hosts on this machine that addresses may reach all the same. */
+  readonly allowed?: string;
   /** Put the demo show on air on a first start. */
   readonly demo: boolean;
   readonly log: (line: string) => void;
@@ -48,6 +60,40 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     options.log('The demo show is released.');
   }
 
+  let tellData: ReturnType<typeof socketHub>['tellData'] = () => undefined;
+  const keys = await Keys.open(options.home);
+  await mkdir(options.folder, { recursive: true });
+  const sources = new SourceHost({
+    folder: options.folder,
+    keys,
+    allowed: allowedFrom(options.allowed),
+    workers: options.workers,
+    assetPath: store.assetPath,
+    now,
+    onStatus: (feeds) => tellData({ feeds: [...feeds], faults: [] }),
+  });
+  const line = (): WorkerLine => worker;
+  const live = new LiveData(engine, store.release, sources, line, options.home, (faults) =>
+    tellData({
+      feeds: [],
+      faults: faults.map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
+    }),
+  );
+  let hasBegun = false;
+  const worker: WorkerLine = new WorkerLine(
+    new URL('data.worker.mjs', options.workers),
+    (event) => live.changed((event as { changed: Parameters<LiveData['changed']>[0] }).changed),
+    () => {
+      if (!hasBegun) return;
+      sources.connect(line);
+      live.restart();
+    },
+  );
+  hasBegun = true;
+  sources.connect(line);
+  await live.begin();
+  engine.prepare = live.prepare;
+
   const key = options.lan ? (options.key ?? randomBytes(9).toString('base64url')) : null;
   const access = { key };
   let count = (): number => 0;
@@ -59,10 +105,20 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     version: options.version,
     pages: options.pages,
     connections: () => count(),
+    sources,
+    live,
+    keys,
   });
   const server = createServer(app);
-  const hub = socketHub(server, engine, access, now);
-  tell = hub.tell;
+  const hub = socketHub(server, engine, access, now, () => ({
+    feeds: sources.statuses(),
+    faults: live.allFaults().map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
+  }));
+  tell = (steps) => {
+    hub.tell(steps);
+    live.follow();
+  };
+  tellData = hub.tellData;
   count = hub.count;
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
@@ -74,6 +130,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     engine,
     async close() {
       hub.close();
+      await Promise.all([sources.close(), worker.close()]);
       server.closeAllConnections();
       await new Promise<void>((resolve) => server.close(() => resolve()));
       await journal.close();

@@ -25,7 +25,16 @@ const mostPerSecond = 1000;
 const mostBuffered = 16 << 20;
 
 /** The WebSocket side of the air server, at /air: everyone gets the state and its changes; operators give commands. */
-export function socketHub(server: Server, engine: AirEngine, access: Access, now: () => number) {
+export function socketHub(
+  server: Server,
+  engine: AirEngine,
+  access: Access,
+  now: () => number,
+  dataNow: () => Pick<Extract<ServerMessage, { type: 'data' }>, 'feeds' | 'faults'> = () => ({
+    feeds: [],
+    faults: [],
+  }),
+) {
   const sockets = new WebSocketServer({ noServer: true, maxPayload: 1 << 20 });
   const peers = new Set<Peer>();
   let presentChanged = false;
@@ -102,7 +111,9 @@ export function socketHub(server: Server, engine: AirEngine, access: Access, now
           report: null,
         };
         presentChanged = true;
-        return say(peer, { type: 'welcome', version: wireVersion, state: engine.air, time: now() });
+        say(peer, { type: 'welcome', version: wireVersion, state: engine.air, time: now() });
+        if (message.role === 'operator') say(peer, { type: 'data', ...dataNow() });
+        return;
       }
       case 'ping':
         return say(peer, { type: 'pong', sent: message.sent, time: now() });
@@ -118,6 +129,10 @@ export function socketHub(server: Server, engine: AirEngine, access: Access, now
             problem: problem('not-allowed', 'An output may not give commands.'),
             sequence: engine.air.sequence,
           });
+        }
+        if (message.command.do === 'data') {
+          const wrong = problem('not-allowed', 'Data reaches air by itself; change the table or the source.');
+          return say(peer, { type: 'answer', id: message.id, problem: wrong, sequence: engine.air.sequence });
         }
         const answer = await engine.submit({
           ...message.command,
@@ -156,6 +171,11 @@ export function socketHub(server: Server, engine: AirEngine, access: Access, now
         const text = JSON.stringify({ type: 'patches', sequence: step.sequence, patches: step.patches });
         for (const peer of peers) if (peer.present) sayText(peer, text);
       }
+    },
+    /** Tells operators how sources and what they feed are doing. */
+    tellData(data: Pick<Extract<ServerMessage, { type: 'data' }>, 'feeds' | 'faults'>): void {
+      const text = JSON.stringify({ type: 'data', ...data } satisfies ServerMessage);
+      for (const peer of peers) if (peer.present?.role === 'operator') sayText(peer, text);
     },
     count: () => peers.size,
     close(): void {

@@ -1,2 +1,12 @@
 // Stand-ins: small simulated devices that ship with the product, where the real one is not there.
 export { drawCamera, standInCamera } from './camera';
+export {
+  chance,
+  feedAnswer,
+  startStreams,
+  steer,
+  streamTime,
+  windLimit,
+  type FeedAnswer,
+  type StreamState,
+} from './feeds';

@@ -344,7 +344,8 @@ function change(
   const typed = acceptValues(template, command.values);
   const given = new Set((command.follow ?? []).map((name) => fieldOf(template, name).id));
   graphic.hand = [...new Set([...graphic.hand, ...Object.keys(typed)])].filter((id) => !given.has(id));
-  const values = { ...graphic.values, ...graphic.pending, ...typed };
+  const live = acceptLive(template, command.live ?? {}, graphic.hand);
+  const values = { ...graphic.values, ...graphic.pending, ...live, ...typed };
   graphic.pending = {};
   prune(air, at);
   send(graphic, template, values, nextFrame(at, channel), channel, command.motion ?? true);

@@ -50,6 +50,8 @@ export const commandSchema = z.discriminatedUnion('do', [
     ...which,
     /** Empty sends what data has brought while it waited. */
     values,
+    /** What data brings at this moment; the server sets it. */
+    live: z.record(idSchema, fieldValueSchema).optional(),
     /** Fields to give back to data, by name or id. */
     follow: z.array(z.string().max(100)).max(200).optional(),
     /** False: the new words are there at once, without their Change. */
@@ -100,4 +102,11 @@ export const commandSchema = z.discriminatedUnion('do', [
   }),
   z.strictObject({ do: z.literal('release'), release: assetIdSchema, ...meta }),
 ]);
+/** The commands that operators and outside control give: all but what data alone brings. */
+export const outsideCommandSchema = z.discriminatedUnion(
+  'do',
+  commandSchema.options.filter(
+    (option) => option.shape.do.value !== 'data',
+  ) as unknown as typeof commandSchema.options,
+);
 export type Command = z.infer<typeof commandSchema>;

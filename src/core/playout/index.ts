@@ -1,5 +1,5 @@
 // Playout: what is on air, as a reducer over commands and a pure reading of the clock. Knows no server and no picture.
-export { commandSchema, type Command, type Target, type Which } from './command';
+export { commandSchema, outsideCommandSchema, type Command, type Target, type Which } from './command';
 export { apply, emptyAir, type Applied, type Releases } from './apply';
 export {
   airStateSchema,

@@ -1,4 +1,4 @@
-import { parse } from 'date-fns';
+import { parse } from 'date-fns/parse';
 import { z } from 'zod';
 import { tz } from '@date-fns/tz';
 import { parseDate } from '../../source';

@@ -1,0 +1,157 @@
+import express, { type NextFunction, type Request, type Response, type Router } from 'express';
+import { z } from 'zod';
+import { bindingSchema } from '../../core/binding';
+import { problem, type Problem } from '../../core/problem';
+import { idSchema } from '../../core/show';
+import { sourceSchema, standInStreams, type StandInStream } from '../../core/source';
+import type { Keys } from './keys';
+import type { LiveData } from './live-data';
+import type { SourceHost } from './source-host';
+
+const rowChange = z.object({
+  set: z.array(z.object({ id: idSchema, cells: z.record(idSchema, z.string().max(10_000)) })).max(200_000),
+  gone: z.array(idSchema).max(200_000),
+  order: z.array(idSchema).max(200_000).optional(),
+});
+const query = z.object({
+  database: z.string().max(100),
+  statement: z.string().max(20_000),
+  parameters: z
+    .record(z.string().max(60), z.union([z.string().max(2000), z.number(), z.boolean(), z.null()]))
+    .default({}),
+});
+const steering = z.object({
+  mode: z.enum(['running', 'silent', 'broken']).optional(),
+  speed: z.number().min(0).max(1000).optional(),
+});
+
+/** Everything of data that browsers and outside control ask of the server, below /api/data. */
+export function dataRoutes(
+  { sources, live, keys }: { readonly sources: SourceHost; readonly live: LiveData; readonly keys: Keys },
+  controls: (request: Request, response: Response, next: NextFunction) => void,
+  fail: (response: Response, wrong: Problem) => void,
+): Router {
+  const router = express.Router();
+  const json = express.json({ limit: '64mb' });
+  const read = <T>(schema: z.ZodType<T>, request: Request, response: Response): T | null => {
+    const parsed = schema.safeParse(request.body);
+    if (parsed.success) return parsed.data;
+    const issue = parsed.error.issues[0];
+    fail(
+      response,
+      problem(
+        'bad-request',
+        `${issue?.path.join('.') || 'The body'}: ${issue?.message}.`,
+        issue?.path.join('.'),
+      ),
+    );
+    return null;
+  };
+
+  router.get('/folder', controls, async (_request, response) => {
+    response.json(await sources.files());
+  });
+  router.post('/sources', controls, json, (request, response) => {
+    const list = read(z.array(sourceSchema).max(500), request, response);
+    // What lies in a draft's files the browser reads itself.
+    if (list) response.json(sources.open(list.filter((source) => source.kind !== 'file')));
+  });
+  router.get('/sources/:feed', controls, async (request, response) => {
+    const written = await sources.written(
+      String(request.params['feed']),
+      Number(request.query['since'] ?? -1),
+    );
+    if (written) response.type('json').send(Buffer.from(written));
+    else fail(response, problem('not-found', 'Nothing has come of this source yet.'));
+  });
+  router.post('/sources/:feed/again', controls, (request, response) => {
+    if (sources.again(String(request.params['feed']))) response.status(204).end();
+    else fail(response, problem('not-found', 'This source is not looked at any more.'));
+  });
+
+  router.get('/tables/:id', controls, (request, response) => {
+    const table = live.table(String(request.params['id']));
+    if (table) response.json(table);
+    else fail(response, problem('unknown-table', 'Nothing on air takes values from this table.'));
+  });
+  router.put('/tables/:id', controls, json, (request, response) => {
+    const wrong = live.setTable(String(request.params['id']), request.body);
+    if (wrong) fail(response, wrong);
+    else response.status(204).end();
+  });
+  router.patch('/tables/:id', controls, json, (request, response) => {
+    const change = read(rowChange, request, response);
+    const wrong = change && live.changeTable(String(request.params['id']), change);
+    if (wrong) fail(response, wrong);
+    else if (change) response.status(204).end();
+  });
+
+  router.post('/trace', controls, json, async (request, response) => {
+    const asked = read(
+      z.object({ key: z.string().max(100), binding: bindingSchema.pick({ from: true, steps: true }) }),
+      request,
+      response,
+    );
+    if (!asked) return;
+    const found = live.useFor(asked.key);
+    if (!found) return fail(response, problem('not-found', 'That is not up any more.'));
+    response.json(await live.trace(found.use, asked.binding));
+  });
+
+  router.get('/keys', controls, (_request, response) => {
+    response.json(keys.names());
+  });
+  router.put('/keys/:kind/:name', controls, json, async (request, response) => {
+    const { kind, name } = request.params as { kind: string; name: string };
+    const body = read(z.object({ value: z.string().min(1).max(5000).nullable() }), request, response);
+    if (!body) return;
+    if ((kind !== 'keys' && kind !== 'databases') || !/^[\w .-]{1,60}$/.test(name))
+      return fail(
+        response,
+        problem('bad-request', 'A key has a name of letters, figures, points and dashes.', 'name'),
+      );
+    await keys.set(kind, name, body.value);
+    response.status(204).end();
+  });
+
+  router.get('/databases', controls, async (_request, response) => {
+    response.json(await sources.databases());
+  });
+  router.post('/query', controls, json, async (request, response) => {
+    const asked = read(query, request, response);
+    if (!asked) return;
+    const done = await sources.query(asked.database, asked.statement, asked.parameters);
+    if ('problem' in done) fail(response, done.problem);
+    else response.json(done);
+  });
+
+  const isStream = (name: string): name is StandInStream =>
+    (standInStreams as readonly string[]).includes(name);
+  router.get('/stand-ins', controls, (_request, response) => {
+    response.json(
+      Object.fromEntries(
+        standInStreams.map((stream) => [
+          stream,
+          { ...sources.stand(stream), answer: sources.answer(stream)?.body.slice(0, 4000) ?? null },
+        ]),
+      ),
+    );
+  });
+  router.get('/stand-ins/:stream', (request, response) => {
+    const { stream } = request.params;
+    if (!isStream(stream)) return fail(response, problem('not-found', 'There is no stand-in of that name.'));
+    const answer = sources.answer(stream);
+    if (answer) response.type(answer.type).send(answer.body);
+    else request.socket.destroy();
+  });
+  router.post('/stand-ins/:stream', controls, json, (request, response) => {
+    const stream = String(request.params['stream']);
+    const change = read(steering, request, response);
+    if (!change) return;
+    if (!isStream(stream)) return fail(response, problem('not-found', 'There is no stand-in of that name.'));
+    response.json(
+      sources.steer(stream, JSON.parse(JSON.stringify(change)) as typeof change & object as never),
+    );
+  });
+  return router;
+}

@@ -1,0 +1,454 @@
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { mkdirSync, mkdtempSync, renameSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { gzipSync } from 'node:zlib';
+import initSqlJs from 'sql.js';
+import request from 'supertest';
+import type { FeedStatus } from '../../air';
+import { fixed } from '../../core/binding';
+import {
+  makeRelease,
+  newColumn,
+  newElement,
+  newShow,
+  newTable,
+  newTemplate,
+  newTextField,
+  newTie,
+  usualLanes,
+  type Show,
+} from '../../core/show';
+import { formats, type Source } from '../../core/source';
+import { startServer, type RunningServer } from '../index';
+import { allowedFrom, askAddress, isForbidden } from './address';
+import { numbered, statementProblem } from './query.worker';
+
+jest.setTimeout(20_000);
+let home: string;
+let folder: string;
+let server: RunningServer;
+const start = async (): Promise<void> => {
+  server = await startServer({
+    home,
+    folder,
+    port: 0,
+    lan: false,
+    pages: 'nowhere',
+    workers: pathToFileURL(`${resolve('dist')}/`),
+    version: 'test',
+    demo: false,
+    log: () => undefined,
+  });
+};
+const url = (): string => `http://localhost:${server.port}`;
+const api = () => request(url());
+const command = (body: object) => api().post('/api/air/commands').send({ channel: 'main', ...body }); // prettier-ignore
+
+beforeEach(async () => {
+  home = mkdtempSync(join(tmpdir(), 'jorvan-sources-'));
+  folder = join(home, 'folder');
+  mkdirSync(folder);
+  await start();
+});
+afterEach(async () => {
+  await server.close();
+  rmSync(home, { recursive: true, force: true });
+});
+
+/** Asks until something holds; fails with what it was last. */
+async function until<T>(ask: () => T | Promise<T>, holds: (value: T) => boolean): Promise<T> {
+  let value = await ask();
+  for (let i = 0; i < 400 && !holds(value); i += 1) {
+    await new Promise((done) => setTimeout(done, 20));
+    value = await ask();
+  }
+  expect(holds(value) ? 'held' : value).toBe('held');
+  return value;
+}
+
+const source = (given: Partial<Source> & Pick<Source, 'kind'>): Source =>
+  ({ id: 'src', name: 'Wind', read: null, types: {}, ...given }) as Source;
+const inFolder = (path: string, given: Partial<Source> = {}): Source =>
+  source({ kind: 'folder', path, ...given } as never);
+
+/** A show with one bound template, its card, and what it is bound to. */
+function show(sources: Source[], change: (show: Show) => void = () => undefined): Show {
+  const made = newShow('s', 'Show', [
+    { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() },
+  ]);
+  for (const one of sources) made.sources[one.id] = one;
+  made.templates['wind'] = newTemplate('wind', 'Wind', {
+    elements: { e: newElement('text', 'e', 'E') },
+    order: ['e'],
+    fields: [newTextField('team', 'Team', '–')],
+    bindings: [
+      {
+        id: 'gust',
+        name: 'Gust',
+        from: {
+          kind: 'cell',
+          data: 'src',
+          row: { by: 'place', at: fixed(1) },
+          column: 'Gust',
+          take: 'value',
+        },
+        steps: [],
+      },
+    ],
+    ties: [newTie('e', 'text', 'gust')],
+  });
+  made.cards['c'] = { id: 'c', number: '1', template: 'wind', values: {} };
+  made.rundowns[0]?.cards.push('c');
+  change(made);
+  return made;
+}
+async function release(made: Show): Promise<void> {
+  const added = await api().post('/api/releases').send(makeRelease(made)).expect(201);
+  await api()
+    .post('/api/air/commands')
+    .send({ do: 'release', release: (added.body as { hash: string }).hash })
+    .expect(200);
+}
+const shown = () => server.engine.air.air['main']?.graphics.find((g) => g.exitAt === null)?.values ?? {};
+async function status(one: Source): Promise<FeedStatus> {
+  const answer = await api().post('/api/data/sources').send([one]).expect(200);
+  return (answer.body as Record<string, FeedStatus>)[one.id] as FeedStatus;
+}
+const rowsOf = async (one: Source): Promise<unknown> => {
+  const { feed } = await status(one);
+  return ((await api().get(`/api/data/sources/${feed}`).expect(200)).body as { read: { rows: unknown } }).read
+    .rows;
+};
+
+describe('a file in the watched folder', () => {
+  const file = () => join(folder, 'wind.csv');
+  test('is there with the first take, and reaches air each time it is saved, however it is saved', async () => {
+    writeFileSync(file(), 'Gust\n21\n');
+    await release(show([inFolder('wind.csv')]));
+    await until(
+      () => status(inFolder('wind.csv')),
+      ({ state }) => state === 'fresh',
+    );
+    await command({ do: 'take', number: '1' }).expect(200);
+    expect(shown()).toEqual({ gust: 21 });
+    writeFileSync(file(), 'Gust\n25\n');
+    await until(shown, (values) => values['gust'] === 25);
+    writeFileSync(join(folder, '.wind.tmp'), 'Gust\n31\n');
+    renameSync(join(folder, '.wind.tmp'), file());
+    await until(shown, (values) => values['gust'] === 31);
+  });
+  test('half-written, damaged or gone, the last good value stands and its age is told; whole again it goes on', async () => {
+    writeFileSync(join(folder, 'wind.json'), '[{"Gust": 21}]');
+    const one = inFolder('wind.json');
+    await release(show([one]));
+    await until(
+      () => status(one),
+      ({ state }) => state === 'fresh',
+    );
+    await command({ do: 'take', number: '1' }).expect(200);
+    writeFileSync(join(folder, 'wind.json'), '[{"Gust": 2');
+    expect(
+      await until(
+        () => status(one),
+        ({ state }) => state === 'stale',
+      ),
+    ).toMatchObject({ problem: { code: 'half-written' }, rows: 1 });
+    expect(shown()).toEqual({ gust: 21 });
+    writeFileSync(join(folder, 'wind.json'), '[{"Gust": "calm"}]');
+    await until(
+      () => status(one),
+      ({ state }) => state === 'fresh',
+    );
+    rmSync(join(folder, 'wind.json'));
+    expect(
+      await until(
+        () => status(one),
+        ({ state }) => state === 'stale',
+      ),
+    ).toMatchObject({ problem: { code: 'no-file' } });
+    writeFileSync(join(folder, 'wind.json'), '[{"Gust": 8}]');
+    await until(shown, (values) => values['gust'] === 8);
+  });
+  test('a column that vanished leaves the picture as it is and is told to operators', async () => {
+    writeFileSync(file(), 'Gust\n21\n');
+    await release(show([inFolder('wind.csv')]));
+    await until(
+      () => status(inFolder('wind.csv')),
+      ({ state }) => state === 'fresh',
+    );
+    await command({ do: 'take', number: '1' }).expect(200);
+    writeFileSync(file(), 'Blast\n40\n');
+    await until(
+      () => status(inFolder('wind.csv')),
+      ({ version }) => version === 2,
+    );
+    writeFileSync(join(folder, 'other.csv'), 'x\n1\n');
+    await command({ do: 'change', values: { Team: 'Ox' } }).expect(200);
+    expect(shown()).toEqual({ gust: 21, team: 'Ox' });
+  });
+  test('outside the folder nothing is read, by path or by link', async () => {
+    writeFileSync(join(home, 'secret.csv'), 'a\n1\n');
+    symlinkSync(join(home, 'secret.csv'), join(folder, 'link.csv'));
+    await until(
+      () => status(inFolder('link.csv')),
+      ({ problem }) => problem?.code === 'outside',
+    );
+    await api().post('/api/data/sources').send([inFolder('../secret.csv')]).expect(400); // prettier-ignore
+  });
+  test('only what differs is sent to those who have the version before', async () => {
+    const cells = (n: number) =>
+      `A,B\n${Array.from({ length: 9 }, (_, i) => `${i},${i === 4 ? n : 0}`).join('\n')}\n`;
+    writeFileSync(file(), cells(1));
+    const { feed } = await until(
+      () => status(inFolder('wind.csv')),
+      ({ version }) => version === 1,
+    );
+    writeFileSync(file(), cells(2));
+    await until(
+      () => status(inFolder('wind.csv')),
+      ({ version }) => version === 2,
+    );
+    expect((await api().get(`/api/data/sources/${feed}?since=1`)).body).toMatchObject({
+      version: 2,
+      from: 1,
+      changed: [[4, ['4', '2']]],
+    });
+  });
+});
+
+describe('tables of the show', () => {
+  const teams = newTable('teams', 'Teams', {
+    columns: [newColumn('t', 'Team'), newColumn('p', 'Points', 'number')],
+    rows: [{ id: 'r1', cells: { t: 'Ox', p: '9' } }, { id: 'r2', cells: { t: 'Ida', p: '8' } }],
+  }); // prettier-ignore
+  const fed = (): Show =>
+    show([], (made) => {
+      made.tables['teams'] = teams;
+      made.templates['wind']!.bindings = [
+        {
+          id: 'gust',
+          name: 'Points',
+          from: { kind: 'cell', data: 'teams', row: { by: 'hand' }, column: 'p', take: 'value' },
+          steps: [],
+        },
+      ];
+      made.cards['c'] = { ...made.cards['c']!, row: { of: 'teams', key: 'r2' } };
+    });
+  test('a card in step with its row: a corrected cell is on air, typed words stay, and a start anew keeps both', async () => {
+    await release(fed());
+    await command({ do: 'take', number: '1' }).expect(200);
+    expect(shown()).toEqual({ team: 'Ida', gust: 8 });
+    await api().patch('/api/data/tables/teams').send({ set: [{ id: 'r2', cells: { t: 'Ida & Co', p: '8.5' } }], gone: [] }).expect(204); // prettier-ignore
+    await until(shown, (values) => values['gust'] === 8.5 && values['team'] === 'Ida & Co');
+    await command({ do: 'change', values: { Team: 'Idas' } }).expect(200);
+    await server.close();
+    await start();
+    await api().patch('/api/data/tables/teams').send({ set: [{ id: 'r2', cells: { t: 'No one', p: '7' } }], gone: [] }).expect(204); // prettier-ignore
+    await until(shown, (values) => values['gust'] === 7);
+    expect(shown()['team']).toBe('Idas');
+  });
+  test('a row that is gone, or a table of no release, changes nothing on air and says so', async () => {
+    await release(fed());
+    await command({ do: 'take', number: '1' }).expect(200);
+    await api()
+      .patch('/api/data/tables/teams')
+      .send({ set: [], gone: ['r2'] })
+      .expect(204);
+    await command({ do: 'change', values: {} }).expect(200);
+    expect(shown()).toEqual({ team: 'Ida', gust: 8 });
+    expect((await api().put('/api/data/tables/other').send({}).expect(404)).body).toMatchObject({
+      error: { code: 'unknown-table' },
+    });
+  });
+  test('no one but the server may say that data changed', async () => {
+    await release(fed());
+    await command({ do: 'take', number: '1' }).expect(200);
+    expect((await command({ do: 'data', values: { gust: 1 } }).expect(403)).body).toMatchObject({
+      error: { code: 'not-allowed' },
+    });
+  });
+});
+
+describe('addresses', () => {
+  let far: Server;
+  let answer: (request: IncomingMessage, response: ServerResponse) => void;
+  let seen: IncomingMessage[] = [];
+  beforeEach(async () => {
+    seen = [];
+    far = createServer((asked, response) => {
+      seen.push(asked);
+      answer(asked, response);
+    });
+    await new Promise<void>((done) => far.listen(0, '127.0.0.1', done));
+  });
+  afterEach(() => new Promise((done) => far.close(done)));
+  const host = (): string => `127.0.0.1:${(far.address() as AddressInfo).port}`;
+  const ask = (path = '/', allowed = host(), given: object = {}) =>
+    askAddress(
+      { url: `http://${host()}${path}`, patienceMs: 400, headers: {}, etag: null, modified: null, ...given },
+      allowedFrom(allowed),
+    );
+  const words = (answered: Awaited<ReturnType<typeof ask>>): string =>
+    'problem' in answered
+      ? `! ${answered.problem.code}`
+      : 'same' in answered
+        ? 'same'
+        : new TextDecoder().decode(answered.bytes);
+
+  test('asked again only where it changed; packed answers are unpacked', async () => {
+    answer = (asked, response) => {
+      if (asked.headers['if-none-match'] === '"1"') return void response.writeHead(304).end();
+      response.writeHead(200, { etag: '"1"', 'content-encoding': 'gzip' }).end(gzipSync('{"a":1}'));
+    };
+    expect([words(await ask()), words(await ask('/', host(), { etag: '"1"' }))]).toEqual(['{"a":1}', 'same']);
+  });
+  test('this machine is out of reach, also by the way of another', async () => {
+    answer = (asked, response) => {
+      if (asked.url === '/there') response.end('inside');
+      else
+        response
+          .writeHead(302, { location: `http://localhost:${(far.address() as AddressInfo).port}/there` })
+          .end();
+    };
+    expect(words(await ask('/', ''))).toBe('! forbidden-address');
+    expect(words(await ask('/'))).toBe('! forbidden-address');
+    expect(seen.map((asked) => asked.url)).toEqual(['/']);
+    expect(
+      ['127.0.0.1', '::1', '169.254.169.254', '0.0.0.0', '::ffff:127.0.0.1', '224.0.0.1'].every(isForbidden),
+    ).toBe(true);
+    expect(isForbidden('192.0.2.0') || isForbidden('10.20.30.40')).toBe(isForbidden('192.0.2.0'));
+  });
+  test('no answer, too slow, cut off, refused, and going round are each told apart', async () => {
+    answer = (asked, response) => {
+      if (asked.url === '/slow') return;
+      if (asked.url === '/cut')
+        return void response.writeHead(200, { 'content-length': 100 }).write('x', () => response.destroy());
+      if (asked.url === '/round') return void response.writeHead(302, { location: '/round' }).end();
+      response.writeHead(503).end();
+    };
+    expect([
+      words(await ask('/slow')),
+      words(await ask('/cut')),
+      words(await ask('/round')),
+      words(await ask('/no')),
+    ]).toEqual(['! too-slow', '! broken-answer', '! too-many-redirects', '! bad-answer']);
+    expect(
+      words(
+        await askAddress(
+          { url: 'ftp://x/y', patienceMs: 100, headers: {}, etag: null, modified: null },
+          new Set(),
+        ),
+      ),
+    ).toBe('! bad-address');
+  });
+  test('a key stays on the server and goes to no other place', async () => {
+    await api().put('/api/data/keys/keys/results').send({ value: 'very secret' }).expect(204);
+    expect((await api().get('/api/data/keys')).text).not.toContain('secret');
+    answer = (_asked, response) => void response.writeHead(302, { location: 'http://jorvan.invalid/' }).end();
+    await ask('/', host(), { headers: { authorization: 'Bearer x' } });
+    expect(seen[0]?.headers.authorization).toBe('Bearer x');
+    const missing = source({
+      kind: 'address',
+      url: `http://${host()}/`,
+      every: 60,
+      patience: 1,
+      headers: [],
+      key: 'other',
+    } as never);
+    await until(
+      () => status(missing),
+      ({ problem }) => problem?.code === 'no-key',
+    );
+  });
+});
+
+describe('databases', () => {
+  beforeEach(async () => {
+    const { Database } = await initSqlJs();
+    const database = new Database();
+    database.run(
+      "CREATE TABLE results (team TEXT, score REAL); INSERT INTO results VALUES ('Ox', 9.25), ('Ida', 8)",
+    );
+    writeFileSync(join(folder, 'results.sqlite'), database.export());
+    database.close();
+  });
+  const ask = (statement: string, parameters: object = {}) =>
+    api().post('/api/data/query').send({ database: 'results.sqlite', statement, parameters });
+  test('a statement with parameters is asked; its rows are a source', async () => {
+    expect(
+      (await ask('SELECT team FROM results WHERE score > :least', { least: 8.5 }).expect(200)).body,
+    ).toEqual({ columns: ['team'], rows: [['Ox']] });
+    const one = source({
+      kind: 'query',
+      database: 'results.sqlite',
+      statement: 'SELECT team, score FROM results ORDER BY score',
+      parameters: {},
+      every: 60,
+    } as never);
+    await until(
+      () => status(one),
+      ({ state }) => state === 'fresh',
+    );
+    expect(await rowsOf(one)).toEqual([
+      ['Ida', 8],
+      ['Ox', 9.25],
+    ]);
+  });
+  test('what would write, several at once, unknown tables and databases are refused', async () => {
+    const code = async (statement: string) =>
+      ((await ask(statement)).body as { error: { code: string } }).error.code;
+    expect([
+      await code('DROP TABLE results'),
+      await code('SELECT 1; DELETE FROM results'),
+      await code('SELECT * FROM nothing'),
+      await code('WITH x AS (SELECT 1) DELETE FROM results'),
+    ]).toEqual(['read-only', 'several-statements', 'query-failed', 'query-failed']);
+    expect((await ask('SELECT count(*) AS n FROM results')).body).toMatchObject({ rows: [[2]] });
+    await api().post('/api/data/query').send({ database: '../x.db', statement: 'SELECT 1' }).expect(400);
+  });
+  test('parameters by name, in quotes and casts left alone; remarks hide nothing', () => {
+    expect(
+      numbered("SELECT ':no', x::int FROM t WHERE a = :a AND b = :b OR c = :a", { a: 1, b: 'x' }),
+    ).toEqual({ text: "SELECT ':no', x::int FROM t WHERE a = $1 AND b = $2 OR c = $1", values: [1, 'x'] });
+    expect(numbered('SELECT :gone', {})).toMatchObject({ code: 'no-parameter' });
+    expect([
+      statementProblem("SELECT ';' -- ; \n")?.code,
+      statementProblem('/* SELECT */ UPDATE t SET x = 1')?.code,
+      statementProblem(' ')?.code,
+    ]).toEqual([undefined, 'read-only', 'empty-statement']);
+  });
+});
+
+describe('stand-ins', () => {
+  test('are steered: silent goes stale, broken is named, running is fresh again', async () => {
+    const wind = source({
+      kind: 'stand-in',
+      stream: 'wind',
+      every: 0.2,
+      read: { ...formats.json.plain, path: '$.wind' },
+    } as never);
+    await until(
+      () => status(wind),
+      ({ state }) => state === 'fresh',
+    );
+    await api().post('/api/data/stand-ins/wind').send({ mode: 'silent' }).expect(200);
+    await until(
+      () => status(wind),
+      ({ state, problem }) => state === 'stale' && problem?.code === 'silent',
+    );
+    await api().post('/api/data/stand-ins/wind').send({ mode: 'broken' }).expect(200);
+    await until(
+      () => status(wind),
+      ({ problem }) => problem?.code === 'half-written',
+    );
+    await api().post('/api/data/stand-ins/wind').send({ mode: 'running', speed: 10 }).expect(200);
+    await until(
+      () => status(wind),
+      ({ state }) => state === 'fresh',
+    );
+  });
+});

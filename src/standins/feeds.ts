@@ -1,0 +1,246 @@
+// Simulated feeds of the festival: what each would answer at a moment. The same moment always gives the same answer.
+import { standInStreams, type StandInStream } from '../core/source';
+
+/** How a stream behaves: `silent` gives no answer, `broken` answers something that cannot be read. */
+export interface StreamState {
+  readonly mode: 'running' | 'silent' | 'broken';
+  /** How fast its time goes, 1 is as usual. */
+  readonly speed: number;
+  /** Its own time in seconds at the moment `since`, both since it was started. */
+  readonly from: number;
+  readonly since: number;
+}
+
+export interface FeedAnswer {
+  readonly type: string;
+  readonly body: string;
+}
+
+/** A number from 0 to 1 for a place in a sequence; the same each time. */
+export function chance(seed: number): number {
+  let x = Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b);
+  x = Math.imul(x ^ (x >>> 13), 0xc2b2ae35);
+  return ((x ^ (x >>> 16)) >>> 0) / 4294967296;
+}
+
+/** A slow wander between 0 and 1 over seconds. */
+const wander = (t: number, seed: number): number =>
+  0.5 +
+  0.28 * Math.sin(t / 37 + seed) +
+  0.15 * Math.sin(t / 11 + seed * 2) +
+  0.07 * Math.sin(t / 3.1 + seed * 3);
+
+const round = (x: number, places = 1): number => Number(x.toFixed(places));
+export const windLimit = 30;
+const startOfDay = Date.UTC(2026, 7, 14, 9, 0, 0);
+
+function wind(t: number): FeedAnswer {
+  const now = Math.floor(t);
+  const at = (s: number) => {
+    const mean = 12 + 16 * wander(s, 1);
+    return {
+      mean: round(mean),
+      gust: round(mean + 3 + 9 * wander(s * 1.7, 4)),
+      direction: Math.round(225 + 40 * (wander(s, 7) - 0.5)) % 360,
+    };
+  };
+  const hour = Array.from({ length: 60 }, (_, i) => ({ minute: i - 59, mean: at(now - (59 - i) * 60).mean }));
+  return {
+    type: 'application/json',
+    body: JSON.stringify({
+      station: 'Pier head',
+      time: new Date(startOfDay + now * 1000).toISOString(),
+      unit: 'kn',
+      limit: windLimit,
+      wind: at(now),
+      hour,
+    }),
+  };
+}
+
+const teams = [
+  ['Ox', 'Ox'], ['Skerry Flyers', 'Skerry'], ['Dunlin', 'Outer Bar'], ['The Lower Saltings & Outer Bar Kite and Windvane Society', 'Lower Saltings'],
+  ['Équipe Goéland', 'Marram'], ['نادي الطائرات الورقية', 'Harbour'], ['凧の会', 'Lantern Point'], ['Tern & Sons', 'Skerry'],
+] as const; // prettier-ignore
+
+function scores(t: number): FeedAnswer {
+  // One more judge shows a mark every four seconds; then the next team flies.
+  const shown = Math.floor(t / 4);
+  const rows = ['team;judge 1;judge 2;judge 3;judge 4;judge 5'];
+  teams.forEach(([team], i) => {
+    const marks = Array.from({ length: 5 }, (_, j) =>
+      i * 5 + j < shown % 45 ? (7 + 3 * chance(i * 31 + j * 7 + 1)).toFixed(2) : '',
+    );
+    rows.push([team, ...marks].join(';'));
+  });
+  return { type: 'text/csv', body: `${rows.join('\r\n')}\r\n` };
+}
+
+const districts = [
+  'Skerry',
+  'Outer Bar',
+  'Lower Saltings',
+  'Upper Saltings',
+  'Harbour',
+  'Lantern Point',
+  'Marram',
+  'Tern Sands',
+  'Old Pier',
+];
+
+function votes(t: number): FeedAnswer {
+  const step = Math.floor(t / 15);
+  const result = Object.fromEntries(
+    districts.map((district, i) => {
+      const counted = Math.min(1, Math.max(0, (step - i * 0.6) / 12));
+      const people = 900 + Math.round(4200 * chance(i + 100));
+      const turnout = 0.35 + 0.4 * chance(i + 200);
+      const all = Math.round(people * turnout * counted);
+      const share = 0.3 + 0.5 * chance(i + 300);
+      return [
+        district,
+        {
+          entitled: people,
+          counted: round(counted * 100),
+          turnout: round(turnout * 100),
+          votes: { red: Math.round(all * share), blue: all - Math.round(all * share) },
+        },
+      ];
+    }),
+  );
+  return {
+    type: 'application/json',
+    body: JSON.stringify({ question: 'Which kite shall fly over the bay?', step, districts: result }),
+  };
+}
+
+const xml = (text: string): string =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;');
+
+function timetable(t: number): FeedAnswer {
+  const late = Math.floor(t / 120) % 4;
+  const flights = teams.map(([team, district], i) => {
+    const start = new Date(startOfDay + i * 12 * 60_000).toISOString();
+    return `  <m:flight start="${start}" late="${i < 2 ? 0 : late * 5}"><m:team district="${xml(district)}">${xml(team)}</m:team><m:round>${i % 2 ? 'Train' : 'Ballet'}</m:round></m:flight>`;
+  });
+  return {
+    type: 'application/xml',
+    body: `<?xml version="1.0" encoding="UTF-8"?>\n<m:day xmlns:m="urn:marram:timetable" date="2026-08-14">\n${flights.join('\n')}\n</m:day>\n`,
+  };
+}
+
+const strands: Readonly<
+  Record<'results' | 'tide' | 'bay', { title: string; items: readonly (readonly [string, string])[] }>
+> = {
+  results: {
+    title: 'Field',
+    items: [
+      ['Ox lead the ballet by a whisker', 'Two hundredths of a point part the first two teams.'],
+      ['Skerry Flyers mend a torn sail in four minutes', 'The spare came from a rival club.'],
+      ['Rokkaku duel moved to the lower sand', 'The wind has turned to the south-west.'],
+      ['', ''],
+      ['Night-glow begins at a quarter past nine', 'Lamps are handed out at the harbour office.'],
+    ],
+  },
+  tide: {
+    title: 'Tide and travel',
+    items: [
+      ['High water at 14:40, 4.1 metres', 'The outer bar is cut off from half past one.'],
+      ['Causeway bus runs every ten minutes', 'Last one back at midnight.'],
+      ['Car park B is full', 'Use the field behind the old pier.'],
+    ],
+  },
+  bay: {
+    title: 'Round the bay',
+    items: [
+      ['A seal on the slipway', 'The harbour master asks for a wide berth.'],
+      ['Lantern Point bakery sells out by ten', 'Two thousand buns, says the owner.'],
+      ['Lost: one blue kite, answers to “Gustav”', 'Last seen over the saltings.'],
+    ],
+  },
+};
+
+function strand(which: keyof typeof strands, t: number): FeedAnswer {
+  const { title, items } = strands[which];
+  const from = Math.floor(t / 30) % items.length;
+  const list = items.map((_, i) => items[(from + i) % items.length] as readonly [string, string]);
+  const body = list
+    .map(([heading, words], i) => {
+      // A few items are as feeds are: one without words, one whose date cannot be read.
+      const date = i === 2 ? 'sometime' : new Date(startOfDay + i * 600_000).toUTCString();
+      return `<item>${heading ? `<title>${xml(heading)}</title>` : ''}${words ? `<description>${xml(words)}</description>` : ''}<category>${xml(title)}</category><pubDate>${date}</pubDate><guid>${which}-${(from + i) % items.length}</guid></item>`;
+    })
+    .join('\n');
+  return {
+    type: 'application/rss+xml',
+    body: `<?xml version="1.0"?>\n<rss version="2.0"><channel><title>${xml(title)}</title>\n${body}\n</channel></rss>\n`,
+  };
+}
+
+const wishes = [
+  'What a sky!',
+  'My sail is soaked but my heart is dry',
+  'Go Ox go 🐂',
+  'Is there tea left at the harbour?',
+  'that judge is blind!!',
+  '凧がきれい',
+  'Gustav has been found',
+] as const;
+const authors = ['Tove', 'Old Pier Anna', 'bar_captain', 'Reed', 'Mio', 'Salt & Sand', 'Uncle Fen'] as const;
+
+function posts(t: number): FeedAnswer {
+  const newest = Math.floor(t / 7) + 5;
+  const list = Array.from({ length: 12 }, (_, i) => newest - i).map((n) => ({
+    id: `post-${n}`,
+    author: {
+      name: authors[n % authors.length],
+      handle: `@${String(authors[(n * 3) % authors.length])
+        .toLowerCase()
+        .replace(/\W/g, '')}`,
+    },
+    text: wishes[(n * 5) % wishes.length],
+    picture: n % 4 === 0 ? 'skerry flag.svg' : null,
+    likes: Math.floor(chance(n) * 400),
+    fit: n % 7 !== 4,
+    time: new Date(startOfDay + n * 7000).toISOString(),
+  }));
+  return { type: 'application/json', body: JSON.stringify({ posts: list }) };
+}
+
+const answers: Readonly<Record<StandInStream, (t: number) => FeedAnswer>> = {
+  wind,
+  scores,
+  votes,
+  timetable,
+  'strand-results': (t) => strand('results', t),
+  'strand-tide': (t) => strand('tide', t),
+  'strand-bay': (t) => strand('bay', t),
+  posts,
+};
+
+/** A stream's own time at a moment. */
+export const streamTime = (state: StreamState, now: number): number =>
+  state.from + (state.mode === 'silent' ? 0 : (now - state.since) * state.speed);
+
+/** All streams as they start. */
+export const startStreams = (): Record<StandInStream, StreamState> =>
+  Object.fromEntries(
+    standInStreams.map((stream) => [stream, { mode: 'running', speed: 1, from: 600, since: 0 }]),
+  ) as unknown as Record<StandInStream, StreamState>;
+
+/** Another way for a stream to go on from a moment; its own time goes on from where it was. */
+export const steer = (
+  state: StreamState,
+  change: Partial<Pick<StreamState, 'mode' | 'speed'>>,
+  now: number,
+): StreamState => ({ ...state, ...change, from: streamTime(state, now), since: now });
+
+/** What a stream answers at a moment, in seconds since the streams were started; null while it is silent. */
+export function feedAnswer(stream: StandInStream, state: StreamState, now: number): FeedAnswer | null {
+  if (state.mode === 'silent') return null;
+  const answer = answers[stream](streamTime(state, now));
+  if (state.mode === 'running') return answer;
+  return stream === 'posts' || stream === 'votes'
+    ? { type: 'text/html', body: '<!doctype html><html><body><h1>502 Bad gateway</h1></body></html>' }
+    : { type: answer.type, body: answer.body.slice(0, Math.floor(answer.body.length * 0.6)) };
+}
