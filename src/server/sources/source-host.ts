@@ -24,12 +24,15 @@ interface Feed {
   failures: number;
   etag: string | null;
   modified: string | null;
+  /** Of its file: which, when and how large, at the last look. */
+  seen: string;
   isBusy: boolean;
   /** Asked for while it was busy. */
   isDue: boolean;
 }
 
 const leaseMs = 90_000;
+const lookMs = 100;
 const longestBackoffS = 60;
 /** A file that breaks off is looked at again so many times before that is told. */
 const secondLooks = 8;
@@ -70,6 +73,8 @@ export class SourceHost {
   private changed = new Set<string>();
   private teller: NodeJS.Timeout | null = null;
   private readonly sweeper: NodeJS.Timeout;
+  private readonly looker: NodeJS.Timeout;
+  private isLooking = false;
   private toData: (() => void) | null = null;
 
   constructor(private readonly options: SourceHostOptions) {
@@ -97,6 +102,8 @@ export class SourceHost {
     this.watcher.on('error', () => undefined);
     this.sweeper = setInterval(() => this.sweep(), 10_000);
     this.sweeper.unref();
+    this.looker = setInterval(() => void this.lookForSaves(), lookMs);
+    this.looker.unref();
   }
 
   /** Joins the reader to the worker that resolves, so that what is read never passes this thread. */
@@ -197,6 +204,7 @@ export class SourceHost {
 
   async close(): Promise<void> {
     clearInterval(this.sweeper);
+    clearInterval(this.looker);
     if (this.teller) clearTimeout(this.teller);
     for (const feed of this.feeds.values()) if (feed.timer) clearTimeout(feed.timer);
     this.feeds.clear();
@@ -228,6 +236,7 @@ export class SourceHost {
       failures: 0,
       etag: null,
       modified: null,
+      seen: '',
       isBusy: false,
       isDue: false,
     };
@@ -256,6 +265,22 @@ export class SourceHost {
       )
         this.look(feed);
     }
+  }
+
+  /** Saves that no event tells of: on network drives, and by programs that put a new file in place of the old. */
+  private async lookForSaves(): Promise<void> {
+    if (this.isLooking) return;
+    this.isLooking = true;
+    for (const feed of this.feeds.values()) {
+      const { source } = feed;
+      const name = source.kind === 'folder' ? source.path : source.kind === 'query' ? source.database : null;
+      const at = name === null ? null : await stat(join(this.options.folder, name)).catch(() => null);
+      const seen = at ? `${at.ino} ${at.mtimeMs} ${at.size}` : '';
+      const isNew = name !== null && seen !== feed.seen;
+      feed.seen = seen;
+      if (isNew && (at || feed.status.good !== null)) this.look(feed);
+    }
+    this.isLooking = false;
   }
 
   private look(feed: Feed, looks = 0): void {
