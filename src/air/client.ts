@@ -8,6 +8,7 @@ import {
   type ClientMessage,
   type OutputReport,
   type Present,
+  type ServerMessage,
 } from './messages';
 
 enablePatches();
@@ -34,6 +35,8 @@ export interface AirClientOptions {
   readonly local: () => number;
   /** Called after anything below has changed. */
   readonly onChange: () => void;
+  /** Called with how sources and what they feed are doing. */
+  readonly onData?: (data: Extract<ServerMessage, { type: 'data' }>) => void;
   /** Called when the server speaks a newer version: the page should load itself again. */
   readonly onOutdated?: () => void;
 }
@@ -194,6 +197,9 @@ export class AirClient {
         waiting?.done({ problem: message.problem });
         return;
       }
+      case 'data':
+        this.options.onData?.(message);
+        return;
       case 'pong':
         this.clock.sample(message.sent, message.time);
         return;

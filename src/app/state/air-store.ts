@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { AirClient, ReleaseShelf, type AirSocket, type Present } from '../../air';
+import { AirClient, ReleaseShelf, type AirSocket, type FeedStatus, type Present } from '../../air';
 import { emptyAir, type AirState, type Command } from '../../core/playout';
 import type { Problem } from '../../core/problem';
 import { canonicalJson, designOf, makeRelease, type Show } from '../../core/show';
@@ -34,6 +34,13 @@ export const releases = new ReleaseShelf(
   () => useAir.setState((store) => ({ arrivals: store.arrivals + 1 })),
 );
 
+export interface Fault {
+  readonly key: string;
+  readonly problems: readonly Problem[];
+}
+/** Told when sources or what they feed change their state. */
+export const dataListeners = new Set<(feeds: readonly FeedStatus[], faults: readonly Fault[]) => void>();
+
 const keyName = 'jorvan.key';
 const accessKey = (): string | undefined => localStorage.getItem(keyName) ?? undefined;
 
@@ -61,6 +68,9 @@ export function air(): AirClient {
       const { state, isConnected, hasState, present, refusal } = opened;
       useAir.setState({ state, isConnected, hasState, present, refusal });
     },
+    onData: ({ feeds, faults }) => {
+      for (const listener of dataListeners) listener(feeds, faults);
+    },
     onOutdated: () => location.reload(),
   });
   client = opened;
@@ -74,7 +84,10 @@ export const send = async (command: Command): Promise<Problem | null> =>
 const authorised = (): Record<string, string> =>
   accessKey() ? { authorization: `Bearer ${accessKey()}` } : {};
 
-async function asked(path: string, init: RequestInit): Promise<{ body: unknown } | { problem: Problem }> {
+export async function asked(
+  path: string,
+  init: RequestInit,
+): Promise<{ body: unknown } | { problem: Problem }> {
   try {
     const response = await fetch(path, {
       ...init,
@@ -86,14 +99,14 @@ async function asked(path: string, init: RequestInit): Promise<{ body: unknown }
     return {
       problem: {
         code: 'no-answer',
-        message: 'The air server does not answer. Nothing was released.',
+        message: 'The air server does not answer. Nothing was changed.',
         path: '',
       },
     };
   }
 }
 
-const jsonInit = (method: string, body: unknown): RequestInit => ({
+export const jsonInit = (method: string, body: unknown): RequestInit => ({
   method,
   headers: { 'content-type': 'application/json' },
   body: JSON.stringify(body),

@@ -13,5 +13,21 @@ export {
   tableRowset,
   typedCell,
 } from './table-rows';
+export { tableChange, withChange, type TableChange } from './table-change';
+export {
+  cellOut,
+  cellProblem,
+  cellsToText,
+  clearCells,
+  fillDown,
+  pasteCells,
+  rangeBetween,
+  replaceRows,
+  tableProblems,
+  tableToCells,
+  tableToCsv,
+  textToCells,
+  type CellRange,
+} from './cells';
 export { viewRows, type Viewed } from './view';
 export { Resolver, touchedBetween, type Resolved, type Use } from './resolver';

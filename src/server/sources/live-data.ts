@@ -1,7 +1,7 @@
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Binding } from '../../core/binding';
-import type { Resolved, Use } from '../../core/data';
+import { sameName, withChange, type Resolved, type TableChange, type Use } from '../../core/data';
 import { shownAt, type AirState, type Command, type Cue, type Graphic } from '../../core/playout';
 import { problem, type Problem } from '../../core/problem';
 import {
@@ -13,7 +13,6 @@ import {
   type Template,
   type Values,
 } from '../../core/show';
-import { sameName } from '../../core/data';
 import type { AirEngine } from '../engine';
 import type { TraceWords } from './data.worker';
 import { feedOf, type SourceHost } from './source-host';
@@ -280,15 +279,7 @@ export class LiveData {
     return null;
   }
 
-  /** What of a table is new: cells by row, rows that are gone, the order where it changed. */
-  changeTable(
-    id: string,
-    change: {
-      readonly set: readonly { id: string; cells: Record<string, string> }[];
-      readonly gone: readonly string[];
-      readonly order?: readonly string[] | undefined;
-    },
-  ): Problem | null {
+  changeTable(id: string, change: TableChange): Problem | null {
     const table = this.tables[id];
     if (!table)
       return problem(
@@ -296,11 +287,7 @@ export class LiveData {
         'Nothing on air takes values from this table. Release the show first.',
         id,
       );
-    const rows = new Map(table.rows.map((row) => [row.id, row]));
-    for (const gone of change.gone) rows.delete(gone);
-    for (const { id: row, cells } of change.set) rows.set(row, { id: row, cells });
-    const order = change.order ?? [...rows.keys()];
-    return this.setTable(id, { ...table, rows: order.flatMap((row) => rows.get(row) ?? []) });
+    return this.setTable(id, withChange(table, change));
   }
 
   trace(use: Use, binding: Pick<Binding, 'from' | 'steps'>): Promise<TraceWords[]> {

@@ -2,6 +2,7 @@ import express, { type NextFunction, type Request, type Response, type Router } 
 import { z } from 'zod';
 import { bindingSchema } from '../../core/binding';
 import { problem, type Problem } from '../../core/problem';
+import type { TableChange } from '../../core/data';
 import { idSchema } from '../../core/show';
 import { sourceSchema, standInStreams, type StandInStream } from '../../core/source';
 import type { Keys } from './keys';
@@ -81,7 +82,7 @@ export function dataRoutes(
   });
   router.patch('/tables/:id', controls, json, (request, response) => {
     const change = read(rowChange, request, response);
-    const wrong = change && live.changeTable(String(request.params['id']), change);
+    const wrong = change && live.changeTable(String(request.params['id']), change as TableChange);
     if (wrong) fail(response, wrong);
     else if (change) response.status(204).end();
   });

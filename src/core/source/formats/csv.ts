@@ -59,6 +59,9 @@ export function readCsvCells(
       name,
     );
   for (const row of rows) {
+    // Words that would begin a formula go out behind an apostrophe.
+    for (let i = 0; i < row.length; i += 1)
+      if (/^'+[=+@\t\r-]/.test(row[i] as string)) row[i] = (row[i] as string).slice(1);
     if (row.length !== width) isRagged = true;
     while (row.length < width) row.push('');
   }

@@ -1,0 +1,48 @@
+import { transfer, wrap, type Remote } from 'comlink';
+import { create } from 'zustand';
+import { problem } from '../../core/problem';
+import type { Format, ReadResult } from '../../core/source';
+import type { ReadWorker } from '../../workers/read.worker';
+
+/** What is being read for longer than a moment; `stop` ends it. */
+export const useReading = create<{ name: string | null; since: number; stop: () => void }>(() => ({
+  name: null,
+  since: 0,
+  stop: () => undefined,
+}));
+
+let worker: { remote: Remote<ReadWorker>; own: Worker } | null = null;
+let queue: Promise<unknown> = Promise.resolve();
+
+/** Reads a file of data off the interface's thread; it can be stopped while it lasts. */
+export function readFile(bytes: Uint8Array, name: string, format: Format | null): Promise<ReadResult> {
+  const work = queue.then(() => read(bytes, name, format));
+  queue = work.catch(() => undefined);
+  return work;
+}
+
+function read(bytes: Uint8Array, name: string, format: Format | null): Promise<ReadResult> {
+  if (!worker) {
+    const own = new Worker(new URL('../../workers/read.worker.ts', import.meta.url), { type: 'module' });
+    worker = { own, remote: wrap<ReadWorker>(own) };
+  }
+  const { own, remote } = worker;
+  return new Promise((resolve) => {
+    const stop = (): void => {
+      own.terminate();
+      worker = null;
+      done({ problem: problem('stopped', `${name} was not read: it was stopped.`, name) });
+    };
+    const shown = setTimeout(() => useReading.setState({ name, since: Date.now(), stop }), 300);
+    const done = (result: ReadResult): void => {
+      clearTimeout(shown);
+      useReading.setState({ name: null });
+      resolve(result);
+    };
+    remote
+      .read(transfer(bytes, [bytes.buffer]), name, format)
+      .then(done, (error: Error) =>
+        done({ problem: problem('unreadable', `${name} cannot be read: ${error.message}.`, name) }),
+      );
+  });
+}

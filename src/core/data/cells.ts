@@ -1,0 +1,240 @@
+import Papa from 'papaparse';
+import { checkCell, type Column, type NewId, type Row, type Show, type Table } from '../show';
+import type { Problem } from '../problem';
+import { cellAs, type Cell } from '../source';
+import { followedColumn, sentText, shownText, typedCell } from './table-rows';
+
+// Cells of tables in and out: as people copy, paste, fill and save them.
+
+/** Some cells by the places of rows and columns, both ends in. */
+export interface CellRange {
+  readonly top: number;
+  readonly left: number;
+  readonly bottom: number;
+  readonly right: number;
+}
+
+export const rangeBetween = (
+  a: { row: number; column: number },
+  b: { row: number; column: number },
+): CellRange => ({
+  top: Math.min(a.row, b.row),
+  bottom: Math.max(a.row, b.row),
+  left: Math.min(a.column, b.column),
+  right: Math.max(a.column, b.column),
+});
+
+/** What a cell is copied and saved as: picks by what is shown, all else by what is kept. */
+export const cellOut = (tables: Show['tables'], table: Table, row: Row, column: Column): string =>
+  column.type === 'pick'
+    ? shownText(tables, table, row, column)
+    : column.type === 'follows'
+      ? sentText(tables, table, row, column)
+      : (row.cells[column.id] ?? '');
+
+/** Cells as spreadsheets copy them: tabs and line ends, quoted where they must be. */
+export const cellsToText = (cells: readonly (readonly string[])[]): string =>
+  Papa.unparse(cells as string[][], { delimiter: '\t', newline: '\n' });
+
+/** What a spreadsheet, or anything that copies text, has put on the clipboard. */
+export function textToCells(text: string): string[][] {
+  const trimmed = text.replace(/\r\n?/g, '\n').replace(/\n$/, '');
+  const isQuoted = /(^|[\t\n])"/.test(trimmed);
+  return isQuoted
+    ? Papa.parse<string[]>(trimmed, { delimiter: '\t', newline: '\n' }).data
+    : trimmed.split('\n').map((line) => line.split('\t'));
+}
+
+/** One cell of a change: the row by its id, the column, and what was typed. */
+export interface CellEdit {
+  readonly row: string;
+  readonly column: string;
+  readonly text: string;
+}
+
+/**
+ * Puts cells into a table from a place on; one cell fills the whole range. Rows that are missing below are added;
+ * columns beyond the last are left out, and so is what follows a pick. For use inside an edit.
+ */
+export function pasteCells(
+  tables: Show['tables'],
+  table: Table,
+  rows: readonly string[],
+  range: CellRange,
+  cells: readonly (readonly string[])[],
+  newId: NewId,
+): { cells: number; added: number } {
+  const height = cells.length;
+  const width = cells.reduce((most, line) => Math.max(most, line.length), 0);
+  const spread = (size: number, wanted: number): number =>
+    wanted > size && wanted % size === 0 ? wanted : size;
+  const deep = spread(height, range.bottom - range.top + 1);
+  const wide = spread(width, range.right - range.left + 1);
+  const byId = new Map(table.rows.map((row) => [row.id, row]));
+  let count = 0;
+  let added = 0;
+  for (let r = 0; r < deep; r += 1) {
+    let row = byId.get(rows[range.top + r] ?? '');
+    if (!row) {
+      row = { id: newId(), cells: {} };
+      table.rows.push(row);
+      row = table.rows.at(-1) as Row;
+      added += 1;
+    }
+    for (let c = 0; c < wide; c += 1) {
+      const column = table.columns[range.left + c];
+      const text = cells[r % height]?.[c % width];
+      if (!column || text === undefined || column.type === 'follows') continue;
+      row.cells[column.id] = typedCell(tables, column, text);
+      count += 1;
+    }
+  }
+  return { cells: count, added };
+}
+
+/** Puts the first row of a range into the others. */
+export function fillDown(table: Table, rows: readonly string[], range: CellRange): void {
+  const byId = new Map(table.rows.map((row) => [row.id, row]));
+  const first = byId.get(rows[range.top] ?? '');
+  for (let r = range.top + 1; r <= range.bottom; r += 1) {
+    const row = byId.get(rows[r] ?? '');
+    for (const column of table.columns.slice(range.left, range.right + 1))
+      if (row && first && column.type !== 'follows') row.cells[column.id] = first.cells[column.id] ?? '';
+  }
+}
+
+export function clearCells(table: Table, rows: readonly string[], range: CellRange): void {
+  const wanted = new Set(rows.slice(range.top, range.bottom + 1));
+  for (const row of table.rows)
+    if (wanted.has(row.id))
+      for (const column of table.columns.slice(range.left, range.right + 1))
+        if (column.type !== 'follows') row.cells[column.id] = '';
+}
+
+/** What spreadsheets take for a formula; such words go out behind an apostrophe, and come back without it. */
+const likeFormula = /^[=+@\t\r]|^-(?![\d.])/;
+
+/** A table as CSV (RFC 4180), in UTF-8 with a mark so that spreadsheets know it. */
+export function tableToCsv(tables: Show['tables'], table: Table): string {
+  const safe = (text: string): string =>
+    likeFormula.test(text) || /^'+[=+@\t\r-]/.test(text) ? `'${text}` : text;
+  const lines = [
+    table.columns.map((column) => column.name),
+    ...table.rows.map((row) => table.columns.map((column) => safe(cellOut(tables, table, row, column)))),
+  ];
+  return `\ufeff${Papa.unparse(lines, { newline: '\r\n' })}\r\n`;
+}
+
+/** A table as the cells of a workbook: numbers, dates and yes/no as such, words as words. */
+export function tableToCells(
+  tables: Show['tables'],
+  table: Table,
+): { columns: { name: string; type: string }[]; rows: Cell[][] } {
+  const types = table.columns.map((column) =>
+    column.type === 'pick' ? 'text' : (followedColumn(tables, table, column)?.type ?? 'text'),
+  );
+  return {
+    columns: table.columns.map(({ name }, i) => ({ name, type: types[i] as string })),
+    rows: table.rows.map((row) =>
+      table.columns.map((column, i) => {
+        const text = cellOut(tables, table, row, column);
+        const type = types[i];
+        const value = type === 'number' || type === 'date' ? cellAs(text, type) : text === '' ? null : text;
+        return value ?? (text === '' ? null : text);
+      }),
+    ),
+  };
+}
+
+/** Rows read from a file put in the place of a table's own: by the names of columns, each cell as if it were typed. */
+export function replaceRows(
+  tables: Show['tables'],
+  table: Table,
+  read: { columns: readonly { name: string }[]; rows: readonly (readonly Cell[])[] },
+  newId: NewId,
+  same: (a: string, b: string) => boolean,
+): { rows: Row[]; missing: string[] } {
+  const from = table.columns.map((column) =>
+    read.columns.findIndex((other) => same(other.name, column.name)),
+  );
+  const missing = table.columns
+    .filter((column, i) => from[i] === -1 && column.type !== 'follows')
+    .map((column) => column.name);
+  const rows = read.rows.map((cells, index): Row => {
+    // A row keeps who it is by its place, so that picks of it stand.
+    const own = table.rows[index];
+    const next: Row = { id: own?.id ?? newId(), cells: {} };
+    table.columns.forEach((column, i) => {
+      if (column.type === 'follows') return;
+      const at = from[i] as number;
+      const cell = at < 0 ? (own?.cells[column.id] ?? '') : cells[at];
+      next.cells[column.id] =
+        at < 0
+          ? String(cell)
+          : typedCell(
+              tables,
+              column,
+              cell === null || cell === undefined
+                ? ''
+                : typeof cell === 'boolean'
+                  ? cell
+                    ? 'yes'
+                    : 'no'
+                  : String(cell),
+            );
+    });
+    return next;
+  });
+  return { rows, missing };
+}
+
+const counts = new WeakMap<readonly Row[], Map<string, Map<string, number>>>();
+/** How often each text stands in a column; counted once for a list of rows. */
+function timesIn(rows: readonly Row[], column: string): Map<string, number> {
+  let byColumn = counts.get(rows);
+  if (!byColumn) counts.set(rows, (byColumn = new Map()));
+  let found = byColumn.get(column);
+  if (!found) {
+    found = new Map();
+    for (const row of rows) {
+      const text = row.cells[column] ?? '';
+      if (text !== '') found.set(text, (found.get(text) ?? 0) + 1);
+    }
+    byColumn.set(column, found);
+  }
+  return found;
+}
+
+/** What is wrong with a cell of a table, or null. */
+export function cellProblem(tables: Show['tables'], table: Table, row: Row, column: Column): Problem | null {
+  if (column.type === 'follows') return null;
+  const text = row.cells[column.id] ?? '';
+  if (column.type === 'pick' && text !== '' && !tables[column.table]?.rows.some((other) => other.id === text))
+    return {
+      code: 'no-such-row',
+      message: `${tables[column.table]?.name ?? 'The table'} has no row “${text}”. Choose one, or add it there.`,
+      path: column.name,
+    };
+  return checkCell(column, text, () => (timesIn(table.rows, column.id).get(text) ?? 0) > 1);
+}
+
+/** Where in a table something is wrong, the first so many. */
+export function tableProblems(
+  tables: Show['tables'],
+  table: Table,
+  most = 100,
+): { row: string; column: string; problem: Problem }[] {
+  const found: { row: string; column: string; problem: Problem }[] = [];
+  const watched = table.columns.filter(
+    (column) =>
+      column.type !== 'text' || column.checks.needed || column.checks.unique || column.checks.pattern,
+  );
+  for (const row of table.rows) {
+    for (const column of watched) {
+      const problem = cellProblem(tables, table, row, column);
+      if (problem) found.push({ row: row.id, column: column.id, problem });
+      if (found.length >= most) return found;
+    }
+  }
+  return found;
+}

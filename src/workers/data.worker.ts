@@ -1,0 +1,84 @@
+// Tables, views and what came of sources, and what bindings make of them, off the interface's thread.
+import { expose } from 'comlink';
+import { typeWords, valueText, type Binding, type ColumnInfo, type ValueType } from '../core/binding';
+import { Resolver, viewRows, withChange, type Resolved, type TableChange, type Use } from '../core/data';
+import type { Show, Table } from '../core/show';
+import type { Read, Source } from '../core/source';
+
+export interface TraceStep {
+  readonly words: string;
+  readonly type: string;
+  readonly valueType: ValueType;
+  readonly problem: string | null;
+}
+export interface RowsSeen {
+  readonly columns: readonly ColumnInfo[];
+  readonly count: number;
+  /** Of a view: rows before they were cut to the top and a page, and how many pages there are. */
+  readonly total: number;
+  readonly pages: number;
+  readonly keys: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+}
+
+const resolver = new Resolver();
+let tables: Show['tables'] = {};
+let views: Show['views'] = {};
+let tell: (changed: [string, Resolved][]) => void = () => undefined;
+const pass = (changed: ReadonlyMap<string, Resolved>): void => {
+  if (changed.size > 0) tell([...changed]);
+};
+
+const api = {
+  onChanged(listener: typeof tell): void {
+    tell = listener;
+  },
+  /** The draft as it is now; of tables only what is new. */
+  setShow(
+    rest: Pick<Show, 'views' | 'assets' | 'sources'>,
+    change: Readonly<Record<string, { whole?: Table; head?: Table; rows?: TableChange } | null>>,
+  ): void {
+    const next = { ...tables };
+    for (const [id, one] of Object.entries(change)) {
+      if (one === null) delete next[id];
+      else if (one.whole) next[id] = one.whole;
+      else if (one.rows && next[id])
+        next[id] = withChange({ ...next[id], ...one.head, rows: next[id].rows }, one.rows);
+    }
+    tables = next;
+    views = rest.views;
+    pass(resolver.setShow({ ...rest, tables }));
+  },
+  setSource(source: Source, read: Read | null): void {
+    pass(resolver.setSource(source, read));
+  },
+  open: (key: string, use: Use): Resolved => resolver.open(key, use),
+  close: (key: string): void => resolver.close(key),
+  trace: (use: Use, binding: Pick<Binding, 'from' | 'steps'>): TraceStep[] =>
+    resolver.trace(use, binding).map(({ value, type, problem }) => ({
+      words: valueText(value, type).slice(0, 500),
+      type: typeWords(type),
+      valueType: type,
+      problem: problem?.message ?? null,
+    })),
+  /** Some rows of a table, source or view, as words. */
+  rows(id: string, from: number, count: number): RowsSeen | null {
+    const rowset = resolver.rows(id);
+    if (!rowset) return null;
+    const view = views[id];
+    const under = view && resolver.rows(view.of);
+    const { total, pages } = view && under ? viewRows(under, view) : { total: rowset.count, pages: 1 };
+    const end = Math.min(rowset.count, from + count);
+    const places = Array.from({ length: Math.max(0, end - from) }, (_, i) => from + i);
+    return {
+      columns: rowset.columns,
+      count: rowset.count,
+      total,
+      pages,
+      keys: places.map((row) => rowset.key(row)),
+      rows: places.map((row) => rowset.columns.map((_c, column) => rowset.text(row, column))),
+    };
+  },
+};
+export type DataWorker = typeof api;
+expose(api);
