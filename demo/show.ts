@@ -9,9 +9,69 @@ import {
   type Show,
   type Table,
   newAsset,
+  newColumn,
+  newTable,
+  newView,
+  noChecks,
+  type Column,
 } from '../src/core/show';
+import { formats } from '../src/core/source';
 import { art } from './art';
+import { leaders, windGauge } from './data-templates';
 import { bug, flightCard, nameLine, noticeStrip, roundScore } from './templates';
+
+/** Marks as they are typed in: who flew is picked from the people, their club follows. */
+function heats(show: Show): Table {
+  const people = Object.values(show.tables).find((table) => table.name === 'People') as Table;
+  const column = (name: string): string => people.columns.find((one) => one.name === name)?.id ?? '';
+  const person = (name: string): string =>
+    people.rows.find((row) => row.cells[column('Name')] === name)?.id ?? '';
+  const marks = ['Ox', 'Lúcia Vareiro', '浜辺 あおい', 'ليلى الساحلي', 'Bea Tolliver'];
+  return newTable('heats', 'Heats', {
+    columns: [
+      {
+        id: 'h-pilot',
+        name: 'Pilot',
+        type: 'pick',
+        table: people.id,
+        shown: column('Name'),
+        sent: column('Name'),
+        checks: { ...noChecks, needed: true },
+      },
+      {
+        id: 'h-club',
+        name: 'Club',
+        type: 'follows',
+        pick: 'h-pilot',
+        column: column('Club'),
+        checks: noChecks,
+      },
+      {
+        ...newColumn('h-round', 'Round'),
+        type: 'choice',
+        choices: ['Ballet', 'Train', 'Rokkaku duel', 'Night-glow'],
+      } as Column,
+      {
+        ...newColumn('h-mark', 'Mark', 'number', { low: 0, high: 10 }),
+        type: 'number',
+        unit: '',
+        decimals: 2,
+      } as Column,
+      newColumn('h-flown', 'Flown', 'yes-no'),
+      newColumn('h-time', 'Time', 'duration'),
+    ],
+    rows: marks.map((name, i) => ({
+      id: `heat-${i + 1}`,
+      cells: {
+        'h-pilot': person(name),
+        'h-round': i < 3 ? 'Ballet' : 'Train',
+        'h-mark': ['9.15', '8.6', '8.85', '9.4', ''][i] ?? '',
+        'h-flown': i < 4 ? 'yes' : 'no',
+        'h-time': i < 4 ? String(118.2 + i * 3.4) : '',
+      },
+    })),
+  });
+}
 
 export interface DemoParts {
   /** Bytes of a file in demo/data. */
@@ -50,6 +110,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     flightCard(picture('skerry.svg')),
     noticeStrip(),
     roundScore(picture('skerry.svg')),
+    windGauge(),
+    leaders(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -95,5 +157,33 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     });
   score('50', 'Skerry Flyers', 'skerry.svg', 87.4, '9.1  8.6  8.8  8.9  8.3');
   score('51', 'Ox', 'dunlin.svg', 91.2, '9.4  9.0  9.2  9.1  8.9');
+  // What comes by itself: the pier's instrument, and the results that the scorers save in the watched folder.
+  show.sources['wind'] = {
+    id: 'wind',
+    name: 'Wind on the pier',
+    kind: 'stand-in',
+    stream: 'wind',
+    every: 1,
+    read: formats.json.plain,
+    types: {},
+  };
+  show.sources['results'] = {
+    id: 'results',
+    name: 'Results',
+    kind: 'folder',
+    path: 'results.csv',
+    read: formats.csv.plain,
+    types: {},
+  };
+  show.views['standings'] = newView('standings', 'Standings', 'results', {
+    rank: { by: 'Score', down: true, ties: 'shared', name: 'Place' },
+    sort: [
+      { column: 'Score', down: true },
+      { column: 'Team', down: false },
+    ],
+  });
+  show.tables['heats'] = heats(show);
+  keepCard(show, { id: 'card-60', number: '60', template: 'wind-gauge', values: {} });
+  keepCard(show, { id: 'card-61', number: '61', template: 'leaders', values: {} });
   return { show, assets };
 }

@@ -1,4 +1,5 @@
 import {
+  elementsAt,
   evaluate,
   holdMoment,
   looksSame,
@@ -98,6 +99,16 @@ export class ChannelPicture {
     }
     this.forget(new Set(['cue', ...(air?.graphics ?? []).map((g) => g.id)]));
     return this.end();
+  }
+
+  /** What is seen at a point of the last picture, in px of the channel: the frontmost element, and whose it is. */
+  elementAt(x: number, y: number): { key: string; template: Template; element: string } | null {
+    for (const { scene, moment } of [...this.drawn].reverse()) {
+      const key = [...this.kept].find(([, kept]) => kept.scene === scene)?.[0];
+      const [element] = elementsAt(scene, moment, x, y, 4);
+      if (key !== undefined && element !== undefined) return { key, template: scene.template, element };
+    }
+    return null;
   }
 
   private count = 0;

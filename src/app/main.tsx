@@ -28,7 +28,11 @@ const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./build/build-view')).BuildView }),
               },
               {
-                path: 'data/:tableId?',
+                path: 'data/:dataId?',
+                lazy: async () => ({ Component: (await import('./data/data-view')).DataView }),
+              },
+              {
+                path: 'data/checker/:dataId?',
                 lazy: async () => ({ Component: (await import('./data/data-view')).DataView }),
               },
             ],
@@ -36,6 +40,10 @@ const router = createBrowserRouter([
           {
             path: 'desk/:channelId?',
             lazy: async () => ({ Component: (await import('./desk/desk-view')).DeskView }),
+          },
+          {
+            path: 'stand-ins',
+            lazy: async () => ({ Component: (await import('./data/stand-ins-view')).StandInsView }),
           },
           {
             path: 'outputs',

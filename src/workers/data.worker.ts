@@ -2,7 +2,7 @@
 import { expose } from 'comlink';
 import { typeWords, valueText, type Binding, type ColumnInfo, type ValueType } from '../core/binding';
 import { Resolver, viewRows, withChange, type Resolved, type TableChange, type Use } from '../core/data';
-import type { Show, Table } from '../core/show';
+import type { Show, Table, Template, Values } from '../core/show';
 import type { Read, Source } from '../core/source';
 
 export interface TraceStep {
@@ -61,6 +61,20 @@ const api = {
       valueType: type,
       problem: problem?.message ?? null,
     })),
+  /** The keys of all rows, and what each makes of a template where that is wanted. */
+  filled(id: string, template: Template, wanted: 'keys' | 'values'): { key: string; values: Values }[] {
+    const rowset = resolver.rows(id);
+    return Array.from({ length: rowset?.count ?? 0 }, (_, row) => {
+      const key = rowset?.key(row) ?? '';
+      return {
+        key,
+        values:
+          wanted === 'keys'
+            ? {}
+            : { ...resolver.resolve({ template, typed: {}, row: { of: id, key } }).values },
+      };
+    });
+  },
   /** Some rows of a table, source or view, as words. */
   rows(id: string, from: number, count: number): RowsSeen | null {
     const rowset = resolver.rows(id);

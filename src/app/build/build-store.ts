@@ -76,6 +76,10 @@ interface BuildStore {
   score: ScoreView;
   /** What is changed at a frame becomes a key there. */
   isAutoKey: boolean;
+  /** The binding whose steps are open beside the stage. */
+  binding: string | null;
+  /** The element that is asked where it comes from. */
+  asksWhere: string | null;
   /** A template shown in place of the one in hand: a motion that is looked at before it is chosen. */
   trial: Template | null;
   setScore(change: Partial<ScoreView>): void;
@@ -103,6 +107,8 @@ export const useBuild = create<BuildStore>((set, get) => ({
   score: usualScore,
   isAutoKey: false,
   trial: null,
+  binding: null,
+  asksWhere: null,
   setScore: (change) => set({ score: { ...get().score, ...change } }),
   setView(change) {
     const view = { ...get().view, ...change };

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { extremeValues, fillFromRow } from '../../core/data';
+import { extremeValues, fillFromRow, type Use } from '../../core/data';
 import {
   templatesByName,
   freshName,
@@ -14,6 +14,8 @@ import {
 import { toast } from 'sonner';
 import { LibraryDialog } from '../library/library-dialog';
 import { Button, Empty } from '../ui';
+import { WhereFrom } from '../binding/where-from';
+import { useResolved } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { buildKey, dropFiles, pasteHere } from './actions';
@@ -39,6 +41,13 @@ export function blankTemplate(show: Show): Template {
     rate,
     lane: (lanes.find((lane) => lane.id === 'lower') ?? lanes[0])?.id ?? 'lower',
   });
+}
+
+/** What the stage is filled with before data comes to it: typed words, extremes, or a row. */
+function triedUse(template: Template, tryWith: TryWith, tried: Values): Use {
+  return tryWith.kind === 'row'
+    ? { template, typed: {}, row: { of: tryWith.table, key: tryWith.row } }
+    : { template, typed: tried, row: null };
 }
 
 /** The values that the stage is tried with. */
@@ -93,10 +102,17 @@ export function BuildView() {
       removeEventListener('paste', onPaste);
     };
   }, []);
-  const values = useMemo(
+  const tried = useMemo(
     () => (template ? triedValues(show, template, tryWith, typed) : {}),
     [show, template, tryWith, typed],
   );
+  const use = useMemo(
+    () => (template ? triedUse(template, tryWith, tried) : null),
+    [template, tryWith, tried],
+  );
+  const { values: live } = useResolved(use);
+  const values = useMemo(() => ({ ...live, ...tried }), [live, tried]);
+  const asksWhere = useBuild((store) => store.asksWhere);
 
   const make = (): void => {
     const blank = blankTemplate(show);
@@ -148,9 +164,19 @@ export function BuildView() {
       />
       <Stage show={show} template={template} values={values} />
       <div className="row-span-2 min-h-0 [&>aside]:h-full">
-        <RightPanel show={show} template={template} values={values} />
+        {use && <RightPanel show={show} template={template} values={values} use={use} />}
       </div>
       <Score template={template} />
+      {asksWhere !== null && use && (
+        <WhereFrom
+          names={show}
+          use={use}
+          values={values}
+          element={asksWhere}
+          live={null}
+          onClose={() => setBuild({ asksWhere: null })}
+        />
+      )}
       {library}
       {isFinding && <FindDialog show={show} onClose={() => setBuild({ isFinding: false })} />}
     </div>

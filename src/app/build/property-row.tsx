@@ -1,7 +1,10 @@
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { posedValue, type PosedValue } from '../../core/frame';
+import { plainOrigin } from '../../core/binding';
 import {
+  addBinding,
+  bindProperty,
   decidedByTethers,
   makeField,
   movableOf,
@@ -93,7 +96,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
           onSet={set}
         />
       </fieldset>
-      <KnotMenu template={template} element={element} property={property} />
+      <KnotMenu show={show} template={template} element={element} property={property} />
     </div>
   );
 }
@@ -195,11 +198,14 @@ function Control(props: {
 
 const item = 'flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised';
 
-function KnotMenu(props: { template: Template; element: Element; property: Property }) {
-  const { template, element, property } = props;
+function KnotMenu(props: { show: Show; template: Template; element: Element; property: Property }) {
+  const { show, template, element, property } = props;
+  const [firstData] = Object.keys({ ...show.tables, ...show.views, ...show.sources });
   const tie = tieOf(template, element.id, property.key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
+  const binding = tie && template.bindings.find((b) => b.id === tie.field);
   const kind = fieldKindFor(property.type);
+  const open = (id: string): void => useBuild.getState().set({ binding: id });
   const others = template.fields.filter(
     (f) =>
       f.id !== field?.id &&
@@ -219,8 +225,14 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
       <DropdownMenu.Trigger asChild>
         <span>
           <Knot
-            isTied={field !== undefined}
-            label={field ? `${name}: from the field ${field.name}` : `${name}: make a field`}
+            isTied={tie !== undefined}
+            label={
+              field
+                ? `${name}: from the field ${field.name}`
+                : binding
+                  ? `${name}: from the binding ${binding.name}`
+                  : `${name}: make a field`
+            }
             onClick={() => undefined}
           />
         </span>
@@ -231,7 +243,17 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
           sideOffset={4}
           className="z-50 min-w-48 rounded border border-line bg-panel p-1"
         >
-          {field ? (
+          {binding ? (
+            <>
+              <DropdownMenu.Label className="px-2 py-1 text-xs text-tide">
+                From the binding “{binding.name}”
+              </DropdownMenu.Label>
+              {entry('Open its steps', () => open(binding.id))}
+              {entry('Untie', () =>
+                editTemplate(`Untie ${name}`, (t) => untieProperty(t, element.id, property.key)),
+              )}
+            </>
+          ) : field ? (
             <>
               <DropdownMenu.Label className="px-2 py-1 text-xs text-tide">
                 From the field “{field.name}”
@@ -246,6 +268,38 @@ function KnotMenu(props: { template: Template; element: Element; property: Prope
               editTemplate(`Make a field of ${name}`, (t) => void makeField(t, element.id, property, id));
             })
           )}
+          {!binding &&
+            entry('Bind to data…', () => {
+              const id = newId();
+              const present = propertyValue(template, element, property.key);
+              editTemplate(`Bind ${name}`, (t) => {
+                addBinding(
+                  t,
+                  id,
+                  name,
+                  firstData
+                    ? plainOrigin('cell', firstData)
+                    : { kind: 'words', text: typeof present === 'object' ? '' : String(present ?? '') },
+                );
+                bindProperty(t, element.id, property, id);
+              });
+              open(id);
+            })}
+          {template.bindings
+            .filter((b) => b.id !== binding?.id)
+            .map((b) => (
+              <DropdownMenu.Item
+                key={b.id}
+                className={item}
+                onSelect={() =>
+                  editTemplate(`Bind ${name} to ${b.name}`, (t) =>
+                    bindProperty(t, element.id, property, b.id),
+                  )
+                }
+              >
+                Take it from the binding “{b.name}”
+              </DropdownMenu.Item>
+            ))}
           {others.length > 0 && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
           {others.map((other) => (
             <DropdownMenu.Item

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, useState, type DragEvent, type ReactNode } 
 import { toast } from 'sonner';
 import {
   assetUses,
+  dataType,
   isFont,
   isVideo,
   replaceAsset,
@@ -52,6 +53,7 @@ export function Shelf({ show }: { show: Show }) {
     .sort();
   const idle = useMemo(() => new Set(unusedAssets(show)), [show]);
   const shown = Object.values(show.assets)
+    .filter((asset) => asset.type !== dataType)
     .filter(
       (asset) => folder === everything || (folder === unused ? idle.has(asset.id) : asset.folder === folder),
     )

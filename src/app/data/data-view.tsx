@@ -1,202 +1,355 @@
-import { Plus, Trash2, Upload } from 'lucide-react';
-import { useRef, useState, type DragEvent } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Database, FileSpreadsheet, FolderOpen, Globe, ListFilter, Plus, Radio, Upload } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
+import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { freshName, newColumn, newTable, type Table } from '../../core/show';
-import { Button, Empty, IconButton } from '../ui';
-import { newId } from '../state/ids';
+import { bareName, tableFromRead } from '../../core/data';
+import { dataType, freshName, newAsset, newColumn, newTable, newView, type Show } from '../../core/show';
+import { formats, guessFormat, type Source, type StandInStream } from '../../core/source';
+import { Button, Empty } from '../ui';
+import { addDataFile } from '../state/assets';
+import { asked } from '../state/air-store';
+import { useData } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
-import { fileWorker } from '../state/shows';
+import { newId } from '../state/ids';
+import { readFile, useReading } from '../state/reading';
+import { CheckerView } from './checker-view';
 import { FillPanel } from './fill-panel';
-import { TableGrid } from './table-grid';
+import { Health } from './health';
+import { SourceView } from './source-view';
+import { TableView } from './table-view';
+import { ViewView } from './view-view';
 
-const largestFile = 64 << 20;
+const namesOf = (show: Show): string[] =>
+  [...Object.values(show.tables), ...Object.values(show.views), ...Object.values(show.sources)].map(
+    ({ name }) => name,
+  );
 
-/** The tables of the show, one of them in hand, and what its rows make of a template. */
+/** Sources, tables and views of the show, one of them in hand, and what its rows make of a template; or the checker. */
 export function DataView() {
   const show = useShow();
-  const { tableId } = useParams();
+  const { dataId } = useParams();
+  const { pathname } = useLocation();
+  const [query] = useSearchParams();
   const navigate = useNavigate();
   const edit = useDraft((store) => store.edit);
+  const statuses = useData((store) => store.statuses);
   const input = useRef<HTMLInputElement>(null);
+  const sourceInput = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<string | null>(null);
-  const [isReading, setIsReading] = useState(false);
-  const [rowId, setRowId] = useState<string | null>(null);
-  const tables = Object.values(show.tables);
-  const table = (tableId && show.tables[tableId]) || tables[0];
+  const [rowId, setRowId] = useState<string | null>(query.get('row'));
+  const isChecker = pathname.startsWith('/data/checker');
+  const id = isChecker
+    ? null
+    : (dataId ??
+      Object.keys(show.tables)[0] ??
+      Object.keys(show.views)[0] ??
+      Object.keys(show.sources)[0] ??
+      null);
+  const [table, view, source] = id === null ? [] : [show.tables[id], show.views[id], show.sources[id]];
+  const wanted = query.get('row');
+  useEffect(() => setRowId(wanted), [id, wanted]);
 
-  const bring = async (file: File): Promise<void> => {
+  const bringTable = async (file: File): Promise<void> => {
     setWrong(null);
-    if (file.size > largestFile)
-      return setWrong(
-        `${file.name} has ${Math.round(file.size / 1e6)} MB; a file of data may have ${largestFile >> 20} MiB.`,
-      );
-    setIsReading(true);
-    const read = await fileWorker().readCsv(new Uint8Array(await file.arrayBuffer()), file.name);
-    setIsReading(false);
-    if ('problem' in read) return setWrong(read.problem.message);
-    const brought = {
-      ...read.table,
-      name: freshName(
-        read.table.name,
-        tables.map((t) => t.name),
-      ),
-    };
-    edit(`Bring in ${file.name}`, (s) => {
-      s.tables[brought.id] = brought;
-    });
+    const result = await readFile(new Uint8Array(await file.arrayBuffer()), file.name, null);
+    if ('problem' in result) return setWrong(result.problem.message);
+    const made = tableFromRead(result.read, freshName(bareName(file.name), namesOf(show)), newId);
+    edit(`Bring in ${file.name}`, (draft) => void (draft.tables[made.id] = made));
     toast.success(
-      `${brought.name}: ${brought.rows.length} rows, ${brought.columns.length} columns. ${read.notes.join(' ')}`,
+      `${made.name}: ${made.rows.length} rows, ${made.columns.length} columns. ${result.read.notes.join(' ')}`,
     );
-    void navigate(`/data/${brought.id}`);
+    void navigate(`/data/${made.id}`);
   };
-  const make = (): void => {
-    const columns = ['Name', 'Role'].map((name) => newColumn(newId(), name));
-    const made = newTable(
-      newId(),
-      freshName(
-        'Table',
-        tables.map((t) => t.name),
-      ),
-      { columns, rows: [{ id: newId(), cells: {} }] },
+  const addSource = (given: object, name: string): void => {
+    const made = {
+      id: newId(),
+      name: freshName(name, namesOf(show)),
+      read: null,
+      types: {},
+      ...given,
+    } as unknown as Source;
+    edit(`New source ${made.name}`, (draft) => void (draft.sources[made.id] = made));
+    void navigate(`/data/${made.id}`);
+  };
+  const bringSource = async (file: File): Promise<void> => {
+    const kept = await addDataFile(file);
+    if ('problem' in kept) return setWrong(kept.problem.message);
+    edit(
+      `Bring in ${file.name}`,
+      (draft) =>
+        void (draft.assets[kept.id] ??= newAsset({
+          id: kept.id,
+          name: file.name,
+          type: dataType,
+          bytes: file.size,
+        })),
     );
-    edit('New table', (s) => {
-      s.tables[made.id] = made;
+    const format = guessFormat(file.name, new Uint8Array(await file.slice(0, 4096).arrayBuffer()));
+    addSource(
+      { kind: 'file', asset: kept.id, fileName: file.name, read: structuredClone(formats[format].plain) },
+      bareName(file.name),
+    );
+  };
+  const fromFolder = async (): Promise<void> => {
+    const answer = await asked('/api/data/folder', {});
+    if ('problem' in answer) return setWrong(answer.problem.message);
+    const [first] = answer.body as { path: string }[];
+    if (!first)
+      return setWrong(
+        'The watched folder has no file of data. Save one there, or start the server with JORVAN_DATA set to your folder.',
+      );
+    addSource(
+      {
+        kind: 'folder',
+        path: first.path,
+        read: structuredClone(formats[guessFormat(first.path, new Uint8Array())].plain),
+      },
+      bareName(first.path),
+    );
+  };
+  const fromDatabase = async (): Promise<void> => {
+    const answer = await asked('/api/data/databases', {});
+    if ('problem' in answer) return setWrong(answer.problem.message);
+    const [first] = answer.body as string[];
+    if (!first)
+      return setWrong(
+        'The server knows no database. Put an SQLite file in the watched folder, or give the server the address of a PostgreSQL under a name (see the control API).',
+      );
+    addSource(
+      { kind: 'query', database: first, statement: 'SELECT 1 AS one', parameters: {}, every: 2 },
+      'Query',
+    );
+  };
+  const fromStandIn = (stream: StandInStream, name: string): void =>
+    addSource({ kind: 'stand-in', stream, every: 1, read: null }, name);
+  const makeTable = (): void => {
+    const made = newTable(newId(), freshName('Table', namesOf(show)), {
+      columns: ['Name', 'Role'].map((name) => newColumn(newId(), name)),
+      rows: [{ id: newId(), cells: {} }],
     });
+    edit('New table', (draft) => void (draft.tables[made.id] = made));
+    void navigate(`/data/${made.id}`);
+  };
+  const makeView = (): void => {
+    const made = newView(
+      newId(),
+      freshName(`View of ${table?.name ?? view?.name ?? source?.name ?? 'data'}`, namesOf(show)),
+      id ?? '',
+    );
+    edit('New view', (draft) => void (draft.views[made.id] = made));
     void navigate(`/data/${made.id}`);
   };
   const drop = (event: DragEvent): void => {
     event.preventDefault();
-    for (const file of event.dataTransfer.files) void bring(file);
+    for (const file of event.dataTransfer.files) void bringTable(file);
   };
-
+  const line = (to: string, name: string, extra: ReactNode): ReactNode => (
+    <li key={to}>
+      <button
+        type="button"
+        onClick={() => void navigate(`/data/${to}`)}
+        aria-current={to === id ? 'page' : undefined}
+        className={`flex h-7 w-full items-center gap-2 px-3 text-left ${to === id ? 'bg-raised' : 'row-hover'}`}
+      >
+        <span className="min-w-0 flex-1 truncate">{name}</span>
+        {extra}
+      </button>
+    </li>
+  );
   return (
     <div
-      className="grid h-full grid-cols-[200px_minmax(0,1fr)_360px]"
+      className={`grid h-full ${isChecker ? 'grid-cols-[208px_minmax(0,1fr)]' : 'grid-cols-[208px_minmax(0,1fr)_320px]'}`}
       onDragOver={(event) => event.preventDefault()}
       onDrop={drop}
     >
-      <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Tables">
-        <div className="flex flex-col gap-2 border-b border-line p-2">
-          <Button onClick={() => input.current?.click()}>
-            <Upload size={15} /> Bring in a CSV
-          </Button>
-          <Button onClick={make}>
-            <Plus size={15} /> New table
-          </Button>
-          <input
-            ref={input}
-            type="file"
-            accept=".csv,.tsv,.txt,text/csv"
-            className="hidden"
-            aria-label="CSV file"
-            onChange={(event) => {
-              for (const file of event.target.files ?? []) void bring(file);
-              event.target.value = '';
-            }}
-          />
-        </div>
-        <ul className="min-h-0 flex-1 overflow-auto py-1">
-          {tables.map((item) => (
-            <li key={item.id}>
-              <button
-                type="button"
-                onClick={() => void navigate(`/data/${item.id}`)}
-                className={`flex h-8 w-full items-center gap-2 px-3 text-left ${item.id === table?.id ? 'bg-raised' : 'row-hover'}`}
-              >
-                <span className="min-w-0 flex-1 truncate">{item.name}</span>
-                <span className="number text-xs text-ink-3">{item.rows.length}</span>
-              </button>
-            </li>
-          ))}
+      <aside
+        className="flex min-h-0 flex-col overflow-auto border-r border-line bg-deck pb-3"
+        aria-label="Data of the show"
+      >
+        <button
+          type="button"
+          aria-current={isChecker ? 'page' : undefined}
+          onClick={() => void navigate('/data/checker')}
+          className={`flex h-9 shrink-0 items-center border-b border-line px-3 text-left font-semibold ${isChecker ? 'bg-raised text-ink' : 'text-tide row-hover'}`}
+        >
+          Checker
+        </button>
+        <Head title="Tables">
+          <Item onSelect={() => input.current?.click()} icon={<Upload size={14} />}>
+            Bring in a file…
+          </Item>
+          <Item onSelect={makeTable} icon={<Plus size={14} />}>
+            New table
+          </Item>
+        </Head>
+        <ul>
+          {Object.values(show.tables).map((item) =>
+            line(item.id, item.name, <span className="number text-xs text-ink-3">{item.rows.length}</span>),
+          )}
         </ul>
+        <Head title="Views">
+          <Item onSelect={makeView} icon={<ListFilter size={14} />}>
+            New view
+          </Item>
+        </Head>
+        <ul>{Object.values(show.views).map((item) => line(item.id, item.name, null))}</ul>
+        <Head title="Sources">
+          <Item onSelect={() => void fromFolder()} icon={<FolderOpen size={14} />}>
+            A file of the watched folder
+          </Item>
+          <Item
+            onSelect={() =>
+              addSource(
+                { kind: 'address', url: 'https://', every: 5, patience: 5, headers: [], key: null },
+                'Address',
+              )
+            }
+            icon={<Globe size={14} />}
+          >
+            An address
+          </Item>
+          <Item onSelect={() => sourceInput.current?.click()} icon={<FileSpreadsheet size={14} />}>
+            A file kept in the show…
+          </Item>
+          <Item onSelect={() => void fromDatabase()} icon={<Database size={14} />}>
+            A database
+          </Item>
+          <Item onSelect={() => fromStandIn('wind', 'Wind')} icon={<Radio size={14} />}>
+            A stand-in
+          </Item>
+        </Head>
+        <ul>
+          {Object.values(show.sources).map((item) =>
+            line(item.id, item.name, <Health status={statuses[item.id]} short />),
+          )}
+        </ul>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,.tsv,.txt,.xlsx,.json,.xml,.rss,.atom,text/csv"
+          className="hidden"
+          aria-label="File for a table"
+          onChange={(event) => void [...(event.target.files ?? [])].forEach((file) => void bringTable(file))}
+          onClick={(event) => (event.currentTarget.value = '')}
+        />
+        <input
+          ref={sourceInput}
+          type="file"
+          className="hidden"
+          aria-label="File for a source"
+          onChange={(event) => void [...(event.target.files ?? [])].forEach((file) => void bringSource(file))}
+          onClick={(event) => (event.currentTarget.value = '')}
+        />
       </aside>
-      <section className="flex min-h-0 min-w-0 flex-col" aria-label="Table">
+      <section
+        className="flex min-h-0 min-w-0 flex-col"
+        aria-label={table ? 'Table' : view ? 'View' : source ? 'Source' : 'Data'}
+      >
         {wrong && (
-          <p role="alert" className="m-3 rounded border border-air bg-panel p-3">
-            ⚠ {wrong}
+          <p role="alert" className="m-3 flex items-start gap-3 rounded border border-air bg-panel p-3">
+            <span className="flex-1">⚠ {wrong}</span>
+            <Button tone="quiet" className="h-5" onClick={() => setWrong(null)}>
+              Close
+            </Button>
           </p>
         )}
-        {isReading && (
-          <p role="status" className="p-3 text-ink-2">
-            Reading…
-          </p>
-        )}
-        {table ? (
-          <>
-            <TableHead key={table.id} table={table} />
-            <TableGrid table={table} chosen={rowId} onChoose={setRowId} />
-          </>
+        <Reading />
+        {isChecker ? (
+          <CheckerView
+            key={dataId}
+            show={show}
+            templateId={dataId ?? null}
+            bindingId={query.get('binding')}
+          />
+        ) : table ? (
+          <TableView
+            key={table.id}
+            show={show}
+            table={table}
+            chosen={rowId}
+            onChoose={setRowId}
+            goTo={wanted ? { row: wanted, column: query.get('column') ?? table.columns[0]?.id ?? '' } : null}
+          />
+        ) : view ? (
+          <ViewView key={view.id} show={show} view={view} chosen={rowId} onChoose={setRowId} />
+        ) : source ? (
+          <SourceView key={source.id} show={show} source={source} chosen={rowId} onChoose={setRowId} />
         ) : (
-          <Empty title="No tables yet">
+          <Empty title="No data yet">
             <p>
-              Bring in a CSV of names, teams or results, or drop it here. Its first line names the columns;
-              columns that bear the name of a field fill it.
+              Bring in a sheet of names, teams or results, or drop it here: CSV, XLSX, JSON or XML. Columns
+              that bear the name of a field fill it.
             </p>
             <Button tone="primary" onClick={() => input.current?.click()}>
-              Bring in a CSV
+              Bring in a file
             </Button>
           </Empty>
         )}
       </section>
-      {table ? (
-        <FillPanel show={show} table={table} rowId={rowId} />
-      ) : (
-        <aside className="border-l border-line bg-deck" />
-      )}
+      {!isChecker &&
+        (id !== null && (table ?? view ?? source) ? (
+          <FillPanel key={id} show={show} of={id} rowKey={rowId} />
+        ) : (
+          <aside className="border-l border-line bg-deck" />
+        ))}
     </div>
   );
 }
 
-function TableHead({ table }: { table: Table }) {
-  const edit = useDraft((store) => store.edit);
-  const change = (label: string, recipe: (table: Table) => void): void =>
-    edit(label, (s) => {
-      const own = s.tables[table.id];
-      if (own) recipe(own);
-    });
+function Reading() {
+  const { name, stop } = useReading();
+  if (name === null) return null;
   return (
-    <div className="flex h-12 shrink-0 items-center gap-2 border-b border-line px-3">
-      <h1 className="min-w-0 truncate text-[15px] font-semibold">{table.name}</h1>
-      <span className="text-xs text-ink-3">
-        <span className="number">{table.rows.length}</span> rows
+    <p role="status" className="flex items-center gap-3 border-b border-line bg-panel px-3 py-1.5 text-ink-2">
+      <span className="h-1.5 w-24 overflow-hidden rounded bg-raised">
+        <span className="block h-full w-1/3 animate-pulse bg-tide" />
       </span>
-      <span className="flex-1" />
-      <Button
-        onClick={() =>
-          change(`Add a row to ${table.name}`, (t) => void t.rows.push({ id: newId(), cells: {} }))
-        }
-      >
-        Add a row
+      Reading {name}…
+      <Button className="h-6" onClick={stop}>
+        Stop
       </Button>
-      <Button
-        onClick={() =>
-          change(
-            `Add a column to ${table.name}`,
-            (t) =>
-              void t.columns.push(
-                newColumn(
-                  newId(),
-                  freshName(
-                    'Column',
-                    t.columns.map((c) => c.name),
-                  ),
-                ),
-              ),
-          )
-        }
-      >
-        Add a column
-      </Button>
-      <IconButton
-        label={`Delete the table ${table.name}`}
-        onClick={() => {
-          edit(`Delete ${table.name}`, (s) => void delete s.tables[table.id]);
-          toast(`${table.name} is deleted. Ctrl+Z brings it back.`);
-        }}
-      >
-        <Trash2 size={15} />
-      </IconButton>
+    </p>
+  );
+}
+
+function Head({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <div className="mt-2 flex h-7 shrink-0 items-center pr-2 pl-3">
+      <h2 className="flex-1 text-xs font-semibold text-ink-2">{title}</h2>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <button
+            type="button"
+            aria-label={`Add to ${title}`}
+            title={`Add to ${title}`}
+            className="inline-flex size-6 items-center justify-center rounded text-ink-2 hover:bg-raised"
+          >
+            <Plus size={14} />
+          </button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="start"
+            sideOffset={2}
+            className="z-50 min-w-52 rounded border border-line bg-panel p-1"
+          >
+            {children}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
     </div>
+  );
+}
+
+function Item({ onSelect, icon, children }: { onSelect: () => void; icon: ReactNode; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item
+      className="flex h-7 cursor-default items-center gap-2 rounded px-2 outline-none data-[highlighted]:bg-raised"
+      onSelect={onSelect}
+    >
+      <span className="text-ink-3">{icon}</span>
+      {children}
+    </DropdownMenu.Item>
   );
 }

@@ -1,6 +1,7 @@
-import { useMemo, useState } from 'react';
+import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
-import { fillFromRow, matchColumns } from '../../core/data';
+import { matchRows } from '../../core/data';
 import {
   cardByNumber,
   keepCard,
@@ -8,87 +9,102 @@ import {
   parseCallNumber,
   templatesByName,
   type Card,
+  type Field,
   type Show,
-  type Table,
   type Template,
 } from '../../core/show';
 import { Still } from '../picture/still';
-import { Button, Knot, Section, SelectField, TextField } from '../ui';
+import { Button, CheckField, Knot, Section, SelectField, TextField } from '../ui';
 import { ReplaceDialog } from '../card-form/replace-dialog';
-import { newId } from '../state/ids';
 import { useDraft } from '../state/draft-store';
+import { rowValues, useResolved, useRows } from '../state/data';
+import { newId } from '../state/ids';
+import { dataName } from './data-choices';
 
-/** The template with the most fields that the table has columns for. */
-const bestFor = (show: Show, table: Table): Template | undefined =>
+type Columns = readonly { key: string; name: string }[];
+
+/** The template with the most fields that the columns fill. */
+const bestFor = (show: Show, of: string, columns: Columns): Template | undefined =>
   templatesByName(show)
-    .map((template) => ({ template, count: matchColumns(template, table).filter((m) => m.column).length }))
+    .map((template) => ({ template, count: matchRows(template, of, columns).filter((m) => m.column).length }))
     .sort((a, b) => b.count - a.count)[0]?.template;
 
 /** What a row makes of a template, which columns fill which fields, and cards made of rows. */
-export function FillPanel({ show, table, rowId }: { show: Show; table: Table; rowId: string | null }) {
+export function FillPanel({ show, of, rowKey }: { show: Show; of: string; rowKey: string | null }) {
   const edit = useDraft((store) => store.edit);
   const [templateId, setTemplateId] = useState<string | null>(null);
   const [number, setNumber] = useState('');
+  const [inStep, setInStep] = useState(true);
+  const [waits, setWaits] = useState(false);
   const [asks, setAsks] = useState<Card | null>(null);
-  const template = (templateId && show.templates[templateId]) || bestFor(show, table);
-  const row = table.rows.find((r) => r.id === rowId) ?? table.rows[0];
-  const filling = useMemo(
-    () => (template && row ? fillFromRow(template, table, row, show.assets) : null),
-    [template, table, row, show.assets],
+  const seen = useRows(of, 0, 1);
+  const columns: Columns = seen?.columns ?? [];
+  const template = (templateId && show.templates[templateId]) || bestFor(show, of, columns);
+  const key = rowKey ?? seen?.keys[0] ?? null;
+  const { values, problems } = useResolved(
+    template && key !== null ? { template, typed: {}, row: { of, key } } : null,
   );
-  if (!template) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  if (!template)
     return (
       <aside className="border-l border-line bg-deck p-4 text-ink-3">
         Draw a template in Build, and its fields are filled from these rows here.
       </aside>
     );
-  }
-  const matches = matchColumns(template, table);
-  const unused = table.columns.filter((column) => !matches.some((match) => match.column === column.id));
-
+  const matches = matchRows(template, of, columns);
+  const unused = columns.filter((column) => !matches.some((match) => match.column === column.key));
+  const match = (field: string, column: string | null | undefined): void =>
+    edit(`Match ${template.fields.find(({ id }) => id === field)?.name} of ${template.name}`, (draft) => {
+      const own = draft.templates[template.id];
+      if (!own) return;
+      const list = (own.matches[of] ??= {});
+      if (column === undefined) delete list[field];
+      else list[field] = column;
+    });
+  const cardFor = (callNumber: string, row: string, frozen: Card['values']): Card => ({
+    id: newId(),
+    number: callNumber,
+    template: template.id,
+    values: inStep ? {} : frozen,
+    ...(inStep ? { row: { of, key: row } } : {}),
+    ...(inStep && waits ? { waits: true } : {}),
+  });
   const keep = (card: Card): void => {
     edit(`Keep ${card.number}`, (s) => keepCard(s, card));
     toast.success(`Kept under ${card.number}.`);
     setNumber(numberAfter(card.number, 1));
     setAsks(null);
   };
+  const fieldValues = (all: Card['values']): Card['values'] =>
+    Object.fromEntries(
+      Object.entries(all).filter(([id]) => template.fields.some((field) => field.id === id)),
+    );
   const keepOne = (): void => {
     const parsed = parseCallNumber(number);
     if ('problem' in parsed) return void toast.error(parsed.problem.message);
-    if (!filling) return;
-    const card: Card = {
-      id: newId(),
-      number: parsed.number,
-      template: template.id,
-      values: { ...filling.values },
-    };
+    if (key === null) return;
+    const card = cardFor(parsed.number, key, fieldValues(values));
     if (cardByNumber(show.cards, parsed.number)) setAsks(card);
     else keep(card);
   };
-  const keepAll = (): void => {
+  const keepAll = async (): Promise<void> => {
     const parsed = parseCallNumber(number);
     if ('problem' in parsed) return void toast.error(parsed.problem.message);
-    const cards = table.rows.map((r, index): Card => ({
-      id: newId(),
-      number: numberAfter(parsed.number, index),
-      template: template.id,
-      values: { ...fillFromRow(template, table, r, show.assets).values },
-    }));
+    const rows = await rowValues(of, template, inStep ? 'keys' : 'values');
+    const cards = rows.map((row, index) =>
+      cardFor(numberAfter(parsed.number, index), row.key, fieldValues(row.values)),
+    );
     const used = cards.filter((card) => cardByNumber(show.cards, card.number));
     if (used.length > 0) {
+      const list = used.slice(0, 5).map((card) => card.number).join(', '); // prettier-ignore
       return void toast.error(
-        `${used.length === 1 ? 'The number' : 'The numbers'} ${used
-          .map((c) => c.number)
-          .slice(0, 5)
-          .join(
-            ', ',
-          )}${used.length > 5 ? ' and more' : ''} belong to other cards. Start at a free number; nothing was kept.`,
+        `${used.length === 1 ? 'The number' : 'The numbers'} ${list}${used.length > 5 ? ' and more' : ''} belong to other cards. Start at a free number; nothing was kept.`,
       );
     }
     edit(`Make ${cards.length} cards`, (s) => cards.forEach((card) => keepCard(s, card)));
     toast.success(`${cards.length} cards kept, ${cards[0]?.number} to ${cards.at(-1)?.number}.`);
   };
-
+  const count = seen?.count ?? 0;
   return (
     <aside className="flex min-h-0 flex-col overflow-auto border-l border-line bg-deck" aria-label="Filling">
       <Section title="Filling">
@@ -101,53 +117,67 @@ export function FillPanel({ show, table, rowId }: { show: Show; table: Table; ro
         <Still
           of={show}
           template={template}
-          values={filling?.values ?? {}}
+          values={values}
           label={`${template.name} filled with the row in hand`}
           className="mt-1 w-full rounded border border-line"
         />
-        {filling?.problems.map((problem) => (
-          <p key={problem.path} className="text-xs text-warn">
+        {problems.map((problem, i) => (
+          <p key={i} className="text-xs text-warn">
             ⚠ {problem.message}
           </p>
         ))}
       </Section>
-      <Section title="Columns and fields, matched by name">
-        <ul className="flex flex-col gap-1">
-          {template.fields.map((field) => {
-            const column = table.columns.find(
-              (c) => c.id === matches.find((m) => m.field === field.id)?.column,
-            );
-            return (
-              <li key={field.id} className="flex items-center gap-2">
-                <Knot isTied={column !== undefined} label={column ? 'Filled from a column' : 'Not matched'} />
-                <span className="w-28 truncate">{field.name}</span>
-                {column ? (
-                  <span className="truncate text-tide">{column.name}</span>
-                ) : (
-                  <span className="text-xs text-warn">⚠ no column of this name: its default stays</span>
-                )}
-              </li>
-            );
-          })}
-        </ul>
-        {unused.length > 0 && (
-          <p className="text-xs text-ink-3">Not used here: {unused.map((c) => c.name).join(', ')}</p>
-        )}
+      <Section title="Columns and fields">
+        <DndContext
+          sensors={sensors}
+          onDragEnd={({ active, over }) => over && match(String(over.id), String(active.id))}
+        >
+          <ul className="flex flex-col gap-1">
+            {template.fields.map((field) => {
+              const own = matches.find((m) => m.field === field.id);
+              return (
+                <FieldLine
+                  key={field.id}
+                  field={field}
+                  column={own?.column ?? null}
+                  byHand={own?.byHand ?? false}
+                  columns={columns}
+                  bound={template.bound[field.id] !== undefined}
+                  onMatch={(column) => match(field.id, column)}
+                />
+              );
+            })}
+          </ul>
+          {unused.length > 0 && (
+            <div className="mt-1">
+              <p className="mb-1 text-xs text-ink-3">Not used here; drag one onto a field:</p>
+              <div className="flex flex-wrap gap-1">
+                {unused.map((column) => (
+                  <Chip key={column.key} id={column.key}>
+                    {column.name}
+                  </Chip>
+                ))}
+              </div>
+            </div>
+          )}
+        </DndContext>
       </Section>
       <Section title="Cards">
         <TextField label="Call number" value={number} onChange={setNumber} placeholder="31.25" />
-        <div className="flex gap-2">
-          <Button tone="primary" onClick={keepOne} disabled={!row}>
+        <CheckField label={`Keep in step with ${dataName(show, of)}`} value={inStep} onChange={setInStep} />
+        {inStep && <CheckField label="On air, new data waits to be sent" value={waits} onChange={setWaits} />}
+        <div className="flex flex-wrap gap-2">
+          <Button tone="primary" onClick={keepOne} disabled={key === null}>
             Keep this row
           </Button>
-          <Button onClick={keepAll} disabled={table.rows.length === 0}>
-            Keep all {table.rows.length}, from here on
+          <Button onClick={() => void keepAll()} disabled={count === 0}>
+            Keep all {count}, from here on
           </Button>
         </div>
       </Section>
       {asks && (
         <ReplaceDialog
-          card={asks}
+          card={{ ...asks, values: { ...values, ...asks.values } }}
           template={template}
           holder={cardByNumber(show.cards, asks.number)}
           of={show}
@@ -156,5 +186,72 @@ export function FillPanel({ show, table, rowId }: { show: Show; table: Table; ro
         />
       )}
     </aside>
+  );
+}
+
+/** A field with the column that fills it; a column dragged onto it, or chosen, is kept with the template. */
+function FieldLine(props: {
+  field: Field;
+  column: string | null;
+  byHand: boolean;
+  columns: Columns;
+  bound: boolean;
+  onMatch: (column: string | null | undefined) => void;
+}) {
+  const { field, column, byHand, columns, bound, onMatch } = props;
+  const { setNodeRef, isOver } = useDroppable({ id: field.id });
+  const choices = [
+    {
+      value: '',
+      label: byHand
+        ? 'by name'
+        : column
+          ? `${columns.find(({ key }) => key === column)?.name ?? ''}`
+          : bound
+            ? 'from its binding'
+            : '⚠ no column of this name',
+    },
+    { value: '\u0000', label: 'none: its default' },
+    ...columns.map(({ key, name }) => ({ value: `c ${key}`, label: name })),
+  ];
+  return (
+    <li
+      ref={setNodeRef}
+      className={`flex items-center gap-2 rounded ${isOver ? 'bg-tide/20 outline outline-tide' : ''}`}
+    >
+      <Knot isTied={column !== null} label={column ? 'Filled from a column' : 'Not matched'} />
+      <span className="w-24 shrink-0 truncate" title={field.name}>
+        {field.name}
+      </span>
+      <SelectField
+        bare
+        label={`Column for ${field.name}`}
+        className={column ? 'text-tide' : 'text-ink-2'}
+        value={byHand ? (column === null ? '\u0000' : `c ${column}`) : ''}
+        choices={choices}
+        onChange={(value) =>
+          onMatch(value === '' ? undefined : value === '\u0000' ? null : String(value).slice(2))
+        }
+      />
+    </li>
+  );
+}
+
+function Chip({ id, children }: { id: string; children: ReactNode }) {
+  const { attributes, listeners, setNodeRef, transform } = useDraggable({ id });
+  return (
+    <span
+      ref={setNodeRef}
+      {...listeners}
+      {...attributes}
+      className="cursor-grab rounded border border-line bg-raised px-2 text-xs"
+      style={
+        transform
+          ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: 'relative', zIndex: 10 }
+          : undefined
+      }
+    >
+      {children}
+    </span>
   );
 }

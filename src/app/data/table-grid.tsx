@@ -1,19 +1,72 @@
-import { useEffect, useMemo } from 'react';
-import { DataGrid, renderTextEditor, type Column } from 'react-data-grid';
+import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
+import {
+  DataGrid,
+  type Column as GridColumn,
+  type DataGridHandle,
+  type RenderEditCellProps,
+} from 'react-data-grid';
 import 'react-data-grid/lib/styles.css';
-import type { Row, Table } from '../../core/show';
+import { toast } from 'sonner';
+import {
+  cellOut,
+  cellProblem,
+  cellsToText,
+  clearCells,
+  fillDown,
+  pasteCells,
+  rangeBetween,
+  shownText,
+  textToCells,
+  typedCell,
+  type CellRange,
+} from '../../core/data';
+import { columnKinds, type Column, type Row, type Show, type Table } from '../../core/show';
+import { newId } from '../state/ids';
 import { useDraft } from '../state/draft-store';
 
-/** The cells of a table: arrows move, typing or Enter edits, every edit can be undone. */
-export function TableGrid(props: { table: Table; chosen: string | null; onChoose: (row: string) => void }) {
-  const { table, chosen, onChoose } = props;
+interface Place {
+  readonly row: number;
+  readonly column: number;
+}
+
+/** Keys that belong to whoever types. */
+const isTyping = (target: EventTarget): boolean =>
+  (target as HTMLElement).closest('input, textarea, select') !== null;
+
+/**
+ * The cells of a table. Arrows move, Shift extends, typing or Enter edits, Delete empties, Ctrl+D fills down, copy and
+ * paste go to and from any spreadsheet; every edit can be undone.
+ */
+export function TableGrid(props: {
+  show: Show;
+  table: Table;
+  /** The rows that are seen, in their order. */
+  rows: readonly Row[];
+  sort: { column: string; down: boolean } | null;
+  onSort: (sort: { column: string; down: boolean } | null) => void;
+  chosen: string | null;
+  onChoose: (row: string) => void;
+  onColumn: (column: string) => void;
+  /** A cell to go to. */
+  goTo: { row: string; column: string } | null;
+  onRange: (range: CellRange | null) => void;
+}) {
+  const { show, table, rows, sort, onSort, chosen, onChoose, onColumn, goTo, onRange } = props;
   const edit = useDraft((store) => store.edit);
+  const grid = useRef<DataGridHandle>(null);
+  const [anchor, setAnchor] = useState<Place | null>(null);
+  const [head, setHead] = useState<Place | null>(null);
+  const isDragging = useRef(false);
+  const range = useMemo(() => (anchor && head ? rangeBetween(anchor, head) : null), [anchor, head]);
+  useEffect(() => onRange(range), [range, onRange]);
+  const { tables } = show;
+
   useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
+    const onKey = (event: globalThis.KeyboardEvent): void => {
       if (
         !(event.ctrlKey || event.metaKey) ||
         event.key.toLowerCase() !== 'z' ||
-        (event.target as HTMLElement).closest('input, textarea, select')
+        isTyping(event.target as EventTarget)
       )
         return;
       event.preventDefault();
@@ -21,67 +74,355 @@ export function TableGrid(props: { table: Table; chosen: string | null; onChoose
       if (event.shiftKey) redo();
       else undo();
     };
+    const onUp = (): void => void (isDragging.current = false);
     addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
+    addEventListener('mouseup', onUp);
+    return () => {
+      removeEventListener('keydown', onKey);
+      removeEventListener('mouseup', onUp);
+    };
   }, []);
+  useEffect(() => {
+    if (!goTo) return;
+    const row = rows.findIndex((one) => one.id === goTo.row);
+    const column = table.columns.findIndex((one) => one.id === goTo.column);
+    if (row < 0) return;
+    grid.current?.scrollToCell({ rowIdx: row, idx: column + 1 });
+    grid.current?.setActivePosition({ rowIdx: row, idx: Math.max(0, column) + 1 });
+    // Only a new wish moves the grid, not each edit.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [goTo]);
+
+  const inRange = (row: number, column: number): boolean =>
+    range !== null &&
+    (range.top !== range.bottom || range.left !== range.right) &&
+    row >= range.top &&
+    row <= range.bottom &&
+    column >= range.left &&
+    column <= range.right;
   const columns = useMemo(
-    (): Column<Row>[] => [
+    (): GridColumn<Row>[] => [
       {
         key: '#',
         name: '',
-        width: 48,
+        width: 52,
         frozen: true,
         renderCell: ({ rowIdx }) => <span className="number text-ink-3">{rowIdx + 1}</span>,
       },
-      ...table.columns.map((column): Column<Row> => ({
+      ...table.columns.map((column, index): GridColumn<Row> => ({
         key: column.id,
         name: column.name,
         resizable: true,
         minWidth: 110,
-        renderCell: ({ row }) => <span dir="auto">{row.cells[column.id] ?? ''}</span>,
-        // The editor works on a plain property of the row; the cell is taken from there when it is kept.
-        renderEditCell: (editing) =>
-          renderTextEditor({
-            ...editing,
-            row: { ...editing.row, [column.id]: editing.row.cells[column.id] ?? '' } as Row,
-            onRowChange: (next, commit) =>
-              editing.onRowChange(
-                {
-                  ...editing.row,
-                  cells: {
-                    ...editing.row.cells,
-                    [column.id]: String((next as unknown as Record<string, string>)[column.id] ?? ''),
-                  },
-                },
-                commit,
-              ),
-          }),
+        editable: column.type !== 'follows',
+        renderHeaderCell: () => (
+          <ColumnHead column={column} sort={sort} onSort={onSort} onOpen={() => onColumn(column.id)} />
+        ),
+        renderCell: ({ row, rowIdx }) => (
+          <Cell tables={tables} table={table} row={row} column={column} isIn={inRange(rowIdx, index)} />
+        ),
+        renderEditCell: (editing) => <CellEditor {...editing} tables={tables} own={column} />,
       })),
     ],
-    [table.columns],
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [table, tables, range, sort],
   );
-  const keep = (rows: Row[], changed: readonly number[]): void =>
-    edit(`Edit ${table.name}`, (show) => {
-      const own = show.tables[table.id];
+  const change = (label: string, recipe: (own: Table, all: Show['tables']) => void): void =>
+    edit(label, (draft) => {
+      const own = draft.tables[table.id];
+      if (own) recipe(own, draft.tables);
+    });
+  const ids = (): string[] => rows.map((row) => row.id);
+
+  const keep = (next: readonly Row[], changed: readonly number[]): void =>
+    change(`Edit ${table.name}`, (own) => {
       for (const index of changed) {
-        const row = own?.rows[index];
-        const next = rows[index];
-        if (row && next) Object.assign(row.cells, next.cells);
+        const cells = next[index]?.cells;
+        const row = own.rows.find((one) => one.id === next[index]?.id);
+        if (row && cells) Object.assign(row.cells, cells);
       }
     });
+  const place = (target: EventTarget | null): Place | null => {
+    const cell = (target as HTMLElement | null)?.closest<HTMLElement>('[role="gridcell"]');
+    const line = cell?.closest<HTMLElement>('[role="row"]');
+    if (!cell || !line) return null;
+    return {
+      row: Number(line.getAttribute('aria-rowindex')) - 2,
+      column: Number(cell.getAttribute('aria-colindex')) - 2,
+    };
+  };
+  const copy = (event: ClipboardEvent, isCut: boolean): void => {
+    if (!range || isTyping(event.target)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const cells = rows
+      .slice(range.top, range.bottom + 1)
+      .map((row) =>
+        table.columns.slice(range.left, range.right + 1).map((column) => cellOut(tables, table, row, column)),
+      );
+    event.clipboardData.setData('text/plain', cellsToText(cells));
+    if (isCut) change(`Cut from ${table.name}`, (own) => clearCells(own, ids(), range));
+  };
+  const paste = (event: ClipboardEvent): void => {
+    if (!range || isTyping(event.target)) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const cells = textToCells(event.clipboardData.getData('text/plain'));
+    let done = { cells: 0, added: 0 };
+    change(`Paste into ${table.name}`, (own, all) => {
+      done = pasteCells(all, own, ids(), range, cells, newId);
+    });
+    if (done.added > 0) toast(`${done.added} rows were added below.`);
+    setHead({
+      row: range.top + cells.length - 1,
+      column: Math.min(table.columns.length - 1, range.left + (cells[0]?.length ?? 1) - 1),
+    });
+  };
+  const onKeys = (event: KeyboardEvent): boolean => {
+    if (!anchor || !head) return false;
+    const last = { row: rows.length - 1, column: table.columns.length - 1 };
+    const isCtrl = event.ctrlKey || event.metaKey;
+    const steps: Readonly<Record<string, readonly [number, number]>> = {
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      PageDown: [15, 0],
+      PageUp: [-15, 0],
+      Home: [0, -1e6],
+      End: [0, 1e6],
+    };
+    const step = steps[event.key];
+    if (event.shiftKey && step) {
+      const far = isCtrl ? 1e9 : 1;
+      const next = {
+        row: Math.max(0, Math.min(last.row, head.row + step[0] * far)),
+        column: Math.max(0, Math.min(last.column, head.column + step[1] * far)),
+      };
+      setHead(next);
+      grid.current?.scrollToCell({ rowIdx: next.row, idx: next.column + 1 });
+      return true;
+    }
+    if (isCtrl && event.key.toLowerCase() === 'a') {
+      setAnchor({ row: 0, column: 0 });
+      setHead(last);
+      return true;
+    }
+    if (isCtrl && event.key.toLowerCase() === 'd' && range) {
+      change(`Fill down in ${table.name}`, (own) => fillDown(own, ids(), range));
+      return true;
+    }
+    if ((event.key === 'Delete' || event.key === 'Backspace') && range) {
+      change(`Empty cells of ${table.name}`, (own) => clearCells(own, ids(), range));
+      return true;
+    }
+    const column = table.columns[head.column];
+    const row = rows[head.row];
+    if (event.key === ' ' && column?.type === 'yes-no' && row) {
+      const next = row.cells[column.id] === 'yes' ? 'no' : 'yes';
+      change(`Edit ${table.name}`, (own) => {
+        const one = own.rows.find(({ id }) => id === row.id);
+        if (one) one.cells[column.id] = next;
+      });
+      return true;
+    }
+    return false;
+  };
   return (
-    <DataGrid
-      aria-label={`Cells of ${table.name}`}
-      className="rdg-dark min-h-0 flex-1 border-0"
-      style={{ blockSize: '100%' }}
-      columns={columns}
-      rows={table.rows}
-      rowKeyGetter={(row) => row.id}
-      rowHeight={30}
-      headerRowHeight={32}
-      onRowsChange={(rows, { indexes }) => keep(rows as Row[], indexes)}
-      onActivePositionChange={({ row }) => row && onChoose(row.id)}
-      rowClass={(row) => (row.id === chosen ? 'chosen' : undefined)}
-    />
+    <div
+      className="flex min-h-0 flex-1 flex-col"
+      onCopyCapture={(event) => copy(event, false)}
+      onCutCapture={(event) => copy(event, true)}
+      onPasteCapture={paste}
+      onMouseMove={(event) => {
+        if (!isDragging.current || event.buttons !== 1) return;
+        const at = place(event.target);
+        if (at && at.row >= 0 && at.column >= 0 && (at.row !== head?.row || at.column !== head.column))
+          setHead(at);
+      }}
+    >
+      <DataGrid
+        ref={grid}
+        aria-label={`Cells of ${table.name}`}
+        className="rdg-dark min-h-0 flex-1 border-0 select-none"
+        style={{ blockSize: '100%' }}
+        columns={columns}
+        rows={rows}
+        rowKeyGetter={(row) => row.id}
+        rowHeight={30}
+        headerRowHeight={34}
+        onRowsChange={(next, { indexes }) => keep(next, indexes)}
+        onCellMouseDown={({ rowIdx, column }, event) => {
+          const at = { row: rowIdx, column: Math.max(0, column.idx - 1) };
+          if (event.shiftKey && anchor) {
+            event.preventGridDefault();
+            setHead(at);
+            return;
+          }
+          isDragging.current = true;
+          if (column.key === '#') {
+            event.preventGridDefault();
+            setAnchor({ row: rowIdx, column: 0 });
+            setHead({ row: rowIdx, column: table.columns.length - 1 });
+          }
+        }}
+        onCellKeyDown={({ mode }, event) => {
+          if (mode === 'EDIT') return;
+          if (onKeys(event)) {
+            event.preventGridDefault();
+            event.preventDefault();
+          }
+        }}
+        onActivePositionChange={({ rowIdx, column, row }) => {
+          if (row) onChoose(row.id);
+          if (rowIdx < 0 || !column) return;
+          const at = { row: rowIdx, column: Math.max(0, column.idx - 1) };
+          setAnchor(at);
+          setHead(at);
+        }}
+        rowClass={(row) => (row.id === chosen ? 'chosen' : undefined)}
+      />
+    </div>
+  );
+}
+
+const marks: Readonly<Partial<Record<Column['type'], string>>> = {
+  number: '1.2',
+  date: 'date',
+  duration: 'm:ss',
+  colour: '#',
+  picture: 'pic',
+  'yes-no': 'y/n',
+  choice: 'list',
+  pick: 'pick',
+  follows: '←',
+};
+
+function ColumnHead(props: {
+  column: Column;
+  sort: { column: string; down: boolean } | null;
+  onSort: (sort: { column: string; down: boolean } | null) => void;
+  onOpen: () => void;
+}) {
+  const { column, sort, onSort, onOpen } = props;
+  const isSorted = sort?.column === column.id;
+  return (
+    <span className="flex h-full items-center gap-1">
+      <button
+        type="button"
+        className="min-w-0 flex-1 truncate text-left font-semibold"
+        title={`Look at the rows by ${column.name}; the table itself stays as it is`}
+        onClick={() =>
+          onSort(
+            !isSorted
+              ? { column: column.id, down: false }
+              : sort.down
+                ? null
+                : { column: column.id, down: true },
+          )
+        }
+      >
+        {column.name}
+        {isSorted && (
+          <span aria-label={sort.down ? 'largest first' : 'smallest first'}>{sort.down ? ' ↓' : ' ↑'}</span>
+        )}
+      </button>
+      <button
+        type="button"
+        aria-label={`Column ${column.name}: ${columnKinds[column.type].label}`}
+        title={`${columnKinds[column.type].label}: change the column`}
+        className="number rounded px-1 text-[11px] text-tide hover:bg-raised"
+        onClick={onOpen}
+      >
+        {marks[column.type] ?? 'abc'}
+      </button>
+    </span>
+  );
+}
+
+function Cell(props: { tables: Show['tables']; table: Table; row: Row; column: Column; isIn: boolean }) {
+  const { tables, table, row, column, isIn } = props;
+  const problem = cellProblem(tables, table, row, column);
+  const text = shownText(tables, table, row, column);
+  const tone = problem ? 'text-warn' : column.type === 'follows' ? 'text-ink-2 italic' : '';
+  return (
+    <span
+      className={`absolute inset-0 flex items-center gap-1.5 truncate px-2 ${isIn ? 'bg-brass/20' : ''} ${column.type === 'number' || column.type === 'duration' ? 'number justify-end' : ''} ${tone}`}
+      title={problem?.message ?? undefined}
+    >
+      {problem && <span aria-label={problem.message}>⚠</span>}
+      {column.type === 'colour' && text !== '' && !problem && (
+        <span className="size-3.5 shrink-0 rounded-sm border border-line" style={{ background: text }} />
+      )}
+      <span dir="auto" className="truncate">
+        {text}
+      </span>
+    </span>
+  );
+}
+
+function CellEditor({
+  row,
+  onRowChange,
+  onClose,
+  tables,
+  own,
+}: RenderEditCellProps<Row> & { tables: Show['tables']; own: Column }) {
+  const table = useDraft.getState().draft?.show.tables;
+  const before =
+    own.type === 'pick'
+      ? shownText(tables, { columns: [own], rows: [] } as unknown as Table, row, own)
+      : (row.cells[own.id] ?? '');
+  const [typed, setTyped] = useState(before);
+  const isDropped = useRef(false);
+  const isDone = useRef(false);
+  const choices =
+    own.type === 'choice'
+      ? own.choices
+      : own.type === 'yes-no'
+        ? ['yes', 'no']
+        : own.type === 'pick'
+          ? (tables[own.table]?.rows ?? []).slice(0, 2000).map((other) => {
+              const from = tables[own.table] as Table;
+              const shown = from.columns.find((column) => column.id === own.shown);
+              return shown ? shownText(tables, from, other, shown) : '';
+            })
+          : null;
+  const keep = (): void => {
+    if (isDropped.current || isDone.current) return;
+    isDone.current = true;
+    if (typed === before) onClose(false);
+    else
+      onRowChange(
+        { ...row, cells: { ...row.cells, [own.id]: typedCell(table ?? tables, own, typed) } },
+        true,
+      );
+  };
+  const list = `choices-${own.id}`;
+  return (
+    <>
+      <input
+        className="rdg-text-editor"
+        aria-label={own.name}
+        autoFocus
+        dir="auto"
+        list={choices ? list : undefined}
+        value={typed}
+        onFocus={(event) => event.currentTarget.select()}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') isDropped.current = true;
+          if (event.key === 'Enter' || event.key === 'Tab') keep();
+        }}
+      />
+      {choices && (
+        <datalist id={list}>
+          {choices.map((choice, i) => (
+            <option key={i} value={choice} />
+          ))}
+        </datalist>
+      )}
+    </>
   );
 }

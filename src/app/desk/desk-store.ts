@@ -168,6 +168,24 @@ export async function cueNew(template: string, values: Values): Promise<void> {
     set({ inHand: { kind: 'preview' }, edits: {} });
 }
 
+/** Whether new data reaches the graphic in hand at once, or waits until it is sent. */
+export const holdData = (graphic: string, waits: boolean): Promise<boolean> =>
+  give(
+    { do: 'hold', channel: useDesk.getState().channel, graphic, waits },
+    waits ? 'New data waits until you send it.' : 'Air follows the data.',
+  );
+
+/** Sends what data has brought while it waited. */
+export const sendData = (graphic: string): Promise<boolean> =>
+  give({ do: 'change', channel: useDesk.getState().channel, graphic, values: {} }, 'The new data is on air.');
+
+/** Gives a field back to data. */
+export const followData = (graphic: string, field: string): Promise<boolean> =>
+  give(
+    { do: 'change', channel: useDesk.getState().channel, graphic, values: {}, follow: [field] },
+    'It follows the data again.',
+  );
+
 /** Keeps a filling under a call number; a used number needs `replace`. */
 export const keepUnder = (
   number: string,

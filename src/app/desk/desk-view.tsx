@@ -1,12 +1,13 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { formatWords, type Channel } from '../../core/show';
+import { formatWords, type Channel, type Template } from '../../core/show';
+import { WhereFrom } from '../binding/where-from';
 import { ChannelMonitor } from '../picture/channel-monitor';
 import { Button, Empty, Pennant } from '../ui';
-import { useAir } from '../state/air-store';
+import { releases, useAir } from '../state/air-store';
 import { CallLine } from './call-line';
 import { deskKeys } from './desk-keys';
-import { useDesk } from './desk-store';
+import { typedValues, useDesk } from './desk-store';
 import { HandPanel } from './hand-panel';
 import { LaneBoard } from './lane-board';
 import { Rundown } from './rundown';
@@ -25,6 +26,7 @@ export function DeskView() {
     if (id) set({ channel: id, typed: '', inHand: { kind: 'preview' }, edits: {}, said: null });
   }, [id, set]);
   useEffect(() => deskKeys(), []);
+  const [picked, setPicked] = useState<{ key: string; template: Template; element: string } | null>(null);
 
   if (!channel) {
     return hasState ? (
@@ -75,7 +77,7 @@ export function DeskView() {
               <Pennant state="next" words="Preview" /> <span>at rest, as a take would leave it</span>
             </figcaption>
             <div className="flex h-[200px] items-center justify-center border border-line">
-              <ChannelMonitor channel={channel} bus="preview" className={monitor} />
+              <ChannelMonitor channel={channel} bus="preview" className={monitor} onPick={setPicked} />
             </div>
           </figure>
           <figure className="min-w-0">
@@ -90,7 +92,7 @@ export function DeskView() {
             <div
               className={`flex h-[200px] items-center justify-center border ${isOnAir ? 'border-air' : 'border-line'}`}
             >
-              <ChannelMonitor channel={channel} bus="program" className={monitor} />
+              <ChannelMonitor channel={channel} bus="program" className={monitor} onPick={setPicked} />
             </div>
           </figure>
         </div>
@@ -101,8 +103,35 @@ export function DeskView() {
         />
       </section>
       <HandPanel channel={channel} />
+      {picked && <Picked channel={channel} picked={picked} onClose={() => setPicked(null)} />}
       <CallLine channel={channel} />
     </div>
+  );
+}
+
+/** Where what was clicked on a monitor comes from. */
+function Picked(props: {
+  channel: Channel;
+  picked: { key: string; template: Template; element: string };
+  onClose: () => void;
+}) {
+  const { channel, picked, onClose } = props;
+  const state = useAir((store) => store.state);
+  const air = state.air[channel.id];
+  const graphic = air?.graphics.find((g) => g.id === picked.key);
+  const of = graphic ?? (picked.key === 'cue' ? air?.preview : null);
+  const release = releases.get(graphic?.release ?? state.release);
+  if (!of || !release) return null;
+  const use = { template: picked.template, typed: typedValues(of), row: of.row };
+  return (
+    <WhereFrom
+      names={release}
+      use={use}
+      values={of.values}
+      element={picked.element}
+      live={graphic ? graphic.id : `preview ${channel.id}`}
+      onClose={onClose}
+    />
   );
 }
 

@@ -1,12 +1,23 @@
 import { useEffect, useState } from 'react';
-import type { Cue } from '../../core/playout';
+import type { Cue, Graphic } from '../../core/playout';
 import type { Channel, Template, Values } from '../../core/show';
 import { cardByNumber, parseCallNumber, templatesByName } from '../../core/show';
-import { Button, Pennant, SelectField, TextField } from '../ui';
+import { Button, CheckField, Knot, Pennant, SelectField, TextField } from '../ui';
+import { useData } from '../state/data';
 import { CardForm } from '../card-form/card-form';
 import { ReplaceDialog } from '../card-form/replace-dialog';
 import { releases, useAir } from '../state/air-store';
-import { cueNew, editInHand, keepUnder, sendEdits, typedValues, useDesk } from './desk-store';
+import {
+  cueNew,
+  editInHand,
+  followData,
+  holdData,
+  keepUnder,
+  sendData,
+  sendEdits,
+  typedValues,
+  useDesk,
+} from './desk-store';
 
 /** The form of the card in hand: in preview it follows what is typed, on air it waits to be sent. */
 export function HandPanel({ channel }: { channel: Channel }) {
@@ -40,6 +51,9 @@ export function HandPanel({ channel }: { channel: Channel }) {
         )}
       </div>
       <div className="min-h-0 flex-1 overflow-auto p-3">
+        {template && source && (
+          <DataPart template={template} source={source} graphic={graphic ?? null} channel={channel} />
+        )}
         {template ? (
           <CardForm
             template={template}
@@ -100,6 +114,67 @@ export function HandPanel({ channel }: { channel: Channel }) {
         </div>
       )}
     </aside>
+  );
+}
+
+/** What data brings to the card in hand, whether it waits, and what was typed over it. */
+function DataPart(props: { template: Template; source: Cue; graphic: Graphic | null; channel: Channel }) {
+  const { template, source, graphic, channel } = props;
+  const faults = useData((store) => store.faults[graphic?.id ?? `preview ${channel.id}`]);
+  if (template.bindings.length === 0 && !source.row) return null;
+  const pending = graphic ? Object.entries(graphic.pending) : [];
+  const nameOf = (id: string): string =>
+    template.fields.find((f) => f.id === id)?.name ?? template.bindings.find((b) => b.id === id)?.name ?? id;
+  const over = template.fields.filter(
+    (field) =>
+      source.hand.includes(field.id) && (source.row !== null || template.bound[field.id] !== undefined),
+  );
+  return (
+    <section className="mb-3 flex flex-col gap-1.5 rounded border border-tide/40 p-2" aria-label="Data">
+      <p className="flex items-center gap-2 text-tide">
+        <Knot isTied label="Fed by data" />
+        {source.row ? 'In step with its row' : 'Fed by data'}
+      </p>
+      {graphic && (
+        <CheckField
+          label="New data waits to be sent"
+          value={graphic.waits}
+          onChange={(waits) => void holdData(graphic.id, waits)}
+        />
+      )}
+      {pending.map(([id, value]) => (
+        <p key={id} className="flex gap-2 text-xs text-warn">
+          <span className="truncate">⚠ {nameOf(id)}</span>
+          <span className="number min-w-0 flex-1 truncate text-ink" dir="auto">
+            {String(value ?? '')}
+          </span>
+        </p>
+      ))}
+      {graphic && pending.length > 0 && (
+        <Button tone="air" className="h-6 text-xs" onClick={() => void sendData(graphic.id)}>
+          Send new data
+        </Button>
+      )}
+      {over.map((field) => (
+        <p key={field.id} className="flex items-center gap-2 text-xs text-ink-2">
+          <span className="flex-1 truncate">{field.name} was typed over</span>
+          {graphic && (
+            <button
+              type="button"
+              className="text-tide hover:underline"
+              onClick={() => void followData(graphic.id, field.id)}
+            >
+              follow the data
+            </button>
+          )}
+        </p>
+      ))}
+      {faults?.map((problem, i) => (
+        <p key={i} role="alert" className="text-xs text-warn">
+          ⚠ {problem.message} What it brought last stands.
+        </p>
+      ))}
+    </section>
   );
 }
 

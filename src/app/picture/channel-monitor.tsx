@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { ChannelPicture } from '../../air';
-import type { Channel } from '../../core/show';
+import type { Channel, Template } from '../../core/show';
 import type { OutputMode } from '../../render';
 import { air, releases, useAir } from '../state/air-store';
 import { fontsOf, measure, watch } from './monitors';
@@ -11,8 +11,11 @@ export function ChannelMonitor(props: {
   bus: 'program' | 'preview';
   mode?: OutputMode;
   className?: string;
+  /** Told what was clicked. */
+  onPick?: (picked: { key: string; template: Template; element: string }) => void;
 }) {
-  const { channel, bus, mode = 'full', className = '' } = props;
+  const { channel, bus, mode = 'full', className = '', onPick } = props;
+  const shownPicture = useRef<ChannelPicture | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { id } = channel;
   const { width, height } = channel.format;
@@ -20,6 +23,7 @@ export function ChannelMonitor(props: {
   useEffect(() => {
     if (!canvas.current) return;
     const picture = new ChannelPicture({ measure, release: releases.get, fonts: fontsOf }, id);
+    shownPicture.current = picture;
     const client = air();
     return watch({
       canvas: canvas.current,
@@ -40,6 +44,14 @@ export function ChannelMonitor(props: {
       role="img"
       aria-label={label}
       className={`block ${className}`}
+      onClick={(event) => {
+        const box = event.currentTarget.getBoundingClientRect();
+        const picked = shownPicture.current?.elementAt(
+          ((event.clientX - box.left) / box.width) * width,
+          ((event.clientY - box.top) / box.height) * height,
+        );
+        if (picked) onPick?.(picked);
+      }}
       style={{ aspectRatio: `${width} / ${height}` }}
     />
   );

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Button, Empty } from '../ui';
+import { useDraftData } from '../state/data';
 import { bringDemo, listShows } from '../state/shows';
 import { lastShow, useDraft } from '../state/draft-store';
 
@@ -18,6 +19,7 @@ export function WithShow() {
       setWords(id ? await open(id) : 'No show is open.');
     })();
   }, [isOpen, open]);
+  useDraftData();
   if (isOpen) return <Outlet />;
   if (words === null) return null;
   return (

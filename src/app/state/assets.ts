@@ -1,4 +1,5 @@
 import {
+  dataType,
   isFont,
   isVideo,
   newAsset,
@@ -7,6 +8,7 @@ import {
   type Asset,
   type AssetType,
 } from '../../core/show';
+import { largestFile } from '../../core/source';
 import { problem, type Problem } from '../../core/problem';
 import { database, storageWords } from './database';
 import { hashOf } from './ids';
@@ -172,4 +174,24 @@ function nameIn(names: unknown, key: string): string {
     if (found) return found;
   }
   return '';
+}
+
+/** Keeps a file of data in this browser, under its hash, as it is. */
+export async function addDataFile(file: File): Promise<{ id: string } | { problem: Problem }> {
+  if (file.size > largestFile)
+    return {
+      problem: problem(
+        'too-large',
+        `${file.name} has ${Math.round(file.size / 1e6)} MB; a file of data may have ${largestFile >> 20} MiB.`,
+        file.name,
+      ),
+    };
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const id = await hashOf(bytes);
+  try {
+    await database.assets.put({ id, blob: new Blob([bytes], { type: dataType }) });
+    return { id };
+  } catch (error) {
+    return { problem: problem('storage-full', storageWords(error, `${file.name} was not kept`), file.name) };
+  }
 }

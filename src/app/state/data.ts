@@ -4,7 +4,7 @@ import { create } from 'zustand';
 import type { FeedStatus } from '../../air';
 import { tableChange, type Resolved, type Use } from '../../core/data';
 import type { Problem } from '../../core/problem';
-import type { Show, Table } from '../../core/show';
+import type { Show, Table, Template, Values } from '../../core/show';
 import { fileNameOf, type Read, type ReadResult, type Source } from '../../core/source';
 import type { DataWorker, RowsSeen, TraceStep } from '../../workers/data.worker';
 import { assetBlob } from './assets';
@@ -377,3 +377,20 @@ export async function lookAgain(source: Source): Promise<void> {
   const feed = useData.getState().statuses[source.id]?.feed;
   if (feed) await asked(`/api/data/sources/${feed}/again`, { method: 'POST' });
 }
+
+/** What came of a source, whole. */
+export const rowsOfSource = (source: Source): Promise<Read | null> =>
+  Promise.resolve(kept.get(source.id) ?? null);
+
+/** Every row of a table, view or source by its key, with what it makes of a template where that is wanted. */
+export const rowValues = (
+  of: string,
+  template: Template,
+  wanted: 'keys' | 'values',
+): Promise<{ key: string; values: Values }[]> => dataWorker().filled(of, template, wanted);
+
+/** One binding step by step, once. */
+export const traceOnce = (
+  use: Use,
+  binding: { from: unknown; steps: readonly unknown[] },
+): Promise<readonly TraceStep[]> => dataWorker().trace(use, binding as never);

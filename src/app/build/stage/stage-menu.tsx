@@ -53,6 +53,10 @@ export function StageMenu(props: { template: Template; stack: readonly string[];
               <ContextMenu.Separator className="my-1 h-px bg-line" />
             </>
           )}
+          {stack[0] !== undefined &&
+            entry('Where does this come from?', '', () =>
+              useBuild.getState().set({ asksWhere: stack[0] ?? null }),
+            )}
           {entry('Copy', 'Ctrl+C', copySelected, none)}
           {entry('Cut', 'Ctrl+X', cutSelected, none)}
           {entry('Paste', 'Ctrl+V', () => void pasteHere())}

@@ -1,0 +1,222 @@
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { dataOf, originNames, stepKind, type Binding } from '../../core/binding';
+import { matchRows, type Use } from '../../core/data';
+import { propertyOf, type Show, type Tie, type Values } from '../../core/show';
+import { Button, Dialog } from '../ui';
+import { asked, jsonInit } from '../state/air-store';
+import { traceOnce, useRows } from '../state/data';
+import { dataName } from '../data/data-choices';
+
+interface Step {
+  readonly words: string;
+  readonly type: string;
+  readonly problem: string | null;
+}
+type Names = Pick<Show, 'tables' | 'views' | 'sources'>;
+
+/**
+ * Where the words and colours of an element come from: typed by hand, a field's default, a cell of a row, or a binding
+ * with its steps, down to the table or feed. `live` is the key of what is on air or in preview, whose values the server
+ * has; null asks the draft.
+ */
+export function WhereFrom(props: {
+  names: Names;
+  use: Use;
+  values: Values;
+  element: string;
+  live: string | null;
+  onClose: () => void;
+}) {
+  const { names, use, values, element, live, onClose } = props;
+  const { template } = use;
+  const own = template.elements[element];
+  const ties = template.ties.filter((tie) => tie.element === element);
+  return (
+    <Dialog title={`Where “${own?.name ?? element}” comes from`} open onClose={onClose} wide>
+      {ties.length === 0 && (
+        <p className="text-ink-2">
+          All of it is the template’s own: nothing in it takes a value from a field or from data.
+        </p>
+      )}
+      <ul className="flex max-h-96 flex-col gap-4 overflow-auto">
+        {ties.map((tie) => (
+          <TieLine key={tie.property} names={names} use={use} values={values} tie={tie} live={live} />
+        ))}
+      </ul>
+      <Button className="self-end" onClick={onClose}>
+        Close
+      </Button>
+    </Dialog>
+  );
+}
+
+function TieLine({
+  names,
+  use,
+  values,
+  tie,
+  live,
+}: {
+  names: Names;
+  use: Use;
+  values: Values;
+  tie: Tie;
+  live: string | null;
+}) {
+  const { template, typed, row } = use;
+  const element = template.elements[tie.element];
+  const label = (element && propertyOf(element.kind, tie.property)?.label) ?? tie.property;
+  const field = template.fields.find(({ id }) => id === tie.field);
+  const seen = useRows(row?.of ?? null, 0, 1);
+  const match =
+    field &&
+    row &&
+    matchRows(template, row.of, seen?.columns ?? tableColumns(names, row.of)).find(
+      (one) => one.field === field.id,
+    );
+  const bound = template.bindings.find(({ id }) => id === (field ? template.bound[field.id] : tie.field));
+  const isTyped = field !== undefined && typed[field.id] !== undefined;
+  const value = values[tie.field] ?? field?.default;
+  return (
+    <li className="flex flex-col gap-1">
+      <p className="flex items-baseline gap-3">
+        <strong className="font-semibold">{label}</strong>
+        <span className="number min-w-0 flex-1 truncate rounded bg-ground px-2" dir="auto">
+          {value === null || value === undefined ? 'nothing' : String(value)}
+        </span>
+      </p>
+      {field && (
+        <p className="text-ink-2">
+          From the field “{field.name}”,{' '}
+          {isTyped
+            ? 'typed by hand'
+            : match?.column && row
+              ? 'filled from a row'
+              : bound
+                ? `which takes the binding “${bound.name}”`
+                : 'its default'}
+          .
+        </p>
+      )}
+      {!isTyped && match?.column && row && (
+        <GoTo names={names} of={row.of} row={row.key} column={match.column} />
+      )}
+      {!isTyped && !match?.column && bound && <Chain names={names} use={use} binding={bound} live={live} />}
+    </li>
+  );
+}
+
+const tableColumns = (names: Names, of: string) =>
+  (names.tables[of]?.columns ?? []).map(({ id, name }) => ({ key: id, name }));
+
+function GoTo({
+  names,
+  of,
+  row,
+  column,
+}: {
+  names: Names;
+  of: string;
+  row: string | null;
+  column: string | null;
+}) {
+  const navigate = useNavigate();
+  const title = names.tables[of]?.columns.find(({ id }) => id === column)?.name ?? column;
+  const query = new URLSearchParams({ ...(row ? { row } : {}), ...(column ? { column } : {}) });
+  return (
+    <button
+      type="button"
+      className="self-start text-tide hover:underline"
+      onClick={() => void navigate(`/data/${of}?${query.toString()}`)}
+    >
+      Go to {dataName(names, of)}
+      {title ? `, ${title}` : ''}
+    </button>
+  );
+}
+
+function Chain({
+  names,
+  use,
+  binding,
+  live,
+}: {
+  names: Names;
+  use: Use;
+  binding: Binding;
+  live: string | null;
+}) {
+  const [steps, setSteps] = useState<readonly Step[]>([]);
+  useEffect(() => {
+    let isGone = false;
+    const look = async (): Promise<void> => {
+      if (live === null) {
+        const found = await traceOnce(use, binding);
+        if (!isGone) setSteps(found);
+        return;
+      }
+      const answer = await asked(
+        '/api/data/trace',
+        jsonInit('POST', { key: live, binding: { from: binding.from, steps: binding.steps } }),
+      );
+      if (!isGone && 'body' in answer)
+        setSteps(
+          (answer.body as { value: string; type: string; problem: string | null }[]).map((one) => ({
+            ...one,
+            words: one.value,
+          })),
+        );
+    };
+    void look();
+    const timer = setInterval(() => void look(), 1000);
+    return () => {
+      isGone = true;
+      clearInterval(timer);
+    };
+  }, [use, binding, live]);
+  const nameOf = (id: string): string =>
+    use.template.fields.find((f) => f.id === id)?.name ??
+    use.template.bindings.find((b) => b.id === id)?.name ??
+    dataName(names, id);
+  const { from } = binding;
+  const isHand = from.kind === 'cell' && from.row.by === 'hand';
+  const data = isHand ? (use.row ? [use.row.of] : []) : dataOf(binding);
+  return (
+    <>
+      <ol className="flex flex-col gap-0.5 border-l-2 border-tide/40 pl-3">
+        {steps.map((step, i) => {
+          const own = binding.steps[i - 1];
+          return (
+            <li key={i} className="grid grid-cols-[180px_1fr] gap-2">
+              <span
+                className="truncate text-ink-2"
+                title={own ? stepKind(own.kind).words(own, { nameOf }) : undefined}
+              >
+                {own
+                  ? `${stepKind(own.kind).label}: ${stepKind(own.kind).words(own, { nameOf })}`
+                  : `${originNames[from.kind]}${'data' in from && from.data ? ` of ${nameOf(from.data)}` : ''}`}
+              </span>
+              {step.problem ? (
+                <span className="text-warn">⚠ {step.problem}</span>
+              ) : (
+                <span className="number truncate" dir="auto">
+                  {step.words === '' ? 'nothing' : step.words}
+                </span>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      {data.map((id) => (
+        <GoTo
+          key={id}
+          names={names}
+          of={id}
+          row={isHand ? (use.row?.key ?? null) : null}
+          column={from.kind === 'cell' ? from.column : null}
+        />
+      ))}
+    </>
+  );
+}

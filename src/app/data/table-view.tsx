@@ -1,0 +1,361 @@
+import { Download, FileUp, Plus, Search, Trash2 } from 'lucide-react';
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { wrap } from 'comlink';
+import {
+  cellOut,
+  pickersOf,
+  replaceRows,
+  sameName,
+  sentText,
+  shownText,
+  tableProblems,
+  tableToCells,
+  tableToCsv,
+  type CellRange,
+} from '../../core/data';
+import { freshName, newColumn, type Column, type Row, type Show, type Table } from '../../core/show';
+import { cellAs } from '../../core/source';
+import type { ReadWorker } from '../../workers/read.worker';
+import { Button, Dialog, IconButton, NameField, SelectField } from '../ui';
+import { newId } from '../state/ids';
+import { useDraft } from '../state/draft-store';
+import { feedsAir, sendTable, useAirTables } from '../state/data';
+import { readFile } from '../state/reading';
+import { download } from '../state/shows';
+import { ColumnDialog } from './column-dialog';
+import { EntryForm } from './entry-form';
+import { TableGrid } from './table-grid';
+
+const collator = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
+
+/** The rows that are seen: those with the words in them, by a column where one sorts. The table stays as it is. */
+function rowsSeen(
+  show: Show,
+  table: Table,
+  words: string,
+  sort: { column: string; down: boolean } | null,
+): readonly Row[] {
+  const wanted = words.trim().toLowerCase();
+  let rows: readonly Row[] = table.rows;
+  if (wanted !== '')
+    rows = rows.filter((row) =>
+      table.columns.some((column) =>
+        shownText(show.tables, table, row, column).toLowerCase().includes(wanted),
+      ),
+    );
+  const by = sort && table.columns.find((column) => column.id === sort.column);
+  if (by) {
+    const isNumber = by.type === 'number' || by.type === 'duration';
+    const keyed = rows.map((row) => {
+      const text = sentText(show.tables, table, row, by);
+      return { row, text, number: isNumber ? Number(cellAs(text, by.type) ?? NaN) : NaN };
+    });
+    keyed.sort((a, b) => {
+      if ((a.text === '') !== (b.text === '')) return a.text === '' ? 1 : -1;
+      const order = isNumber ? a.number - b.number || 0 : collator.compare(a.text, b.text);
+      return sort.down ? -order : order;
+    });
+    rows = keyed.map(({ row }) => row);
+  }
+  return rows;
+}
+
+/** A table of the show: its cells, its columns, and what goes in and out. */
+export function TableView(props: {
+  show: Show;
+  table: Table;
+  chosen: string | null;
+  onChoose: (row: string) => void;
+  goTo: { row: string; column: string } | null;
+}) {
+  const { show, table, chosen, onChoose } = props;
+  const edit = useDraft((store) => store.edit);
+  const [find, setFind] = useState('');
+  const [sort, setSort] = useState<{ column: string; down: boolean } | null>(null);
+  const [column, setColumn] = useState<string | null>(null);
+  const [range, setRange] = useState<CellRange | null>(null);
+  const [goTo, setGoTo] = useState(props.goTo);
+  const [asks, setAsks] = useState<{ ids: string[]; words: string } | null>(null);
+  const [isForm, setIsForm] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const search = useRef<HTMLInputElement>(null);
+  const words = useDeferredValue(find);
+  const rows = useMemo(() => rowsSeen(show, table, words, sort), [show, table, words, sort]);
+  const problems = useMemo(() => tableProblems(show.tables, table), [show.tables, table]);
+  const change = (label: string, recipe: (own: Table) => void): void =>
+    edit(label, (draft) => {
+      const own = draft.tables[table.id];
+      if (own) recipe(own);
+    });
+  const onRange = useCallback((next: CellRange | null) => setRange(next), []);
+  const opened = column === null ? undefined : table.columns.find(({ id }) => id === column);
+
+  const addRow = (): void => {
+    const id = newId();
+    change(`Add a row to ${table.name}`, (own) => void own.rows.push({ id, cells: {} }));
+    const [first] = table.columns;
+    setFind('');
+    if (first) setTimeout(() => setGoTo({ row: id, column: first.id }), 30);
+  };
+  const addColumn = (): void => {
+    const made = newColumn(newId(), freshName('Column', table.columns.map(({ name }) => name))); // prettier-ignore
+    change(`Add a column to ${table.name}`, (own) => void own.columns.push(made));
+    setColumn(made.id);
+  };
+  const remove = (ids: readonly string[]): void => {
+    const gone = new Set(ids);
+    change(`Delete ${ids.length === 1 ? 'a row' : `${ids.length} rows`} of ${table.name}`, (own) => {
+      own.rows = own.rows.filter((row) => !gone.has(row.id));
+    });
+    toast(
+      `${ids.length === 1 ? 'A row is' : `${ids.length} rows are`} deleted. Ctrl+Z brings ${ids.length === 1 ? 'it' : 'them'} back.`,
+    );
+    setAsks(null);
+  };
+  const askRemove = (): void => {
+    if (!range) return;
+    const ids = rows.slice(range.top, range.bottom + 1).map(({ id }) => id);
+    const pickers = pickersOf(show.tables, table.id, new Set(ids));
+    const cards = Object.values(show.cards).filter(
+      (card) => card.row?.of === table.id && ids.includes(card.row.key),
+    );
+    if (pickers.length === 0 && cards.length === 0) return remove(ids);
+    const said = [
+      ...pickers.map(
+        ({ table: other, count }) => `${count} ${count === 1 ? 'cell' : 'cells'} of ${other.name}`,
+      ),
+      ...(cards.length > 0 ? [`${cards.length} ${cards.length === 1 ? 'card' : 'cards'}`] : []),
+    ];
+    setAsks({ ids, words: said.join(' and ') });
+  };
+  const out = async (kind: 'csv' | 'xlsx'): Promise<void> => {
+    if (kind === 'csv')
+      return download(new Blob([tableToCsv(show.tables, table)], { type: 'text/csv' }), `${table.name}.csv`);
+    const own = new Worker(new URL('../../workers/read.worker.ts', import.meta.url), { type: 'module' });
+    const cells = tableToCells(show.tables, table);
+    const bytes = await wrap<ReadWorker>(own).workbook(table.name, cells.columns, cells.rows);
+    own.terminate();
+    download(
+      new Blob([bytes as BlobPart], {
+        type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      }),
+      `${table.name}.xlsx`,
+    );
+  };
+  const bring = async (file: File): Promise<void> => {
+    const result = await readFile(
+      new Uint8Array(await file.arrayBuffer()),
+      file.name,
+      /\.xlsx$/i.test(file.name)
+        ? { format: 'xlsx', sheet: null, range: null, by: 'row', header: true, cells: 'values' }
+        : null,
+    );
+    if ('problem' in result) return void toast.error(result.problem.message);
+    let missing: string[] = [];
+    edit(`Rows of ${table.name} from ${file.name}`, (draft) => {
+      const own = draft.tables[table.id];
+      if (!own) return;
+      const made = replaceRows(draft.tables, table, result.read, newId, sameName);
+      missing = made.missing;
+      own.rows = made.rows;
+    });
+    toast.success(
+      `${result.read.rows.length} rows are in ${table.name}.${missing.length > 0 ? ` ${file.name} has no column ${missing.join(', ')}; what was there stays.` : ''} Ctrl+Z brings the old ones back.`,
+    );
+  };
+  return (
+    <>
+      <div className="flex h-11 shrink-0 items-center gap-1.5 border-b border-line px-3">
+        <NameField
+          label="Name of the table"
+          value={table.name}
+          onKeep={(name) => change(`Rename ${table.name}`, (own) => void (own.name = name))}
+          className="w-40 font-semibold"
+        />
+        <span className="number whitespace-nowrap text-xs text-ink-3">
+          {rows.length === table.rows.length
+            ? `${table.rows.length} rows`
+            : `${rows.length} of ${table.rows.length}`}
+        </span>
+        <label className="relative ml-1">
+          <Search size={13} className="absolute top-2 left-2 text-ink-3" aria-hidden />
+          <input
+            ref={search}
+            className="field w-36 pl-7"
+            aria-label={`Find in ${table.name}`}
+            placeholder="Find"
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+            onKeyDown={(event) => event.key === 'Escape' && setFind('')}
+          />
+        </label>
+        <span className="flex-1" />
+        <Button onClick={addRow}>
+          <Plus size={14} /> Row
+        </Button>
+        <Button onClick={addColumn}>
+          <Plus size={14} /> Column
+        </Button>
+        <IconButton label="Delete the rows of the chosen cells" onClick={askRemove} disabled={!range}>
+          <Trash2 size={15} />
+        </IconButton>
+        <Button onClick={() => setIsForm(!isForm)} aria-pressed={isForm}>
+          {isForm ? 'Cells' : 'Entry form'}
+        </Button>
+        <IconButton label="Rows from a file, by the names of columns" onClick={() => input.current?.click()}>
+          <FileUp size={15} />
+        </IconButton>
+        <IconButton label="Save as CSV" onClick={() => void out('csv')}>
+          <Download size={15} />
+        </IconButton>
+        <Button onClick={() => void out('xlsx')} aria-label="Save as XLSX">
+          XLSX
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,.tsv,.txt,.xlsx"
+          className="hidden"
+          aria-label={`Rows for ${table.name}`}
+          onChange={(event) => {
+            for (const file of event.target.files ?? []) void bring(file);
+            event.target.value = '';
+          }}
+        />
+      </div>
+      <AirBar
+        table={table}
+        onFlow={(flow) => change(`${table.name} to air`, (own) => void (own.flow = flow))}
+        problems={problems}
+        onProblem={(row, of) => setGoTo({ row, column: of })}
+      />
+      {isForm ? (
+        <EntryForm
+          show={show}
+          table={table}
+          row={table.rows.find((row) => row.id === chosen) ?? rows[0]}
+          rows={rows}
+          onRow={onChoose}
+          onAdd={addRow}
+        />
+      ) : (
+        <TableGrid
+          show={show}
+          table={table}
+          rows={rows}
+          sort={sort}
+          onSort={setSort}
+          chosen={chosen}
+          onChoose={onChoose}
+          onColumn={setColumn}
+          goTo={goTo}
+          onRange={onRange}
+        />
+      )}
+      <RangeWords show={show} table={table} rows={rows} range={isForm ? null : range} />
+      {opened && <ColumnDialog show={show} table={table} column={opened} onClose={() => setColumn(null)} />}
+      {asks && (
+        <Dialog
+          title={`Delete ${asks.ids.length === 1 ? 'this row' : `these ${asks.ids.length} rows`}?`}
+          open
+          onClose={() => setAsks(null)}
+          describe={`${asks.words} take from ${asks.ids.length === 1 ? 'it' : 'them'}. They will say that their row is gone; what is on air keeps its words.`}
+        >
+          <div className="flex justify-end gap-2">
+            <Button onClick={() => setAsks(null)}>Keep {asks.ids.length === 1 ? 'it' : 'them'}</Button>
+            <Button tone="primary" onClick={() => remove(asks.ids)}>
+              Delete
+            </Button>
+          </div>
+        </Dialog>
+      )}
+    </>
+  );
+}
+
+/** Whether corrections reach air, and what is wrong in the cells. */
+function AirBar(props: {
+  table: Table;
+  onFlow: (flow: Table['flow']) => void;
+  problems: readonly { row: string; column: string; problem: { message: string } }[];
+  onProblem: (row: string, column: string) => void;
+}) {
+  const { table, onFlow, problems, onProblem } = props;
+  const differs = useAirTables((store) => store.differs[table.id] ?? 0);
+  const wrong = useAirTables((store) => store.problem);
+  const [first] = problems;
+  return (
+    <div className="flex h-9 shrink-0 items-center gap-2 border-b border-line bg-deck px-3 text-xs">
+      <span className="text-ink-2">To air</span>
+      <SelectField
+        bare
+        label="How corrections reach air"
+        className="w-44! flex-none! text-xs"
+        value={table.flow}
+        choices={[
+          { value: 'at-once', label: 'as they are made' },
+          { value: 'when-sent', label: 'when they are sent' },
+        ]}
+        onChange={(flow) => onFlow(flow as Table['flow'])}
+      />
+      {!feedsAir(table.id) ? (
+        <span className="text-ink-3">with the next release</span>
+      ) : table.flow === 'when-sent' ? (
+        <Button
+          tone={differs > 0 ? 'primary' : 'plain'}
+          className="h-6 text-xs"
+          disabled={differs === 0}
+          onClick={() => void sendTable(table.id)}
+        >
+          {differs > 0 ? `Send ${differs} ${differs === 1 ? 'row' : 'rows'}` : 'Nothing to send'}
+        </Button>
+      ) : (
+        <span className="text-ink-3">{wrong ? `⚠ ${wrong}` : 'air follows'}</span>
+      )}
+      <span className="flex-1" />
+      {first && (
+        <button
+          type="button"
+          className="truncate text-warn hover:underline"
+          onClick={() => onProblem(first.row, first.column)}
+        >
+          ⚠ {problems.length >= 100 ? '100 or more' : problems.length}{' '}
+          {problems.length === 1 ? 'cell is' : 'cells are'} not right: {first.problem.message}
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** What is chosen, counted and added up. */
+function RangeWords(props: { show: Show; table: Table; rows: readonly Row[]; range: CellRange | null }) {
+  const { show, table, rows, range } = props;
+  const words = useMemo(() => {
+    if (!range)
+      return 'Arrows move, Shift extends, typing edits, Ctrl+D fills down, Ctrl+C and Ctrl+V go to and from any spreadsheet.';
+    const cells = (range.bottom - range.top + 1) * (range.right - range.left + 1);
+    if (cells === 1) return `Row ${range.top + 1}, ${table.columns[range.left]?.name ?? ''}`;
+    const numbers: number[] = [];
+    for (const row of rows.slice(range.top, Math.min(range.bottom + 1, range.top + 20_000)))
+      for (const column of table.columns.slice(range.left, range.right + 1) as Column[]) {
+        const value =
+          column.type === 'number' ? cellAs(cellOut(show.tables, table, row, column), 'number') : null;
+        if (typeof value === 'number') numbers.push(value);
+      }
+    const sum = numbers.reduce((a, b) => a + b, 0);
+    const said =
+      numbers.length > 0
+        ? ` · sum ${Number(sum.toFixed(6))} · mean ${Number((sum / numbers.length).toFixed(4))}`
+        : '';
+    return `${cells} cells${said}`;
+  }, [show, table, rows, range]);
+  return (
+    <p
+      role="status"
+      className="number h-7 shrink-0 truncate border-t border-line bg-deck px-3 leading-7 text-xs text-ink-3"
+    >
+      {words}
+    </p>
+  );
+}
