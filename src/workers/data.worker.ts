@@ -1,6 +1,6 @@
 // Tables, views and what came of sources, and what bindings make of them, off the interface's thread.
 import { expose } from 'comlink';
-import { typeWords, valueText, type Binding, type ColumnInfo, type ValueType } from '../core/binding';
+import { typeOfValue, valueText, type Binding, type ColumnInfo, type ValueType } from '../core/binding';
 import { Resolver, viewRows, withChange, type Resolved, type TableChange, type Use } from '../core/data';
 import type { Show, Table, Template, Values } from '../core/show';
 import type { Read, Source } from '../core/source';
@@ -57,7 +57,7 @@ const api = {
   trace: (use: Use, binding: Pick<Binding, 'from' | 'steps'>): TraceStep[] =>
     resolver.trace(use, binding).map(({ value, type, problem }) => ({
       words: valueText(value, type).slice(0, 500),
-      type: typeWords(type),
+      type: typeOfValue(value, type),
       valueType: type,
       problem: problem?.message ?? null,
     })),

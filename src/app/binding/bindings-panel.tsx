@@ -1,6 +1,6 @@
 import { Plus, Trash2 } from 'lucide-react';
-import { plainOrigin, type Binding } from '../../core/binding';
-import type { Use } from '../../core/data';
+import { holesIn, namedBy, plainOrigin, type Binding } from '../../core/binding';
+import { sameName, type Use } from '../../core/data';
 import {
   addBinding,
   bindingProblem,
@@ -127,6 +127,11 @@ function Drives(props: {
   const type = useTrace(use, binding).at(-1)?.valueType ?? null;
   const ties = template.ties.filter((tie) => tie.field === binding.id);
   const bound = Object.entries(template.bound).filter(([, id]) => id === binding.id);
+  const users = template.bindings.filter(
+    (other) =>
+      namedBy(other).includes(binding.id) ||
+      (other.from.kind === 'words' && holesIn(other.from.text).some((hole) => sameName(hole, binding.name))),
+  );
   const free = template.fields.filter((field) => template.bound[field.id] === undefined);
   return (
     <li className="mt-1 ml-2 flex flex-col gap-1 border-t border-line pt-2">
@@ -162,7 +167,10 @@ function Drives(props: {
           )
         );
       })}
-      {ties.length + bound.length === 0 && (
+      {users.map(({ id, name }) => (
+        <p key={id}>The binding {name}</p>
+      ))}
+      {ties.length + bound.length + users.length === 0 && (
         <p className="text-xs text-ink-3">
           Nothing yet: tie it with the knot of a property in Build, or to a field here.
         </p>

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { dataOf, originNames, stepKind, type Binding } from '../../core/binding';
-import { matchRows, type Use } from '../../core/data';
+import { dataOf, holesIn, namedBy, originNames, stepKind, type Binding } from '../../core/binding';
+import { matchRows, sameName, type Use } from '../../core/data';
 import { propertyOf, type Show, type Tie, type Values } from '../../core/show';
 import { Button, Dialog } from '../ui';
 import { asked, jsonInit } from '../state/air-store';
@@ -136,17 +136,20 @@ function GoTo({
   );
 }
 
-function Chain({
-  names,
-  use,
-  binding,
-  live,
-}: {
-  names: Names;
-  use: Use;
-  binding: Binding;
-  live: string | null;
-}) {
+/** The bindings that a binding takes from: its own origin, its holes, and what its steps name. */
+function takenFrom(use: Use, binding: Binding): Binding[] {
+  const { bindings } = use.template;
+  const holes = binding.from.kind === 'words' ? holesIn(binding.from.text) : [];
+  const ids = new Set(namedBy(binding));
+  return bindings.filter(
+    (one) => one.id !== binding.id && (ids.has(one.id) || holes.some((hole) => sameName(hole, one.name))),
+  );
+}
+
+const deepest = 4;
+
+function Chain(props: { names: Names; use: Use; binding: Binding; live: string | null; depth?: number }) {
+  const { names, use, binding, live, depth = 0 } = props;
   const [steps, setSteps] = useState<readonly Step[]>([]);
   useEffect(() => {
     let isGone = false;
@@ -208,6 +211,13 @@ function Chain({
           );
         })}
       </ol>
+      {depth < deepest &&
+        takenFrom(use, binding).map((one) => (
+          <section key={one.id} className="mt-1 pl-3" aria-label={`Binding ${one.name}`}>
+            <h3 className="text-xs text-tide">{one.name}</h3>
+            <Chain names={names} use={use} binding={one} live={live} depth={depth + 1} />
+          </section>
+        ))}
       {data.map((id) => (
         <GoTo
           key={id}

@@ -25,14 +25,10 @@ export function DataTab({ show, template, use }: { show: Show; template: Templat
           use={use}
           end={end}
           onChange={(next) =>
-            editTemplate(
-              `Binding ${next.name}`,
-              (t) => {
-                const at = t.bindings.findIndex(({ id }) => id === next.id);
-                if (at >= 0) t.bindings[at] = next;
-              },
-              `binding ${next.id}`,
-            )
+            editTemplate(`Binding ${next.name}`, (t) => {
+              const at = t.bindings.findIndex(({ id }) => id === next.id);
+              if (at >= 0) t.bindings[at] = next;
+            })
           }
         />
       )}

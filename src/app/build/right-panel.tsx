@@ -9,7 +9,7 @@ import { DataTab } from './data-tab';
 import { MotionPanel } from './motion/motion-panel';
 
 const tab =
-  'h-8 flex-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
+  'h-8 flex-auto whitespace-nowrap px-1 border-b-2 border-transparent text-xs text-ink-2 data-[state=active]:border-brass data-[state=active]:text-ink';
 
 /** The element in hand, or the operator's form of the template. */
 export function RightPanel(props: { show: Show; template: Template; values: Values; use: Use }) {

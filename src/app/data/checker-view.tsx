@@ -37,7 +37,7 @@ export function CheckerView({
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_380px]">
       <section className="flex min-h-0 flex-col" aria-label="Checker">
-        <div className="flex h-14 shrink-0 items-end gap-2 border-b border-line px-3 pb-2">
+        <div className="flex h-16 shrink-0 items-end gap-2 border-b border-line px-3 pb-2">
           <SelectField
             label="Template"
             value={template.id}
@@ -94,15 +94,11 @@ export function CheckerView({
               use={use}
               end={end}
               onChange={(next) =>
-                edit(
-                  `Binding ${next.name}`,
-                  (draft) => {
-                    const list = draft.templates[template.id]?.bindings ?? [];
-                    const at = list.findIndex(({ id }) => id === next.id);
-                    if (at >= 0) list[at] = next;
-                  },
-                  `binding ${next.id}`,
-                )
+                edit(`Binding ${next.name}`, (draft) => {
+                  const list = draft.templates[template.id]?.bindings ?? [];
+                  const at = list.findIndex(({ id }) => id === next.id);
+                  if (at >= 0) list[at] = next;
+                })
               }
             />
           )}

@@ -209,7 +209,7 @@ function FieldLine(props: {
           ? `${columns.find(({ key }) => key === column)?.name ?? ''}`
           : bound
             ? 'from its binding'
-            : '⚠ no column of this name',
+            : '⚠ not matched',
     },
     { value: '\u0000', label: 'none: its default' },
     ...columns.map(({ key, name }) => ({ value: `c ${key}`, label: name })),

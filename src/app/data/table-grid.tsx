@@ -268,6 +268,8 @@ export function TableGrid(props: {
         }}
         onCellKeyDown={({ mode }, event) => {
           if (mode === 'EDIT') return;
+          // The browser's own copy and paste follow; the grid must not begin to type.
+          if ((event.ctrlKey || event.metaKey) && /^[cvxz]$/i.test(event.key)) event.preventGridDefault();
           if (onKeys(event)) {
             event.preventGridDefault();
             event.preventDefault();

@@ -353,7 +353,7 @@ function RangeWords(props: { show: Show; table: Table; rows: readonly Row[]; ran
   return (
     <p
       role="status"
-      className="number h-7 shrink-0 truncate border-t border-line bg-deck px-3 leading-7 text-xs text-ink-3"
+      className="h-7 shrink-0 truncate border-t border-line bg-deck px-3 leading-7 text-xs text-ink-3"
     >
       {words}
     </p>

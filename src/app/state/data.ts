@@ -8,7 +8,7 @@ import type { Show, Table, Template, Values } from '../../core/show';
 import { fileNameOf, type Read, type ReadResult, type Source } from '../../core/source';
 import type { DataWorker, RowsSeen, TraceStep } from '../../workers/data.worker';
 import { assetBlob } from './assets';
-import { asked, dataListeners, jsonInit, useAir, type Fault } from './air-store';
+import { asked, dataListeners, jsonInit, releases, useAir, type Fault } from './air-store';
 import { useDraft } from './draft-store';
 import { readFile } from './reading';
 
@@ -103,7 +103,9 @@ function toAir(table: Table): void {
 export function feedsAir(id: string): boolean {
   const show = useDraft.getState().draft?.show;
   const { state } = useAir.getState();
-  return show !== undefined && state.show?.id === show.id && known?.tables[id] !== undefined;
+  return (
+    show !== undefined && state.show?.id === show.id && releases.get(state.release)?.tables[id] !== undefined
+  );
 }
 
 async function onAirTable(id: string): Promise<Table | null> {

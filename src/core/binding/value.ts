@@ -65,6 +65,20 @@ export function typeWords(type: ValueType): string {
   }
 }
 
+/** A type in words, or, where whatever may come, what did come. */
+export const typeOfValue = (value: Value, type: ValueType): string =>
+  type.of !== 'any' || value === null
+    ? typeWords(type)
+    : Array.isArray(value)
+      ? `list of ${value.length}`
+      : typeof value === 'string'
+        ? 'text'
+        : typeof value === 'boolean'
+          ? 'yes/no'
+          : typeof value === 'number'
+            ? 'number'
+            : 'object';
+
 const pad = (n: number): string => String(n).padStart(2, '0');
 
 /** Seconds as h:mm:ss or m:ss, with the parts of a second where there are any. */

@@ -1,7 +1,7 @@
 // Keeps tables, views and what came of sources, and what the bindings of graphics make of them, aside from the air
 // server's thread.
 import { parentPort, receiveMessageOnPort, type MessagePort } from 'node:worker_threads';
-import { typeWords, valueText, type Binding } from '../../core/binding';
+import { typeOfValue, valueText, type Binding } from '../../core/binding';
 import { Resolver, type Resolved, type Use } from '../../core/data';
 import type { Show, Table } from '../../core/show';
 import type { Read, Source } from '../../core/source';
@@ -78,7 +78,7 @@ function answer(message: Message): unknown {
     case 'trace':
       return resolver.trace(message.use, message.binding).map(({ value, type, problem }): TraceWords => ({
         value: valueText(value, type).slice(0, 2000),
-        type: typeWords(type),
+        type: typeOfValue(value, type),
         problem: problem?.message ?? null,
       }));
   }

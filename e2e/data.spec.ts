@@ -1,0 +1,174 @@
+// Data in the real interface: what producers save and type reaches the picture, and each word tells where it is from.
+import { expect, test, type Page } from '@playwright/test';
+import Excel from 'exceljs';
+import { copyFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Picture } from './pixels';
+import { TestServer } from './server';
+
+const folder = mkdtempSync(join(tmpdir(), 'jorvan-folder-'));
+copyFileSync('demo/data/results.csv', join(folder, 'results.csv'));
+const server = new TestServer({ JORVAN_DATA: folder });
+test.beforeAll(() => server.start());
+test.afterAll(async () => {
+  await server.dispose();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const cell = (page: Page, row: number, column: string) =>
+  page.getByRole('grid').getByRole('row').nth(row).getByRole('gridcell').nth(['', 'Pilot', 'Club', 'Round', 'Mark', 'Flown', 'Time'].indexOf(column)); // prettier-ignore
+
+test('cells are typed, picked, filled down, pasted from a spreadsheet, marked where wrong, and taken back', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write'], { origin: server.url });
+  await page.goto(`${server.url}/data/heats`);
+  await cell(page, 5, 'Pilot').click();
+  await page.keyboard.type('lucia vareiro\n');
+  await expect(cell(page, 5, 'Pilot')).toHaveText('Lúcia Vareiro');
+  await expect(cell(page, 5, 'Club')).toHaveText('Dunlin Aerobats');
+  await cell(page, 5, 'Mark').click();
+  await page.keyboard.type('11\n');
+  await expect(cell(page, 5, 'Mark')).toContainText('⚠');
+  await expect(
+    page.getByRole('button', { name: /1 cell is not right: Mark takes 0.00 to 10.00/ }),
+  ).toBeVisible();
+  // Several cells at once, by the keyboard.
+  await cell(page, 1, 'Round').click();
+  for (let i = 0; i < 4; i += 1) await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Control+d');
+  await expect(cell(page, 5, 'Round')).toHaveText('Ballet');
+  await page.evaluate(() => navigator.clipboard.writeText('Train\t9,5\nNight-glow\t8.25'));
+  await cell(page, 2, 'Round').click();
+  await page.keyboard.press('Control+v');
+  await expect(cell(page, 3, 'Round')).toHaveText('Night-glow');
+  await expect(cell(page, 2, 'Mark')).toHaveText('9.50');
+  await page.keyboard.press('Control+c');
+  await expect
+    .poll(() => page.evaluate(() => navigator.clipboard.readText()))
+    .toBe('Train\t9.5\nNight-glow\t8.25');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(cell(page, 5, 'Round')).toHaveText('Train');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /not right/ })).toHaveCount(0);
+  // Out as a file, changed there, and in again by the names of columns.
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ]);
+  const csv = readFileSync(await file.path(), 'utf8');
+  expect(csv.split('\r\n')[1]).toBe('Ox,Skerry Flyers,Ballet,9.15,yes,118.2');
+  await page.getByLabel('Rows for Heats').setInputFiles({
+    name: 'heats.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(csv.replace('9.15', '7.75')),
+  });
+  await expect(cell(page, 1, 'Mark')).toHaveText('7.75');
+  await expect(cell(page, 1, 'Pilot')).toHaveText('Ox');
+  // A row that others pick is not deleted without asking.
+  await page.getByRole('button', { name: /^People/ }).click();
+  await page.getByRole('grid').getByRole('row').nth(2).getByRole('gridcell').nth(1).click();
+  await page.getByRole('button', { name: 'Delete the rows of the chosen cells' }).click();
+  await expect(page.getByRole('dialog')).toContainText('1 cell of Heats');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('grid').getByRole('row').nth(2)).toContainText('Ox');
+});
+
+test('a workbook saved on disk changes the words in program, and each word leads back to it', async ({
+  page,
+  context,
+}) => {
+  const save = async (first: string): Promise<void> => {
+    const book = new Excel.Workbook();
+    book.addWorksheet('Results').addRows([
+      ['Team', 'Score'],
+      [first, 95.5],
+      ['Ox', 91.2],
+      ['Tern & Sons', 84],
+    ]);
+    writeFileSync(join(folder, 'results.xlsx'), new Uint8Array(await book.xlsx.writeBuffer()));
+  };
+  await save('Ox');
+  // The producer's workbook in the place of the CSV that the demo looks at.
+  await page.goto(`${server.url}/data/results`);
+  await page.getByLabel('File in the watched folder').selectOption('results.xlsx');
+  await page.getByLabel('Format').selectOption('Workbook (XLSX)');
+  await page.getByLabel('Cells').selectOption('As they are stored');
+  await expect(page.getByRole('grid')).toContainText('95.5');
+  await page.getByRole('button', { name: 'Release…' }).click();
+  await page.getByRole('button', { name: 'Release', exact: true }).click();
+  await expect(page.getByText('is released')).toBeVisible();
+  const output = await context.newPage();
+  await output.setViewportSize({ width: 960, height: 540 });
+  await output.goto(`${server.url}/out/main`);
+  await page.goto(`${server.url}/desk/main`);
+  await expect(page.getByRole('option', { name: /After the ballet/ })).toBeVisible();
+  await page.keyboard.type('61');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('61 is in preview.')).toBeVisible();
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await Picture.of(output)).inked(), { timeout: 20_000 }).not.toBeNull();
+  const shown = async (): Promise<string> => {
+    const air = (await (await fetch(`${server.url}/api/air`)).json()) as {
+      onAir: Record<string, { values: Record<string, unknown>; phase: string }[]>;
+    };
+    const [own] = air.onAir['main'] ?? [];
+    return `${own?.phase} ${own?.values['b-team1']} ${own?.values['b-score1']}`;
+  };
+  await expect.poll(shown).toBe('hold Ox 95.50');
+  const before = await Picture.of(output);
+  await save('Shingle Street');
+  await expect.poll(shown).toBe('hold Shingle Street 95.50');
+  await expect.poll(async () => (await Picture.of(output)).differs(before)).toBeGreaterThan(200);
+  // The file is gone: the picture stands.
+  rmSync(join(folder, 'results.xlsx'));
+  await expect.poll(shown).toBe('hold Shingle Street 95.50');
+  const monitor = page.getByRole('img', { name: 'Main program' });
+  const box = await monitor.boundingBox();
+  await monitor.click({ position: { x: (box?.width ?? 0) * 0.16, y: (box?.height ?? 0) * 0.64 } });
+  await expect(page.getByRole('dialog')).toContainText('Shingle Street');
+  await page.getByRole('button', { name: 'Go to Standings, Team' }).click();
+  await expect(page.getByLabel('Name of the view')).toHaveValue('Standings');
+  await page.getByRole('button', { name: /^Results/ }).click();
+  await expect(page.getByRole('alert')).toContainText('results.xlsx is not in the watched folder');
+  await output.close();
+});
+
+test('a property is bound in Build: steps with their values, what does not fit, and the words on the stage', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/build/notice-strip`);
+  await page.getByRole('treeitem', { name: 'Line' }).click();
+  await page.getByRole('button', { name: /^Line Words/ }).click();
+  await page.getByRole('menuitem', { name: 'Bind to data…' }).click();
+  await page.getByLabel('Comes from').selectOption('Rows');
+  await page.getByLabel('Which').selectOption({ label: 'Standings (view)' });
+  await expect(page.getByText(/Words takes a text; the binding brings rows/)).toBeVisible();
+  for (const step of ['Lists: Column', 'Lists: Slice', 'Words: List to text'])
+    await page.getByLabel('Add a step').selectOption({ label: step });
+  await expect(page.getByLabel('After Slice')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Column the column/ }).click();
+  await page.getByLabel('Column', { exact: true }).selectOption('Club');
+  await expect(page.getByLabel('After List to text')).toContainText(' and ');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText(/There is no column/).first()).toBeVisible();
+});
+
+test('a feed that falls silent says since when, and is fresh again when it comes back', async ({ page }) => {
+  await page.goto(`${server.url}/data/wind`);
+  await expect(page.getByRole('grid')).toContainText('Pier head');
+  const steer = (mode: string) =>
+    fetch(`${server.url}/api/data/stand-ins/wind`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ mode }),
+    });
+  await steer('silent');
+  await expect(page.getByRole('alert')).toContainText('The stand-in is silent. What came');
+  await expect(page.getByRole('grid')).toContainText('Pier head');
+  await steer('running');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
