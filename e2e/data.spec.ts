@@ -102,7 +102,7 @@ test('a workbook saved on disk changes the words in program, and each word leads
   await page.getByRole('button', { name: 'Release', exact: true }).click();
   await expect(page.getByText('is released')).toBeVisible();
   const output = await context.newPage();
-  await output.setViewportSize({ width: 960, height: 540 });
+  await output.setViewportSize({ width: 1100, height: 800 });
   await output.goto(`${server.url}/out/main`);
   await page.goto(`${server.url}/desk/main`);
   await expect(page.getByRole('option', { name: /After the ballet/ })).toBeVisible();
@@ -110,7 +110,6 @@ test('a workbook saved on disk changes the words in program, and each word leads
   await page.keyboard.press('Enter');
   await expect(page.getByText('61 is in preview.')).toBeVisible();
   await page.keyboard.press('Space');
-  await expect.poll(async () => (await Picture.of(output)).inked(), { timeout: 20_000 }).not.toBeNull();
   const shown = async (): Promise<string> => {
     const air = (await (await fetch(`${server.url}/api/air`)).json()) as {
       onAir: Record<string, { values: Record<string, unknown>; phase: string }[]>;
@@ -119,6 +118,7 @@ test('a workbook saved on disk changes the words in program, and each word leads
     return `${own?.phase} ${own?.values['b-team1']} ${own?.values['b-score1']}`;
   };
   await expect.poll(shown).toBe('hold Ox 95.50');
+  await expect.poll(async () => (await Picture.of(output)).inked(), { timeout: 20_000 }).not.toBeNull();
   const before = await Picture.of(output);
   await save('Shingle Street');
   await expect.poll(shown).toBe('hold Shingle Street 95.50');
