@@ -2,6 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { buildFigures } from './build';
 import { bundleFigures } from './bundle';
+import { dataFigures } from './data';
 import { frameFigures } from './frame';
 import { journalFigures } from './journal';
 import { motionFigures } from './motion';
@@ -13,6 +14,7 @@ const figures: Record<string, number> = {
   ...motionFigures(),
   ...buildFigures(),
   ...bundleFigures(),
+  ...(await dataFigures()),
   ...(await journalFigures()),
   ...(await stageFigures()),
   ...(await takeFigures()),
