@@ -85,6 +85,8 @@ test('pictures come in at their own size, turned as their camera says; a large o
   // The same file twice is one picture on the shelf, under two elements.
   await drop(page, 'small.png', png(120, 80));
   await expect(row(page, 'small 2')).toBeVisible();
+  // Only files in sight are in the page.
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.getByRole('tab', { name: 'Shelf' }).click();
   await expect(page.getByRole('list', { name: 'Files of the show' }).getByText('small.png')).toHaveCount(1);
 });

@@ -78,10 +78,16 @@ await shoot('shelf', async () => {
   await settle(1500);
 });
 await shoot('data', async () => {
-  await page.goto(`${url}/data`);
-  await page.getByRole('button', { name: /People/ }).click();
-  await page.getByRole('gridcell', { name: 'Lúcia Vareiro' }).click();
+  await page.goto(`${url}/data/heats`);
+  await page.getByRole('gridcell', { name: 'Ballet' }).first().click();
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowRight');
   await settle(2000);
+});
+await shoot('checker', async () => {
+  await page.goto(`${url}/data/checker/wind-gauge`);
+  await page.getByRole('button', { name: /^Bar length/ }).click();
+  await settle(2500);
 });
 await shoot('desk', async () => {
   await page.goto(`${url}/desk/main`);

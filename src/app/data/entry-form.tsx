@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { cellProblem, shownText, typedCell } from '../../core/data';
+import { cellProblem, rowOf, shownText, typedCell } from '../../core/data';
 import type { Column, Row, Show, Table } from '../../core/show';
 import { Button, Empty } from '../ui';
 import { useDraft } from '../state/draft-store';
@@ -82,7 +82,8 @@ function EntryField(props: { show: Show; table: Table; row: Row; column: Column 
   const keep = (): void => {
     if (typed === kept) return;
     edit(`Edit ${table.name}`, (draft) => {
-      const own = draft.tables[table.id]?.rows.find(({ id }) => id === row.id);
+      const real = draft.tables[table.id];
+      const own = real && rowOf(real, row.id);
       if (own) own.cells[column.id] = typedCell(draft.tables, column, typed);
     });
   };

@@ -15,6 +15,7 @@ import {
   fillDown,
   pasteCells,
   rangeBetween,
+  rowOf,
   shownText,
   textToCells,
   typedCell,
@@ -138,7 +139,7 @@ export function TableGrid(props: {
     change(`Edit ${table.name}`, (own) => {
       for (const index of changed) {
         const cells = next[index]?.cells;
-        const row = own.rows.find((one) => one.id === next[index]?.id);
+        const row = rowOf(own, next[index]?.id ?? '');
         if (row && cells) Object.assign(row.cells, cells);
       }
     });
@@ -221,7 +222,7 @@ export function TableGrid(props: {
     if (event.key === ' ' && column?.type === 'yes-no' && row) {
       const next = row.cells[column.id] === 'yes' ? 'no' : 'yes';
       change(`Edit ${table.name}`, (own) => {
-        const one = own.rows.find(({ id }) => id === row.id);
+        const one = rowOf(own, row.id);
         if (one) one.cells[column.id] = next;
       });
       return true;

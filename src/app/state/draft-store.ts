@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { edit, goTo, openDraft, redo, seal, undo, type Draft, type Show } from '../../core/show';
+import { edit, goTo, openDraft, redo, seal, undo, type Draft, type Edit, type Show } from '../../core/show';
 import { database, storageWords } from './database';
 import { parseStored, saveShow } from './shows';
 
@@ -23,6 +23,21 @@ interface DraftStore {
 
 const saveAfterMs = 300;
 const keptSteps = 200;
+const largestStep = 20_000;
+
+/** Rows that a step of undo carries; a whole sheet that was brought in is not written anew with every cell. */
+const weight = ({ patches, inverse }: Edit): number =>
+  [...patches, ...inverse].reduce((sum, { value }) => {
+    const rows = (value as { rows?: unknown[] } | null | undefined)?.rows ?? value;
+    return sum + (Array.isArray(rows) ? rows.length : 1);
+  }, 0);
+
+/** The steps that outlive the page: the last ones, back to the first that is too large to be written each time. */
+function worthKeeping(edits: readonly Edit[]): Edit[] {
+  const last = edits.slice(-keptSteps);
+  const heavy = last.findLastIndex((edit) => weight(edit) > largestStep);
+  return last.slice(heavy + 1);
+}
 let timer: ReturnType<typeof setTimeout> | null = null;
 
 /** The show in hand and its history; saved to the browser's database within a second of every change. */
@@ -35,8 +50,8 @@ export const useDraft = create<DraftStore>((set, get) => {
       await saveShow(draft.show);
       await database.history.put({
         id: draft.show.id,
-        undo: draft.undo.slice(-keptSteps),
-        redo: draft.redo.slice(-keptSteps),
+        undo: worthKeeping(draft.undo),
+        redo: worthKeeping(draft.redo),
       });
       if (get().saveProblem) set({ saveProblem: null });
     } catch (error) {

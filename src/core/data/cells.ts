@@ -1,8 +1,9 @@
+import { isDraft, original } from 'immer';
 import Papa from 'papaparse';
 import { checkCell, type Column, type NewId, type Row, type Show, type Table } from '../show';
 import type { Problem } from '../problem';
 import { cellAs, type Cell } from '../source';
-import { followedColumn, sentText, shownText, typedCell } from './table-rows';
+import { followedColumn, rowPlaces, sentText, shownText, typedCell } from './table-rows';
 
 // Cells of tables in and out: as people copy, paste, fill and save them.
 
@@ -45,6 +46,14 @@ export function textToCells(text: string): string[][] {
     : trimmed.split('\n').map((line) => line.split('\t'));
 }
 
+/** A row by its id, also of a table that is being edited, without a look at every row. */
+export function rowOf(table: Table, id: string): Row | undefined {
+  const { rows } = isDraft(table) ? (original(table) as Table) : table;
+  const at = rowPlaces(rows).get(id);
+  const row = at === undefined ? undefined : table.rows[at];
+  return row?.id === id ? row : undefined;
+}
+
 /** One cell of a change: the row by its id, the column, and what was typed. */
 export interface CellEdit {
   readonly row: string;
@@ -70,11 +79,10 @@ export function pasteCells(
     wanted > size && wanted % size === 0 ? wanted : size;
   const deep = spread(height, range.bottom - range.top + 1);
   const wide = spread(width, range.right - range.left + 1);
-  const byId = new Map(table.rows.map((row) => [row.id, row]));
   let count = 0;
   let added = 0;
   for (let r = 0; r < deep; r += 1) {
-    let row = byId.get(rows[range.top + r] ?? '');
+    let row = rowOf(table, rows[range.top + r] ?? '');
     if (!row) {
       row = { id: newId(), cells: {} };
       table.rows.push(row);
@@ -94,21 +102,20 @@ export function pasteCells(
 
 /** Puts the first row of a range into the others. */
 export function fillDown(table: Table, rows: readonly string[], range: CellRange): void {
-  const byId = new Map(table.rows.map((row) => [row.id, row]));
-  const first = byId.get(rows[range.top] ?? '');
+  const first = rowOf(table, rows[range.top] ?? '');
   for (let r = range.top + 1; r <= range.bottom; r += 1) {
-    const row = byId.get(rows[r] ?? '');
+    const row = rowOf(table, rows[r] ?? '');
     for (const column of table.columns.slice(range.left, range.right + 1))
       if (row && first && column.type !== 'follows') row.cells[column.id] = first.cells[column.id] ?? '';
   }
 }
 
 export function clearCells(table: Table, rows: readonly string[], range: CellRange): void {
-  const wanted = new Set(rows.slice(range.top, range.bottom + 1));
-  for (const row of table.rows)
-    if (wanted.has(row.id))
-      for (const column of table.columns.slice(range.left, range.right + 1))
-        if (column.type !== 'follows') row.cells[column.id] = '';
+  for (const id of rows.slice(range.top, range.bottom + 1)) {
+    const row = rowOf(table, id);
+    for (const column of table.columns.slice(range.left, range.right + 1))
+      if (row && column.type !== 'follows') row.cells[column.id] = '';
+  }
 }
 
 /** What spreadsheets take for a formula; such words go out behind an apostrophe, and come back without it. */

@@ -23,6 +23,7 @@ export {
   pasteCells,
   rangeBetween,
   replaceRows,
+  rowOf,
   tableProblems,
   tableToCells,
   tableToCsv,
