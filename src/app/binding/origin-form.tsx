@@ -9,10 +9,9 @@ import {
   type RowChoice,
 } from '../../core/binding';
 import type { Show, Template } from '../../core/show';
-import { SelectField } from '../ui';
+import { SelectField, DraftText } from '../ui';
 import { useRows } from '../state/data';
 import { dataChoices } from '../data/data-choices';
-import { DraftText } from '../data/source-view';
 import { OperandField } from './operand-field';
 
 const takeWords: Readonly<Record<(typeof cellTakes)[number], string>> = {

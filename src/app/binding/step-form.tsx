@@ -1,9 +1,17 @@
 import { Plus, X } from 'lucide-react';
 import { stepKind, type BindingStep, type Operand, type Param, type ValueType } from '../../core/binding';
 import type { Show } from '../../core/show';
-import { Button, CheckField, ColourField, IconButton, NumberField, SelectField, TextField } from '../ui';
+import {
+  Button,
+  CheckField,
+  ColourField,
+  IconButton,
+  NumberField,
+  SelectField,
+  TextField,
+  DraftText,
+} from '../ui';
 import { dataChoices } from '../data/data-choices';
-import { DraftText } from '../data/source-view';
 import { useRows } from '../state/data';
 import { OperandField } from './operand-field';
 

@@ -119,7 +119,7 @@ export function HandPanel({ channel }: { channel: Channel }) {
 
 /** What data brings to the card in hand, whether it waits, and what was typed over it. */
 function DataPart(props: { template: Template; source: Cue; graphic: Graphic | null; channel: Channel }) {
-  const { template, source, graphic, channel } = props;
+  const { template, source, channel, graphic } = props;
   const faults = useData((store) => store.faults[graphic?.id ?? `preview ${channel.id}`]);
   if (template.bindings.length === 0 && !source.row) return null;
   const pending = graphic ? Object.entries(graphic.pending) : [];

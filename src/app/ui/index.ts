@@ -8,3 +8,4 @@ export { Knot } from './knot';
 export { NumberField } from './number-field';
 export { Pennant } from './pennant';
 export { Section } from './section';
+export { DraftText } from './draft-text';

@@ -39,7 +39,7 @@ const previewKey = (channel: string): string => `preview ${channel}`;
  * on disk before it is seen, so that all screens show the same.
  */
 export class LiveData {
-  private readonly uses = new Map<string, { of: Cue | Graphic; channel: string; signature: string }>();
+  private readonly uses = new Map<string, { channel: string; of: Cue | Graphic; signature: string }>();
   private readonly last = new Map<string, Values>();
   private readonly waiting = new Map<string, Values>();
   private readonly faults = new Map<string, readonly Problem[]>();
