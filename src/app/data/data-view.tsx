@@ -12,7 +12,7 @@ import { asked } from '../state/air-store';
 import { useData } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
-import { readFile, useReading } from '../state/reading';
+import { readHanded, useReading } from '../state/reading';
 import { CheckerView } from './checker-view';
 import { FillPanel } from './fill-panel';
 import { Health } from './health';
@@ -52,7 +52,7 @@ export function DataView() {
 
   const bringTable = async (file: File): Promise<void> => {
     setWrong(null);
-    const result = await readFile(new Uint8Array(await file.arrayBuffer()), file.name, null);
+    const result = await readHanded(file, null);
     if ('problem' in result) return setWrong(result.problem.message);
     const made = tableFromRead(result.read, freshName(bareName(file.name), namesOf(show)), newId);
     edit(`Bring in ${file.name}`, (draft) => void (draft.tables[made.id] = made));

@@ -21,7 +21,7 @@ import { Button, Dialog, IconButton, NameField, SelectField } from '../ui';
 import { newId } from '../state/ids';
 import { useDraft } from '../state/draft-store';
 import { feedsAir, sendTable, useAirTables } from '../state/data';
-import { readFile } from '../state/reading';
+import { readHanded } from '../state/reading';
 import { download } from '../state/shows';
 import { ColumnDialog } from './column-dialog';
 import { EntryForm } from './entry-form';
@@ -144,9 +144,8 @@ export function TableView(props: {
     );
   };
   const bring = async (file: File): Promise<void> => {
-    const result = await readFile(
-      new Uint8Array(await file.arrayBuffer()),
-      file.name,
+    const result = await readHanded(
+      file,
       /\.xlsx$/i.test(file.name)
         ? { format: 'xlsx', sheet: null, range: null, by: 'row', header: true, cells: 'values' }
         : null,

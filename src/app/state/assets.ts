@@ -8,7 +8,7 @@ import {
   type Asset,
   type AssetType,
 } from '../../core/show';
-import { largestFile } from '../../core/source';
+import { sizeProblem } from '../../core/source';
 import { problem, type Problem } from '../../core/problem';
 import { database, storageWords } from './database';
 import { hashOf } from './ids';
@@ -178,14 +178,8 @@ function nameIn(names: unknown, key: string): string {
 
 /** Keeps a file of data in this browser, under its hash, as it is. */
 export async function addDataFile(file: File): Promise<{ id: string } | { problem: Problem }> {
-  if (file.size > largestFile)
-    return {
-      problem: problem(
-        'too-large',
-        `${file.name} has ${Math.round(file.size / 1e6)} MB; a file of data may have ${largestFile >> 20} MiB.`,
-        file.name,
-      ),
-    };
+  const oversize = sizeProblem(file.size, file.name);
+  if (oversize) return { problem: oversize };
   const bytes = new Uint8Array(await file.arrayBuffer());
   const id = await hashOf(bytes);
   try {

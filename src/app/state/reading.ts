@@ -1,7 +1,7 @@
 import { transfer, wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
 import { problem } from '../../core/problem';
-import type { Format, ReadResult } from '../../core/source';
+import { sizeProblem, type Format, type ReadResult } from '../../core/source';
 import type { ReadWorker } from '../../workers/read.worker';
 
 /** What is being read for longer than a moment; `stop` ends it. */
@@ -13,6 +13,14 @@ export const useReading = create<{ name: string | null; since: number; stop: () 
 
 let worker: { remote: Remote<ReadWorker>; own: Worker } | null = null;
 let queue: Promise<unknown> = Promise.resolve();
+
+/** Reads a file that was handed over; one that is too large is not even opened. */
+export async function readHanded(file: File, format: Format | null): Promise<ReadResult> {
+  const oversize = sizeProblem(file.size, file.name);
+  return oversize
+    ? { problem: oversize }
+    : readFile(new Uint8Array(await file.arrayBuffer()), file.name, format);
+}
 
 /** Reads a file of data off the interface's thread; it can be stopped while it lasts. */
 export function readFile(bytes: Uint8Array, name: string, format: Format | null): Promise<ReadResult> {

@@ -1,4 +1,5 @@
 import { matchColumns } from './match';
+import { sentText } from './table-rows';
 import { acceptValue, type Show, type Template, type Values } from '../show';
 
 /** What stands in where no table has words for a field. */
@@ -33,7 +34,8 @@ export function extremeValues(template: Template, tables: Show['tables'], which:
       const column = matchColumns(template, table).find((match) => match.field === field.id)?.column;
       if (!column) continue;
       for (const row of table.rows) {
-        const cell = (row.cells[column] ?? '').trim();
+        const own = table.columns.find(({ id }) => id === column);
+        const cell = own ? sentText(tables, table, row, own).trim() : '';
         if (cell === '') continue;
         const [a, b] = [[...cell].length, found === null ? null : [...found].length];
         if (b === null || (which === 'shortest' ? a < b : a > b)) found = cell;

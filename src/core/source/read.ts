@@ -46,6 +46,15 @@ export type ReadResult = { readonly read: Read } | { readonly problem: Problem }
 
 /** Bytes that a file of data may have; more is refused before it is opened. */
 export const largestFile = 64 << 20;
+/** Why a file of so many bytes is not read, or null; to be asked before it is. */
+export const sizeProblem = (bytes: number, name: string): Problem | null =>
+  bytes > largestFile
+    ? problem(
+        'too-large',
+        `${name} has ${Math.round(bytes / 1e6)} MB; a file of data may have ${largestFile >> 20} MiB. Bring a part of it.`,
+        name,
+      )
+    : null;
 export const mostCells = 4_000_000;
 
 /** Leaves a reader with what is wrong; `readBytes` gives it back as data. */

@@ -4,7 +4,7 @@ import { readFile, realpath, stat } from 'node:fs/promises';
 import { join, sep } from 'node:path';
 import { parentPort, type MessagePort } from 'node:worker_threads';
 import { problem, type Problem } from '../../core/problem';
-import { largestFile, readBytes, type Cell, type Format, type Read } from '../../core/source';
+import { readBytes, sizeProblem, type Cell, type Format, type Read } from '../../core/source';
 
 export interface ReadJob {
   readonly do: 'read';
@@ -54,12 +54,8 @@ async function whole(root: string, path: string): Promise<Uint8Array | Problem |
     if (!full.startsWith((await realpath(root)) + sep))
       return problem('outside', `${path} leads out of the watched folder. It was not read.`, path);
     const before = await stat(full);
-    if (before.size > largestFile)
-      return problem(
-        'too-large',
-        `${path} has ${Math.round(before.size / 1e6)} MB; a file of data may have ${largestFile >> 20} MiB. Save a part of it.`,
-        path,
-      );
+    const oversize = sizeProblem(before.size, path);
+    if (oversize) return oversize;
     const bytes = await readFile(full);
     const after = await stat(full);
     return before.size === after.size && before.mtimeMs === after.mtimeMs && bytes.length === after.size
