@@ -538,6 +538,7 @@ test('nothing at all, words from right to left and emoji are tried, and what bre
 test('a thousand elements: only the rows in sight are there, and any is found by its name', async ({
   page,
 }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
   await blank(page);
   const ids = Array.from({ length: 1000 }, (_, i) => `e${i}`);
   const many = newTemplate('t', 'Many', {

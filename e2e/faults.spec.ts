@@ -126,10 +126,10 @@ test('values typed out of range are put back with a word', async ({ page }) => {
 
 test('sheets that are none are refused by name', async ({ page }) => {
   await page.goto(`${server.url}/data`);
-  await expect(page.getByRole('heading', { name: 'Flights' })).toBeVisible();
-  await bring(page, 'CSV file', 'empty.csv', 'Name,Role\n');
+  await expect(page.getByLabel('Name of the table')).toHaveValue('Flights');
+  await bring(page, 'File for a table', 'empty.csv', 'Name,Role\n');
   await expect(page.getByRole('alert')).toContainText('empty.csv has no rows');
-  await bring(page, 'CSV file', 'book.csv', Buffer.from([0x50, 0x4b, 3, 4, 0, 0, 0, 0]));
+  await bring(page, 'File for a table', 'book.csv', Buffer.from([0x50, 0x4b, 3, 4, 0, 0, 0, 0]));
   await expect(page.getByRole('alert')).toContainText('book.csv is not a text file');
 });
 

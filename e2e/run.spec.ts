@@ -336,11 +336,12 @@ test('6: rows of a CSV fill cards, and a used number asks before it is given awa
   await setNumbers(page, { X: 1600, Y: 60, W: 220, H: 80 });
 
   await page.getByRole('link', { name: 'Data' }).click();
-  await page.getByLabel('CSV file').setInputFiles(join('demo', 'data', 'people.csv'));
-  await expect(page.getByRole('heading', { name: 'people' })).toBeVisible();
+  await page.getByLabel('File for a table').setInputFiles(join('demo', 'data', 'people.csv'));
+  await expect(page.getByLabel('Name of the table')).toHaveValue('people');
   const fill = page.getByRole('complementary', { name: 'Filling' });
   await expect(fill.getByLabel('Template')).toHaveValue(/.+/);
-  await expect(fill.getByText('Not used here: Club')).toBeVisible();
+  await expect(fill.getByText('Not used here; drag one onto a field:')).toBeVisible();
+  await expect(fill.getByRole('button', { name: 'Club' })).toBeVisible();
   // No picture of the show is called so: said, and the default stays.
   await expect(fill.getByText(/sandpiper\.svg” is none/)).toBeVisible();
 

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { describeTake, valuesWords } from '../../core/playout';
+import { cardWords, describeTake, valuesWords } from '../../core/playout';
 import { cardByNumber, parseCallNumber, type Channel } from '../../core/show';
 import { Button, Dialog } from '../ui';
 import { air, releases, useAir } from '../state/air-store';
@@ -101,7 +101,7 @@ function EnterWords({ typed }: { typed: string }) {
     <>
       <kbd className="number rounded border border-line px-1 text-xs text-ink-2">Enter</kbd> cues{' '}
       <strong>{card.number}</strong> {release?.templates[card.template]?.name}
-      <Quoted words={valuesWords(release, card.template, card.values)} />
+      <Quoted words={cardWords(release, card)} />
     </>
   );
 }

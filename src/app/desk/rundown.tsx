@@ -1,6 +1,6 @@
 import { Search } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { valuesWords, type AirCard } from '../../core/playout';
+import { cardWords, type AirCard } from '../../core/playout';
 import { Empty, Pennant } from '../ui';
 import { releases, useAir } from '../state/air-store';
 import { cueNumber, useDesk } from './desk-store';
@@ -22,7 +22,7 @@ export function Rundown() {
       .filter((card): card is AirCard => card !== undefined)
       .map((card) => ({
         card,
-        words: valuesWords(release, card.template, card.values),
+        words: cardWords(release, card),
         template: release?.templates[card.template]?.name ?? 'template gone',
       }))
       .filter(

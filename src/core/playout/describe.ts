@@ -1,4 +1,5 @@
-import { exactRate, type Release, type Values } from '../show';
+import { fillFromRow } from '../data';
+import { exactRate, type Card, type Release, type Values } from '../show';
 import { endOf, laneState } from './on-air';
 import type { AirState, Cue, Graphic } from './state';
 
@@ -11,6 +12,18 @@ export function valuesWords(release: Release | undefined, templateId: string, va
     if (words) return words;
   }
   return '';
+}
+
+/** The words of a card that is kept, also of one that takes them from a row of a table. */
+export function cardWords(release: Release | undefined, card: Card): string {
+  const template = release?.templates[card.template];
+  const table = card.row && release?.tables[card.row.of];
+  const row = table?.rows.find(({ id }) => id === card.row?.key);
+  const filled =
+    release && template && table && row
+      ? fillFromRow(template, table, row, release.assets, release.tables).values
+      : {};
+  return valuesWords(release, card.template, { ...filled, ...card.values });
 }
 
 export const graphicWords = (graphic: Pick<Graphic, 'number' | 'name'>): string =>

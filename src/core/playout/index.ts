@@ -24,4 +24,4 @@ export {
   type LaneState,
   type OnAir,
 } from './on-air';
-export { describeTake, graphicWords, valuesWords } from './describe';
+export { describeTake, cardWords, graphicWords, valuesWords } from './describe';
