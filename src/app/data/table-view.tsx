@@ -252,7 +252,7 @@ export function TableView(props: {
           onRange={onRange}
         />
       )}
-      <RangeWords show={show} table={table} rows={rows} range={isForm ? null : range} />
+      {!isForm && <RangeWords show={show} table={table} rows={rows} range={range} />}
       {opened && <ColumnDialog show={show} table={table} column={opened} onClose={() => setColumn(null)} />}
       {asks && (
         <Dialog
