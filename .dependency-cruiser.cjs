@@ -28,7 +28,8 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'core', 'npm-dev'],
-        pathNot: 'node_modules/(@types/)?(zod|immer|fflate|papaparse|svgpath|fast-xml-parser|culori|chardet|exceljs|numfmt|jsonata|slimdom|fontoxpath|xslt-processor|feedsmith|simple-statistics|date-fns|@date-fns)/',
+        pathNot:
+          'node_modules/(@types/)?(zod|immer|fflate|papaparse|svgpath|fast-xml-parser|culori|chardet|exceljs|numfmt|jsonata|slimdom|fontoxpath|xslt-processor|feedsmith|simple-statistics|date-fns|@date-fns)/',
       },
     },
     {
