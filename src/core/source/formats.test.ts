@@ -348,6 +348,10 @@ describe('feeds', () => {
   });
 });
 
+test('a file that is too large is refused before it is opened', async () => {
+  expect(await wrong(new Uint8Array(65 << 20), 'a.csv')).toBe('too-large a.csv');
+});
+
 test('any bytes under any name are read or refused, never thrown', async () => {
   await fc.assert(
     fc.asyncProperty(
