@@ -17,6 +17,7 @@ import { duplicateSelected, groupSelected, orderSelected, removeSelected, ungrou
 import { editTemplate, useBuild } from './build-store';
 import { markColours, OutlineRow, type DropPlace, type Marks } from './outline-row';
 
+const shortList = 40;
 const rowHeight = 28;
 
 interface TreeRow {
@@ -66,6 +67,11 @@ export function Outline({ template }: { template: Template }) {
     estimateSize: () => rowHeight,
     overscan: 12,
   });
+  // A short list is there whole, wherever a longer one stood before it.
+  const inSight =
+    rows.length <= shortList
+      ? rows.map((_row, index) => ({ index, start: index * rowHeight }))
+      : virtual.getVirtualItems();
   // What is found is looked at from its first row on, wherever the list stood before.
   useEffect(() => {
     virtual.scrollToOffset(0);
@@ -154,7 +160,7 @@ export function Outline({ template }: { template: Template }) {
       >
         <li role="none" style={{ height: virtual.getTotalSize() }} className="relative">
           <ul role="group">
-            {virtual.getVirtualItems().map((item) => {
+            {inSight.map((item) => {
               const { element, depth, isOpen } = rows[item.index] as TreeRow;
               const { id } = element;
               return (
