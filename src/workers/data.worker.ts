@@ -2,7 +2,7 @@
 import { expose } from 'comlink';
 import { typeOfValue, valueText, type Binding, type ColumnInfo, type ValueType } from '../core/binding';
 import { Resolver, viewRows, withChange, type Resolved, type TableChange, type Use } from '../core/data';
-import type { Show, Table, Template, Values } from '../core/show';
+import { newView, type Show, type Table, type Template, type Values } from '../core/show';
 import type { Read, Source } from '../core/source';
 
 export interface TraceStep {
@@ -74,6 +74,20 @@ const api = {
             : { ...resolver.resolve({ template, typed: {}, row: { of: id, key } }).values },
       };
     });
+  },
+  /** The keys of the rows of a table that have some words in them, in the order of a column where one sorts. */
+  keysSeen(id: string, words: string, sort: { column: string; down: boolean } | null): string[] {
+    const rowset = resolver.rows(id);
+    if (!rowset) return [];
+    const parts =
+      words === ''
+        ? []
+        : rowset.columns.map(({ key }) => ({ column: key, test: 'contains' as const, than: words }));
+    const { rows } = viewRows(
+      rowset,
+      newView('seen', 'Seen', id, { filter: { join: 'or', parts }, sort: sort ? [sort] : [] }),
+    );
+    return Array.from({ length: rows.count }, (_, row) => rows.key(row));
   },
   /** Some rows of a table, source or view, as words. */
   rows(id: string, from: number, count: number): RowsSeen | null {

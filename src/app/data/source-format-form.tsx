@@ -34,7 +34,10 @@ export function FormatForm(props: {
           value={format.encoding ?? ''}
           choices={[
             { value: '', label: `Guessed${encoding ? ` (${encoding})` : ''}` },
-            ...encodings.map((value) => ({ value, label: value })),
+            ...[...new Set([...encodings, ...(format.encoding ? [format.encoding] : [])])].map((value) => ({
+              value,
+              label: value,
+            })),
           ]}
           onChange={(value) => set({ encoding: value === '' ? null : value })}
         />

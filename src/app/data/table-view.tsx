@@ -1,11 +1,12 @@
 import { Download, FileUp, Plus, Search, Trash2 } from 'lucide-react';
-import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { wrap } from 'comlink';
 import {
   cellOut,
   pickersOf,
   replaceRows,
+  rowPlaces,
   sameName,
   sentText,
   shownText,
@@ -20,7 +21,7 @@ import type { ReadWorker } from '../../workers/read.worker';
 import { Button, Dialog, IconButton, NameField, SelectField } from '../ui';
 import { newId } from '../state/ids';
 import { useDraft } from '../state/draft-store';
-import { feedsAir, sendTable, useAirTables } from '../state/data';
+import { feedsAir, keysSeen, sendTable, useAirTables, useData } from '../state/data';
 import { readHanded } from '../state/reading';
 import { download } from '../state/shows';
 import { ColumnDialog } from './column-dialog';
@@ -61,6 +62,34 @@ function rowsSeen(
   return rows;
 }
 
+/** More rows than this are searched and sorted by the worker. */
+const largeTable = 2000;
+
+/** The rows of a large table that are seen, as the worker finds them; those found before stand until then. */
+function useFoundRows(
+  table: Table | null,
+  words: string,
+  sort: { column: string; down: boolean } | null,
+): readonly Row[] {
+  const [keys, setKeys] = useState<readonly string[] | null>(null);
+  const revision = useData((store) => store.revision);
+  const id = table?.id ?? null;
+  useEffect(() => {
+    if (id === null) return setKeys(null);
+    let isGone = false;
+    void keysSeen(id, words, sort).then((next) => !isGone && setKeys(next));
+    return () => {
+      isGone = true;
+    };
+  }, [id, words, sort, revision]);
+  return useMemo(() => {
+    if (!table) return [];
+    if (!keys) return table.rows;
+    const places = rowPlaces(table.rows);
+    return keys.flatMap((key) => table.rows[places.get(key) ?? -1] ?? []);
+  }, [table, keys]);
+}
+
 /** A table of the show: its cells, its columns, and what goes in and out. */
 export function TableView(props: {
   show: Show;
@@ -81,7 +110,12 @@ export function TableView(props: {
   const input = useRef<HTMLInputElement>(null);
   const search = useRef<HTMLInputElement>(null);
   const words = useDeferredValue(find);
-  const rows = useMemo(() => rowsSeen(show, table, words, sort), [show, table, words, sort]);
+  const isLarge = table.rows.length > largeTable && (words.trim() !== '' || sort !== null);
+  const found = useFoundRows(isLarge ? table : null, words.trim(), sort);
+  const rows = useMemo(
+    () => (isLarge ? found : rowsSeen(show, table, words, sort)),
+    [isLarge, found, show, table, words, sort],
+  );
   const problems = useMemo(() => tableProblems(show.tables, table), [show.tables, table]);
   const change = (label: string, recipe: (own: Table) => void): void =>
     edit(label, (draft) => {

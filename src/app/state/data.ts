@@ -396,3 +396,10 @@ export const traceOnce = (
   use: Use,
   binding: { from: unknown; steps: readonly unknown[] },
 ): Promise<readonly TraceStep[]> => dataWorker().trace(use, binding as never);
+
+/** The keys of a table's rows that have some words in them, sorted; looked for by the worker. */
+export const keysSeen = (
+  id: string,
+  words: string,
+  sort: { column: string; down: boolean } | null,
+): Promise<string[]> => dataWorker().keysSeen(id, words, sort);

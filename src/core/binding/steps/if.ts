@@ -20,33 +20,47 @@ const schema = z.object({
 
 /** Whether a value stands a test; words are compared without heed to case, numbers as numbers where both are. */
 export function stands(value: Value, test: Test, than: Value): boolean {
-  const [a, b] = [valueText(value).toLowerCase(), valueText(than).toLowerCase()];
-  const [x, y] = [Number(a === '' ? NaN : value), Number(b === '' ? NaN : than)];
-  const areNumbers = Number.isFinite(x) && Number.isFinite(y);
-  const order = areNumbers ? x - y : a.localeCompare(b, undefined, { numeric: true });
+  const a = valueText(value).toLowerCase();
   switch (test) {
-    case 'is':
-      return areNumbers ? x === y : a === b;
-    case 'is-not':
-      return areNumbers ? x !== y : a !== b;
-    case 'greater':
-      return a !== '' && order > 0;
-    case 'less':
-      return a !== '' && order < 0;
-    case 'at-least':
-      return a !== '' && order >= 0;
-    case 'at-most':
-      return a !== '' && order <= 0;
-    case 'contains':
-      return a.includes(b);
-    case 'begins':
-      return a.startsWith(b);
-    case 'ends':
-      return a.endsWith(b);
     case 'empty':
       return isEmpty(value);
     case 'yes':
       return value === true || value === 1 || a === 'yes' || a === 'true';
+    case 'contains':
+      return a.includes(valueText(than).toLowerCase());
+    case 'begins':
+      return a.startsWith(valueText(than).toLowerCase());
+    case 'ends':
+      return a.endsWith(valueText(than).toLowerCase());
+    default:
+      return standsInOrder(value, a, test, than);
+  }
+}
+
+const words = new Intl.Collator(undefined, { numeric: true });
+
+function standsInOrder(
+  value: Value,
+  a: string,
+  test: Exclude<Test, 'empty' | 'yes' | 'contains' | 'begins' | 'ends'>,
+  than: Value,
+): boolean {
+  const b = valueText(than).toLowerCase();
+  const [x, y] = [Number(a === '' ? NaN : value), Number(b === '' ? NaN : than)];
+  const areNumbers = Number.isFinite(x) && Number.isFinite(y);
+  if (test === 'is') return areNumbers ? x === y : a === b;
+  if (test === 'is-not') return areNumbers ? x !== y : a !== b;
+  if (a === '') return false;
+  const order = areNumbers ? x - y : words.compare(a, b);
+  switch (test) {
+    case 'greater':
+      return order > 0;
+    case 'less':
+      return order < 0;
+    case 'at-least':
+      return order >= 0;
+    case 'at-most':
+      return order <= 0;
   }
 }
 
