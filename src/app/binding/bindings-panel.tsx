@@ -12,6 +12,7 @@ import {
 import { Button, Empty, IconButton, NameField, SelectField } from '../ui';
 import { useResolved, useTrace } from '../state/data';
 import { newId } from '../state/ids';
+import { ChainEditor } from './chain-editor';
 
 /** The bindings of a template: a list with their values, and the one in hand step by step. */
 export function BindingsPanel(props: {
@@ -21,9 +22,8 @@ export function BindingsPanel(props: {
   open: string | null;
   onOpen: (id: string | null) => void;
   onEdit: (label: string, recipe: (template: Template) => void, merge?: string) => void;
-  chain: (binding: Binding, end: React.ReactNode) => React.ReactNode;
 }) {
-  const { show, template, use, open, onOpen, onEdit, chain } = props;
+  const { show, template, use, open, onOpen, onEdit } = props;
   const { values, problems } = useResolved(use);
   const binding = template.bindings.find(({ id }) => id === open) ?? null;
   const make = (): void => {
@@ -109,7 +109,20 @@ export function BindingsPanel(props: {
               <Trash2 size={14} />
             </IconButton>
           </div>
-          {chain(binding, <Drives template={template} binding={binding} use={use} onEdit={onEdit} />)}
+          <ChainEditor
+            key={binding.id}
+            show={show}
+            template={template}
+            binding={binding}
+            use={use}
+            end={<Drives template={template} binding={binding} use={use} onEdit={onEdit} />}
+            onChange={(next) =>
+              onEdit(`Binding ${next.name}`, (t) => {
+                const at = t.bindings.findIndex(({ id }) => id === next.id);
+                if (at >= 0) t.bindings[at] = next;
+              })
+            }
+          />
         </div>
       )}
     </div>

@@ -1,7 +1,6 @@
 import type { Use } from '../../core/data';
 import type { Show, Template } from '../../core/show';
 import { BindingsPanel } from '../binding/bindings-panel';
-import { ChainEditor } from '../binding/chain-editor';
 import { editTemplate, useBuild } from './build-store';
 
 /** The bindings of the template in hand, beside its picture. */
@@ -16,22 +15,6 @@ export function DataTab({ show, template, use }: { show: Show; template: Templat
       open={open}
       onOpen={(binding) => set({ binding })}
       onEdit={(label, recipe, merge) => editTemplate(label, recipe, merge)}
-      chain={(binding, end) => (
-        <ChainEditor
-          key={binding.id}
-          show={show}
-          template={template}
-          binding={binding}
-          use={use}
-          end={end}
-          onChange={(next) =>
-            editTemplate(`Binding ${next.name}`, (t) => {
-              const at = t.bindings.findIndex(({ id }) => id === next.id);
-              if (at >= 0) t.bindings[at] = next;
-            })
-          }
-        />
-      )}
     />
   );
 }

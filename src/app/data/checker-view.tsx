@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { ChainEditor } from '../binding/chain-editor';
 import { BindingsPanel } from '../binding/bindings-panel';
 import type { Use } from '../../core/data';
 import { templatesByName, type Show, type Template } from '../../core/show';
@@ -85,23 +84,6 @@ export function CheckerView({
               merge,
             )
           }
-          chain={(binding, end) => (
-            <ChainEditor
-              key={binding.id}
-              show={show}
-              template={template}
-              binding={binding}
-              use={use}
-              end={end}
-              onChange={(next) =>
-                edit(`Binding ${next.name}`, (draft) => {
-                  const list = draft.templates[template.id]?.bindings ?? [];
-                  const at = list.findIndex(({ id }) => id === next.id);
-                  if (at >= 0) list[at] = next;
-                })
-              }
-            />
-          )}
         />
       </section>
       <aside

@@ -173,7 +173,7 @@ describe('a file in the watched folder', () => {
     writeFileSync(join(folder, 'wind.json'), '[{"Gust": 8}]');
     await until(shown, (values) => values['gust'] === 8);
   });
-  test('a column that vanished leaves the picture as it is and is told to operators', async () => {
+  test('a column that vanished leaves the picture as it is, also when other words are sent', async () => {
     writeFileSync(file(), 'Gust\n21\n');
     await release(show([inFolder('wind.csv')]));
     await until(
@@ -186,7 +186,6 @@ describe('a file in the watched folder', () => {
       () => status(inFolder('wind.csv')),
       ({ version }) => version === 2,
     );
-    writeFileSync(join(folder, 'other.csv'), 'x\n1\n');
     await command({ do: 'change', values: { Team: 'Ox' } }).expect(200);
     expect(shown()).toEqual({ gust: 21, team: 'Ox' });
   });
@@ -320,7 +319,7 @@ describe('addresses', () => {
     expect(
       ['127.0.0.1', '::1', '169.254.169.254', '0.0.0.0', '::ffff:127.0.0.1', '224.0.0.1'].every(isForbidden),
     ).toBe(true);
-    expect(isForbidden('192.0.2.0') || isForbidden('10.20.30.40')).toBe(isForbidden('192.0.2.0'));
+    expect(isForbidden('10.20.30.40')).toBe(false);
   });
   test('no answer, too slow, cut off, refused, and going round are each told apart', async () => {
     answer = (asked, response) => {
