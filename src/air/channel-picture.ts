@@ -8,9 +8,9 @@ import {
   type Moment,
   type Scene,
 } from '../core/frame';
-import { graphicsOnAir, quantise, type AirState, type Changing } from '../core/playout';
+import { graphicsOf, graphicsOnAir, quantise, type AirState, type Changing } from '../core/playout';
 import { ProblemError } from '../core/problem';
-import type { Dressing, Release, Template, Values } from '../core/show';
+import { templateFor, type Dressing, type Release, type Template, type Values } from '../core/show';
 import type { TextMeasure } from '../core/text';
 
 export interface PictureHost {
@@ -66,11 +66,12 @@ export class ChannelPicture {
       if (scene) this.add(scene, moment);
     }
     // What waits for its lane is made ready, so that its first frame is on time.
-    for (const graphic of state.air[this.channel]?.graphics ?? []) {
+    const { graphics } = graphicsOf(state, this.channel);
+    for (const graphic of graphics) {
       if (graphic.enterAt > time)
         this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values, null);
     }
-    this.forget(new Set((state.air[this.channel]?.graphics ?? []).map((g) => g.id)));
+    this.forget(new Set(graphics.map((g) => g.id)));
     return this.end();
   }
 
@@ -82,14 +83,15 @@ export class ChannelPicture {
     const moment = holdMoment(channel ? quantise(time, channel.format.rate) : time);
     const cued = cue && this.host.release(state.release)?.templates[cue.template];
     this.begin();
-    for (const lane of channel?.lanes ?? []) {
-      if (cue && cued && cued.lane === lane.id && state.release !== null) {
+    const { graphics, lanes } = graphicsOf(state, this.channel);
+    for (const lane of lanes) {
+      if (cue && cued && cued.lane === lane && state.release !== null) {
         const scene = this.sceneFor(state, 'cue', state.release, cue.template, cue.values, null);
         const { steps } = cued;
         if (scene) this.add(scene, steps.length > 0 ? { ...moment, steps: steps.map(() => -1) } : moment);
         continue;
       }
-      const holder = air?.graphics.find((g) => g.lane === lane.id && g.exitAt === null);
+      const holder = graphics.find((g) => g.lane === lane && g.exitAt === null);
       if (!holder) continue;
       // As it will hold: its last words, its steps and moves where they lead.
       const scene = this.sceneFor(state, holder.id, holder.release, holder.template, holder.values, null);
@@ -97,7 +99,7 @@ export class ChannelPicture {
       const moves = holder.moves.flatMap(({ ref, back, frames }) => (back ? [] : [{ ref, frame: frames }]));
       if (scene) this.add(scene, { ...moment, ...(steps.length > 0 ? { steps } : {}), moves });
     }
-    this.forget(new Set(['cue', ...(air?.graphics ?? []).map((g) => g.id)]));
+    this.forget(new Set(['cue', ...graphics.map((g) => g.id)]));
     return this.end();
   }
 
@@ -120,7 +122,13 @@ export class ChannelPicture {
 
   private add(scene: Scene, moment: Moment): void {
     // Videos and cameras are new with every frame, clocks with every second.
-    const second = scene.isLive ? moment.time : scene.hasClock ? Math.floor(moment.time) : 0;
+    const second = scene.isLive
+      ? moment.time
+      : scene.hasCount
+        ? Math.floor(moment.time * 20)
+        : scene.hasClock
+          ? Math.floor(moment.time)
+          : 0;
     const before = this.drawn[this.count];
     if (
       !before ||
@@ -169,8 +177,9 @@ export class ChannelPicture {
     // The same graphic with older words is better than none; another template's picture is not.
     const standing = kept && kept.scene.template.id === templateId ? kept.scene : null;
     const source = this.host.release(release);
-    const template = source?.templates[templateId];
-    if (!source || !template || !channel || this.waiting.has(key)) return standing;
+    const drawn = source?.templates[templateId];
+    if (!source || !drawn || !channel || this.waiting.has(key)) return standing;
+    const template = templateFor(drawn, channel.format);
     const change = changing && template.changes.find((own) => own.id === changing.ref);
     const fonts = this.host.fonts(template, values, source);
     if (fonts) {

@@ -1,11 +1,14 @@
 import { applyPatches, enablePatches, type Patch } from 'immer';
 import { problem, type Problem } from '../core/problem';
-import { emptyAir, type AirState, type Command } from '../core/playout';
+import { emptyAir, type AirEvent, type AirState, type Command, type Role } from '../core/playout';
 import { AirClock } from './clock';
 import {
   serverMessageSchema,
   wireVersion,
   type ClientMessage,
+  type Hand,
+  type Mixer,
+  type OutputCommand,
   type OutputReport,
   type Present,
   type ServerMessage,
@@ -31,6 +34,13 @@ export interface AirClientOptions {
   readonly name: string;
   readonly channel: string | null;
   readonly key?: string;
+  /** Outputs: which of several it is, and its group. */
+  readonly station?: string;
+  readonly group?: string;
+  /** Told what an output is asked to do. */
+  readonly onOutput?: (command: OutputCommand) => void;
+  /** Told what happens on air, event by event. */
+  readonly onEvents?: (events: readonly AirEvent[]) => void;
   /** Seconds by a clock that never runs backwards, about those of 1970-01-01 UTC. */
   readonly local: () => number;
   /** Called after anything below has changed. */
@@ -64,8 +74,14 @@ export class AirClient {
   /** Whether a state has ever come. */
   hasState = false;
   refusal: Problem | null = null;
+  /** Who this end is to the server, and what it may do. */
+  id = '';
+  may: Role = 'watch';
+  mixer: Mixer | null = null;
   readonly clock: AirClock;
 
+  private hand: Hand | null = null;
+  private name: string;
   private socket: AirSocket | null = null;
   private isClosed = false;
   private retryMs = firstRetryMs;
@@ -75,6 +91,7 @@ export class AirClient {
 
   constructor(private readonly options: AirClientOptions) {
     this.clock = new AirClock(options.local);
+    this.name = options.name;
     this.connect();
   }
 
@@ -100,6 +117,17 @@ export class AirClient {
     if (this.isConnected) this.say({ type: 'report', report });
   }
 
+  /** Tells the others what one has in hand. */
+  tellHand(hand: Hand | null): void {
+    this.hand = hand;
+    if (this.isConnected) this.say({ type: 'hand', hand });
+  }
+
+  tellName(name: string): void {
+    this.name = name;
+    if (this.isConnected) this.say({ type: 'name', name });
+  }
+
   close(): void {
     this.isClosed = true;
     if (this.pinger) clearInterval(this.pinger);
@@ -117,14 +145,17 @@ export class AirClient {
     const socket = this.options.open();
     this.socket = socket;
     socket.onopen = () => {
-      const { role, name, channel, key } = this.options;
+      const { role, channel, key, station, group, onEvents } = this.options;
       this.say({
         type: 'hello',
         version: wireVersion,
         role,
-        name,
+        name: this.name,
         channel,
         ...(key === undefined ? {} : { key }),
+        ...(station === undefined ? {} : { station }),
+        ...(group === undefined ? {} : { group }),
+        ...(onEvents === undefined ? {} : { events: true }),
       });
     };
     socket.onmessage = (event) => this.hear(event.data);
@@ -183,7 +214,10 @@ export class AirClient {
     switch (message.type) {
       case 'welcome':
         if (message.version !== wireVersion) return this.options.onOutdated?.();
+        this.id = message.id;
+        this.may = message.may;
         this.welcome(message.state, message.time);
+        if (this.hand) this.say({ type: 'hand', hand: this.hand });
         break;
       case 'patches':
         // A gap means that something was missed: only a new welcome gives the whole state.
@@ -205,6 +239,15 @@ export class AirClient {
         return;
       case 'present':
         this.present = message.present;
+        break;
+      case 'events':
+        this.options.onEvents?.(message.events);
+        return;
+      case 'output':
+        this.options.onOutput?.(message.command);
+        return;
+      case 'mixer':
+        this.mixer = message.mixer;
         break;
       case 'refused':
         this.refusal = message.problem;

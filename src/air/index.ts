@@ -3,7 +3,13 @@ export {
   clientMessageSchema,
   serverMessageSchema,
   wireVersion,
+  handSchema,
+  mixerSchema,
+  outputCommandSchema,
   type ClientMessage,
+  type Hand,
+  type Mixer,
+  type OutputCommand,
   type FeedStatus,
   type OutputReport,
   type Present,
@@ -12,4 +18,5 @@ export {
 export { AirClock } from './clock';
 export { AirClient, type AirSocket, type Answer } from './client';
 export { ChannelPicture, type PictureHost } from './channel-picture';
+export { drawTestCard, testCards, type TestCard } from './test-card';
 export { ReleaseShelf } from './releases';

@@ -1,8 +1,23 @@
 import { z } from 'zod';
-import { airStateSchema, commandSchema } from '../core/playout';
+import { airEventSchema, airStateSchema, commandSchema, roleSchema } from '../core/playout';
+import { testCards } from './test-card';
+
+/** The mixer as it stands: what its buses show, and the mix that is under way. Times in air clock seconds. */
+export const mixerSchema = z.object({
+  sources: z.array(z.string()),
+  program: z.number().int(),
+  preview: z.number().int(),
+  /** Since when the mix runs, and how long it takes in seconds; null while none does. */
+  mix: z.object({ from: z.number().int(), at: z.number(), seconds: z.number() }).nullable(),
+  mixSeconds: z.number(),
+  /** Channels whose fill and key lie over program, and since when. */
+  keyers: z.record(z.string(), z.object({ isOn: z.boolean(), at: z.number() })),
+  isAttached: z.boolean(),
+});
+export type Mixer = z.infer<typeof mixerSchema>;
 
 /** Raised when a message changes in a way that older pages cannot read; such a page loads itself again. */
-export const wireVersion = 1;
+export const wireVersion = 2;
 
 const problemSchema = z.object({ code: z.string(), message: z.string(), path: z.string() });
 
@@ -14,6 +29,12 @@ export const outputReportSchema = z.object({
   dropped: z.number().int().min(0).max(1e6),
   width: z.number().int().min(0).max(100_000),
   height: z.number().int().min(0).max(100_000),
+  /** The frame of the channel that was drawn last, counted from 1970-01-01 UTC, and how many it was behind the clock. */
+  frame: z.number().int().min(0).default(0),
+  behind: z.number().int().min(0).max(1e9).default(0),
+  /** Fonts and pictures that it has been waiting for. */
+  missing: z.array(z.string().max(120)).max(20).default([]),
+  testCard: z.enum(testCards).default('none'),
 });
 export type OutputReport = z.infer<typeof outputReportSchema>;
 
@@ -35,6 +56,27 @@ export const feedStatusSchema = z.object({
 });
 export type FeedStatus = z.infer<typeof feedStatusSchema>;
 
+/** What a person has in hand at the Desk. */
+export const handSchema = z.object({
+  area: z.string().max(40),
+  channel: z.string().max(60).nullable(),
+  card: z.string().max(64).nullable(),
+  graphic: z.string().max(100).nullable(),
+  /** Fields that are being edited, by id. */
+  fields: z.array(z.string().max(64)).max(200),
+});
+export type Hand = z.infer<typeof handSchema>;
+
+/** What an output is told: by its id, or all of a channel, of a group, or all. */
+export const outputCommandSchema = z.object({
+  do: z.enum(['identify', 'reload', 'test-card', 'forget']),
+  output: z.string().max(64).optional(),
+  channel: z.string().max(60).optional(),
+  group: z.string().max(60).optional(),
+  card: z.enum(testCards).optional(),
+});
+export type OutputCommand = z.infer<typeof outputCommandSchema>;
+
 export const presentSchema = z.object({
   id: z.string(),
   role: z.enum(['operator', 'output']),
@@ -42,6 +84,14 @@ export const presentSchema = z.object({
   channel: z.string().nullable(),
   address: z.string(),
   report: outputReportSchema.nullable(),
+  /** Outputs: which of several it is, the same when it comes again. */
+  station: z.string().default(''),
+  group: z.string().default(''),
+  /** What a person may do. */
+  may: roleSchema.default('design'),
+  hand: handSchema.nullable().default(null),
+  /** Seconds of the air clock at which it was lost; null while it is there. */
+  lostAt: z.number().nullable().default(null),
 });
 /** Someone or something connected to the server. */
 export type Present = z.infer<typeof presentSchema>;
@@ -54,7 +104,13 @@ export const clientMessageSchema = z.discriminatedUnion('type', [
     name: z.string().max(60),
     channel: z.string().max(60).nullable(),
     key: z.string().max(200).optional(),
+    station: z.string().max(64).optional(),
+    group: z.string().max(60).optional(),
+    /** Wants to be told what happens, event by event. */
+    events: z.boolean().optional(),
   }),
+  z.strictObject({ type: z.literal('hand'), hand: handSchema.nullable() }),
+  z.strictObject({ type: z.literal('name'), name: z.string().max(60) }),
   z.strictObject({ type: z.literal('ping'), sent: z.number() }),
   z.strictObject({ type: z.literal('command'), id: z.string().min(1).max(64), command: commandSchema }),
   z.strictObject({ type: z.literal('report'), report: outputReportSchema }),
@@ -73,6 +129,9 @@ export const serverMessageSchema = z.discriminatedUnion('type', [
     version: z.number().int(),
     state: airStateSchema,
     time: z.number(),
+    /** Who one is here, and what one may do. */
+    id: z.string().default(''),
+    may: roleSchema.default('watch'),
   }),
   z.object({ type: z.literal('patches'), sequence: z.number().int(), patches: z.array(patchSchema) }),
   z.object({
@@ -89,6 +148,15 @@ export const serverMessageSchema = z.discriminatedUnion('type', [
     feeds: z.array(feedStatusSchema),
     faults: z.array(z.object({ key: z.string(), problems: z.array(problemSchema) })),
   }),
+  z.object({
+    type: z.literal('events'),
+    sequence: z.number().int(),
+    events: z.array(airEventSchema),
+  }),
+  /** To outputs. */
+  z.object({ type: z.literal('output'), command: outputCommandSchema }),
+  /** The mixer stand-in; null while none is attached. */
+  z.object({ type: z.literal('mixer'), mixer: mixerSchema.nullable() }),
   z.object({ type: z.literal('refused'), problem: problemSchema }),
 ]);
 export type ServerMessage = z.infer<typeof serverMessageSchema>;

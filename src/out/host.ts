@@ -9,8 +9,12 @@ export function openHost(onNeed: () => void) {
   const canvas = document.querySelector('canvas');
   if (!canvas) throw new Error('openHost: the page has no canvas');
   const measure = canvasMeasure();
+  /** Ids of what the server could not give. */
+  const missing = new Set<string>();
   const picture = async (asset: string): Promise<Blob | null> => {
     const response = await fetch(`/api/assets/${asset}`);
+    if (response.ok) missing.delete(asset);
+    else missing.add(asset);
     return response.ok ? response.blob() : null;
   };
   const renderer: Renderer = createRenderer(canvas, picture, onNeed, standInCamera);
@@ -23,5 +27,5 @@ export function openHost(onNeed: () => void) {
     const coming = loadFonts(fontsFor(template, values, of), picture);
     return coming && coming.then(() => measure.forget());
   };
-  return { canvas, measure, renderer, releases, fonts };
+  return { canvas, measure, renderer, releases, fonts, missing };
 }

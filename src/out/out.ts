@@ -1,6 +1,6 @@
 // The output page: what a channel's viewers see, transparent where there is no graphic. It only listens.
-import { AirClient, ChannelPicture, type AirSocket } from '../air';
-import { exactRate } from '../core/show';
+import { AirClient, ChannelPicture, drawTestCard, testCards, type AirSocket, type TestCard } from '../air';
+import { exactRate, type Channel } from '../core/show';
 import type { OutputMode } from '../render';
 import { openHost } from './host';
 
@@ -9,9 +9,45 @@ const channelId = decodeURIComponent(location.pathname.split('/')[2] ?? '');
 const mode: OutputMode = query.has('key') ? 'key' : query.has('fill') ? 'fill' : 'full';
 const page = document.documentElement;
 
-const { canvas, measure, renderer, releases, fonts } = openHost(() => picture.touch());
+const { canvas, measure, renderer, releases, fonts, missing } = openHost(() => picture.touch());
 const picture = new ChannelPicture({ measure, release: releases.get, fonts }, channelId);
 const view = renderer.newView();
+
+/** The same for this window when it comes again, another for the next window. */
+const station = ((): string => {
+  const kept = sessionStorage.getItem('jorvan.station');
+  if (kept) return kept;
+  const made = crypto.randomUUID();
+  sessionStorage.setItem('jorvan.station', made);
+  return made;
+})();
+const group = query.get('group') ?? '';
+const name = query.get('name') ?? '';
+
+// For mixing by colour: what lies behind the picture.
+const background = query.get('background') ?? '';
+if (/^[0-9a-f]{6}$/i.test(background)) document.body.style.background = `#${background}`;
+
+let testCard: TestCard = testCards.find((card) => card === query.get('card')) ?? 'none';
+const over = document.createElement('canvas');
+over.style.display = 'none';
+document.body.append(over);
+const overPen = over.getContext('2d');
+
+const identifyMs = 5000;
+const label = document.createElement('p');
+label.style.cssText =
+  'position:absolute;left:3vw;bottom:4vh;margin:0;padding:1vh 2vw;font:600 5vh "Hanken Grotesk",sans-serif;color:#12171a;background:#d8a748;display:none';
+document.body.append(label);
+let labelled: ReturnType<typeof setTimeout> | null = null;
+function identify(): void {
+  label.textContent = [client.state.channels.find((c) => c.id === channelId)?.name ?? channelId, name, group]
+    .filter(Boolean)
+    .join(' · ');
+  label.style.display = 'block';
+  if (labelled) clearTimeout(labelled);
+  labelled = setTimeout(() => (label.style.display = 'none'), identifyMs);
+}
 
 const client = new AirClient({
   open: () =>
@@ -19,7 +55,14 @@ const client = new AirClient({
       `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/air`,
     ) as unknown as AirSocket,
   role: 'output',
-  name: query.get('name') ?? '',
+  name,
+  station,
+  group,
+  onOutput: (command) => {
+    if (command.do === 'reload') location.reload();
+    if (command.do === 'identify') identify();
+    if (command.do === 'test-card') testCard = command.card ?? 'none';
+  },
   channel: channelId,
   local: () => (performance.timeOrigin + performance.now()) / 1000,
   onChange: () => {
@@ -39,6 +82,12 @@ const client = new AirClient({
   onOutdated: () => setTimeout(() => location.reload(), 500 + 1500 * (performance.now() % 1)),
 });
 
+// For whoever measures how far two outputs are apart: what is drawn, and when.
+let measured: ((frame: number, at: number) => void) | null = null;
+Object.assign(globalThis, {
+  jorvanFrames: (listener: typeof measured) => (measured = listener),
+});
+
 canvas.addEventListener('webglcontextrestored', () => {
   renderer.refresh();
   picture.touch();
@@ -47,6 +96,17 @@ canvas.addEventListener('webglcontextrestored', () => {
 let lastFrame = 0;
 let dropped = 0;
 let lastReport = 0;
+
+/** Lays the test card over the picture, which goes on beneath it. */
+function showTestCard(channel: Channel, now: number): void {
+  const isShown = testCard !== 'none';
+  if (isShown !== (over.style.display === 'block')) over.style.display = isShown ? 'block' : 'none';
+  page.dataset['card'] = testCard;
+  if (testCard === 'none' || !overPen) return;
+  const { width, height } = channel.format;
+  if (over.width !== width || over.height !== height) [over.width, over.height] = [width, height];
+  drawTestCard(overPen, testCard, channel, now, [name, group].filter(Boolean).join(' · '));
+}
 
 function tick(): void {
   requestAnimationFrame(tick);
@@ -64,6 +124,7 @@ function tick(): void {
     canvas.style.height = `${height}px`;
     picture.touch();
   }
+  showTestCard(channel, now);
   const { roots, isNew } = picture.program(client.state, now);
   if (isNew) {
     // Evaluated: told to whoever measures. The frame is told once it is drawn.
@@ -73,10 +134,21 @@ function tick(): void {
     }
     view.draw(roots, { width, height, pixelWidth: width, pixelHeight: height, mode, placeholders: false });
     page.dataset['frame'] = String(frame);
+    measured?.(frame, client.clock.now());
   }
   if (now - lastReport > 1) {
     lastReport = now;
-    client.report({ lagMs: client.clock.lagMs, dropped, width: innerWidth, height: innerHeight });
+    const shown = releases.get(client.state.release);
+    client.report({
+      lagMs: client.clock.lagMs,
+      dropped,
+      width: innerWidth,
+      height: innerHeight,
+      frame,
+      behind: Math.max(0, Math.floor(client.clock.now() * exactRate(rate) + 1e-4) - frame),
+      missing: [...missing].slice(0, 20).map((id) => shown?.assets[id]?.name ?? id),
+      testCard,
+    });
     dropped = 0;
   }
 }

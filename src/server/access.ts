@@ -1,10 +1,41 @@
-import { timingSafeEqual } from 'node:crypto';
+import { randomBytes, timingSafeEqual } from 'node:crypto';
+import { readFile, writeFile } from 'node:fs/promises';
 import type { IncomingMessage } from 'node:http';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { roles, roleSchema, type Role } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
 
-/** Who may do what. `key` null: the server is bound to this machine only, and all who reach it may control. */
+export interface AccessKey {
+  readonly role: Role;
+  readonly key: string;
+}
+
+/** Who may do what. From this machine no key is needed; one that is given all the same says what its bearer may do. */
 export interface Access {
-  readonly key: string | null;
+  /** Reachable from other machines. */
+  readonly lan: boolean;
+  readonly keys: readonly AccessKey[];
+}
+
+const keysSchema = z.array(z.object({ role: roleSchema, key: z.string().min(4).max(200) })).min(1);
+
+/** The keys of a server, one for each role; made at the first start. `design` sets the designer's. */
+export async function openAccess(home: string, lan: boolean, design?: string): Promise<Access> {
+  const path = join(home, 'access.json');
+  let keys: AccessKey[] | null = null;
+  try {
+    keys = keysSchema.parse(JSON.parse(await readFile(path, 'utf8')));
+  } catch {
+    // None yet, or damaged: new ones are made.
+  }
+  if (!keys) {
+    keys = roles.map((role) => ({ role, key: randomBytes(9).toString('base64url') }));
+    await writeFile(path, JSON.stringify(keys, null, 2), { mode: 0o600 });
+  }
+  if (design !== undefined)
+    keys = keys.map((own) => (own.role === 'design' ? { role: own.role, key: design } : own));
+  return { lan, keys };
 }
 
 const loopback = new Set(['127.0.0.1', '::1', '::ffff:127.0.0.1']);
@@ -16,7 +47,7 @@ export const isLoopback = (address: string | undefined): boolean =>
 /** Refuses pages of other sites, and other names for this machine than its own. */
 export function originProblem(request: IncomingMessage, access: Access): Problem | null {
   const host = request.headers.host ?? '';
-  if (access.key === null && !localNames.test(host)) {
+  if (!access.lan && !localNames.test(host)) {
     return problem(
       'foreign-host',
       'This server answers to localhost only. Start it with --lan to use it from elsewhere.',
@@ -28,14 +59,39 @@ export function originProblem(request: IncomingMessage, access: Access): Problem
   return same ? null : problem('foreign-origin', 'Pages of other addresses may not control this server.');
 }
 
-/** Refuses those from other machines who do not bring the access key. */
-export function keyProblem(
+const isSame = (one: string, other: string): boolean => {
+  const [a, b] = [Buffer.from(one), Buffer.from(other)];
+  return a.length === b.length && timingSafeEqual(a, b);
+};
+
+/** What the bearer of a key may do, or why nothing. */
+export function roleOf(
   remote: string | undefined,
   given: string | undefined,
   access: Access,
-): Problem | null {
-  if (access.key === null || isLoopback(remote)) return null;
-  const [a, b] = [Buffer.from(given ?? ''), Buffer.from(access.key)];
-  if (a.length === b.length && timingSafeEqual(a, b)) return null;
-  return problem('wrong-key', 'This needs the access key that the server printed when it started.', 'key');
+): { role: Role } | { problem: Problem } {
+  if (given !== undefined && given !== '') {
+    const known = access.keys.find(({ key }) => isSame(key, given));
+    return known
+      ? { role: known.role }
+      : {
+          problem: problem(
+            'wrong-key',
+            'This access key is not known here. Look at the keys that the server printed when it started.',
+            'key',
+          ),
+        };
+  }
+  if (isLoopback(remote)) return { role: 'design' };
+  return {
+    problem: problem('wrong-key', 'This needs an access key that the server printed when it started.', 'key'),
+  };
 }
+
+/** Why a role may not do something. */
+export const notAllowed = (role: Role, what: string): Problem =>
+  problem(
+    'not-allowed',
+    `Your access key lets you ${role === 'watch' ? 'watch' : role}, not ${what}. Ask for another key.`,
+    'key',
+  );

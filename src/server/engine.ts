@@ -1,5 +1,14 @@
 import type { Patch } from 'immer';
-import { apply, emptyAir, type AirState, type Command, type Releases } from '../core/playout';
+import {
+  aheadSeconds,
+  apply,
+  emptyAir,
+  nextDueTime,
+  type AirEvent,
+  type AirState,
+  type Command,
+  type Releases,
+} from '../core/playout';
 import { problem, type Problem } from '../core/problem';
 import type { Journal, JournalEntry, Recovered } from './journal';
 
@@ -10,10 +19,14 @@ export interface Answer {
 export interface Step {
   readonly sequence: number;
   readonly patches: readonly Patch[];
+  readonly events: readonly AirEvent[];
 }
 
 const rememberedAnswers = 5000;
 const commandsPerSnapshot = 2000;
+/** Longest sleep before what is to come is looked at again, in ms. */
+const longestSleepMs = 60_000;
+const shortestSleepMs = 4;
 
 /**
  * Hosts the reducer: commands in one order, each on disk before it is answered or shown to anyone. Commands that come
@@ -48,9 +61,47 @@ export class AirEngine {
       const applied = apply(state, entry.command, entry.at, this.releases);
       if ('problem' in applied) skipped += 1;
       else state = { ...applied.state, sequence: entry.sequence };
+      // One who repeats a command whose answer was lost with the server gets it now.
+      if (entry.command.id !== undefined)
+        this.answers.set(entry.command.id, { problem: null, sequence: entry.sequence });
     }
     this.state = state;
+    this.wake();
     return skipped;
+  }
+
+  private sleep: NodeJS.Timeout | null = null;
+  private isClosed = false;
+
+  /** Sleeps until the next thing happens by itself, and then carries it out. */
+  private wake(): void {
+    if (this.sleep) clearTimeout(this.sleep);
+    this.sleep = null;
+    const due = nextDueTime(this.state);
+    if (due === Infinity || this.isClosed) return;
+    const ms = (due - aheadSeconds - this.now()) * 1000;
+    this.sleep = setTimeout(
+      () => {
+        const isDue = nextDueTime(this.state) - aheadSeconds <= this.now();
+        // Where the disk refuses, it is tried again now and then.
+        if (isDue)
+          void this.submit({ do: 'tick' }).then(({ problem: wrong }) => {
+            if (wrong && wrong.code !== 'nothing-due') this.later();
+          });
+        else this.wake();
+      },
+      Math.min(longestSleepMs, Math.max(shortestSleepMs, ms)),
+    );
+  }
+
+  private later(): void {
+    if (this.sleep) clearTimeout(this.sleep);
+    if (!this.isClosed) this.sleep = setTimeout(() => this.wake(), 1000);
+  }
+
+  close(): void {
+    this.isClosed = true;
+    if (this.sleep) clearTimeout(this.sleep);
   }
 
   get air(): AirState {
@@ -114,8 +165,9 @@ export class AirEngine {
         continue;
       }
       state = applied.state;
-      entries.push({ sequence: state.sequence, at, command });
-      steps.push({ sequence: state.sequence, patches: applied.patches });
+      const { events } = applied;
+      entries.push({ sequence: state.sequence, at, command, ...(events.length > 0 ? { events } : {}) });
+      steps.push({ sequence: state.sequence, patches: applied.patches, events });
       answers.push({ problem: null, sequence: state.sequence });
     }
     try {
@@ -124,6 +176,7 @@ export class AirEngine {
       this.state = state;
       if (steps.length > 0) this.onSteps(steps);
       batch.forEach(({ done }, index) => done(answers[index] as Answer));
+      this.wake();
       await this.snapshotNowAndThen(entries.length);
     } catch (error) {
       this.diskProblem = problem(

@@ -3,10 +3,11 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { commandSchema, graphicsOnAir } from '../core/playout';
+import { graphicsOnAir, type Role } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
 import { sniffAsset } from '../core/show';
-import { keyProblem, originProblem, type Access } from './access';
+import { notAllowed, originProblem, roleOf, type Access } from './access';
+import { controlRoutes, type ControlParts, type EventStream } from './control';
 import type { AirEngine } from './engine';
 import { openApi } from './openapi';
 import type { Store } from './store';
@@ -27,6 +28,8 @@ export interface HttpParts {
   readonly sources: SourceHost;
   readonly live: LiveData;
   readonly keys: Keys;
+  readonly control: ControlParts;
+  readonly stream: EventStream;
 }
 
 /** Which HTTP status tells of a problem; 400 for all not named. */
@@ -39,6 +42,13 @@ const statuses: Readonly<Record<string, number>> = {
   'unknown-table': 404,
   'not-allowed': 403,
   'nothing-cued': 409,
+  'other-cue': 409,
+  'nothing-before': 409,
+  'nothing-sent': 409,
+  'not-running': 409,
+  'at-the-end': 409,
+  'not-possible': 409,
+  'unknown-rundown': 404,
   'nothing-on-air': 409,
   'number-used': 409,
   'no-release': 409,
@@ -99,18 +109,29 @@ export function httpApp(parts: HttpParts): express.Express {
   api.use(
     rateLimit({
       windowMs: 1000,
+      skip: (request) => request.path === '/events',
       limit: 3000,
       legacyHeaders: false,
       handler: (_request, response) =>
         fail(response, problem('too-many', 'Too many requests in one second. Slow down.')),
     }),
   );
-  const controls = (request: Request, response: Response, next: NextFunction): void => {
-    const bearer = /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1];
-    const wrong = keyProblem(request.socket.remoteAddress, bearer, access);
-    if (wrong) fail(response, wrong);
-    else next();
-  };
+  const roleIn = (request: Request): { role: Role } | { problem: Problem } =>
+    roleOf(
+      request.socket.remoteAddress,
+      /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1],
+      access,
+    );
+  /** Lets those through who may work on the show: its data, and with `design` its releases. */
+  const allow =
+    (...allowed: Role[]) =>
+    (request: Request, response: Response, next: NextFunction): void => {
+      const found = roleIn(request);
+      if ('problem' in found) fail(response, found.problem);
+      else if (!allowed.includes(found.role)) fail(response, notAllowed(found.role, 'change the show'));
+      else next();
+    };
+  const releasing = allow('design');
 
   api.get('/health', (_request, response) => {
     const disk = engine.diskProblem;
@@ -141,34 +162,12 @@ export function httpApp(parts: HttpParts): express.Express {
       }));
     response.json({ time, state, onAir: Object.fromEntries(state.channels.map((c) => [c.id, seen(c.id)])) });
   });
-  api.post('/air/commands', controls, express.json({ limit: '1mb' }), async (request, response) => {
-    const parsed = commandSchema.safeParse(request.body);
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0];
-      const path = issue?.path.map(String).join('.') ?? '';
-      return fail(
-        response,
-        problem(
-          'unknown-command',
-          `This is no command: ${path ? `${path}: ` : ''}${issue?.message}. See /api/openapi.json.`,
-          path,
-        ),
-      );
-    }
-    if (parsed.data.do === 'data')
-      return fail(
-        response,
-        problem('not-allowed', 'Data reaches air by itself; change the table or the source.'),
-      );
-    const answer = await engine.submit(parsed.data);
-    if (answer.problem) return fail(response, answer.problem);
-    response.json({ sequence: answer.sequence });
-  });
-  api.use('/data', dataRoutes(parts, controls, fail));
+  api.use(controlRoutes(parts.control, parts.stream, roleIn, fail));
+  api.use('/data', dataRoutes(parts, allow('produce', 'design'), fail));
   api.get('/openapi.json', (_request, response) => {
     response.json(openApi(version));
   });
-  api.post('/releases', controls, express.json({ limit: releaseLimit }), async (request, response) => {
+  api.post('/releases', releasing, express.json({ limit: releaseLimit }), async (request, response) => {
     const added = await store.addRelease(request.body);
     if ('problem' in added) return fail(response, added.problem);
     response.status(201).json(added);
@@ -179,13 +178,13 @@ export function httpApp(parts: HttpParts): express.Express {
       return fail(response, problem('unknown-release', 'There is no such release on this server.', 'hash'));
     response.set('Cache-Control', immutable).json(release);
   });
-  api.post('/assets/missing', controls, express.json({ limit: '4mb' }), (request, response) => {
+  api.post('/assets/missing', releasing, express.json({ limit: '4mb' }), (request, response) => {
     const ids = Array.isArray(request.body) ? request.body.map(String) : [];
     response.json(ids.filter((id) => !store.hasAsset(id)));
   });
   api.put(
     '/assets/:id',
-    controls,
+    releasing,
     express.raw({ type: () => true, limit: assetLimit }),
     async (request, response) => {
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);

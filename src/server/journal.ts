@@ -1,12 +1,21 @@
 import { mkdir, open, readdir, readFile, rename, writeFile, type FileHandle } from 'node:fs/promises';
 import { join } from 'node:path';
-import { airStateSchema, commandSchema, type AirState, type Command } from '../core/playout';
+import {
+  airEventSchema,
+  commandSchema,
+  openAirState,
+  type AirEvent,
+  type AirState,
+  type Command,
+} from '../core/playout';
 
 /** One command as it was carried out: where in the order, when by the air clock (seconds), and what. */
 export interface JournalEntry {
   readonly sequence: number;
   readonly at: number;
   readonly command: Command;
+  /** What came of it. */
+  readonly events?: readonly AirEvent[];
 }
 
 export interface Recovered {
@@ -18,6 +27,7 @@ export interface Recovered {
 }
 
 const snapshotName = 'snapshot.json';
+const segmentPattern = /^journal-\d{12}\.jsonl$/;
 const segmentName = (sequence: number): string => `journal-${String(sequence).padStart(12, '0')}.jsonl`;
 
 /**
@@ -34,7 +44,7 @@ export class Journal {
     await mkdir(folder, { recursive: true });
     const snapshot = await readSnapshot(folder);
     const from = snapshot?.sequence ?? 0;
-    const names = (await readdir(folder)).filter((name) => /^journal-\d{12}\.jsonl$/.test(name)).sort();
+    const names = (await readdir(folder)).filter((name) => segmentPattern.test(name)).sort();
     const entries: JournalEntry[] = [];
     let unreadable = 0;
     // Files before the one that the snapshot started hold nothing newer than the snapshot.
@@ -53,6 +63,16 @@ export class Journal {
     const current = names.at(-1) ?? segmentName(from + 1);
     const journal = new Journal(folder, await open(join(folder, current), 'a'));
     return { journal, recovered: { snapshot, entries, unreadable } };
+  }
+
+  /** What the journal has kept from its beginning, line by line, oldest first; what cannot be read is passed over. */
+  async *history(): AsyncGenerator<JournalEntry> {
+    const names = (await readdir(this.folder)).filter((name) => segmentPattern.test(name)).sort();
+    for (const name of names)
+      for (const line of (await readFile(join(this.folder, name), 'utf8')).split('\n')) {
+        const entry = line === '' ? null : readEntry(line);
+        if (entry) yield entry;
+      }
   }
 
   /** Resolves when the entries are on disk; throws where the disk refuses. */
@@ -78,7 +98,7 @@ export class Journal {
 
 async function readSnapshot(folder: string): Promise<AirState | null> {
   try {
-    return airStateSchema.parse(JSON.parse(await readFile(join(folder, snapshotName), 'utf8')));
+    return openAirState(JSON.parse(await readFile(join(folder, snapshotName), 'utf8')));
   } catch {
     return null;
   }
@@ -86,14 +106,16 @@ async function readSnapshot(folder: string): Promise<AirState | null> {
 
 function readEntry(line: string): JournalEntry | null {
   try {
-    const { sequence, at, command } = JSON.parse(line) as {
+    const { sequence, at, command, events } = JSON.parse(line) as {
+      events?: unknown;
       sequence: unknown;
       at: unknown;
       command: unknown;
     };
     const parsed = commandSchema.safeParse(command);
     if (typeof sequence !== 'number' || typeof at !== 'number' || !parsed.success) return null;
-    return { sequence, at, command: parsed.data };
+    const told = airEventSchema.array().safeParse(events ?? []);
+    return { sequence, at, command: parsed.data, events: told.success ? told.data : [] };
   } catch {
     return null;
   }

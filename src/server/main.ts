@@ -37,7 +37,9 @@ try {
     out(`  Output ${channel.name.padEnd(9)} ${address}/out/${channel.id}`);
   out(`  Stand-ins        ${address}/stand-ins`);
   out(`  Watched folder   ${resolve(process.env['JORVAN_DATA'] ?? 'demo/data')}`);
-  if (server.key) out(`  Access key       ${server.key}   (from other machines; outputs need none)`);
+  if (lan)
+    for (const { role, key } of server.keys)
+      out(`  Key to ${role.padEnd(10)}${key}   (from other machines; outputs need none)`);
   out('Stop with Ctrl+C.');
   const stop = (): void => void server.close().then(() => process.exit(0));
   process.on('SIGINT', stop);

@@ -17,6 +17,7 @@ import { WebSocket } from 'ws';
 import {
   canonicalJson,
   makeRelease,
+  newRundownRow,
   newElement,
   newShow,
   usualLanes,
@@ -57,7 +58,7 @@ function release(): Release {
     height: 8,
   });
   show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: { f: 'Ida' } };
-  show.rundowns[0]?.cards.push('c');
+  show.rundowns[0]?.rows.push(newRundownRow('row', 'c'));
   return makeRelease(show);
 }
 

@@ -1,8 +1,10 @@
-import { randomBytes } from 'node:crypto';
 import { mkdir } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
+import { newMixer } from '../standins';
+import { openAccess, type AccessKey } from './access';
+import { EventStream, MixerHost } from './control';
 import { httpApp } from './http';
 import { AirEngine } from './engine';
 import { Journal } from './journal';
@@ -39,7 +41,8 @@ export interface ServerOptions {
 
 export interface RunningServer {
   readonly port: number;
-  readonly key: string | null;
+  /** One for each role; from this machine none is needed. */
+  readonly keys: readonly AccessKey[];
   readonly engine: AirEngine;
   close(): Promise<void>;
 }
@@ -94,9 +97,14 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   await live.begin();
   engine.prepare = live.prepare;
 
-  const key = options.lan ? (options.key ?? randomBytes(9).toString('base64url')) : null;
-  const access = { key };
-  let count = (): number => 0;
+  const access = await openAccess(options.home, options.lan, options.key);
+  const stream = new EventStream();
+  const mixer = new MixerHost(newMixer());
+  mixer.listeners.add((state) => {
+    stream.say('mixer', state);
+    hub?.tellMixer(state);
+  });
+  let hub: ReturnType<typeof socketHub> | undefined;
   const app = httpApp({
     engine,
     store,
@@ -104,32 +112,52 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     now,
     version: options.version,
     pages: options.pages,
-    connections: () => count(),
+    connections: () => hub?.count() ?? 0,
+    stream,
+    control: {
+      engine,
+      now,
+      history: () => journal.history(),
+      outputs: {
+        present: () => hub?.present() ?? [],
+        tell: (command) => hub?.tellOutputs(command) ?? 0,
+      },
+      mixer,
+    },
     sources,
     live,
     keys,
   });
   const server = createServer(app);
-  const hub = socketHub(server, engine, access, now, () => ({
-    feeds: sources.statuses(),
-    faults: live.allFaults().map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
-  }));
+  const opened = socketHub(server, {
+    engine,
+    access,
+    now,
+    dataNow: () => ({
+      feeds: sources.statuses(),
+      faults: live.allFaults().map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
+    }),
+    mixerNow: () => mixer.state,
+  });
+  hub = opened;
   tell = (steps) => {
-    hub.tell(steps);
+    opened.tell(steps);
+    stream.tell(steps);
     live.follow();
   };
-  tellData = hub.tellData;
-  count = hub.count;
+  tellData = opened.tellData;
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(options.port, options.lan ? '0.0.0.0' : '127.0.0.1', () => resolve());
   });
   return {
     port: (server.address() as AddressInfo).port,
-    key,
+    keys: access.keys,
     engine,
     async close() {
-      hub.close();
+      engine.close();
+      stream.close();
+      opened.close();
       await Promise.all([sources.close(), worker.close()]);
       server.closeAllConnections();
       await new Promise<void>((resolve) => server.close(() => resolve()));

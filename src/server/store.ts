@@ -4,7 +4,14 @@ import { mkdir, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { problem, type Problem } from '../core/problem';
 import { tetherCycle } from '../core/layout';
-import { canonicalJson, openRelease, releaseSchema, templateReferences, type Release } from '../core/show';
+import {
+  canonicalJson,
+  openRelease,
+  reactionCycle,
+  releaseSchema,
+  templateReferences,
+  type Release,
+} from '../core/show';
 
 export const sha256 = (bytes: Uint8Array | string): string =>
   createHash('sha256').update(bytes).digest('hex');
@@ -60,6 +67,8 @@ export class Store {
       const wrong = templateReferences(template)[0] ?? tetherCycle(template);
       if (wrong) return { problem: wrong };
     }
+    const round = reactionCycle(release);
+    if (round) return { problem: round };
     const missing = Object.values(release.assets).find((asset) => !this.hasAsset(asset.id));
     if (missing) {
       return {

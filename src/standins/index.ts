@@ -1,4 +1,5 @@
 // Stand-ins: small simulated devices that ship with the product, where the real one is not there.
+export { mixShare, mixerAfter, newMixer, sourceNames, tallyOf, type MixerCommand } from './mixer';
 export { drawCamera, standInCamera } from './camera';
 export {
   chance,

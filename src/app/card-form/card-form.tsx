@@ -22,10 +22,12 @@ interface Props {
   assets: Show['assets'];
   /** What is on air now, to mark what differs from it. */
   airValues?: Values | null;
+  /** Who else edits which field now. */
+  others?: Readonly<Record<string, string>>;
 }
 
 /** The operator's form of a template: one control for each field, in the designer's order and groups. */
-export function CardForm({ template, values, onChange, assets, airValues }: Props) {
+export function CardForm({ template, values, onChange, assets, airValues, others = {} }: Props) {
   if (template.fields.length === 0) {
     return (
       <p className="text-ink-3">
@@ -57,8 +59,16 @@ export function CardForm({ template, values, onChange, assets, airValues }: Prop
                     assets={assets}
                     onSet={(raw) => set(field, raw)}
                   />
+                  {others[field.id] !== undefined && (
+                    <p className="mt-0.5 text-xs text-tide">{others[field.id]} edits this now</p>
+                  )}
                   {differs ? (
-                    <p className="mt-0.5 text-xs text-warn">⚠ differs from air</p>
+                    <p className="mt-0.5 truncate text-xs text-warn">
+                      ⚠ differs from air
+                      {field.kind === 'text' && (
+                        <bdi className="text-ink-3"> (“{String(airValues[field.id] ?? field.default)}”)</bdi>
+                      )}
+                    </p>
                   ) : (
                     field.help && <p className="mt-0.5 text-xs text-ink-3">{field.help}</p>
                   )}

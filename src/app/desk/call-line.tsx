@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
 import { cardWords, describeTake, valuesWords } from '../../core/playout';
 import { cardByNumber, parseCallNumber, type Channel } from '../../core/show';
-import { Button, Dialog } from '../ui';
+import { Button } from '../ui';
 import { air, releases, useAir } from '../state/air-store';
 import { clearAll, cueNumber, takePreview, useDesk } from './desk-store';
-import { keyList } from './desk-keys';
+import { KeysDialog } from './keys-dialog';
+import { keysOf, useKeymap } from './keymap';
 
 /** The foot of the Desk: the number being typed, and in words what Enter and Space will do. */
 export function CallLine({ channel }: { channel: Channel }) {
@@ -13,6 +14,7 @@ export function CallLine({ channel }: { channel: Channel }) {
   const isConnected = useAir((store) => store.isConnected);
   const typed = useDesk((store) => store.typed);
   const said = useDesk((store) => store.said);
+  const also = useDesk((store) => store.also).filter((id) => id !== channel.id);
   const [showsKeys, setShowsKeys] = useState(false);
   useEffect(() => {
     const show = (): void => setShowsKeys(true);
@@ -40,10 +42,16 @@ export function CallLine({ channel }: { channel: Channel }) {
             <EnterWords typed={typed} />
           ) : cue ? (
             <>
-              <kbd className="number rounded border border-line px-1 text-xs text-ink-2">Space</kbd> takes{' '}
+              <Key action="take" /> takes{' '}
               <strong>{cue.number ?? release?.templates[cue.template]?.name}</strong>
               {cue.number && <Quoted words={valuesWords(release, cue.template, cue.values)} />}:{' '}
-              <span data-take>{describeTake(state, channel.id, cue, release, air().clock.now())}</span>
+              <span data-take>{describeTake(state, channel.id, cue, releases.get, air().clock.now())}</span>
+              {also.length > 0 && (
+                <strong>
+                  {' '}
+                  — and on {also.map((id) => state.channels.find((c) => c.id === id)?.name).join(', ')}
+                </strong>
+              )}
             </>
           ) : (
             <span className="text-ink-2">Type a call number and press Enter to cue it.</span>
@@ -66,19 +74,17 @@ export function CallLine({ channel }: { channel: Channel }) {
       <Button tone="quiet" className="px-2 text-ink-2" onClick={() => setShowsKeys(true)}>
         Keys ?
       </Button>
-      {showsKeys && (
-        <Dialog title="Keys of the Desk" open onClose={() => setShowsKeys(false)}>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
-            {keyList.map(([key, words]) => (
-              <div key={key} className="contents">
-                <dt className="number text-brass">{key}</dt>
-                <dd>{words}</dd>
-              </div>
-            ))}
-          </dl>
-        </Dialog>
-      )}
+      {showsKeys && <KeysDialog onClose={() => setShowsKeys(false)} />}
     </footer>
+  );
+}
+
+function Key({ action }: { action: 'cue' | 'take' }) {
+  const own = useKeymap((store) => store.own);
+  return (
+    <kbd className="number rounded border border-line px-1 text-xs text-ink-2">
+      {keysOf(own, action)[0] ?? 'no key'}
+    </kbd>
   );
 }
 
@@ -99,8 +105,7 @@ function EnterWords({ typed }: { typed: string }) {
   const release = releases.get(state.release);
   return (
     <>
-      <kbd className="number rounded border border-line px-1 text-xs text-ink-2">Enter</kbd> cues{' '}
-      <strong>{card.number}</strong> {release?.templates[card.template]?.name}
+      <Key action="cue" /> cues <strong>{card.number}</strong> {release?.templates[card.template]?.name}
       <Quoted words={cardWords(release, card)} />
     </>
   );

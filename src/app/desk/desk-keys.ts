@@ -1,30 +1,80 @@
 import { useAir } from '../state/air-store';
-import { clearAll, clearInHand, cueNumber, nextStep, sendEdits, takePreview, useDesk } from './desk-store';
-
-/** Every key of the Desk, as shown on request. */
-export const keyList: readonly (readonly [string, string])[] = [
-  ['0 to 9, point', 'type a call number'],
-  ['Enter', 'cue the number, or the row in hand'],
-  ['Space', 'take what is in preview'],
-  ['N', 'the next step of what is up'],
-  ['Up, Down', 'the row in hand'],
-  ['Ctrl+Enter', 'send the edits of the card in hand to air'],
-  ['Delete', 'clear the lane of the card in hand'],
-  ['Escape', 'empty the call line, leave a field'],
-  ['Escape, held', 'clear all lanes (half a second)'],
-  ['/', 'find a card'],
-  ['?', 'these keys'],
-];
+import {
+  clearAll,
+  clearInHand,
+  cueNumber,
+  giveRun,
+  nextStep,
+  pauseOrGoOn,
+  putBack,
+  rundownNow,
+  sendEdits,
+  takeBack,
+  takeNumber,
+  takePreview,
+  useDesk,
+} from './desk-store';
+import { actionOf, keyName, useKeymap, type DeskAction } from './keymap';
 
 const holdMs = 500;
 
 function stepRow(by: number): void {
   const { row, set } = useDesk.getState();
-  const { rundown } = useAir.getState().state;
-  const at = row ? rundown.indexOf(row) : by > 0 ? -1 : rundown.length;
-  const next = rundown[Math.min(rundown.length - 1, Math.max(0, at + by))];
-  if (next) set({ row: next });
+  const rows = rundownNow()?.rows ?? [];
+  const at = row ? rows.findIndex(({ id }) => id === row) : by > 0 ? -1 : rows.length;
+  const next = rows[Math.min(rows.length - 1, Math.max(0, at + by))];
+  if (next) set({ row: next.id, blockFrom: null });
 }
+
+/** Asks the view for another channel; it owns the address. */
+function stepChannel(by: number): void {
+  const { channels } = useAir.getState().state;
+  const at = channels.findIndex(({ id }) => id === useDesk.getState().channel);
+  const next = channels[(at + by + channels.length) % channels.length];
+  if (next) dispatchEvent(new CustomEvent('jorvan-channel', { detail: next.id }));
+}
+
+function toggleHold(): void {
+  const rundown = rundownNow();
+  const run = rundown && useAir.getState().state.runs[rundown.id];
+  giveRun(run?.isHeld ? 'let-go' : 'hold');
+}
+
+function cueRow(): void {
+  const { typed, row } = useDesk.getState();
+  if (typed !== '') return void cueNumber(typed);
+  const card = rundownNow()?.rows.find(({ id }) => id === row)?.card;
+  const number = card ? useAir.getState().state.cards[card]?.number : undefined;
+  if (number !== undefined) void cueNumber(number);
+}
+
+const deeds: Readonly<Record<Exclude<DeskAction, 'clear-all'>, () => void>> = {
+  cue: cueRow,
+  take: () => void takePreview(),
+  'take-now': () => void takeNumber(useDesk.getState().typed),
+  'next-step': () => nextStep(),
+  clear: clearInHand,
+  'put-back': () => void putBack(),
+  send: () => void sendEdits(),
+  'send-at-once': () => void sendEdits(false),
+  'take-back': takeBack,
+  'drop-edits': () => useDesk.getState().set({ edits: {} }),
+  'as-typed': () => useDesk.getState().set({ asTyped: !useDesk.getState().asTyped }),
+  form: () => document.querySelector<HTMLElement>('[data-form] :is(input, textarea, select)')?.focus(),
+  'row-up': () => stepRow(-1),
+  'row-down': () => stepRow(1),
+  'row-next': () => giveRun(useAir.getState().state.runs[rundownNow()?.id ?? ''] ? 'next' : 'start'),
+  pause: pauseOrGoOn,
+  hold: toggleHold,
+  'channel-before': () => stepChannel(-1),
+  'channel-after': () => stepChannel(1),
+  find: () => document.querySelector<HTMLInputElement>('[data-find]')?.focus(),
+  keys: () => void dispatchEvent(new CustomEvent('jorvan-keys')),
+};
+
+const repeats: ReadonlySet<DeskAction> = new Set(['row-up', 'row-down']);
+/** Those that work while a field is being typed in. */
+const whileTyping: ReadonlySet<DeskAction> = new Set(['send', 'send-at-once']);
 
 /** Listens to the keys of the Desk until the returned function is called. */
 export function deskKeys(): () => void {
@@ -35,54 +85,44 @@ export function deskKeys(): () => void {
   };
   const onDown = (event: KeyboardEvent): void => {
     const target = event.target as HTMLElement;
-    if (target.closest('[role=dialog]')) return;
+    if (target.closest('[role=dialog], [role=menu]')) return;
     const isTyping = target.closest('input:not([type=checkbox]), textarea, select') !== null;
-    const { typed, row, set } = useDesk.getState();
-    const run = (action: () => unknown): void => {
-      event.preventDefault();
-      action();
-    };
-    if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return run(() => void sendEdits());
+    const { typed, set } = useDesk.getState();
+    const key = keyName(event);
+    const action = actionOf(useKeymap.getState().own, key);
     if (event.key === 'Escape') {
       if (isTyping) target.blur();
       else set({ typed: '' });
+    }
+    if (action === 'clear-all') {
       if (!event.repeat) held ??= setTimeout(() => void clearAll(), holdMs);
       return;
     }
-    if (isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
-    if (/^[0-9.,]$/.test(event.key))
-      return run(() => set({ typed: (typed + event.key.replace(',', '.')).slice(0, 13), said: null }));
-    // A key held down must not take twice.
-    if (event.repeat && !event.key.startsWith('Arrow'))
-      return event.key === ' ' ? event.preventDefault() : undefined;
-    const onButton = target.closest('button, a, [role=tab]') !== null;
-    switch (event.key) {
-      case 'Backspace':
-        return run(() => set({ typed: typed.slice(0, -1) }));
-      case 'Enter': {
-        if (typed !== '') return run(() => void cueNumber(typed));
-        const card = row ? useAir.getState().state.cards[row] : undefined;
-        if (onButton || !card) return;
-        return run(() => void cueNumber(card.number));
+    if (isTyping && !(action && whileTyping.has(action))) return;
+    if (!event.ctrlKey && !event.metaKey && !event.altKey) {
+      if (/^[0-9.,]$/.test(event.key)) {
+        event.preventDefault();
+        set({ typed: (typed + event.key.replace(',', '.')).slice(0, 13), said: null });
+        return;
       }
-      case ' ':
-        return run(() => void takePreview());
-      case 'ArrowUp':
-      case 'ArrowDown':
-        return run(() => stepRow(event.key === 'ArrowUp' ? -1 : 1));
-      case 'n':
-      case 'N':
-        return run(() => nextStep());
-      case 'Delete':
-        return run(clearInHand);
-      case '/':
-        return run(() => document.querySelector<HTMLInputElement>('[data-find]')?.focus());
-      case '?':
-        return run(() => dispatchEvent(new CustomEvent('jorvan-keys')));
+      if (event.key === 'Backspace') {
+        event.preventDefault();
+        set({ typed: typed.slice(0, -1) });
+        return;
+      }
     }
+    if (!action) return;
+    // A button in focus keeps its Enter, unless a number was typed.
+    const onButton = target.closest('button, a, [role=tab]') !== null;
+    if (action === 'cue' && typed === '' && onButton) return;
+    event.preventDefault();
+    // A key held down must not take twice.
+    if (event.repeat && !repeats.has(action)) return;
+    deeds[action]();
   };
   const onUp = (event: KeyboardEvent): void => {
-    if (event.key === 'Escape') release();
+    if (event.key === 'Escape' || actionOf(useKeymap.getState().own, keyName(event)) === 'clear-all')
+      release();
     // A button in focus would be pressed by the space that took.
     if (event.key === ' ' && !(event.target as HTMLElement).closest('input, textarea, select, [role=dialog]'))
       event.preventDefault();

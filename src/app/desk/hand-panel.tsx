@@ -7,6 +7,8 @@ import { useData } from '../state/data';
 import { CardForm } from '../card-form/card-form';
 import { ReplaceDialog } from '../card-form/replace-dialog';
 import { releases, useAir } from '../state/air-store';
+import { liveOf } from './live';
+import type { Hand } from '../../air';
 import {
   cueNew,
   editInHand,
@@ -15,6 +17,7 @@ import {
   keepUnder,
   sendData,
   sendEdits,
+  takeBack,
   typedValues,
   useDesk,
 } from './desk-store';
@@ -26,6 +29,10 @@ export function HandPanel({ channel }: { channel: Channel }) {
   const inHand = useDesk((store) => store.inHand);
   const edits = useDesk((store) => store.edits);
   const set = useDesk((store) => store.set);
+  const asTyped = useDesk((store) => store.asTyped);
+  const present = useAir((store) => store.present);
+  const own = useAir((store) => store.id);
+  const mixer = useAir((store) => store.mixer);
   const air = state.air[channel.id];
   const release = releases.get(state.release);
   const graphic = inHand.kind === 'air' ? air?.graphics.find((g) => g.id === inHand.graphic) : undefined;
@@ -35,13 +42,25 @@ export function HandPanel({ channel }: { channel: Channel }) {
   const templateId = source?.template ?? (inHand.kind === 'new' ? inHand.template : null);
   const template = templateId ? owner?.templates[templateId] : undefined;
   const values = { ...source?.values, ...edits };
+  const others = Object.fromEntries(
+    present.flatMap(({ id, name, hand }) =>
+      id !== own && hand && source && hand.channel === channel.id && isSame(hand, source, graphic)
+        ? hand.fields.map((field) => [field, name || 'Someone'])
+        : [],
+    ),
+  );
   const isEdited = Object.keys(edits).length > 0;
   return (
     <aside className="flex min-h-0 flex-col border-l border-line bg-deck" aria-label="Card in hand">
       <div className="flex h-9 shrink-0 items-center gap-2 border-b border-line px-3">
         {template ? (
           <>
-            {graphic && <Pennant state="air" />}
+            {graphic && (
+              <Pennant
+                state={liveOf(mixer, channel.id) ? 'air' : 'up'}
+                words={liveOf(mixer, channel.id) ? 'On air' : 'Up'}
+              />
+            )}
             {cue && <Pennant state="next" />}
             <span className="number">{source?.number}</span>
             <strong className="truncate font-semibold">{template.name}</strong>
@@ -50,7 +69,7 @@ export function HandPanel({ channel }: { channel: Channel }) {
           <span className="text-ink-3">No card in hand</span>
         )}
       </div>
-      <div className="min-h-0 flex-1 overflow-auto p-3">
+      <div className="min-h-0 flex-1 overflow-auto p-3" data-form>
         {template && source && (
           <DataPart template={template} source={source} graphic={graphic ?? null} channel={channel} />
         )}
@@ -59,7 +78,8 @@ export function HandPanel({ channel }: { channel: Channel }) {
             template={template}
             values={values}
             assets={owner?.assets ?? {}}
-            airValues={graphic ? graphic.values : null}
+            airValues={graphic && isEdited ? graphic.values : null}
+            others={others}
             onChange={(next) => editInHand(changed(next, source?.values ?? {}))}
           />
         ) : (
@@ -83,14 +103,33 @@ export function HandPanel({ channel }: { channel: Channel }) {
       {template && (
         <div className="flex shrink-0 flex-col gap-2 border-t border-line p-3">
           {graphic && (
-            <div className="flex gap-2">
-              <Button tone="air" className="flex-1" disabled={!isEdited} onClick={() => void sendEdits()}>
-                Send to air
-              </Button>
-              <Button disabled={!isEdited} onClick={() => set({ edits: {} })}>
-                Drop edits
-              </Button>
-            </div>
+            <>
+              <div className="flex gap-2">
+                <Button tone="air" className="flex-1" disabled={!isEdited} onClick={() => void sendEdits()}>
+                  Send to air
+                </Button>
+                <Button disabled={!isEdited} onClick={() => void sendEdits(false)} title="Without motion">
+                  At once
+                </Button>
+              </div>
+              <div className="flex items-center gap-2">
+                <Button disabled={!isEdited} onClick={() => set({ edits: {} })}>
+                  Drop edits
+                </Button>
+                <Button
+                  disabled={graphic.before === null}
+                  onClick={takeBack}
+                  title="Takes back what was sent last (Z)"
+                >
+                  Take back
+                </Button>
+              </div>
+              <CheckField
+                label="Air follows as it is typed"
+                value={asTyped}
+                onChange={(next) => set({ asTyped: next })}
+              />
+            </>
           )}
           {inHand.kind === 'new' && (
             <Button tone="primary" onClick={() => void cueNew(template.id, values)}>
@@ -101,6 +140,7 @@ export function HandPanel({ channel }: { channel: Channel }) {
             key={`${source?.card} ${template.id}`}
             template={template}
             values={{ ...(source ? typedValues(source) : {}), ...edits }}
+            card={source?.card ?? null}
             row={source?.row ?? null}
             number={source?.number ?? ''}
           />
@@ -116,6 +156,10 @@ export function HandPanel({ channel }: { channel: Channel }) {
     </aside>
   );
 }
+
+/** Whether someone has the same card or graphic in hand. */
+const isSame = (hand: Hand, source: Cue, graphic: Graphic | undefined): boolean =>
+  graphic ? hand.graphic === graphic.id : hand.card !== null && hand.card === source.card;
 
 /** What data brings to the card in hand, whether it waits, and what was typed over it. */
 function DataPart(props: { template: Template; source: Cue; graphic: Graphic | null; channel: Channel }) {
@@ -182,8 +226,14 @@ function DataPart(props: { template: Template; source: Cue; graphic: Graphic | n
 const changed = (next: Values, from: Values): Values =>
   Object.fromEntries(Object.entries(next).filter(([id, value]) => from[id] !== value));
 
-function Keep(props: { template: Template; values: Values; row: Cue['row']; number: string }) {
-  const { template, values, row, number } = props;
+function Keep(props: {
+  template: Template;
+  values: Values;
+  card: string | null;
+  row: Cue['row'];
+  number: string;
+}) {
+  const { template, values, card, row, number } = props;
   const [typed, setTyped] = useState(number);
   const [asks, setAsks] = useState<string | null>(null);
   const state = useAir((store) => store.state);
@@ -194,7 +244,16 @@ function Keep(props: { template: Template; values: Values; row: Cue['row']; numb
   const keep = (): void => {
     const parsed = parseCallNumber(typed);
     if ('problem' in parsed) return set({ said: { words: parsed.problem.message, isRefusal: true } });
-    if (holderOf(parsed.number)) setAsks(parsed.number);
+    const holder = holderOf(parsed.number);
+    if (holder && holder.id === card) {
+      // The card itself is kept again: only what differs is given, so that others' edits of it stay.
+      const differing = Object.fromEntries(
+        Object.entries(values).filter(([id, value]) => holder.values[id] !== value),
+      );
+      if (Object.keys(differing).length === 0)
+        return set({ said: { words: `${holder.number} is kept as it stands.`, isRefusal: false } });
+      setAsks(parsed.number);
+    } else if (holder) setAsks(parsed.number);
     else void keepUnder(parsed.number, template.id, values, null, false, row);
   };
   return (
@@ -208,7 +267,12 @@ function Keep(props: { template: Template; values: Values; row: Cue['row']; numb
           holder={holderOf(asks)}
           of={release}
           onReplace={() => {
-            void keepUnder(asks, template.id, values, null, true, row);
+            const holder = holderOf(asks);
+            const same = holder && holder.id === card ? holder : null;
+            const given = same
+              ? Object.fromEntries(Object.entries(values).filter(([id, value]) => same.values[id] !== value))
+              : values;
+            void keepUnder(asks, template.id, given, same?.id ?? null, true, row);
             setAsks(null);
           }}
           onClose={() => setAsks(null)}

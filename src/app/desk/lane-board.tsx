@@ -1,44 +1,88 @@
-import { useEffect, useState } from 'react';
-import { endOf, laneState, momentOf, shownAt, valuesWords, type Graphic } from '../../core/playout';
-import type { Channel } from '../../core/show';
-import { Button, Pennant } from '../ui';
-import { air, releases, useAir } from '../state/air-store';
-import { callMove, clearLane, nextStep, useDesk } from './desk-store';
+import { useMemo } from 'react';
+import {
+  endOf,
+  graphicsOf,
+  laneState,
+  momentOf,
+  shownAt,
+  valuesWords,
+  type AirState,
+  type Graphic,
+} from '../../core/playout';
+import { afterExit, exactRate, type Channel, type Handover } from '../../core/show';
+import { Button, IconButton, Pennant } from '../ui';
+import { Undo2 } from 'lucide-react';
+import { releases, useAir } from '../state/air-store';
+import { callMove, clearLane, give, nextStep, putBack, useDesk } from './desk-store';
+import { liveOf } from './live';
+import { clockWords, spanWords } from './time-words';
+import { useNow } from './use-now';
 
-const refreshMs = 200;
-
-const clockWords = (seconds: number): string => {
-  const whole = Math.max(0, Math.floor(seconds));
-  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
-};
+const handoverWords = ({ mode, seconds }: Handover): string =>
+  mode === 'together'
+    ? 'the next enters together with the exit of the one before'
+    : mode === 'after' || seconds === 0
+      ? 'the next enters after the exit of the one before'
+      : seconds < 0
+        ? `the next enters ${-seconds} s before the one before has left`
+        : `the next enters ${seconds} s after the one before has left`;
 
 /** A row for each lane, back to front: what holds it, since when, what is leaving, what waits. */
 export function LaneBoard({ channel }: { channel: Channel }) {
-  const graphics = useAir((store) => store.state.air[channel.id]?.graphics);
-  const [now, setNow] = useState(() => air().clock.now());
-  useEffect(() => {
-    setNow(air().clock.now());
-    const timer = setInterval(() => setNow(air().clock.now()), refreshMs);
-    return () => clearInterval(timer);
-  }, [graphics]);
+  const air = useAir((store) => store.state.air);
+  const graphics = air[channel.id]?.graphics;
+  const follows = air[channel.id]?.follows ?? null;
+  const now = useNow(5, graphics);
+  const led = useMemo(
+    () =>
+      follows
+        ? graphicsOf(
+            { air, channels: useAir.getState().state.channels } as AirState,
+            channel.id,
+          ).graphics.filter((g) => !graphics?.includes(g))
+        : [],
+    [air, follows, channel.id, graphics],
+  );
   return (
     <div className="min-h-0 flex-1 overflow-auto border-t border-line">
       <table className="w-full border-collapse" aria-label="Lane board">
         <thead className="text-left text-xs text-ink-3">
           <tr className="h-7">
-            <th className="w-24 pl-3 font-normal">Lane</th>
+            <th className="w-20 pl-3 font-normal">Lane</th>
             <th className="font-normal">Holds</th>
-            <th className="w-20 font-normal">Phase</th>
+            <th className="w-16 font-normal">Phase</th>
             <th className="w-16 text-right font-normal">Up for</th>
             <th className="w-44" />
           </tr>
         </thead>
         <tbody>
           {channel.lanes.map((lane) => (
-            <LaneRow key={lane.id} lane={lane} graphics={graphics ?? []} now={now} />
+            <LaneRow
+              key={lane.id}
+              lane={lane}
+              channel={channel}
+              graphics={graphics ?? []}
+              led={led.find((g) => g.lane === lane.id && g.exitAt === null)}
+              now={now}
+            />
           ))}
         </tbody>
       </table>
+      {follows && (
+        <p className="flex items-center gap-2 px-3 py-2 text-xs text-tide">
+          Follows{' '}
+          {useAir.getState().state.channels.find(({ id }) => id === follows.channel)?.name ?? follows.channel}
+          {follows.without.length > 0 && ` but for ${follows.without.join(', ')}`}
+          <Button
+            className="ml-auto h-6 px-2 text-xs"
+            onClick={() =>
+              void give({ do: 'follow', channel: channel.id, follows: null }, 'It shows its own alone.')
+            }
+          >
+            Follow no more
+          </Button>
+        </p>
+      )}
     </div>
   );
 }
@@ -77,49 +121,117 @@ function Onward({ graphic }: { graphic: Graphic }) {
   );
 }
 
-function LaneRow(props: { lane: Channel['lanes'][number]; graphics: readonly Graphic[]; now: number }) {
-  const { lane, graphics, now } = props;
+/** How far something on its way has come, as a bar that needs no reading. */
+function Bar({ share, label, tone }: { share: number; label: string; tone: 'next' | 'ink' }) {
+  return (
+    <span
+      role="progressbar"
+      aria-label={label}
+      aria-valuenow={Math.round(share * 100)}
+      className="inline-block h-1 w-14 shrink-0 overflow-hidden rounded bg-line"
+    >
+      <span
+        className={`block h-full ${tone === 'next' ? 'bg-next' : 'bg-ink-2'}`}
+        style={{ width: `${Math.max(0, Math.min(1, share)) * 100}%` }}
+      />
+    </span>
+  );
+}
+
+const nameOf = (graphic: Graphic): string => `${graphic.number ?? ''} ${graphic.name}`.trim();
+const wordsOf = (graphic: Graphic): string =>
+  valuesWords(releases.get(graphic.release), graphic.template, graphic.values);
+
+function LaneRow(props: {
+  lane: Channel['lanes'][number];
+  channel: Channel;
+  graphics: readonly Graphic[];
+  /** What the channel that is followed shows here. */
+  led: Graphic | undefined;
+  now: number;
+}) {
+  const { lane, channel, graphics, led, now } = props;
   const inHand = useDesk((store) => store.inHand);
   const set = useDesk((store) => store.set);
+  const isLive = useAir((store) => liveOf(store.mixer, channel.id));
+  const release = useAir((store) => store.state.release);
+  const last = useAir((store) => store.state.air[channel.id]?.last[lane.id]);
   const { holder, leaving, waiting } = laneState(graphics, lane.id, now);
-  const name = (graphic: Graphic): string => `${graphic.number ?? ''} ${graphic.name}`.trim();
-  const words = (graphic: Graphic): string =>
-    valuesWords(releases.get(graphic.release), graphic.template, graphic.values);
   const main = holder ?? waiting;
   const isChosen = inHand.kind === 'air' && main?.id === inHand.graphic;
   const phase = holder && momentOf(holder, now)?.phase;
   const isChanging = holder !== null && shownAt(holder, now).changing !== null;
+  const isOlder =
+    holder !== null && release !== null && holder.release !== release && differs(holder, release);
+  const leavesIn = holder?.leaveAt != null ? holder.leaveAt - now : null;
   return (
     <tr
       className={`h-11 border-t border-line/60 ${main ? 'cursor-default row-hover' : ''} ${isChosen ? 'bg-raised' : ''}`}
       onClick={() => main && set({ inHand: { kind: 'air', graphic: main.id }, edits: {} })}
     >
-      <td className="pl-3 font-semibold">{lane.name}</td>
+      <td className="pl-3 font-semibold" title={handoverWords(lane.handover ?? afterExit)}>
+        {lane.name}
+      </td>
       <td className="max-w-0">
         <span className="flex items-center gap-2">
           {holder ? (
-            <Pennant state="air" />
+            <Pennant state={isLive ? 'air' : 'up'} />
           ) : waiting ? (
             <span className="text-xs text-next">waits</span>
           ) : leaving.length === 0 ? (
-            <span className="text-ink-3">free</span>
+            led ? (
+              <span className="truncate text-tide">
+                {nameOf(led)} <span className="text-xs">followed</span>
+              </span>
+            ) : (
+              <span className="text-ink-3">free</span>
+            )
           ) : null}
           {main && (
             <button
               type="button"
               className="min-w-0 flex-1 truncate text-left"
-              aria-label={`Take ${name(main)} in hand`}
+              aria-label={`Take ${nameOf(main)} in hand`}
             >
-              <span className="number">{main.number}</span> {words(main) || main.name}
+              <span className="number">{main.number}</span> {wordsOf(main) || main.name}
             </button>
           )}
-          {leaving.map((graphic) => (
-            <span key={graphic.id} className="shrink-0 truncate text-xs text-ink-2">
-              {name(graphic)} leaves,{' '}
-              <span className="number">{Math.max(0, endOf(graphic) - now).toFixed(1)}</span> s
+          {leaving.map((graphic) => {
+            const left = Math.max(0, endOf(graphic) - now);
+            return (
+              <span key={graphic.id} className="flex min-w-0 items-center gap-1.5 text-xs text-ink-2">
+                <span className="truncate">{nameOf(graphic)} leaves,</span>
+                <Bar
+                  tone="ink"
+                  label={`${nameOf(graphic)} leaves`}
+                  share={left / Math.max(0.02, graphic.exitFrames / exactRate(graphic.rate))}
+                />
+                <span className="number shrink-0">{left.toFixed(1)} s</span>
+              </span>
+            );
+          })}
+          {holder && waiting && <span className="truncate text-xs text-next">then {nameOf(waiting)}</span>}
+          {waiting && (
+            <span className="number shrink-0 text-xs text-next">
+              in {Math.max(0, waiting.enterAt - now).toFixed(1)} s
             </span>
-          ))}
-          {holder && waiting && <span className="truncate text-xs text-next">then {name(waiting)}</span>}
+          )}
+          {isOlder && (
+            <button
+              type="button"
+              className="shrink-0 text-xs text-warn hover:underline"
+              title="A newer release has this template in another form. It takes hold when it next enters, or now."
+              onClick={(event) => {
+                event.stopPropagation();
+                void give(
+                  { do: 'renew', channel: channel.id, graphic: holder.id },
+                  'It plays from the new release.',
+                );
+              }}
+            >
+              ⚠ older release: renew now
+            </button>
+          )}
         </span>
       </td>
       <td className="text-ink-2">
@@ -133,9 +245,28 @@ function LaneRow(props: { lane: Channel['lanes'][number]; graphics: readonly Gra
             ? 'Exit'
             : ''}
       </td>
-      <td className="number text-right">{holder ? clockWords(now - holder.enterAt) : ''}</td>
+      <td className="text-right">
+        <span className="number block">{holder ? clockWords(now - holder.enterAt) : ''}</span>
+        {leavesIn !== null && (
+          <span className="number block text-[11px] whitespace-nowrap text-ink-3" title="It leaves by itself">
+            out in {spanWords(Math.ceil(leavesIn))}
+          </span>
+        )}
+      </td>
       <td className="pr-3 text-right whitespace-nowrap">
         {holder && <Onward graphic={holder} />}
+        {last && (
+          <IconButton
+            label={`Put back ${`${last.number ?? ''} ${last.name}`.trim()} in ${lane.name}`}
+            className="mr-1 size-6 align-middle"
+            onClick={(event) => {
+              event.stopPropagation();
+              void putBack(lane.id);
+            }}
+          >
+            <Undo2 size={14} />
+          </IconButton>
+        )}
         {main && (
           <Button
             className="h-6 px-2"
@@ -149,5 +280,14 @@ function LaneRow(props: { lane: Channel['lanes'][number]; graphics: readonly Gra
         )}
       </td>
     </tr>
+  );
+}
+
+/** Whether the release on air has the template of a graphic in another form than it was taken with. */
+function differs(graphic: Graphic, release: string): boolean {
+  const [old, fresh] = [releases.get(graphic.release), releases.get(release)];
+  if (!old || !fresh) return false;
+  return (
+    JSON.stringify(old.templates[graphic.template]) !== JSON.stringify(fresh.templates[graphic.template])
   );
 }

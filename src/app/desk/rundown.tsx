@@ -1,43 +1,91 @@
-import { Search } from 'lucide-react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { MessageSquareText, Repeat, Search } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { cardWords, type AirCard } from '../../core/playout';
-import { Empty, Pennant } from '../ui';
+import type { CardColour, RundownRow } from '../../core/show';
+import { Empty, Pennant, SelectField } from '../ui';
 import { releases, useAir } from '../state/air-store';
 import { cueNumber, useDesk } from './desk-store';
+import { liveOf } from './live';
+import { RowEditor } from './row-editor';
+import { RunBar } from './run-bar';
+import { spanWords, startMark } from './time-words';
 
-/** The cards of the show in their order: call number, words, template, and which are next or on air. */
+const rowHeight = 44;
+
+export const cardColourOf: Readonly<Record<CardColour, string>> = {
+  sand: '#c9a66b',
+  kelp: '#6f9b62',
+  heather: '#a583bd',
+  slate: '#7f93a8',
+  clay: '#b5735a',
+};
+
+interface Item {
+  readonly row: RundownRow;
+  readonly card: AirCard | undefined;
+  readonly words: string;
+  readonly template: string;
+}
+
+/** The cards of the show in their order: call number, words, template, when each goes, and which are next or on air. */
 export function Rundown() {
-  const state = useAir((store) => store.state);
+  const cards = useAir((store) => store.state.cards);
+  const hash = useAir((store) => store.state.release);
+  const rundowns = useAir((store) => store.state.rundowns);
   useAir((store) => store.arrivals);
-  const channel = useDesk((store) => store.channel);
+  const chosen = useDesk((store) => store.rundown);
   const row = useDesk((store) => store.row);
   const set = useDesk((store) => store.set);
   const [wanted, setWanted] = useState('');
-  const list = useRef<HTMLUListElement>(null);
-  const release = releases.get(state.release);
-  const cards = useMemo(() => {
+  const scroller = useRef<HTMLDivElement>(null);
+  const release = releases.get(hash);
+  const rundown = rundowns.find(({ id }) => id === chosen) ?? rundowns[0];
+  const items = useMemo(() => {
     const words = wanted.trim().toLowerCase();
-    return state.rundown
-      .map((id) => state.cards[id])
-      .filter((card): card is AirCard => card !== undefined)
-      .map((card) => ({
-        card,
-        words: cardWords(release, card),
-        template: release?.templates[card.template]?.name ?? 'template gone',
-      }))
+    return (rundown?.rows ?? [])
+      .map((own): Item => {
+        const card = cards[own.card];
+        return {
+          row: own,
+          card,
+          words: card ? card.name || cardWords(release, card) : '',
+          template: card ? (release?.templates[card.template]?.name ?? 'template gone') : 'card gone',
+        };
+      })
       .filter(
-        (item) =>
-          words === '' || `${item.card.number} ${item.words} ${item.template}`.toLowerCase().includes(words),
+        ({ card, words: own, template }) =>
+          words === '' ||
+          `${card?.number} ${own} ${template} ${card?.note ?? ''}`.toLowerCase().includes(words),
       );
-  }, [state.rundown, state.cards, release, wanted]);
-  const air = state.air[channel];
-  const onAir = new Set(air?.graphics.filter((g) => g.exitAt === null).map((g) => g.card));
+  }, [rundown?.rows, cards, release, wanted]);
+  const list = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => rowHeight,
+    overscan: 20,
+  });
+  const place = items.findIndex((item) => item.row.id === row);
   useEffect(() => {
-    list.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
-  }, [row]);
+    if (place >= 0) list.scrollToIndex(place);
+    // Only the row in hand moves the list.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [place]);
 
   return (
     <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Rundown">
+      {rundowns.length > 1 && (
+        <div className="flex h-9 shrink-0 items-center border-b border-line px-2">
+          <SelectField
+            bare
+            label="Rundown in hand"
+            value={rundown?.id ?? ''}
+            choices={rundowns.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(id) => set({ rundown: String(id), row: null, blockFrom: null })}
+          />
+        </div>
+      )}
+      {rundown && <RunBar rundown={rundown} />}
       <label className="flex h-9 shrink-0 items-center gap-2 border-b border-line px-3 text-ink-3">
         <Search size={14} aria-hidden />
         <input
@@ -50,41 +98,126 @@ export function Rundown() {
           onKeyDown={(event) => {
             if (event.key === 'Escape') setWanted('');
             if (event.key === 'Escape' || event.key === 'Enter') event.currentTarget.blur();
-            if (event.key === 'Enter' && cards[0]) set({ row: cards[0].card.id });
+            if (event.key === 'Enter' && items[0]) set({ row: items[0].row.id, blockFrom: null });
           }}
         />
       </label>
-      {cards.length === 0 ? (
+      {items.length === 0 ? (
         <Empty title={wanted ? 'No card matches' : 'No cards'}>
           {!wanted && <p>Keep rows as cards in Data, or fill a template on the right and keep it.</p>}
         </Empty>
       ) : (
-        <ul ref={list} className="min-h-0 flex-1 overflow-auto" role="listbox" aria-label="Cards">
-          {cards.map(({ card, words, template }) => (
-            <li
-              key={card.id}
-              role="option"
-              aria-selected={card.id === row}
-              className={`flex h-11 cursor-default items-center gap-2 border-b border-line/50 px-3 ${card.id === row ? 'bg-raised shadow-[inset_2px_0_0_#d8a748]' : 'row-hover'}`}
-              onClick={() => set({ row: card.id })}
-              onDoubleClick={() => void cueNumber(card.number)}
-            >
-              <span className="number w-12 shrink-0 text-[14px]">{card.number}</span>
-              <span className="min-w-0 flex-1">
-                <span className="block truncate" dir="auto">
-                  {words || template}
-                </span>
-                <span className="block truncate text-xs text-ink-3">{template}</span>
-              </span>
-              {onAir.has(card.id) ? (
-                <Pennant state="air" />
-              ) : air?.preview?.card === card.id ? (
-                <Pennant state="next" />
-              ) : null}
-            </li>
-          ))}
-        </ul>
+        <div ref={scroller} className="min-h-0 flex-1 overflow-auto">
+          <ul role="listbox" aria-label="Cards" className="relative" style={{ height: list.getTotalSize() }}>
+            {list.getVirtualItems().map(({ index, start }) => {
+              const item = items[index];
+              return (
+                item && (
+                  <RowItem
+                    key={item.row.id}
+                    item={item}
+                    top={start}
+                    isFirst={index === 0}
+                    rundown={rundown?.id ?? ''}
+                    rows={items}
+                  />
+                )
+              );
+            })}
+          </ul>
+        </div>
       )}
+      {rundown && <RowEditor rundown={rundown} />}
     </aside>
+  );
+}
+
+function RowItem(props: {
+  item: Item;
+  top: number;
+  isFirst: boolean;
+  rundown: string;
+  rows: readonly Item[];
+}) {
+  const { item, top, isFirst, rundown, rows } = props;
+  const { row, card, words, template } = item;
+  const channel = useDesk((store) => store.channel);
+  const inHand = useDesk((store) => store.row === row.id);
+  const isInBlock = useDesk((store) => {
+    if (store.blockFrom === null || store.row === null) return false;
+    const at = (id: string): number => rows.findIndex((own) => own.row.id === id);
+    const [a, b, own] = [at(store.blockFrom), at(store.row), at(row.id)];
+    return own >= Math.min(a, b) && own <= Math.max(a, b);
+  });
+  const set = useDesk((store) => store.set);
+  const isUp = useAir((store) => {
+    const up = store.state.air[channel]?.graphics.some((g) => g.exitAt === null && g.card === row.card);
+    return up ? (liveOf(store.mixer, channel) ? 'air' : 'up') : null;
+  });
+  const isNext = useAir((store) => store.state.air[channel]?.preview?.card === row.card);
+  const wasOn = useAir((store) => store.state.aired[row.card] !== undefined);
+  const comes = useAir((store) => store.state.runs[rundown]?.next === row.id);
+  const other = useAir((store) =>
+    store.present.find(({ id, hand }) => id !== store.id && hand?.card === row.card),
+  );
+  const loop = useAir((store) => store.state.rundowns.find(({ id }) => id === rundown)?.loop ?? null);
+  return (
+    <li
+      role="option"
+      aria-selected={inHand}
+      className={`absolute inset-x-0 flex h-11 cursor-default items-center gap-2 border-b border-line/50 pr-3 pl-3 ${inHand ? 'bg-raised shadow-[inset_2px_0_0_#d8a748]' : isInBlock ? 'bg-raised/60' : 'row-hover'}`}
+      style={{ top }}
+      onClick={(event) => {
+        const from = useDesk.getState().row;
+        set({ row: row.id, blockFrom: event.shiftKey ? (useDesk.getState().blockFrom ?? from) : null });
+      }}
+      onDoubleClick={() => card && void cueNumber(card.number)}
+    >
+      {card?.colour && (
+        <span
+          className="absolute inset-y-0 right-0 w-1"
+          style={{ background: cardColourOf[card.colour] }}
+          title={card.colour}
+        />
+      )}
+      <span className="w-12 shrink-0">
+        <span className="number block truncate text-[14px]">{card?.number ?? '—'}</span>
+        <span className="number block truncate text-[11px] text-ink-3" title={startMark(row, isFirst).words}>
+          {startMark(row, isFirst).mark}
+        </span>
+      </span>
+      <span className="min-w-0 flex-1">
+        <span className="flex items-center gap-1">
+          <span className="truncate" dir="auto">
+            {words || template}
+          </span>
+          {card?.note && (
+            <MessageSquareText size={12} className="shrink-0 text-brass" aria-label={`Note: ${card.note}`} />
+          )}
+        </span>
+        <span className="flex items-center gap-1.5 text-xs text-ink-3">
+          {wasOn && (
+            <span title="Was on air" aria-label="was on air">
+              ✓
+            </span>
+          )}
+          {loop && (loop.from === row.id || loop.to === row.id) && (
+            <Repeat size={11} aria-label={loop.from === row.id ? 'The loop begins' : 'The loop ends'} />
+          )}
+          <span className="truncate">{template}</span>
+          {row.lasts !== null && <span className="number shrink-0">{spanWords(row.lasts)}</span>}
+          {other && <span className="shrink-0 truncate text-tide">{other.name}</span>}
+        </span>
+      </span>
+      {isUp === 'air' ? (
+        <Pennant state="air" />
+      ) : isUp === 'up' ? (
+        <Pennant state="up" words="Up" />
+      ) : isNext ? (
+        <Pennant state="next" />
+      ) : comes ? (
+        <span className="text-xs text-next">comes</span>
+      ) : null}
+    </li>
   );
 }

@@ -1,6 +1,13 @@
 import { create } from 'zustand';
-import { AirClient, ReleaseShelf, type AirSocket, type FeedStatus, type Present } from '../../air';
-import { emptyAir, type AirState, type Command } from '../../core/playout';
+import {
+  AirClient,
+  ReleaseShelf,
+  type AirSocket,
+  type FeedStatus,
+  type Mixer,
+  type Present,
+} from '../../air';
+import { emptyAir, type AirEvent, type AirState, type Command, type Role } from '../../core/playout';
 import type { Problem } from '../../core/problem';
 import { canonicalJson, designOf, makeRelease, type Show } from '../../core/show';
 import { assetBlob } from './assets';
@@ -12,6 +19,10 @@ interface AirStore {
   hasState: boolean;
   present: readonly Present[];
   refusal: Problem | null;
+  /** Who one is among those present, and what one may do. */
+  id: string;
+  may: Role;
+  mixer: Mixer | null;
   /** Counts the releases that have come, so that what waits for one looks again. */
   arrivals: number;
 }
@@ -22,6 +33,9 @@ export const useAir = create<AirStore>(() => ({
   hasState: false,
   present: [],
   refusal: null,
+  id: '',
+  may: 'watch',
+  mixer: null,
   arrivals: 0,
 }));
 
@@ -45,8 +59,21 @@ const keyName = 'jorvan.key';
 const accessKey = (): string | undefined => localStorage.getItem(keyName) ?? undefined;
 
 export function setAccessKey(key: string): void {
-  localStorage.setItem(keyName, key);
+  if (key === '') localStorage.removeItem(keyName);
+  else localStorage.setItem(keyName, key);
   location.reload();
+}
+
+/** Told what happens on air, event by event. */
+export const eventListeners = new Set<(events: readonly AirEvent[]) => void>();
+
+const nameName = 'jorvan.name';
+export const ownName = (): string => localStorage.getItem(nameName) ?? 'Operator';
+
+/** Says under which name others see one, and the log keeps what one does. */
+export function setOwnName(name: string): void {
+  localStorage.setItem(nameName, name);
+  air().tellName(name);
 }
 
 let client: AirClient | null = null;
@@ -60,16 +87,19 @@ export function air(): AirClient {
         `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/air`,
       ) as unknown as AirSocket,
     role: 'operator',
-    name: localStorage.getItem('jorvan.name') ?? 'Operator',
+    name: ownName(),
     channel: null,
     ...(accessKey() === undefined ? {} : { key: accessKey() as string }),
     local: () => (performance.timeOrigin + performance.now()) / 1000,
     onChange: () => {
-      const { state, isConnected, hasState, present, refusal } = opened;
-      useAir.setState({ state, isConnected, hasState, present, refusal });
+      const { state, isConnected, hasState, present, refusal, id, may, mixer } = opened;
+      useAir.setState({ state, isConnected, hasState, present, refusal, id, may, mixer });
     },
     onData: ({ feeds, faults }) => {
       for (const listener of dataListeners) listener(feeds, faults);
+    },
+    onEvents: (events) => {
+      for (const listener of eventListeners) listener(events);
     },
     onOutdated: () => location.reload(),
   });

@@ -10,7 +10,7 @@ import {
   type CompiledTrack,
 } from '../motion';
 import { exactRate } from '../show';
-import { formatClock } from '../text';
+import { clockWords } from '../text';
 import {
   isApart,
   maxClips,
@@ -222,7 +222,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   else if (node.kind === 'camera') node.seconds = moment.time;
   else if (node.kind === 'text' && part.element.kind === 'clock') {
     const { element } = part;
-    const text = formatClock(moment.time, element.format, element.offset);
+    const text = clockWords(element, moment.time);
     if (text !== node.layout.lines[0]?.text)
       node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
   }

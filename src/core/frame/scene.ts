@@ -100,6 +100,8 @@ export interface Scene {
   readonly base: Matrix;
   /** Whether it has a clock, so that holding it does not make it still. */
   readonly hasClock: boolean;
+  /** Whether it has a clock whose seconds do not turn with those of the day. */
+  readonly hasCount: boolean;
   /** Whether it has a video or a camera, so that every frame of it is new. */
   readonly isLive: boolean;
   /** Whether something keeps moving while it holds. */
@@ -246,6 +248,7 @@ export function prepareScene(
     root,
     base,
     hasClock: parts.some((part) => part.element.kind === 'clock'),
+    hasCount: parts.some(({ element }) => element.kind === 'clock' && element.shows !== 'time'),
     isLive: parts.some(({ element }) => element.kind === 'video' || element.kind === 'camera'),
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,

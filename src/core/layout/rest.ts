@@ -118,7 +118,11 @@ export function fitElement(
   const isClock = element.kind === 'clock';
   return fitText(
     {
-      text: words ?? (isClock ? formatClock(0, element.format, 0) : element.text),
+      text:
+        words ??
+        (isClock
+          ? formatClock(element.shows === 'time' ? 0 : element.length, element.format, 0)
+          : element.text),
       face: {
         family: element.family,
         weight: element.weight,

@@ -1,9 +1,18 @@
 import { z } from 'zod';
-import { assetIdSchema, fieldValueSchema, idSchema } from '../show';
+import {
+  assetIdSchema,
+  cardColours,
+  fieldValueSchema,
+  followsSchema,
+  idSchema,
+  rundownRowSchema,
+} from '../show';
 
 const channel = z.string().min(1).max(60);
 /** By field name or field id. */
 const values = z.record(z.string().max(100), fieldValueSchema);
+/** Further channels for the same; all of them or none. */
+const also = z.array(channel).max(64).optional();
 const number = z.union([z.string().max(20), z.number()]).transform(String);
 
 /** What to cue or take: a card by call number or id, or a template by name or id. */
@@ -26,6 +35,9 @@ export type Target = {
   live?: z.infer<typeof values>;
 };
 
+/** What data brings to cards that rows are about to take; the server sets it. */
+const lives = z.record(idSchema, z.record(idSchema, fieldValueSchema)).optional();
+
 const meta = {
   /** Makes a repeated command harmless: the second of one id changes nothing and gets the first one's answer. */
   id: z.string().min(1).max(64).optional(),
@@ -41,9 +53,32 @@ const which = {
 };
 export type Which = { lane?: string; number?: string; graphic?: string };
 
+/** What is done to a rundown that may run by itself. */
+export const runActs = [
+  'start',
+  'stop',
+  'pause',
+  'go-on',
+  'next',
+  'skip',
+  'hold',
+  'let-go',
+  'by-hand',
+  'give-back',
+] as const;
+export type RunAct = (typeof runActs)[number];
+
 export const commandSchema = z.discriminatedUnion('do', [
-  z.strictObject({ do: z.literal('cue'), channel, ...target, ...meta }),
-  z.strictObject({ do: z.literal('take'), channel, ...target, ...meta }),
+  z.strictObject({ do: z.literal('cue'), channel, also, ...target, ...meta }),
+  z.strictObject({
+    do: z.literal('take'),
+    channel,
+    also,
+    ...target,
+    /** The cue that was seen in preview: where another has come meanwhile, nothing is taken. */
+    cue: z.string().max(100).optional(),
+    ...meta,
+  }),
   z.strictObject({
     do: z.literal('change'),
     channel,
@@ -56,6 +91,28 @@ export const commandSchema = z.discriminatedUnion('do', [
     follow: z.array(z.string().max(100)).max(200).optional(),
     /** False: the new words are there at once, without their Change. */
     motion: z.boolean().optional(),
+    /** One of many as it is typed: taken back, all that was typed goes. */
+    typing: z.boolean().optional(),
+    ...meta,
+  }),
+  /** Takes back what was sent last to a graphic that is up; again: sends it after all. */
+  z.strictObject({ do: z.literal('revert'), channel, ...which, motion: z.boolean().optional(), ...meta }),
+  /** Starts, stops or sets back a count that a text field of a graphic holds. */
+  z.strictObject({
+    do: z.literal('count'),
+    channel,
+    ...which,
+    field: z.string().min(1).max(100),
+    act: z.enum(['start', 'stop', 'reset']),
+    ...meta,
+  }),
+  /** Adds to a number of a graphic that is up; two who add at once both count. */
+  z.strictObject({
+    do: z.literal('add'),
+    channel,
+    ...which,
+    field: z.string().min(1).max(100),
+    amount: z.number().min(-1e9).max(1e9),
     ...meta,
   }),
   /** What data brings to a graphic, or to preview where none is named; given by the server alone. */
@@ -79,11 +136,19 @@ export const commandSchema = z.discriminatedUnion('do', [
     back: z.boolean().optional(),
     ...meta,
   }),
+  /** Takes again what was last in a lane; without a lane, in the one that was left last. */
+  z.strictObject({ do: z.literal('put-back'), channel, lane: idSchema.optional(), ...meta }),
+  /** Plays what is up from the release that is on air now, without leaving; all that is up where none is named. */
+  z.strictObject({ do: z.literal('renew'), channel, ...which, ...meta }),
+  /** Shows what another channel shows, but for some of its lanes; null: its own alone. */
+  z.strictObject({ do: z.literal('follow'), channel, follows: followsSchema.nullable(), ...meta }),
   z.strictObject({
     do: z.literal('clear'),
     channel,
+    also,
     lane: idSchema.optional(),
     number: number.optional(),
+    graphic: z.string().max(100).optional(),
     all: z.boolean().optional(),
     preview: z.boolean().optional(),
     ...meta,
@@ -98,15 +163,67 @@ export const commandSchema = z.discriminatedUnion('do', [
     row: z.object({ of: idSchema, key: z.string().min(1).max(200) }).optional(),
     /** Needed where the number belongs to another card. */
     replace: z.boolean().optional(),
+    /** The values are only those that were changed; the others stay as the card has them. */
+    merge: z.boolean().optional(),
     ...meta,
   }),
+  /** What operators write beside a card; an empty note, name or colour takes it away. */
+  z.strictObject({
+    do: z.literal('note'),
+    card: idSchema,
+    note: z.string().max(500).optional(),
+    name: z.string().max(100).optional(),
+    colour: z.enum([...cardColours, '']).optional(),
+    ...meta,
+  }),
+  /** New numbers for a block of cards, in their order: the first, and the step from one to the next. */
+  z.strictObject({
+    do: z.literal('renumber'),
+    cards: z.array(idSchema).min(1).max(100_000),
+    first: number,
+    step: number,
+    ...meta,
+  }),
+  z.strictObject({ do: z.literal('drop'), card: idSchema, ...meta }),
+  /** Puts a row into a rundown, or in another place or changed; before a row, or at the end. */
+  z.strictObject({
+    do: z.literal('row'),
+    rundown: idSchema,
+    row: rundownRowSchema,
+    before: idSchema.nullable().optional(),
+    ...meta,
+  }),
+  z.strictObject({ do: z.literal('unrow'), rundown: idSchema, row: idSchema, ...meta }),
+  /** The part of a rundown that is gone round; null: none. */
+  z.strictObject({
+    do: z.literal('loop'),
+    rundown: idSchema,
+    loop: z.object({ from: idSchema, to: idSchema }).nullable(),
+    ...meta,
+  }),
+  z.strictObject({
+    do: z.literal('run'),
+    rundown: idSchema,
+    act: z.enum(runActs),
+    /** Where to start; else at the first row. */
+    from: idSchema.optional(),
+    /** Minutes east of UTC, for rows with a time of day. */
+    zone: z.number().int().min(-840).max(840).optional(),
+    lives,
+    ...meta,
+  }),
+  /** Carries out what has fallen due; given by the server alone. */
+  z.strictObject({ do: z.literal('tick'), lives, ...meta }),
   z.strictObject({ do: z.literal('release'), release: assetIdSchema, ...meta }),
 ]);
-/** The commands that operators and outside control give: all but what data alone brings. */
+/** Given by the server alone. */
+export const innerCommands: ReadonlySet<string> = new Set(['data', 'tick']);
+
+/** The commands that operators and outside control give: all but what data and the clock bring. */
 export const outsideCommandSchema = z.discriminatedUnion(
   'do',
   commandSchema.options.filter(
-    (option) => option.shape.do.value !== 'data',
+    (option) => !innerCommands.has(option.shape.do.value),
   ) as unknown as typeof commandSchema.options,
 );
 export type Command = z.infer<typeof commandSchema>;

@@ -1,7 +1,10 @@
 import { fillFromRow } from '../data';
-import { exactRate, type Card, type Release, type Values } from '../show';
+import { afterExit, exactRate, type Card, type Reaction, type Release, type Values } from '../show';
 import { endOf, laneState } from './on-air';
+import { reactionTargets } from './react';
 import type { AirState, Cue, Graphic } from './state';
+import { becomes, playsAlike } from './take';
+import type { Releases } from './work';
 
 /** The words of a card: its first text that is not empty. */
 export function valuesWords(release: Release | undefined, templateId: string, values: Values): string {
@@ -29,30 +32,81 @@ export function cardWords(release: Release | undefined, card: Card): string {
 export const graphicWords = (graphic: Pick<Graphic, 'number' | 'name'>): string =>
   graphic.number === null ? graphic.name : `${graphic.number} ${graphic.name}`;
 
+const secondsOf = (seconds: number): string => `${Math.max(0, seconds).toFixed(1)} s`;
+
 /** What taking a cue would do, as one sentence without its full stop; said before it is done. */
 export function describeTake(
   state: AirState,
   channelId: string,
   cue: Cue,
-  release: Release | undefined,
+  releases: Releases,
   time: number,
 ): string {
   const channel = state.channels.find((c) => c.id === channelId);
-  const template = release?.templates[cue.template];
-  if (!channel || !template) return 'cannot be taken: its template is not in the release on air';
+  const template = state.release === null ? undefined : releases(state.release)?.templates[cue.template];
+  if (!channel || !template || state.release === null)
+    return 'cannot be taken: its template is not in the release on air';
   const lane = channel.lanes.find((l) => l.id === template.lane);
   if (!lane) return `cannot be taken: ${channel.name} has no lane for it`;
   const { holder, leaving, waiting } = laneState(state.air[channelId]?.graphics ?? [], template.lane, time);
-  if (holder && holder.card !== null && holder.card === cue.card)
+  const hash = state.release;
+  if (
+    holder &&
+    holder.card !== null &&
+    holder.card === cue.card &&
+    playsAlike(releases, holder.release, hash, cue.template)
+  )
     return `sends its words to ${lane.name}, where it is up already`;
-  if (holder) {
-    const seconds = (holder.exitFrames / exactRate(holder.rate)).toFixed(1);
-    return `replaces ${graphicWords(holder)} in ${lane.name}, after its exit (${seconds} s)`;
-  }
-  if (waiting) return `takes the place of ${graphicWords(waiting)}, which waits for ${lane.name}`;
-  if (leaving.length > 0) {
-    const wait = Math.max(...leaving.map(endOf)) - time;
-    return `enters ${lane.name} when ${graphicWords(leaving[0] as Graphic)} has left (${Math.max(0, wait).toFixed(1)} s)`;
-  }
-  return `enters ${lane.name}, which is free`;
+  const others = describeReactions(state, channelId, template.reactions, time, releases);
+  if (holder && !waiting && becomes(holder, cue, template, hash, releases, time))
+    return `changes ${graphicWords(holder)} in ${lane.name} into it, in place`;
+  const { mode, seconds } = template.handover ?? lane.handover ?? afterExit;
+  const said = ((): string => {
+    if (holder) {
+      const exit = holder.exitFrames / exactRate(holder.rate);
+      const how =
+        mode === 'together'
+          ? 'together with its exit'
+          : mode === 'after' || seconds === 0
+            ? `after its exit (${secondsOf(exit)})`
+            : seconds < 0
+              ? `${secondsOf(-seconds)} before its exit ends`
+              : `${secondsOf(seconds)} after its exit`;
+      return `replaces ${graphicWords(holder)} in ${lane.name}, ${how}`;
+    }
+    if (waiting) return `takes the place of ${graphicWords(waiting)}, which waits for ${lane.name}`;
+    if (leaving.length > 0 && mode !== 'together') {
+      const wait = Math.max(...leaving.map(endOf)) + (mode === 'offset' ? seconds : 0) - time;
+      return `enters ${lane.name} when ${graphicWords(leaving[0] as Graphic)} has left (${secondsOf(wait)})`;
+    }
+    return `enters ${lane.name}, which is free`;
+  })();
+  return `${said}${others}`;
+}
+
+/** What others do when it enters: “; Bug leaves, Clock moves”. */
+function describeReactions(
+  state: AirState,
+  channel: string,
+  reactions: readonly Reaction[],
+  time: number,
+  releases: Releases,
+): string {
+  const said = reactions
+    .filter(({ on }) => on === 'enter')
+    .flatMap((reaction) =>
+      reactionTargets(state, reaction, { channel, graphic: '' }, time, releases).map(({ graphic }) => {
+        const { does } = reaction;
+        const deed =
+          does.do === 'leave'
+            ? 'leaves'
+            : does.do === 'move'
+              ? `does “${does.move}”`
+              : does.do === 'back'
+                ? 'comes back'
+                : 'changes';
+        return `${graphicWords(graphic)} ${deed}`;
+      }),
+    );
+  return said.length === 0 ? '' : `; ${[...new Set(said)].join(', ')}`;
 }

@@ -1,6 +1,31 @@
 // Playout: what is on air, as a reducer over commands and a pure reading of the clock. Knows no server and no picture.
-export { commandSchema, outsideCommandSchema, type Command, type Target, type Which } from './command';
-export { apply, emptyAir, type Applied, type Releases } from './apply';
+export {
+  commandSchema,
+  innerCommands,
+  outsideCommandSchema,
+  runActs,
+  type Command,
+  type RunAct,
+  type Target,
+  type Which,
+} from './command';
+export { aheadSeconds, apply, emptyAir, nextDueTime, type Applied } from './apply';
+export type { Releases } from './work';
+export { airEventSchema, asRunEvents, type AirEvent } from './event';
+export {
+  endOfRow,
+  momentOfDay,
+  nextDue,
+  placeOf,
+  rowAfter,
+  rowOf,
+  sumOfTimes,
+  timeline,
+  type Planned,
+} from './timeline';
+export { mayGive, roles, roleSchema, type Role } from './roles';
+export type { Run } from './run-state';
+export { cardsToCome } from './run';
 export {
   airStateSchema,
   type AirCard,
@@ -10,9 +35,11 @@ export {
   type ChannelAir,
   type Cue,
   type Graphic,
+  openAirState,
 } from './state';
 export {
   endOf,
+  graphicsOf,
   graphicsOnAir,
   laneState,
   momentOf,

@@ -1,5 +1,5 @@
 import type { Moment } from '../frame';
-import { exactRate, type Channel, type Values } from '../show';
+import { exactRate, type Values } from '../show';
 import type { AirState, CalledMove, Graphic, Sent } from './state';
 
 // A hair below a frame boundary counts as on it: epoch seconds in doubles carry errors of some tenths of microseconds.
@@ -112,7 +112,29 @@ export interface OnAir {
   readonly changing: Changing | null;
 }
 
-const laneIndex = (channel: Channel, lane: string): number => channel.lanes.findIndex((l) => l.id === lane);
+/**
+ * What a channel has to show: its own graphics, and behind them lane by lane those of the channel that it follows. In
+ * a lane where it has something of its own, the other's is not seen. `lanes` are in order, back to front.
+ */
+export function graphicsOf(
+  state: AirState,
+  channelId: string,
+  seen: readonly string[] = [],
+): { graphics: readonly Graphic[]; lanes: readonly string[] } {
+  const own = state.air[channelId];
+  const channel = state.channels.find((c) => c.id === channelId);
+  if (!own || !channel) return { graphics: [], lanes: [] };
+  const lanes = channel.lanes.map(({ id }) => id);
+  const { follows } = own;
+  if (!follows || seen.includes(follows.channel)) return { graphics: own.graphics, lanes };
+  const led = graphicsOf(state, follows.channel, [...seen, channelId]);
+  if (led.graphics.length === 0) return { graphics: own.graphics, lanes };
+  const taken = new Set([...follows.without, ...own.graphics.map(({ lane }) => lane)]);
+  return {
+    graphics: [...led.graphics.filter(({ lane }) => !taken.has(lane)), ...own.graphics],
+    lanes: [...new Set([...led.lanes, ...lanes])],
+  };
+}
 
 /** What is seen on a channel at a time, back to front: by lane, and in a lane what leaves behind what enters. */
 export function graphicsOnAir(state: AirState, channelId: string, time: number): OnAir[] {
@@ -120,7 +142,8 @@ export function graphicsOnAir(state: AirState, channelId: string, time: number):
   if (!channel) return [];
   const at = quantise(time, channel.format.rate);
   const found: OnAir[] = [];
-  for (const graphic of state.air[channelId]?.graphics ?? []) {
+  const { graphics, lanes } = graphicsOf(state, channelId);
+  for (const graphic of graphics) {
     const moment = momentOf(graphic, at);
     if (!moment) continue;
     const { values, changing } = shownAt(graphic, at);
@@ -133,8 +156,7 @@ export function graphicsOnAir(state: AirState, channelId: string, time: number):
   }
   return found.sort(
     (a, b) =>
-      laneIndex(channel, a.graphic.lane) - laneIndex(channel, b.graphic.lane) ||
-      a.graphic.enterAt - b.graphic.enterAt,
+      lanes.indexOf(a.graphic.lane) - lanes.indexOf(b.graphic.lane) || a.graphic.enterAt - b.graphic.enterAt,
   );
 }
 

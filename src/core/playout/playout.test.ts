@@ -10,6 +10,9 @@ import {
   newTextField,
   plainLook,
   newPhase,
+  newRundown,
+  newRundownRow,
+  type RundownRow,
 } from '../show';
 import {
   airStateSchema,
@@ -24,6 +27,7 @@ import {
   quantise,
   valuesWords,
   type AirState,
+  type ChannelAir,
   type Command,
   type Graphic,
 } from './index';
@@ -52,6 +56,8 @@ const card = (id: string, number: string, of: string, name: string) => ({
   template: of,
   values: { 'f-name': name },
 });
+const rows = (...cards: string[]): RundownRow[] => cards.map((id) => newRundownRow(`row-${id}`, id));
+const order = (): string[] => state.rundowns[0]?.rows.map((row) => row.card) ?? [];
 const release = (change: Partial<Release> = {}): Release => ({
   show: { id: 's', name: 'Show' },
   look: plainLook,
@@ -77,7 +83,8 @@ const release = (change: Partial<Release> = {}): Release => ({
       card('e', '40', 'cut', 'Cut'),
     ].map((c) => [c.id, c]),
   ),
-  rundown: ['c', 'a', 'b', 'e'],
+  rundowns: [{ ...newRundown('r', 'Rundown', 'main'), rows: rows('c', 'a', 'b', 'e') }],
+  pads: [],
   assets: {},
   sources: {},
   tables: {},
@@ -226,7 +233,7 @@ describe('keeping cards', () => {
   test('under a free number, at the end of the rundown', () => {
     expect(go({ do: 'keep', number: '50', template: 'name', values: { Name: 'New' } }, 5)).toBe('done');
     expect(go({ do: 'cue', channel: 'main', number: '50' }, 6)).toBe('done');
-    expect(state.cards[state.rundown.at(-1) ?? '']).toMatchObject({ number: '50', kept: true });
+    expect(state.cards[order().at(-1) ?? '']).toMatchObject({ number: '50', kept: true });
   });
   test('a used number is never given away without being asked to', () => {
     expect(go({ do: 'keep', number: '31.250', template: 'name', values: {} }, 5)).toBe('number-used');
@@ -235,7 +242,7 @@ describe('keeping cards', () => {
       go({ do: 'keep', number: '31.25', template: 'name', values: { Name: 'Ida Marsh' }, replace: true }, 6),
     ).toBe('done');
     expect(state.cards['a']).toMatchObject({ values: { 'f-name': 'Ida Marsh' }, kept: true });
-    expect(state.rundown).toEqual(['c', 'a', 'b', 'e']);
+    expect(order()).toEqual(['c', 'a', 'b', 'e']);
   });
 });
 
@@ -244,7 +251,7 @@ describe('releases', () => {
     const next = release();
     next.templates['name'] = { ...template('name', 'lower', 50) };
     next.cards = { a: card('a', '31.25', 'name', 'Ida the second') };
-    next.rundown = ['a'];
+    next.rundowns = [{ ...newRundown('r', 'Rundown', 'main'), rows: rows('a') }];
     shelf['2'.repeat(64)] = next;
     shelf['3'.repeat(64)] = release({
       show: { id: 'other', name: 'Other' },
@@ -274,7 +281,7 @@ describe('releases', () => {
     expect(go({ do: 'release', release: '3'.repeat(64) }, 11)).toBe('channel-on-air');
     expect(state.release).toBe('1'.repeat(64));
     go({ do: 'clear', channel: 'main', all: true }, 12);
-    state = { ...state, air: { ...state.air, main: { preview: null, graphics: [] } } };
+    state = { ...state, air: { ...state.air, main: { ...(state.air['main'] as ChannelAir), graphics: [] } } };
     expect(go({ do: 'release', release: '3'.repeat(64) }, 13)).toBe('done');
     expect(Object.keys(state.air)).toEqual(['side']);
   });
@@ -325,7 +332,7 @@ describe('what will happen is said before it is done', () => {
   const said = (number: string, at: number): string => {
     go({ do: 'cue', channel: 'main', number }, at);
     const cue = state.air['main']?.preview;
-    return cue ? describeTake(state, 'main', cue, shelf['1'.repeat(64)], at) : '';
+    return cue ? describeTake(state, 'main', cue, (hash) => shelf[hash], at) : '';
   };
   test('for a lane that is free, held, leaving, waited for, or holds the card itself', () => {
     expect(said('31.25', 10)).toBe('enters Lower, which is free');

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { cardSchema, channelSchema, fieldValueSchema, idSchema } from '../show';
+import {
+  cardSchema,
+  channelSchema,
+  fieldValueSchema,
+  followsSchema,
+  idSchema,
+  rundownSchema,
+  rundownsOf,
+} from '../show';
+import { runSchema } from './run-state';
 
 const valuesSchema = z.record(idSchema, fieldValueSchema);
 
@@ -15,6 +24,10 @@ export const cueSchema = z.object({
   row: z.object({ of: idSchema, key: z.string() }).nullable().default(null),
   /** Whether new data waits on air until it is sent. */
   waits: z.boolean().default(false),
+  /** Tells one cue from the next of the same card. */
+  cue: z.string().default(''),
+  /** Who cued it; of what is up, who took it. */
+  by: z.string().default(''),
 });
 export type Cue = z.infer<typeof cueSchema>;
 
@@ -64,15 +77,45 @@ export const graphicSchema = cueSchema.extend({
   /** Lengths of its steps, and when each of those taken was taken. */
   stepFrames: z.array(z.number().int().min(0)).default([]),
   steps: z.array(z.number()).default([]),
+  /** When it leaves by itself; null: it stays. */
+  leaveAt: z.number().nullable().default(null),
+  /** The row that took it, where a rundown did. */
+  run: z.object({ rundown: idSchema, row: idSchema }).nullable().default(null),
+  /** What the last send replaced, to be taken back in one step. */
+  before: z
+    .object({ values: valuesSchema, hand: z.array(idSchema), typing: z.boolean() })
+    .nullable()
+    .default(null),
 });
 export type Graphic = z.infer<typeof graphicSchema>;
 
-export const channelAirSchema = z.object({ preview: cueSchema.nullable(), graphics: z.array(graphicSchema) });
+/** What a lane held last, to be put back. */
+export const lastUpSchema = cueSchema.extend({ name: z.string() });
+
+export const channelAirSchema = z.object({
+  preview: cueSchema.nullable(),
+  graphics: z.array(graphicSchema),
+  /** By lane. */
+  last: z.record(idSchema, lastUpSchema).default({}),
+  /** The lane that was left last. */
+  lastLane: idSchema.nullable().default(null),
+  follows: followsSchema.nullable().default(null),
+});
 export type ChannelAir = z.infer<typeof channelAirSchema>;
 
 /** `kept` at the Desk since the release that is on air; the release does not have it yet. */
 export const airCardSchema = cardSchema.extend({ kept: z.boolean() });
 export type AirCard = z.infer<typeof airCardSchema>;
+
+/** What is to happen to others when a graphic comes to a moment of its life. */
+export const dueSchema = z.object({
+  at: z.number(),
+  channel: z.string(),
+  graphic: z.string(),
+  on: z.enum(['enter', 'change', 'exit', 'marker']),
+  marker: z.string().nullable(),
+});
+export type Due = z.infer<typeof dueSchema>;
 
 /** The whole on-air state; plain JSON. */
 export const airStateSchema = z.object({
@@ -84,6 +127,19 @@ export const airStateSchema = z.object({
   channels: z.array(channelSchema),
   air: z.record(z.string(), channelAirSchema),
   cards: z.record(idSchema, airCardSchema),
-  rundown: z.array(idSchema),
+  rundowns: z.array(rundownSchema),
+  /** Rundowns that were changed at a Desk since the release that is on air. */
+  changedRundowns: z.array(idSchema).default([]),
+  /** Rundowns that run, by their id. */
+  runs: z.record(idSchema, runSchema).default({}),
+  /** Cards that were on air at least once, and when last. */
+  aired: z.record(idSchema, z.number()).default({}),
+  due: z.array(dueSchema).default([]),
 });
 export type AirState = z.infer<typeof airStateSchema>;
+
+/** A state from its JSON, also of one that was kept before rundowns had rows; throws a ZodError where it is damaged. */
+export const openAirState = (value: unknown): AirState =>
+  airStateSchema.parse(
+    typeof value === 'object' && value !== null ? rundownsOf(value as Record<string, unknown>) : value,
+  );

@@ -5,6 +5,7 @@ import {
   canonicalJson,
   makeRelease,
   migrations,
+  newRundownRow,
   newElement,
   newShow,
   notAnAsset,
@@ -57,7 +58,7 @@ function sample(): Show {
     rows: [{ id: 'r', cells: { c: 'Ida' } }],
   };
   show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: {} };
-  show.rundowns[0]?.cards.push('c');
+  show.rundowns[0]?.rows.push(newRundownRow('row', 'c'));
   return show;
 }
 const code = (file: Uint8Array): string => {
@@ -181,7 +182,7 @@ test('a release carries what air can show, and nothing of the workshop', () => {
   show.assets['b'.repeat(64)] = { ...asset, id: 'b'.repeat(64), name: 'unused.svg' };
   const release = makeRelease(show);
   expect(Object.keys(release.assets)).toEqual([assetId]);
-  expect(release.rundown).toEqual(['c']);
+  expect(release.rundowns).toEqual(show.rundowns);
   expect([release.tables, release.sources]).toEqual([{}, {}]);
   expect(releaseSchema.safeParse(release).success).toBe(true);
 });

@@ -7,6 +7,10 @@ export const callNumberSchema = z
   .string()
   .regex(/^(0|[1-9]\d{0,6})(\.\d{1,4})?$/, 'a call number such as 31.25');
 
+/** Marks for the eye, by name, so that each view may draw them as it can. */
+export const cardColours = ['sand', 'kelp', 'heather', 'slate', 'clay'] as const;
+export type CardColour = (typeof cardColours)[number];
+
 export const cardSchema = z.object({
   id: idSchema,
   number: callNumberSchema,
@@ -17,15 +21,13 @@ export const cardSchema = z.object({
   row: z.object({ of: idSchema, key: z.string().min(1).max(200) }).optional(),
   /** On air, new data waits until it is sent; absent: it follows at once. */
   waits: z.literal(true).optional(),
+  /** By which reactions and people find it; absent: its template's name. */
+  name: z.string().min(1).max(100).optional(),
+  /** For the eyes of operators. */
+  note: z.string().min(1).max(500).optional(),
+  colour: z.enum(cardColours).optional(),
 });
 export type Card = z.infer<typeof cardSchema>;
-
-export const rundownSchema = z.object({
-  id: idSchema,
-  name: z.string().min(1).max(100),
-  cards: z.array(idSchema),
-});
-export type Rundown = z.infer<typeof rundownSchema>;
 
 /** What was typed, as a call number without leading zeros; or what is wrong with it. */
 export function parseCallNumber(typed: string): { number: string } | { problem: Problem } {

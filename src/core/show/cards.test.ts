@@ -18,7 +18,7 @@ const show = (): Show =>
     { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 59.94 }, lanes: usualLanes() },
   ]);
 const card = (id: string, number: string) => ({ id, number, template: 't', values: {} });
-const order = (s: Show): string[] => s.rundowns[0]?.cards.map((id) => s.cards[id]?.number ?? '?') ?? [];
+const order = (s: Show): string[] => s.rundowns[0]?.rows.map((row) => s.cards[row.card]?.number ?? '?') ?? [];
 
 describe('cards of a show', () => {
   test('stand in the rundown by their numbers, wherever they come in', () => {
@@ -43,7 +43,7 @@ describe('cards of a show', () => {
     const s = show();
     keepCard(s, card('a', '2'));
     keepCard(s, card('b', '1'));
-    s.rundowns[0]?.cards.reverse();
+    s.rundowns[0]?.rows.reverse();
     keepCard(s, { ...card('a', '2'), values: { f: 'x' } });
     expect(order(s)).toEqual(['2', '1']);
     expect(s.cards['a']?.values).toEqual({ f: 'x' });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { handoverSchema } from './handover';
 import { idSchema } from './values';
 
 /** Size in px and frames a second. Rates such as 59.94 stand for 60000/1001; see `exactRate`. */
@@ -13,8 +14,19 @@ export type Format = z.infer<typeof formatSchema>;
 export const exactRate = (rate: number): number =>
   rate === 23.98 || rate === 29.97 || rate === 59.94 ? (Math.round(rate) * 1000) / 1001 : rate;
 
-export const laneSchema = z.object({ id: idSchema, name: z.string().min(1).max(60) });
+export const laneSchema = z.object({
+  id: idSchema,
+  name: z.string().min(1).max(60),
+  /** What a take does that finds it held, unless the template says otherwise; absent: after the exit. */
+  handover: handoverSchema.optional(),
+});
 export type Lane = z.infer<typeof laneSchema>;
+
+export const followsSchema = z.object({
+  channel: z.string().min(1).max(40),
+  without: z.array(idSchema).max(64),
+});
+export type Follows = z.infer<typeof followsSchema>;
 
 export const channelSchema = z.object({
   /** Also its place in addresses: /out/main. */
@@ -23,6 +35,8 @@ export const channelSchema = z.object({
   format: formatSchema,
   /** Back to front. */
   lanes: z.array(laneSchema).min(1).max(64),
+  /** Shows what another channel shows, but for these lanes of it; absent: its own alone. */
+  follows: followsSchema.optional(),
 });
 export type Channel = z.infer<typeof channelSchema>;
 

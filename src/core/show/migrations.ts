@@ -2,6 +2,7 @@ import { problem, type Problem } from '../problem';
 import { toFormat2 } from './format-2';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
+import { toFormat5 } from './format-5';
 import { showReferences } from './references';
 import { showFormat, showSchema, type Show } from './show';
 
@@ -9,7 +10,12 @@ import { showFormat, showSchema, type Show } from './show';
 export type Migration = (document: Record<string, unknown>) => Record<string, unknown>;
 
 /** By the format they start from; contiguous from 1. */
-export const migrations: Readonly<Record<number, Migration>> = { 1: toFormat2, 2: toFormat3, 3: toFormat4 };
+export const migrations: Readonly<Record<number, Migration>> = {
+  1: toFormat2,
+  2: toFormat3,
+  3: toFormat4,
+  4: toFormat5,
+};
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({
   problem: problem(code, message, path),

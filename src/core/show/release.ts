@@ -6,6 +6,9 @@ import { cardSchema } from './card';
 import { channelSchema } from './channel';
 import { templatesToFormat3 } from './format-3';
 import { templatesToFormat4 } from './format-4';
+import { rundownsOf, templatesToFormat5 } from './format-5';
+import { padSchema } from './pad';
+import { rundownSchema } from './rundown';
 import { assetsOfTemplate, fontFiles } from './references';
 import type { Show } from './show';
 import { lookSchema } from './style';
@@ -21,8 +24,8 @@ export const releaseSchema = z.object({
   look: lookSchema,
   templates: z.record(idSchema, templateSchema),
   cards: z.record(idSchema, cardSchema),
-  /** Card ids in the order of the rundown. */
-  rundown: z.array(idSchema),
+  rundowns: z.array(rundownSchema).max(100),
+  pads: z.array(padSchema).max(100),
   assets: z.record(assetIdSchema, assetSchema),
   /** What its templates and cards take values from. Tables go on from here: corrections flow apart. */
   sources: z.record(idSchema, sourceSchema),
@@ -39,8 +42,9 @@ export const openRelease = (value: unknown): Release =>
           sources: {},
           tables: {},
           views: {},
-          ...value,
-          templates: templatesToFormat4(templatesToFormat3(value.templates)),
+          pads: [],
+          ...rundownsOf(value as Record<string, unknown>),
+          templates: templatesToFormat5(templatesToFormat4(templatesToFormat3(value.templates))),
         }
       : value,
   );
@@ -75,7 +79,8 @@ export function makeRelease(show: Show): Release {
     look: show.look,
     templates: show.templates,
     cards: show.cards,
-    rundown: show.rundowns.flatMap((rundown) => rundown.cards),
+    rundowns: show.rundowns,
+    pads: show.pads,
     assets,
     ...data,
   };
@@ -100,11 +105,12 @@ function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
 }
 
 /** The design part of two releases alike: what decides whether the draft differs from air. Cards flow apart. */
-export const designOf = (release: Release): Omit<Release, 'cards' | 'rundown' | 'assets'> => ({
+export const designOf = (release: Release): Omit<Release, 'cards' | 'rundowns' | 'assets'> => ({
   show: release.show,
   channels: release.channels,
   look: release.look,
   templates: release.templates,
+  pads: release.pads,
   sources: release.sources,
   tables: {},
   views: release.views,

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { assetSchema } from './asset';
-import { cardSchema, rundownSchema, sameNumber, type Card } from './card';
+import { cardSchema, type Card } from './card';
 import { channelSchema } from './channel';
 import { lookSchema, plainLook } from './style';
+import { padSchema } from './pad';
+import { newRundown, rundownSchema } from './rundown';
 import { sourceSchema } from '../source';
 import { tableSchema } from './table';
 import { viewSchema } from './view';
@@ -10,7 +12,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from './values';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 4;
+export const showFormat = 5;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),
@@ -24,7 +26,8 @@ export const showSchema = z.object({
   tables: z.record(idSchema, tableSchema),
   views: z.record(idSchema, viewSchema),
   cards: z.record(idSchema, cardSchema),
-  rundowns: z.array(rundownSchema).min(1),
+  rundowns: z.array(rundownSchema).min(1).max(100),
+  pads: z.array(padSchema).max(100),
 });
 /** Everything of one programme, as plain JSON. */
 export type Show = z.infer<typeof showSchema>;
@@ -43,7 +46,8 @@ export function newShow(id: string, name: string, channels: Show['channels']): S
     tables: {},
     views: {},
     cards: {},
-    rundowns: [{ id: 'rundown', name: 'Rundown', cards: [] }],
+    rundowns: [newRundown('rundown', 'Rundown', channels[0]?.id ?? 'main')],
+    pads: [],
   };
 }
 
@@ -57,8 +61,24 @@ export const usualLanes = (): Show['channels'][number]['lanes'] => [
 export const templatesByName = (show: Pick<Show, 'templates'>): Show['templates'][string][] =>
   Object.values(show.templates).sort((a, b) => a.name.localeCompare(b.name));
 
-/** The card of a call number, in whatever spelling. */
-export const cardByNumber = <C extends Card>(
+const indexes = new WeakMap<object, Map<number, Card>>();
+
+/** The card of a call number, in whatever spelling; found at once also among many. */
+export function cardByNumber<C extends Card>(
   cards: Readonly<Record<string, C>>,
   number: string,
-): C | undefined => Object.values(cards).find((card) => sameNumber(card.number, number));
+): C | undefined {
+  // What may still change is looked through; a frozen list is indexed once.
+  if (!Object.isFrozen(cards))
+    return Object.values(cards).find((card) => Number(card.number) === Number(number));
+  let index = indexes.get(cards);
+  if (!index) {
+    index = new Map();
+    for (const card of Object.values(cards)) {
+      const key = Number(card.number);
+      if (!index.has(key)) index.set(key, card);
+    }
+    indexes.set(cards, index);
+  }
+  return index.get(Number(number)) as C | undefined;
+}

@@ -12,6 +12,9 @@ import {
   type PhaseKind,
   type PhaseRef,
 } from './phase';
+import { handoverSchema } from './handover';
+import { pageLayoutSchema } from './page-layout';
+import { reactionSchema } from './reaction';
 import { tetherSchema } from './tether';
 import { fieldValueSchema, idSchema } from './values';
 
@@ -48,6 +51,15 @@ export const templateSchema = z.object({
   rate: z.number().min(1).max(240),
   /** The lane it is taken to, by the lane's id. */
   lane: idSchema,
+  /** Words by which reactions and searches find it. */
+  tags: z.array(z.string().min(1).max(60)).max(50),
+  /** What its take does when the lane is held; null: as the lane says. */
+  handover: handoverSchema.nullable(),
+  /** Seconds of hold after which it leaves by itself; null: it stays. */
+  stays: z.number().min(0).max(86_400).nullable(),
+  reactions: z.array(reactionSchema).max(100),
+  /** For channels of other shapes. */
+  layouts: z.array(pageLayoutSchema).max(20),
   elements: z.record(idSchema, elementSchema),
   /** Top-level elements, back to front. */
   order: z.array(idSchema),
@@ -81,6 +93,11 @@ export const newTemplate = (id: string, name: string, given: Partial<Template> =
   height: 1080,
   rate: 50,
   lane: 'lower',
+  tags: [],
+  handover: null,
+  stays: null,
+  reactions: [],
+  layouts: [],
   elements: {},
   order: [],
   fields: [],

@@ -1,4 +1,6 @@
-export type ClockFormat = 'HH:mm' | 'HH:mm:ss' | 'H:mm' | 'hh:mm a';
+import { countAt } from './count';
+
+export type ClockFormat = 'HH:mm' | 'HH:mm:ss' | 'H:mm' | 'hh:mm a' | 'm:ss' | 'H:mm:ss';
 
 const two = (value: number): string => String(value).padStart(2, '0');
 
@@ -14,7 +16,29 @@ export function formatClock(time: number, format: ClockFormat, offset: number): 
       return `${two(hours)}:${two(minutes)}:${two(day % 60)}`;
     case 'H:mm':
       return `${hours}:${two(minutes)}`;
+    case 'm:ss':
+      return `${hours * 60 + minutes}:${two(day % 60)}`;
+    case 'H:mm:ss':
+      return `${hours}:${two(minutes)}:${two(day % 60)}`;
     case 'hh:mm a':
       return `${two(((hours + 11) % 12) + 1)}:${two(minutes)} ${hours < 12 ? 'am' : 'pm'}`;
   }
+}
+
+/** What a clock element says at a moment of the air clock. */
+export function clockWords(
+  clock: {
+    readonly format: ClockFormat;
+    readonly offset: number;
+    readonly shows: 'time' | 'up' | 'down';
+    readonly counted: string;
+    readonly length: number;
+  },
+  time: number,
+): string {
+  if (clock.shows === 'time') return formatClock(time, clock.format, clock.offset);
+  const counted = countAt(clock.counted, time);
+  // A count down shows its last second until it is over.
+  const shown = clock.shows === 'up' ? counted : Math.max(0, Math.ceil(clock.length - counted - 1e-6));
+  return formatClock(shown, clock.format, 0);
 }

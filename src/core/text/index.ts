@@ -13,4 +13,5 @@ export {
 } from './fit';
 export { piecesOf, type TextPiece } from './pieces';
 export { directionOf, inCase, takeSpans, type Direction } from './words';
-export { formatClock, type ClockFormat } from './clock-words';
+export { countAfter, countAt, readCount, type Count } from './count';
+export { clockWords, formatClock, type ClockFormat } from './clock-words';

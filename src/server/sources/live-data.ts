@@ -2,7 +2,15 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Binding } from '../../core/binding';
 import { sameName, withChange, type Resolved, type TableChange, type Use } from '../../core/data';
-import { shownAt, type AirState, type Command, type Cue, type Graphic } from '../../core/playout';
+import {
+  cardsToCome,
+  rowOf,
+  shownAt,
+  type AirState,
+  type Command,
+  type Cue,
+  type Graphic,
+} from '../../core/playout';
 import { problem, type Problem } from '../../core/problem';
 import {
   cardByNumber,
@@ -184,6 +192,7 @@ export class LiveData {
 
   /** A command with what data brings at this moment, where it fills something that data feeds. */
   prepare = (given: Command): Command | Promise<Command> => {
+    if (given.do === 'tick' || given.do === 'run') return this.forRows(given);
     if (given.do !== 'cue' && given.do !== 'take' && given.do !== 'change') return given;
     // What data brings is for data alone to say.
     const { live: _live, ...command } = given;
@@ -192,6 +201,27 @@ export class LiveData {
     const key = JSON.stringify([use.template.id, use.row, use.typed]);
     return this.resolved(use, key).then((live) => ({ ...command, live }));
   };
+
+  /** A command that may take rows, with what data brings to their cards. */
+  private forRows(command: Extract<Command, { do: 'tick' | 'run' }>): Command | Promise<Command> {
+    const { air } = this.engine;
+    const started = command.do === 'run' && command.act === 'start' ? command : null;
+    const rundown = started && air.rundowns.find(({ id }) => id === started.rundown);
+    const first = rundown && (rowOf(rundown, started.from ?? null) ?? rundown.rows[0]);
+    const cards = [...cardsToCome(air), ...(first ? [first.card] : [])];
+    const uses = [...new Set(cards)].flatMap((card): [string, Use][] => {
+      const use = this.useOf(air, { do: 'take', channel: '', card });
+      return use ? [[card, use]] : [];
+    });
+    const { lives: _lives, ...plain } = command;
+    if (uses.length === 0) return plain;
+    return Promise.all(
+      uses.map(async ([card, use]): Promise<[string, Values]> => [
+        card,
+        await this.resolved(use, JSON.stringify([use.template.id, use.row, use.typed])),
+      ]),
+    ).then((found) => ({ ...plain, lives: Object.fromEntries(found) }));
+  }
 
   private async resolved(use: Use, key: string): Promise<Values> {
     const answer = this.worker()

@@ -13,6 +13,7 @@ import { fixed } from '../../core/binding';
 import {
   makeRelease,
   newColumn,
+  newRundownRow,
   newElement,
   newShow,
   newTable,
@@ -102,7 +103,7 @@ function show(sources: Source[], change: (show: Show) => void = () => undefined)
     ties: [newTie('e', 'text', 'gust')],
   });
   made.cards['c'] = { id: 'c', number: '1', template: 'wind', values: {} };
-  made.rundowns[0]?.cards.push('c');
+  made.rundowns[0]?.rows.push(newRundownRow('row', 'c'));
   change(made);
   return made;
 }

@@ -1,4 +1,5 @@
 import { compareNumbers, type Card } from '../card';
+import { newRundownRow, type RundownRow, type Rundown } from '../rundown';
 import { cardByNumber, type Show } from '../show';
 
 // Changes to a show's cards, for use inside an edit.
@@ -7,20 +8,24 @@ import { cardByNumber, type Show } from '../show';
 export function keepCard(show: Show, card: Card): void {
   const rundown = show.rundowns[0];
   const holder = cardByNumber(show.cards, card.number);
-  if (holder && holder.id !== card.id) {
-    delete show.cards[holder.id];
-    if (rundown) rundown.cards = rundown.cards.filter((id) => id !== holder.id);
-  }
+  if (holder && holder.id !== card.id) removeCard(show, holder.id);
   show.cards[card.id] = card;
-  if (rundown && !rundown.cards.includes(card.id)) {
-    const after = rundown.cards.findIndex(
-      (id) => compareNumbers(show.cards[id]?.number ?? '0', card.number) > 0,
+  if (rundown && !show.rundowns.some(({ rows }) => rows.some((row) => row.card === card.id))) {
+    const after = rundown.rows.findIndex(
+      (row) => compareNumbers(show.cards[row.card]?.number ?? '0', card.number) > 0,
     );
-    rundown.cards.splice(after < 0 ? rundown.cards.length : after, 0, card.id);
+    rundown.rows.splice(after < 0 ? rundown.rows.length : after, 0, newRundownRow(`row-${card.id}`, card.id));
   }
 }
 
+const rowOf = (rundown: Rundown, id: string): RundownRow | undefined =>
+  rundown.rows.find((row) => row.id === id);
+
 export function removeCard(show: Show, id: string): void {
   delete show.cards[id];
-  for (const rundown of show.rundowns) rundown.cards = rundown.cards.filter((card) => card !== id);
+  for (const rundown of show.rundowns) {
+    if (rundown.loop && [rundown.loop.from, rundown.loop.to].some((row) => rowOf(rundown, row)?.card === id))
+      rundown.loop = null;
+    rundown.rows = rundown.rows.filter((row) => row.card !== id);
+  }
 }

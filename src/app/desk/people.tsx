@@ -1,0 +1,99 @@
+import { Users } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import type { Present } from '../../air';
+import { Button, TextField } from '../ui';
+import { air, ownName, setOwnName, useAir } from '../state/air-store';
+import { useDesk } from './desk-store';
+
+const roleWords = { watch: 'watches', operate: 'operates', produce: 'produces', design: 'designs' } as const;
+
+/** Tells the others what one has in hand at the Desk. */
+export function useHandTold(channel: string | undefined): void {
+  const inHand = useDesk((store) => store.inHand);
+  const edits = useDesk((store) => store.edits);
+  const graphic = inHand.kind === 'air' ? inHand.graphic : null;
+  const card = useAir((store) => {
+    const own = channel === undefined ? undefined : store.state.air[channel];
+    const source = graphic
+      ? own?.graphics.find((g) => g.id === graphic)
+      : inHand.kind === 'preview'
+        ? own?.preview
+        : null;
+    return source?.card ?? null;
+  });
+  const fields = Object.keys(edits).join(' ');
+  useEffect(() => {
+    if (channel === undefined) return;
+    const list = fields === '' ? [] : fields.split(' ');
+    air().tellHand({ area: 'desk', channel, card, graphic, fields: list });
+    return () => air().tellHand(null);
+  }, [channel, card, graphic, fields]);
+}
+
+function HandWords({ person }: { person: Present }) {
+  const state = useAir((store) => store.state);
+  const { hand } = person;
+  if (!hand) return null;
+  const channel = state.channels.find(({ id }) => id === hand.channel)?.name;
+  const number = hand.card ? state.cards[hand.card]?.number : undefined;
+  return (
+    <span className="text-ink-3">
+      {channel}
+      {number && (
+        <>
+          {' · '}
+          <span className="number">{number}</span>
+        </>
+      )}
+      {hand.fields.length > 0 && ' · edits'}
+    </span>
+  );
+}
+
+/** Who is here, what each may do and has in hand. */
+export function People() {
+  const present = useAir((store) => store.present);
+  const own = useAir((store) => store.id);
+  const may = useAir((store) => store.may);
+  const [name, setName] = useState(ownName);
+  const people = present.filter((one) => one.role === 'operator');
+  const others = people.filter(({ id }) => id !== own);
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <Button
+          tone="quiet"
+          className="h-7 px-2 text-xs text-ink-2"
+          aria-label={`${people.length} people are here`}
+        >
+          <Users size={14} /> {people.length}
+          {others.length > 0 && (
+            <span className="max-w-32 truncate">{others.map((one) => one.name || 'Someone').join(', ')}</span>
+          )}
+        </Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          className="z-40 flex w-72 flex-col gap-3 rounded border border-line bg-panel p-3"
+        >
+          <TextField label="Your name" value={name} onChange={setName} onDone={() => setOwnName(name)} />
+          <p className="text-xs text-ink-2">
+            Your key {may === 'design' ? 'lets you do everything' : `lets you ${may}`}.
+          </p>
+          <ul className="flex flex-col gap-1.5 text-xs" aria-label="People here">
+            {others.length === 0 && <li className="text-ink-3">No one else is here.</li>}
+            {others.map((person) => (
+              <li key={person.id} className="flex gap-2">
+                <strong className="truncate">{person.name || 'Someone'}</strong>
+                <span className="text-ink-3">{roleWords[person.may]}</span>
+                <HandWords person={person} />
+              </li>
+            ))}
+          </ul>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

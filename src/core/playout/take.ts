@@ -1,0 +1,188 @@
+import { chooseChange, phaseEnd } from '../motion';
+import { afterExit, canonicalJson, exactRate, type Channel, type Template } from '../show';
+import type { Command } from './command';
+import { leave, happens, withdraw } from './leave';
+import { channelOf, findTarget, released } from './lookup';
+import { endOf, laneState, shownAt } from './on-air';
+import { send } from './send';
+import type { ChannelAir, Cue, Graphic } from './state';
+import { nextFrame, note, prune, refuse, type Releases, type Work } from './work';
+
+/** How a take came to be. */
+export interface TakeBy {
+  /** Seconds after which it leaves by itself; undefined: as the template says. */
+  readonly lasts?: number | null;
+  readonly run?: Graphic['run'];
+}
+
+export function take(work: Work, command: Extract<Command, { do: 'take' }>): void {
+  const target = findTarget(work, command);
+  for (const id of [command.channel, ...(command.also ?? [])]) {
+    const { channel, air } = channelOf(work.state, id);
+    const cued = target ?? cueIn(work, channel, air, command);
+    if (target === null) air.preview = null;
+    takeOn(work, channel, air, cued);
+  }
+}
+
+function cueIn(
+  work: Work,
+  channel: Channel,
+  air: ChannelAir,
+  command: Extract<Command, { do: 'take' }>,
+): Cue & { readonly name: string } {
+  const cue =
+    air.preview ??
+    refuse('nothing-cued', `Nothing is in preview on ${channel.name}. Cue a card first.`, 'channel');
+  if (command.cue !== undefined && command.cue !== cue.cue)
+    return refuse(
+      'other-cue',
+      `${cue.by || 'Someone'} has cued ${cue.number ?? 'something else'} on ${channel.name} meanwhile. Nothing was taken: look at preview and take again.`,
+      'cue',
+    );
+  const template = released(work.state, work.releases).templates[cue.template];
+  const card = cue.card === null ? undefined : work.state.cards[cue.card];
+  return { ...cue, by: work.by || cue.by, name: card?.name ?? template?.name ?? '' };
+}
+
+/** Whether a template is played alike by two releases, so that a graphic of the one can go on as of the other. */
+export function playsAlike(releases: Releases, one: string, other: string, template: string): boolean {
+  if (one === other) return true;
+  const [a, b] = [releases(one), releases(other)];
+  return (
+    a !== undefined &&
+    b !== undefined &&
+    canonicalJson([a.templates[template] ?? null, a.look]) ===
+      canonicalJson([b.templates[template] ?? null, b.look])
+  );
+}
+
+/** The Change by which a graphic that is up becomes the cue, or null where it has to leave for it. */
+export function becomes(
+  up: Graphic,
+  cue: Pick<Cue, 'template' | 'values'>,
+  template: Template,
+  release: string,
+  releases: Releases,
+  now: number,
+): boolean {
+  if (up.template !== cue.template || up.steps.length > 0) return false;
+  if (!playsAlike(releases, up.release, release, cue.template)) return false;
+  const chosen = chooseChange(template, shownAt(up, now).values, cue.values);
+  return chosen !== null && phaseEnd(chosen) > 0;
+}
+
+/** When a graphic may enter a lane that others leave: by the template's handover, or the lane's. */
+function entry(
+  channel: Channel,
+  template: Template,
+  others: readonly (Graphic | null)[],
+  now: number,
+): number {
+  const lane = channel.lanes.find((own) => own.id === template.lane);
+  const { mode, seconds } = template.handover ?? lane?.handover ?? afterExit;
+  if (mode === 'together') return now;
+  const shift = mode === 'offset' ? seconds : 0;
+  return others.reduce((latest, g) => (g ? Math.max(latest, endOf(g) + shift) : latest), now);
+}
+
+/** Puts a cue to program; returns the graphic that shows it. */
+export function takeOn(
+  work: Work,
+  channel: Channel,
+  air: ChannelAir,
+  cue: Cue & { readonly name: string },
+  how: TakeBy = {},
+): Graphic {
+  const { state, releases } = work;
+  const release = released(state, releases);
+  const template =
+    release.templates[cue.template] ??
+    refuse('unknown-template', 'The template in preview is not in the show on air any more.', 'template');
+  if (!channel.lanes.some((lane) => lane.id === template.lane)) {
+    return refuse(
+      'unknown-lane',
+      `“${template.name}” goes to the lane “${template.lane}”, which ${channel.name} does not have.`,
+      'channel',
+    );
+  }
+  const now = nextFrame(work.at, channel);
+  prune(air, work.now);
+  const { name, ...own } = cue;
+  if (cue.card !== null) state.aired[cue.card] = now;
+  const { holder, leaving, waiting } = laneState(air.graphics, template.lane, now);
+  const same = [holder, waiting].find(
+    (g) =>
+      g &&
+      g.card !== null &&
+      g.card === cue.card &&
+      playsAlike(releases, g.release, state.release as string, cue.template),
+  );
+  const changed =
+    same ??
+    (holder && !waiting && becomes(holder, cue, template, state.release as string, releases, now)
+      ? holder
+      : undefined);
+  const lasts = how.lasts === undefined ? template.stays : how.lasts;
+  if (changed) {
+    // It is up already: its words are sent, and nothing leaves or enters.
+    Object.assign(changed, { ...own, values: changed.values, hand: [...cue.hand], pending: {}, name });
+    Object.assign(changed, { before: null, run: how.run ?? null });
+    changed.leaveAt = lasts === null ? null : Math.max(now, changed.enterAt) + lasts;
+    send(work, channel.id, changed, template, { ...cue.values }, now, channel, true);
+    note(work, 'take', channel.id, changed, now, 'in place');
+    return changed;
+  }
+  if (waiting) withdraw(work, air, waiting);
+  if (holder) leave(work, channel.id, air, holder, now);
+  const enterAt = nextFrame(entry(channel, template, [holder, ...leaving], now), channel);
+  const enterFrames = phaseEnd(template.phases.enter);
+  const graphic: Graphic = {
+    ...own,
+    values: { ...cue.values },
+    id: work.newId(channel.id),
+    lane: template.lane,
+    name,
+    release: state.release as string,
+    rate: template.rate,
+    enterFrames,
+    exitFrames: phaseEnd(template.phases.exit),
+    enterAt,
+    exitAt: null,
+    exitFrom: null,
+    changes: [],
+    pending: {},
+    moves: [],
+    stepFrames: template.steps.map(phaseEnd),
+    steps: [],
+    leaveAt: null,
+    run: how.run ?? null,
+    before: null,
+  };
+  const seen = how.lasts === undefined ? enterFrames / exactRate(template.rate) : 0;
+  graphic.leaveAt = lasts === null ? null : enterAt + seen + lasts;
+  air.graphics.push(graphic);
+  happens(state, channel.id, graphic, template, { on: 'enter', phase: 'enter', at: enterAt });
+  happens(state, channel.id, graphic, template, {
+    phase: 'idle',
+    at: enterAt + enterFrames / exactRate(template.rate),
+  });
+  note(work, 'take', channel.id, graphic, enterAt);
+  return graphic;
+}
+
+/** Takes again what was last in a lane. */
+export function putBack(work: Work, command: Extract<Command, { do: 'put-back' }>): void {
+  const { channel, air } = channelOf(work.state, command.channel);
+  const lane = command.lane ?? air.lastLane;
+  const last =
+    (lane === null ? undefined : air.last[lane]) ??
+    refuse('nothing-before', `Nothing was on air before on ${channel.name}.`, 'lane');
+  takeOn(work, channel, air, {
+    ...last,
+    values: { ...last.values },
+    hand: [...last.hand],
+    by: work.by,
+    cue: work.newId('cue'),
+  });
+}

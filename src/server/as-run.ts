@@ -1,0 +1,79 @@
+import Papa from 'papaparse';
+import { asRunEvents, type AirEvent } from '../core/playout';
+import type { JournalEntry } from './journal';
+
+/** One line of the as-run log. Times as ISO 8601 in UTC, with milliseconds. */
+export interface AsRunLine {
+  readonly sequence: number;
+  readonly what: AirEvent['what'];
+  readonly why: AirEvent['why'];
+  readonly by: string;
+  readonly planned: string;
+  readonly asked: string;
+  readonly at: string;
+  readonly channel: string;
+  readonly lane: string;
+  readonly number: string;
+  readonly name: string;
+  readonly detail: string;
+  readonly card: string;
+  readonly graphic: string;
+  readonly values: AirEvent['values'];
+}
+
+const iso = (seconds: number | null): string =>
+  seconds === null ? '' : new Date(Math.round(seconds * 1000)).toISOString();
+
+export interface AsRunFilter {
+  /** Air clock seconds. */
+  readonly from?: number;
+  readonly to?: number;
+  readonly channel?: string;
+  /** The last so many lines. */
+  readonly last?: number;
+}
+
+/** The as-run log out of the journal: every take, change and clear, with who, what and when. */
+export async function asRun(history: AsyncIterable<JournalEntry>, filter: AsRunFilter): Promise<AsRunLine[]> {
+  const lines: AsRunLine[] = [];
+  for await (const { sequence, events } of history)
+    for (const event of events ?? []) {
+      if (!asRunEvents.has(event.what)) continue;
+      if (filter.channel !== undefined && event.channel !== filter.channel) continue;
+      if (event.at < (filter.from ?? -Infinity) || event.at > (filter.to ?? Infinity)) continue;
+      const { what, why, by, channel, lane, number, name, detail, card, graphic, values } = event;
+      const times = { planned: iso(event.planned), asked: iso(event.asked), at: iso(event.at) };
+      lines.push({
+        sequence,
+        what,
+        why,
+        by,
+        ...times,
+        channel,
+        lane,
+        number,
+        name,
+        detail,
+        card,
+        graphic,
+        values,
+      });
+      if (filter.last !== undefined && lines.length > filter.last * 2)
+        lines.splice(0, lines.length - filter.last);
+    }
+  return filter.last === undefined ? lines : lines.slice(-filter.last);
+}
+
+/** The log as CSV (RFC 4180), with values as JSON; what a spreadsheet would run is marked as text. */
+export const asRunCsv = (lines: readonly AsRunLine[]): string =>
+  Papa.unparse(
+    lines.map(({ values, ...line }) => ({ ...line, values: JSON.stringify(values) })),
+    {
+      escapeFormulae: true,
+      newline: '\r\n',
+      columns: [
+        ...['sequence', 'at', 'planned', 'asked', 'what', 'why', 'by', 'channel', 'lane', 'number', 'name'],
+        ...['detail', 'card', 'graphic', 'values'],
+      ],
+    },
+  );
