@@ -18,6 +18,7 @@ import {
 import { formats } from '../src/core/source';
 import { art } from './art';
 import { leaders, windGauge } from './data-templates';
+import { addPlayout } from './playout';
 import { bug, flightCard, nameLine, noticeStrip, roundScore } from './templates';
 
 /** Marks as they are typed in: who flew is picked from the people, their club follows. */
@@ -185,5 +186,6 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   show.tables['heats'] = heats(show);
   keepCard(show, { id: 'card-60', number: '60', template: 'wind-gauge', values: {} });
   keepCard(show, { id: 'card-61', number: '61', template: 'leaders', values: {} });
+  addPlayout(show);
   return { show, assets };
 }

@@ -11,6 +11,11 @@ import { ShowsView } from './shows/shows-view';
 
 const router = createBrowserRouter([
   {
+    path: '/pad/:padId?',
+    hydrateFallbackElement: <span />,
+    lazy: async () => ({ Component: (await import('./pad/pad-view')).PadView }),
+  },
+  {
     path: '/',
     element: <Shell />,
     hydrateFallbackElement: <span />,
@@ -32,6 +37,10 @@ const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./data/data-view')).DataView }),
               },
               {
+                path: 'pads',
+                lazy: async () => ({ Component: (await import('./pad/pad-editor')).PadEditor }),
+              },
+              {
                 path: 'data/checker/:dataId?',
                 lazy: async () => ({ Component: (await import('./data/data-view')).DataView }),
               },
@@ -48,6 +57,18 @@ const router = createBrowserRouter([
           {
             path: 'outputs',
             lazy: async () => ({ Component: (await import('./outputs/outputs-view')).OutputsView }),
+          },
+          {
+            path: 'mixer',
+            lazy: async () => ({ Component: (await import('./mixer/mixer-view')).MixerView }),
+          },
+          {
+            path: 'panel',
+            lazy: async () => ({ Component: (await import('./panel/panel-view')).PanelView }),
+          },
+          {
+            path: 'as-run',
+            lazy: async () => ({ Component: (await import('./as-run/as-run-view')).AsRunView }),
           },
           { path: '*', element: <Navigate to="/shows" replace /> },
         ],

@@ -1,6 +1,13 @@
 import { create } from 'zustand';
 import type { Extreme } from '../../core/data';
-import type { KeyPlace, PhaseRef, Template, Values } from '../../core/show';
+import {
+  editLaidOut,
+  laidOut,
+  type KeyPlace,
+  type PhaseRef,
+  type Template,
+  type Values,
+} from '../../core/show';
 import { endKeyed, keyedEdit } from './auto-key';
 import { useDraft } from '../state/draft-store';
 
@@ -59,6 +66,8 @@ function keptView(): StageView {
 
 interface BuildStore {
   templateId: string | null;
+  /** The layout that is seen and changed; null: the template's own. */
+  layout: string | null;
   selection: readonly string[];
   playhead: Playhead;
   isPlaying: boolean;
@@ -94,6 +103,7 @@ export const atRest: Playhead = { phase: 'hold', frame: 0 };
 /** What is in hand in Build; not part of the show. */
 export const useBuild = create<BuildStore>((set, get) => ({
   templateId: null,
+  layout: null,
   selection: [],
   playhead: atRest,
   isPlaying: false,
@@ -121,6 +131,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
     if (get().templateId === templateId) return;
     set({
       templateId,
+      layout: null,
       typing: null,
       isPen: false,
       selection: [],
@@ -144,13 +155,15 @@ export const keysNow = (): boolean => {
 
 /** A change to the template in hand that can be undone. */
 export function editTemplate(label: string, recipe: (template: Template) => void, merge?: string): void {
-  const { templateId } = useBuild.getState();
+  const { templateId, layout } = useBuild.getState();
   if (templateId === null) return;
   useDraft.getState().edit(
     label,
     (show) => {
       const template = show.templates[templateId];
-      if (template) recipe(template);
+      if (!template) return;
+      if (layout === null) recipe(template);
+      else editLaidOut(template, layout, recipe);
     },
     merge,
   );
@@ -170,9 +183,14 @@ export const sealEdit = (): void => {
   useDraft.getState().seal();
 };
 
-/** The template in hand as it is now; null when none is. */
+/** A template as it stands in the layout in hand. */
+export const inLayout = (template: Template, layout: string | null): Template =>
+  laidOut(template, template.layouts.find(({ id }) => id === layout) ?? null);
+
+/** The template in hand as it is now, in the layout in hand; null when none is. */
 export function templateNow(): Template | null {
-  const { templateId } = useBuild.getState();
+  const { templateId, layout } = useBuild.getState();
   const show = useDraft.getState().draft?.show;
-  return (templateId !== null && show?.templates[templateId]) || null;
+  const template = (templateId !== null && show?.templates[templateId]) || null;
+  return template && inLayout(template, layout);
 }

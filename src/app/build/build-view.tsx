@@ -19,7 +19,7 @@ import { useResolved } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { buildKey, dropFiles, pasteHere } from './actions';
-import { templateNow, useBuild, type TryWith } from './build-store';
+import { inLayout, templateNow, useBuild, type TryWith } from './build-store';
 import { FindDialog } from './find-dialog';
 import { LeftPanel } from './left-panel';
 import { RightPanel } from './right-panel';
@@ -73,7 +73,9 @@ export function BuildView() {
   const [isLibrary, setIsLibrary] = useState(false);
   const isFinding = useBuild((store) => store.isFinding);
   const setBuild = useBuild((store) => store.set);
-  const template = templateId ? show.templates[templateId] : undefined;
+  const layout = useBuild((store) => store.layout);
+  const whole = templateId ? show.templates[templateId] : undefined;
+  const template = whole && inLayout(whole, layout);
 
   useEffect(() => {
     if (template) enter(template.id);

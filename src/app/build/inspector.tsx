@@ -29,9 +29,12 @@ import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { alignSelected, distributeSelected, takeApart } from './actions';
 import { editTemplate, sealEdit, useBuild } from './build-store';
+import { LayoutsSection } from './layouts-section';
 import { MasksSection } from './masks-section';
 import { FamilyGlyphs } from './missing-glyphs';
+import { PlaySection } from './play-section';
 import { PropertyRow } from './property-row';
+import { ReactionsSection } from './reactions-section';
 import { SpansSection } from './spans-section';
 import { ShowSection } from './show-section';
 import { TetherSection } from './tether-section';
@@ -105,7 +108,7 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
                 template.name,
                 Object.values(s.templates).map((other) => other.name),
               );
-              s.templates[id] = { ...structuredClone(template), id, name };
+              s.templates[id] = { ...structuredClone(show.templates[template.id] ?? template), id, name };
             });
             void navigate(`/build/${id}`);
           }}
@@ -125,6 +128,9 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
           Delete this template
         </button>
       </Section>
+      <PlaySection show={show} template={template} />
+      <ReactionsSection show={show} template={template} />
+      <LayoutsSection show={show} template={template} />
       <p className="border-b border-line p-3 text-ink-3">
         Choose an element on the stage or in the outline to see its properties.
       </p>

@@ -1,4 +1,5 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import {
   formatWords,
@@ -9,8 +10,10 @@ import {
   type Channel,
   type Show,
 } from '../../core/show';
-import { Button, IconButton, NameField, Section, SelectField } from '../ui';
+import { Button, CheckField, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
+import { Link } from 'react-router';
 import { useDraft } from '../state/draft-store';
+import { handoverChoices, handoverOf } from './play-section';
 
 /** The name of the show, its channels with their formats, and the lanes of each, back to front. */
 export function ShowSection({ show }: { show: Show }) {
@@ -42,6 +45,7 @@ export function ShowSection({ show }: { show: Show }) {
         <ChannelRows
           key={channel.id}
           channel={channel}
+          others={show.channels.filter(({ id }) => id !== channel.id)}
           isOnly={show.channels.length === 1}
           onChange={(label, recipe) => change(channel.id, label, recipe)}
           onRemove={() =>
@@ -52,6 +56,9 @@ export function ShowSection({ show }: { show: Show }) {
           }
         />
       ))}
+      <Link to="/pads" className="text-xs text-tide underline">
+        Pads: touch pages for phone and tablet
+      </Link>
       <Button className="self-start" onClick={add}>
         <Plus size={14} /> Add a channel
       </Button>
@@ -61,12 +68,14 @@ export function ShowSection({ show }: { show: Show }) {
 
 function ChannelRows(props: {
   channel: Channel;
+  others: readonly Channel[];
   isOnly: boolean;
   onChange: (label: string, recipe: (channel: Channel) => void) => void;
   onRemove: () => void;
 }) {
-  const { channel, isOnly, onChange, onRemove } = props;
+  const { channel, others, isOnly, onChange, onRemove } = props;
   const { format, lanes } = channel;
+  const [isOpen, setIsOpen] = useState(false);
   const words = formatWords(format);
   const formats = usualFormats.some((usual) => formatWords(usual) === words)
     ? usualFormats
@@ -106,12 +115,46 @@ function ChannelRows(props: {
         bare
         label={`Format of ${channel.name}`}
         value={words}
-        choices={formats.map((f) => ({ value: formatWords(f), label: formatWords(f) }))}
+        choices={[
+          ...formats.map((f) => ({ value: formatWords(f), label: formatWords(f) })),
+          { value: 'other', label: 'Another…' },
+        ]}
         onChange={(chosen) => {
+          if (chosen === 'other') return setIsOpen(true);
+          setIsOpen(false);
           const wanted = formats.find((f) => formatWords(f) === chosen);
           if (wanted) onChange(`Format of ${channel.name}`, (c) => void (c.format = { ...wanted }));
         }}
       />
+      {isOpen && (
+        <div className="grid grid-cols-3 gap-1">
+          {(['width', 'height'] as const).map((side) => (
+            <NumberField
+              key={side}
+              label={`${side === 'width' ? 'Width' : 'Height'} of ${channel.name}`}
+              mark={side === 'width' ? 'W' : 'H'}
+              value={format[side]}
+              min={16}
+              max={8192}
+              onChange={(value) =>
+                onChange(`Format of ${channel.name}`, (c) => void (c.format[side] = Math.round(value)))
+              }
+            />
+          ))}
+          <SelectField
+            bare
+            label={`Frames a second of ${channel.name}`}
+            value={String(format.rate)}
+            choices={[...new Set([25, 29.97, 30, 50, 59.94, 60, format.rate])].map((rate) => ({
+              value: String(rate),
+              label: `${rate}p`,
+            }))}
+            onChange={(rate) =>
+              onChange(`Format of ${channel.name}`, (c) => void (c.format.rate = Number(rate)))
+            }
+          />
+        </div>
+      )}
       <ol aria-label={`Lanes of ${channel.name}, back to front`} className="flex flex-col gap-1 pl-3">
         {lanes.map((lane, index) => (
           <li key={lane.id} className="flex items-center">
@@ -121,6 +164,25 @@ function ChannelRows(props: {
               className="h-6 w-full flex-1"
               onKeep={(name) => keepLane(index, name)}
             />
+            <select
+              aria-label={`Handover in ${lane.name} of ${channel.name}`}
+              title="What a take does that finds the lane held"
+              className="field h-6 w-[76px] px-1 text-xs"
+              value={lane.handover?.mode ?? 'after'}
+              onChange={(event) => {
+                const mode = event.target.value;
+                onChange(`Handover in ${lane.name}`, (c) => {
+                  const own = c.lanes[index];
+                  if (own) own.handover = handoverOf(mode, own.handover);
+                });
+              }}
+            >
+              {handoverChoices.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </select>
             <IconButton
               label={`Move ${lane.name} back`}
               disabled={index === 0}
@@ -157,6 +219,62 @@ function ChannelRows(props: {
           </li>
         ))}
       </ol>
+      {lanes.map(
+        (lane, index) =>
+          lane.handover?.mode === 'offset' && (
+            <NumberField
+              key={lane.id}
+              label={`${lane.name}: from the end of the exit`}
+              unit="s"
+              step={0.1}
+              min={-60}
+              max={60}
+              value={lane.handover.seconds}
+              onChange={(seconds) =>
+                onChange(`Handover in ${lane.name}`, (c) => {
+                  const own = c.lanes[index]?.handover;
+                  if (own) own.seconds = seconds;
+                })
+              }
+            />
+          ),
+      )}
+      {others.length > 0 && (
+        <SelectField
+          bare
+          label={`${channel.name} follows`}
+          value={channel.follows?.channel ?? ''}
+          choices={[
+            { value: '', label: 'Shows its own' },
+            ...others.map(({ id, name }) => ({ value: id, label: `Shows what ${name} shows` })),
+          ]}
+          onChange={(id) =>
+            onChange(`What ${channel.name} shows`, (c) => {
+              if (id === '') delete c.follows;
+              else c.follows = { channel: String(id), without: [] };
+            })
+          }
+        />
+      )}
+      {channel.follows && (
+        <div className="flex flex-wrap gap-x-3 gap-y-1">
+          {(others.find(({ id }) => id === channel.follows?.channel)?.lanes ?? []).map((lane) => (
+            <CheckField
+              key={lane.id}
+              label={lane.name}
+              value={!channel.follows?.without.includes(lane.id)}
+              onChange={(isOn) =>
+                onChange(`Lanes that ${channel.name} follows`, (c) => {
+                  if (!c.follows) return;
+                  c.follows.without = isOn
+                    ? c.follows.without.filter((own) => own !== lane.id)
+                    : [...c.follows.without, lane.id];
+                })
+              }
+            />
+          ))}
+        </div>
+      )}
       <Button tone="quiet" className="h-6 self-start px-2 text-xs" onClick={addLane}>
         Add a lane in front
       </Button>

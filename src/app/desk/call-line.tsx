@@ -35,7 +35,7 @@ export function CallLine({ channel }: { channel: Channel }) {
         {typed || 'number'}
       </output>
       <div className="min-w-0 flex-1">
-        <p className="truncate text-[15px]" aria-live="polite" data-says>
+        <p className="line-clamp-2 text-[14px] leading-[19px]" aria-live="polite" data-says>
           {!isConnected ? (
             <span className="text-warn">⚠ The server does not answer. Program stands; commands wait.</span>
           ) : typed ? (
@@ -57,12 +57,15 @@ export function CallLine({ channel }: { channel: Channel }) {
             <span className="text-ink-2">Type a call number and press Enter to cue it.</span>
           )}
         </p>
-        <p
-          role={said?.isRefusal ? 'alert' : 'status'}
-          className={`h-[18px] truncate text-xs ${said?.isRefusal ? 'text-warn' : 'text-ink-3'}`}
-        >
-          {said ? `${said.isRefusal ? '⚠ ' : ''}${said.words}` : ''}
-        </p>
+        {said && (
+          <p
+            role={said.isRefusal ? 'alert' : 'status'}
+            className={`truncate text-xs ${said.isRefusal ? 'text-warn' : 'text-ink-3'}`}
+          >
+            {said.isRefusal ? '⚠ ' : ''}
+            {said.words}
+          </p>
+        )}
       </div>
       <Button onClick={() => void cueNumber(typed)} disabled={!typed}>
         Cue

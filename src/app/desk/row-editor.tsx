@@ -132,12 +132,10 @@ export function RowEditor({ rundown }: { rundown: Rundown }) {
               );
             })}
           </fieldset>
-          <Kept
-            label="Name, for reactions and people"
-            value={card.name ?? ''}
-            onSet={(name) => note({ name })}
-          />
-          <Kept label="Note" value={card.note ?? ''} onSet={(words) => note({ note: words })} />
+          <div className="flex gap-2">
+            <Kept label="Name" value={card.name ?? ''} onSet={(name) => note({ name })} />
+            <Kept label="Note" value={card.note ?? ''} onSet={(words) => note({ note: words })} />
+          </div>
           <div className="flex items-end gap-2">
             <SelectField
               label="Colour"

@@ -95,18 +95,20 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
         >
           <Repeat size={14} />
         </IconButton>
-        <span className="ml-auto truncate text-xs text-ink-3" title="Sum of the times of all rows">
+      </div>
+      <div className="px-3 pb-1.5 text-xs">
+        {run && <RunState rundown={rundown} />}
+        <p className="truncate text-ink-3" title="Sum of the times of all rows">
           {runsByItself ? (
             <>
-              <span className="number">{spanWords(sum.seconds)}</span>
-              {sum.open > 0 ? ` + ${sum.open} open` : ''}
+              {rundown.rows.length} rows, <span className="number">{spanWords(sum.seconds)}</span>
+              {sum.open > 0 ? ` and ${sum.open} without a length` : ''}
             </>
           ) : (
-            `${rundown.rows.length} rows`
+            `${rundown.rows.length} rows, each by hand`
           )}
-        </span>
+        </p>
       </div>
-      {run && <RunState rundown={rundown} />}
     </div>
   );
 }
@@ -124,7 +126,7 @@ function RunState({ rundown }: { rundown: Rundown }) {
   const due = nextDue(state, rundown, run);
   const late = timeline(rundown, run, now, run.zone, 200).find((planned) => planned.late > 0);
   return (
-    <div className="px-3 pb-1.5 text-xs" role="status">
+    <div role="status">
       <p className="truncate text-ink-2">
         {run.row !== null && (
           <>

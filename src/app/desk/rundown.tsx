@@ -117,7 +117,6 @@ export function Rundown() {
                     key={item.row.id}
                     item={item}
                     top={start}
-                    isFirst={index === 0}
                     rundown={rundown?.id ?? ''}
                     rows={items}
                   />
@@ -132,14 +131,8 @@ export function Rundown() {
   );
 }
 
-function RowItem(props: {
-  item: Item;
-  top: number;
-  isFirst: boolean;
-  rundown: string;
-  rows: readonly Item[];
-}) {
-  const { item, top, isFirst, rundown, rows } = props;
+function RowItem(props: { item: Item; top: number; rundown: string; rows: readonly Item[] }) {
+  const { item, top, rundown, rows } = props;
   const { row, card, words, template } = item;
   const channel = useDesk((store) => store.channel);
   const inHand = useDesk((store) => store.row === row.id);
@@ -182,8 +175,8 @@ function RowItem(props: {
       )}
       <span className="w-12 shrink-0">
         <span className="number block truncate text-[14px]">{card?.number ?? '—'}</span>
-        <span className="number block truncate text-[11px] text-ink-3" title={startMark(row, isFirst).words}>
-          {startMark(row, isFirst).mark}
+        <span className="number block truncate text-[11px] text-ink-3" title={startMark(row).words}>
+          {startMark(row).mark}
         </span>
       </span>
       <span className="min-w-0 flex-1">

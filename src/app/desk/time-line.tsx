@@ -37,6 +37,14 @@ function Ruler({ rundown }: { rundown: Rundown }) {
   const span = spans.find((wanted) => wanted >= end - base) ?? (spans.at(-1) as number);
   const x = scaleLinear([base - behindSeconds, base + span], [0, 100]);
   const open = planned.filter((own) => own.at === null).length;
+  // What goes beside another stands under it.
+  let free = -Infinity;
+  const lines = timed.map((own, index) => {
+    const at = own.at ?? 0;
+    const isBeside = at < free - 0.01;
+    if (!isBeside) free = own.until ?? timed[index + 1]?.at ?? Infinity;
+    return isBeside ? 1 : 0;
+  });
   return (
     <div
       className="relative h-14 shrink-0 overflow-hidden border-t border-line bg-deck"
@@ -66,8 +74,12 @@ function Ruler({ rundown }: { rundown: Rundown }) {
             type="button"
             title={`${card?.number ?? ''} ${wallWords(own.at, wallZone())}${own.late > 0 ? `, ${spanWords(own.late)} too late` : ''}`}
             onClick={() => set({ row: row.id, blockFrom: null })}
-            className={`absolute top-[18px] flex h-7 items-center overflow-hidden rounded border px-1 text-left text-[11px] whitespace-nowrap ${isNow ? 'border-air text-ink' : own.late > 0 ? 'border-warn text-warn' : own.until === null ? 'border-dashed border-line text-ink-2' : 'border-line text-ink-2'} bg-panel`}
-            style={{ left: `${left}%`, width: `calc(${Math.max(0.4, x(until) - left)}% - 2px)` }}
+            className={`absolute flex h-[17px] items-center overflow-hidden rounded border px-1 text-left text-[11px] whitespace-nowrap ${isNow ? 'border-air text-ink' : own.late > 0 ? 'border-warn text-warn' : own.until === null ? 'border-dashed border-line text-ink-2' : 'border-line text-ink-2'} bg-panel`}
+            style={{
+              top: 17 + (lines[index] ?? 0) * 19,
+              left: `${left}%`,
+              width: `calc(${Math.max(0.4, x(until) - left)}% - 2px)`,
+            }}
           >
             <span className="number mr-1">{card?.number ?? '?'}</span>
             <span className="truncate">{card && (card.name ?? cardWords(release, card))}</span>
@@ -76,7 +88,7 @@ function Ruler({ rundown }: { rundown: Rundown }) {
       })}
       <span className="absolute inset-y-0 w-px bg-brass" style={{ left: `${x(now)}%` }} aria-hidden />
       {open > 0 && (
-        <span className="absolute right-2 bottom-0.5 bg-deck text-[10px] text-ink-3">
+        <span className="absolute top-0 right-1 bg-deck px-1 text-[10px] leading-4 text-ink-3">
           {open} wait{open === 1 ? 's' : ''} for a hand
         </span>
       )}

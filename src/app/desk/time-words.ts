@@ -48,11 +48,12 @@ export function readSpan(typed: string): number | null {
 }
 
 /** When a row goes, as a mark and in words. */
-export function startMark(row: RundownRow, isFirst: boolean): { mark: string; words: string } {
+export function startMark(row: RundownRow): { mark: string; words: string } {
   const { start } = row;
   if (start.by === 'time') return { mark: dayWords(start.time), words: `Goes at ${dayWords(start.time)}` };
-  if (isFirst || start.by === 'hand') return { mark: 'hand', words: 'Goes when it is taken by hand' };
   switch (start.by) {
+    case 'hand':
+      return { mark: 'hand', words: 'Goes when it is taken by hand' };
     case 'with':
       return { mark: 'with', words: 'Goes with the row before' };
     case 'after':

@@ -9,7 +9,7 @@ import {
 } from '../../air';
 import { emptyAir, type AirEvent, type AirState, type Command, type Role } from '../../core/playout';
 import type { Problem } from '../../core/problem';
-import { canonicalJson, designOf, makeRelease, type Show } from '../../core/show';
+import { canonicalJson, designOf, makeRelease, type Release, type Show } from '../../core/show';
 import { assetBlob } from './assets';
 
 interface AirStore {
@@ -142,9 +142,11 @@ export const jsonInit = (method: string, body: unknown): RequestInit => ({
   body: JSON.stringify(body),
 });
 
-/** Freezes the show and puts it in place on the air server: all of it, or nothing. */
-export async function releaseShow(show: Show, onProgress: (words: string) => void): Promise<Problem | null> {
-  const release = makeRelease(show);
+/** Puts a frozen show in place on the air server: all of it, or nothing. */
+export async function sendRelease(
+  release: Release,
+  onProgress: (words: string) => void,
+): Promise<Problem | null> {
   const missing = await asked('/api/assets/missing', jsonInit('POST', Object.keys(release.assets)));
   if ('problem' in missing) return missing.problem;
   const wanted = missing.body as string[];

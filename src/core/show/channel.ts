@@ -44,6 +44,7 @@ export const usualFormats: readonly Format[] = [
   { width: 1920, height: 1080, rate: 50 },
   { width: 1920, height: 1080, rate: 59.94 },
   { width: 1920, height: 1080, rate: 25 },
+  { width: 1920, height: 1080, rate: 29.97 },
   { width: 1280, height: 720, rate: 50 },
   { width: 3840, height: 2160, rate: 50 },
   { width: 1080, height: 1920, rate: 50 },

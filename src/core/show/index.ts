@@ -69,7 +69,15 @@ export * from './show';
 export { assetsOfTemplate, fontFiles, maskProblem, showReferences, templateReferences } from './references';
 export { migrations, openDocument, type Migration } from './migrations';
 export * from './archive';
-export { designOf, makeRelease, openRelease, releaseSchema, type Dressing, type Release } from './release';
+export {
+  designOf,
+  makeRelease,
+  openRelease,
+  releaseOf,
+  releaseSchema,
+  type Dressing,
+  type Release,
+} from './release';
 export { edit, goTo, openDraft, redo, seal, undo, type Draft, type Edit } from './edit';
 export { freshName } from './operations/names';
 export * from './operations/elements';

@@ -86,6 +86,29 @@ export function makeRelease(show: Show): Release {
   };
 }
 
+/** The release on air with some templates as the draft has them, and what they need; all else stays as it is on air. */
+export function releaseOf(onAir: Release, show: Show, templates: readonly string[]): Release {
+  const whole = makeRelease(show);
+  const chosen = Object.fromEntries(
+    templates.flatMap((id) => (whole.templates[id] ? [[id, whole.templates[id]]] : [])),
+  );
+  const gone = templates.filter((id) => !whole.templates[id]);
+  const kept = Object.fromEntries(Object.entries(onAir.templates).filter(([id]) => !gone.includes(id)));
+  return {
+    ...onAir,
+    templates: { ...kept, ...chosen },
+    // Styles that air does not know yet come along; those that it has stay as they are there.
+    look: { ...onAir.look, styles: { ...whole.look.styles, ...onAir.look.styles } },
+    cards: Object.fromEntries(
+      Object.entries(onAir.cards).filter(([, card]) => !gone.includes(card.template)),
+    ),
+    assets: { ...whole.assets, ...onAir.assets },
+    sources: { ...whole.sources, ...onAir.sources },
+    tables: { ...whole.tables, ...onAir.tables },
+    views: { ...whole.views, ...onAir.views },
+  };
+}
+
 /** The tables, sources and views that templates and cards take values from, and all that those look at in turn. */
 function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
   const used = new Set<string>();

@@ -29,3 +29,34 @@ export function removeCard(show: Show, id: string): void {
     rundown.rows = rundown.rows.filter((row) => row.card !== id);
   }
 }
+
+/**
+ * Brings what was changed at a Desk into the draft: cards as they were kept, cards that were taken out, and rundowns
+ * whose rows were changed. A card of the draft whose number was given to one of them gives way.
+ */
+export function bringFromAir(
+  show: Show,
+  air: {
+    readonly kept: readonly Card[];
+    readonly dropped: readonly string[];
+    readonly rundowns: readonly Rundown[];
+  },
+): void {
+  for (const id of air.dropped) if (show.cards[id]) removeCard(show, id);
+  const brought = air.kept.filter((card) => show.templates[card.template]);
+  const ids = new Set(brought.map(({ id }) => id));
+  for (const card of brought) {
+    const holder = Object.values(show.cards).find(
+      (own) => !ids.has(own.id) && Number(own.number) === Number(card.number),
+    );
+    if (holder) removeCard(show, holder.id);
+    show.cards[card.id] = structuredClone(card);
+  }
+  for (const rundown of air.rundowns) {
+    const at = show.rundowns.findIndex(({ id }) => id === rundown.id);
+    const rows = rundown.rows.filter((row) => show.cards[row.card]);
+    if (at >= 0) show.rundowns[at] = structuredClone({ ...rundown, rows });
+  }
+  for (const card of brought)
+    if (!show.rundowns.some(({ rows }) => rows.some((row) => row.card === card.id))) keepCard(show, card);
+}

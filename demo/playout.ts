@@ -1,0 +1,145 @@
+// What the demo show does on air by itself: a clock that is started from a pad, a loop for the beach, what gives way to what.
+import { numberField, phase, template, textField } from '../library/make';
+import { keepCard, newElement, newLayout, newRundownRow, type Show, type Template } from '../src/core/show';
+
+const colours = { deep: '#0b2730', paper: '#f6f0e0', sun: '#f2b632', coral: '#e8593a', mist: '#a9c4c6' };
+
+export const flightTime = (): Template =>
+  template({
+    id: 'flight-time',
+    name: 'Flight time',
+    lane: 'clock',
+    elements: [
+      newElement('rect', 'plate', 'Plate', { x: 96, y: 54, w: 356, h: 76, fill: '#0b2730e6', radiusBottomRight: 28 }),
+      newElement('rect', 'edge', 'Edge', { x: 96, y: 54, w: 10, h: 76, fill: colours.sun }),
+      newElement('text', 'label', 'Label', {
+        x: 128,
+        y: 74,
+        w: 120,
+        h: 38,
+        text: 'FLIGHT',
+        family: 'Barlow Condensed',
+        weight: 600,
+        size: 32,
+        tracking: 60,
+        colour: colours.mist,
+      }),
+      newElement('clock', 'time', 'Time', {
+        x: 236,
+        y: 60,
+        w: 120,
+        h: 64,
+        format: 'm:ss',
+        shows: 'up',
+        family: 'Archivo',
+        weight: 700,
+        stretch: 100,
+        size: 46,
+        colour: colours.paper,
+        align: 'right',
+      }),
+      newElement('text', 'loops', 'Loops', {
+        x: 372,
+        y: 64,
+        w: 60,
+        h: 56,
+        text: '0',
+        family: 'Archivo',
+        weight: 800,
+        size: 44,
+        colour: colours.sun,
+        align: 'centre',
+      }),
+    ],
+    order: ['plate', 'edge', 'label', 'time', 'loops'],
+    fields: [
+      textField('f-label', 'Label', 'FLIGHT', 'One short word'),
+      textField('f-time', 'Time', '0', 'Started and stopped on the pad'),
+      numberField('f-loops', 'Loops', 0, { min: 0, max: 99 }, 'Full turns flown'),
+    ],
+    ties: [
+      ['label', 'text', 'f-label'],
+      ['time', 'counted', 'f-time'],
+      ['loops', 'text', 'f-loops'],
+    ],
+    enter: phase(34, [
+      ['edge', 'wipeBottom', [0, 1], [14, 0]],
+      ['plate', 'wipeRight', [5, 1], [30, 0]],
+      ['label', 'opacity', [14, 0], [26, 1, 'linear']],
+      ['label', 'x', [14, -24], [34, 0]],
+      ['time', 'opacity', [18, 0], [30, 1, 'linear']],
+      ['loops', 'scale', [20, 0.4], [34, 1]],
+      ['loops', 'opacity', [20, 0], [28, 1, 'linear']],
+    ]),
+    exit: phase(24, [
+      ['loops', 'opacity', [0, 1, 'linear'], [8, 0]],
+      ['time', 'opacity', [2, 1, 'linear'], [10, 0]],
+      ['label', 'opacity', [4, 1, 'linear'], [12, 0]],
+      ['plate', 'wipeRight', [4, 0, 'strong-in'], [20, 1]],
+      ['edge', 'wipeBottom', [14, 0, 'strong-in'], [24, 1]],
+    ]),
+  });
+
+/** Puts what runs and reacts into the demo show. Its templates and cards are there already. */
+export function addPlayout(show: Show): void {
+  const of = (id: string): Template => show.templates[id] as Template;
+  for (const channel of show.channels) channel.lanes.push({ id: 'clock', name: 'Clock' });
+  show.templates['flight-time'] = flightTime();
+  keepCard(show, { id: 'card-2', number: '2', template: 'flight-time', values: {}, name: 'Flight clock' });
+
+  // The leaders take the eye: the bug tucks away while they are up.
+  of('leaders').tags.push('wide');
+  of('leaders').reactions.push(
+    {
+      id: 'aside',
+      on: 'enter',
+      marker: null,
+      whose: { by: 'template', template: 'bug' },
+      where: 'this',
+      does: { do: 'move', move: 'Tuck away' },
+    },
+    {
+      id: 'again',
+      on: 'exit',
+      marker: null,
+      whose: { by: 'template', template: 'bug' },
+      where: 'this',
+      does: { do: 'back', move: 'Tuck away' },
+    },
+  );
+
+  // Tall has the same templates, laid out for its shape.
+  for (const id of ['name-line', 'bug', 'notice-strip', 'flight-time'])
+    of(id).layouts.push(newLayout(of(id), 'tall', 'Tall', 1080, 1920));
+
+  show.rundowns.push({
+    id: 'beach-loop',
+    name: 'Beach screen loop',
+    channel: 'beach',
+    rows: [
+      newRundownRow('loop-1', 'card-61', { start: { by: 'end' }, lasts: 12 }),
+      newRundownRow('loop-2', 'card-40', { start: { by: 'end' }, lasts: 8 }),
+      newRundownRow('loop-3', 'card-41', { start: { by: 'end' }, lasts: 8 }),
+      newRundownRow('loop-4', 'card-60', { start: { by: 'with' }, lasts: 16 }),
+      newRundownRow('loop-5', 'card-40', { start: { by: 'end' }, lasts: 8 }),
+    ],
+    loop: { from: 'loop-1', to: 'loop-5' },
+  });
+
+  show.pads.push({
+    id: 'pier',
+    name: 'Pier pad',
+    channel: 'main',
+    items: [
+      { id: 'p1', kind: 'card', label: 'Bug', span: 1, card: 'card-1' },
+      { id: 'p2', kind: 'card', label: 'Wind', span: 1, card: 'card-60' },
+      { id: 'p3', kind: 'card', label: 'Leaders', span: 1, card: 'card-61' },
+      { id: 'p4', kind: 'card', label: 'Flight clock', span: 1, card: 'card-2' },
+      { id: 'p5', kind: 'count', label: '', span: 2, card: 'card-2', field: 'f-time' },
+      { id: 'p6', kind: 'add', label: 'Loop +1', span: 1, card: 'card-2', field: 'f-loops', by: 1 },
+      { id: 'p7', kind: 'add', label: 'Loop −1', span: 1, card: 'card-2', field: 'f-loops', by: -1 },
+      { id: 'p8', kind: 'next-row', label: 'Next row', span: 2, rundown: 'rundown' },
+      { id: 'p9', kind: 'clear-lane', label: '', span: 2, lane: 'lower' },
+    ],
+  });
+}

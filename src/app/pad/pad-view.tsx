@@ -1,0 +1,487 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import { useParams } from 'react-router';
+import { cardWords, shownAt, valuesWords, type Command, type Graphic } from '../../core/playout';
+import { padProblems, type Channel, type Pad, type PadItem } from '../../core/show';
+import { readCount } from '../../core/text';
+import { useNow } from '../desk/use-now';
+import { clockWords } from '../desk/time-words';
+import { liveOf } from '../desk/live';
+import { ChannelMonitor } from '../picture/channel-monitor';
+import { Empty, Pennant } from '../ui';
+import { air, releases, send, useAir } from '../state/air-store';
+
+/** The touch page: what is on air, the next three, take, clear, one correction, and what the designer laid out. */
+export function PadView() {
+  const { padId } = useParams();
+  useEffect(() => void air(), []);
+  const state = useAir((store) => store.state);
+  const hasState = useAir((store) => store.hasState);
+  const refusal = useAir((store) => store.refusal);
+  useAir((store) => store.arrivals);
+  const release = releases.get(state.release);
+  if (refusal) return <Empty title="This pad may not come in">{refusal.message}</Empty>;
+  if (!hasState || (state.release !== null && !release))
+    return <Empty title="Waiting for the air server">The pad comes by itself when it answers.</Empty>;
+  const pads = release?.pads ?? [];
+  const pad = pads.find(({ id }) => id === padId) ?? (padId === undefined ? pads[0] : undefined);
+  const channel =
+    state.channels.find(({ id }) => id === (pad?.channel ?? padId)) ??
+    (padId === undefined ? state.channels[0] : undefined);
+  if (!channel || (padId !== undefined && !pad))
+    return (
+      <Empty title="This pad is not of the show on air">
+        <p>
+          {state.show
+            ? `“${state.show.name}” is on air and has no pad “${padId}”. Nothing was changed on air.`
+            : 'Nothing is released yet.'}
+        </p>
+        {pads.map((own) => (
+          <a
+            key={own.id}
+            href={`/pad/${own.id}`}
+            className="rounded border border-line px-6 py-4 text-[15px]"
+          >
+            {own.name}
+          </a>
+        ))}
+      </Empty>
+    );
+  return <PadPage pad={pad ?? null} channel={channel} />;
+}
+
+function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
+  const state = useAir((store) => store.state);
+  const isConnected = useAir((store) => store.isConnected);
+  const may = useAir((store) => store.may);
+  const isLive = useAir((store) => liveOf(store.mixer, channel.id));
+  const [said, setSaid] = useState<{ words: string; isRefusal: boolean } | null>(null);
+  const own = state.air[channel.id];
+  const up = own?.graphics.filter((g) => g.exitAt === null) ?? [];
+  const give = async (command: Command, done: string): Promise<void> => {
+    const refused = await send({ ...command, by: pad?.name ?? 'Pad' });
+    setSaid(refused ? { words: refused.message, isRefusal: true } : { words: done, isRefusal: false });
+  };
+  const broken = pad ? padProblems(pad, { ...state, channels: state.channels }) : [];
+  return (
+    <div className="mx-auto flex h-full max-w-[560px] flex-col gap-3 overflow-auto p-3">
+      <header className="flex items-center gap-3">
+        <h1 className="text-[17px] font-semibold">{pad?.name ?? 'Pad'}</h1>
+        <span className="text-ink-2">{channel.name}</span>
+        <span
+          className={`ml-auto text-xs ${isConnected ? 'text-ink-3' : 'font-semibold text-warn'}`}
+          role="status"
+        >
+          {isConnected ? (may === 'watch' ? 'watches only' : '') : '⚠ no answer from the server'}
+        </span>
+      </header>
+      <div className={`shrink-0 border ${up.length > 0 && isLive ? 'border-air' : 'border-line'}`}>
+        <ChannelMonitor channel={channel} bus="program" className="max-h-[30vh] w-full monitor-backdrop" />
+      </div>
+      <UpList channel={channel} up={up} isLive={isLive} onGive={give} />
+      <Coming channel={channel} onGive={give} />
+      {pad && pad.items.length > 0 && (
+        <div className="grid grid-cols-4 gap-2" role="group" aria-label="Buttons of the pad">
+          {pad.items.map((item) => (
+            <Item key={item.id} item={item} channel={channel} onGive={give} />
+          ))}
+        </div>
+      )}
+      <Correction up={up} channel={channel} onGive={give} />
+      {broken.length > 0 && <p className="text-xs text-warn">⚠ {broken[0]?.message}</p>}
+      <p
+        role={said?.isRefusal ? 'alert' : 'status'}
+        className={`min-h-5 ${said?.isRefusal ? 'text-warn' : 'text-ink-3'}`}
+      >
+        {said ? `${said.isRefusal ? '⚠ ' : ''}${said.words}` : ''}
+      </p>
+    </div>
+  );
+}
+
+type Give = (command: Command, done: string) => Promise<void>;
+
+const wordsOf = (graphic: Graphic): string =>
+  valuesWords(releases.get(graphic.release), graphic.template, graphic.values) || graphic.name;
+
+function Big(props: {
+  children: ReactNode;
+  onPress: () => void;
+  tone?: 'plain' | 'primary' | 'on';
+  label?: string;
+  isOff?: boolean;
+  className?: string;
+}) {
+  const { children, onPress, tone = 'plain', label, isOff, className = '' } = props;
+  const look =
+    tone === 'primary'
+      ? 'bg-brass text-ground font-semibold border-brass'
+      : tone === 'on'
+        ? 'border-air bg-air/20'
+        : 'border-line bg-panel';
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      disabled={isOff}
+      onClick={onPress}
+      className={`flex min-h-14 min-w-0 flex-col items-center justify-center overflow-hidden rounded border px-2 py-1 text-[15px] disabled:opacity-40 ${look} ${className}`}
+    >
+      {children}
+    </button>
+  );
+}
+
+function UpList(props: { channel: Channel; up: readonly Graphic[]; isLive: boolean; onGive: Give }) {
+  const { channel, up, isLive, onGive } = props;
+  const now = useNow(2, up);
+  if (up.length === 0) return <p className="py-1 text-ink-3">Nothing is up on {channel.name}.</p>;
+  return (
+    <ul className="flex flex-col gap-1.5" aria-label="On air">
+      {up.map((graphic) => (
+        <li key={graphic.id} className="flex items-center gap-2">
+          <Pennant state={isLive ? 'air' : 'up'} {...(isLive ? {} : { words: 'Up' })} />
+          <span className="number">{graphic.number}</span>
+          <span className="min-w-0 flex-1 truncate" dir="auto">
+            {wordsOf(graphic)}
+          </span>
+          <span className="number text-xs text-ink-2">{clockWords(now - graphic.enterAt)}</span>
+          <Big
+            className="min-w-20"
+            label={`Clear ${graphic.number ?? ''} ${graphic.name}`}
+            onPress={() =>
+              void onGive({ do: 'clear', channel: channel.id, graphic: graphic.id }, 'It leaves.')
+            }
+          >
+            Clear
+          </Big>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What is in preview, and the next three of the rundown. */
+function Coming({ channel, onGive }: { channel: Channel; onGive: Give }) {
+  const state = useAir((store) => store.state);
+  const release = releases.get(state.release);
+  const cue = state.air[channel.id]?.preview ?? null;
+  const rundown = state.rundowns.find((own) => own.channel === channel.id) ?? state.rundowns[0];
+  const rows = rundown?.rows ?? [];
+  const run = rundown && state.runs[rundown.id];
+  // Where nothing runs, what follows the row that went up last here.
+  const lastCard = [...(state.air[channel.id]?.graphics ?? [])]
+    .sort((a, b) => b.enterAt - a.enterAt)
+    .find((g) => rows.some(({ card }) => card === g.card))?.card;
+  const at = run
+    ? rows.findIndex(({ id }) => id === run.next)
+    : rows.findIndex(({ card }) => card === lastCard) + 1;
+  const next = at < 0 ? [] : rows.slice(at, at + 3);
+  return (
+    <div className="grid grid-cols-4 gap-2" role="group" aria-label="What comes">
+      <Big
+        tone="primary"
+        className="col-span-4"
+        isOff={cue === null}
+        onPress={() =>
+          cue &&
+          void onGive({ do: 'take', channel: channel.id, cue: cue.cue }, `${cue.number ?? ''} is taken.`)
+        }
+      >
+        {cue
+          ? `Take ${cue.number ?? ''} ${valuesWords(release, cue.template, cue.values)}`
+          : 'Nothing is in preview'}
+      </Big>
+      {next.map((row, i) => {
+        const card = state.cards[row.card];
+        return (
+          card && (
+            <Big
+              key={row.id}
+              className={i === 0 ? 'col-span-2' : ''}
+              label={`Take ${card.number}`}
+              onPress={() =>
+                void onGive({ do: 'take', channel: channel.id, card: card.id }, `${card.number} is taken.`)
+              }
+            >
+              <span className="number">{card.number}</span>
+              <span className="max-w-full truncate text-xs text-ink-2" dir="auto">
+                {card.name ?? cardWords(release, card)}
+              </span>
+            </Big>
+          )
+        );
+      })}
+    </div>
+  );
+}
+
+const spans = ['', '', 'col-span-2', 'col-span-3', 'col-span-4'] as const;
+
+function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGive: Give }) {
+  const state = useAir((store) => store.state);
+  const now = useNow(item.kind === 'count' ? 5 : 1, state);
+  const release = releases.get(state.release);
+  const className = spans[item.span] ?? '';
+  const card = 'card' in item ? state.cards[item.card] : undefined;
+  const up =
+    'card' in item
+      ? state.air[channel.id]?.graphics.find((g) => g.card === item.card && g.exitAt === null)
+      : undefined;
+  const template = card && release?.templates[card.template];
+  const field = 'field' in item ? template?.fields.find(({ id }) => id === item.field) : undefined;
+  const value = field && (up ? shownAt(up, now).values : card?.values)?.[field.id];
+  const shown = value ?? field?.default ?? '';
+  const on = { channel: channel.id, ...(up ? { graphic: up.id } : {}) };
+  if ('card' in item && !card)
+    return (
+      <Big isOff onPress={() => undefined} className={className}>
+        <span className="text-xs">card gone</span>
+      </Big>
+    );
+  switch (item.kind) {
+    case 'card':
+      return (
+        <Big
+          tone={up ? 'on' : 'plain'}
+          className={className}
+          label={`${item.label || card?.number} ${up ? 'hide' : 'show'}`}
+          onPress={() =>
+            void onGive(
+              up ? { do: 'clear', ...on } : { do: 'take', channel: channel.id, card: item.card },
+              up ? 'It leaves.' : 'It is taken.',
+            )
+          }
+        >
+          <span className="max-w-full truncate">{item.label || card?.number}</span>
+          <span className="text-[11px] text-ink-2">{up ? 'hide' : 'show'}</span>
+        </Big>
+      );
+    case 'next-row': {
+      const rundown = state.rundowns.find(({ id }) => id === item.rundown);
+      const runs = rundown !== undefined && state.runs[rundown.id] !== undefined;
+      return (
+        <Big
+          className={className}
+          isOff={!rundown}
+          onPress={() =>
+            void onGive(
+              {
+                do: 'run',
+                rundown: item.rundown,
+                act: runs ? 'next' : 'start',
+                zone: -new Date().getTimezoneOffset(),
+              },
+              'The next row goes to air.',
+            )
+          }
+        >
+          {item.label || 'Next row'}
+          <span className="max-w-full truncate text-[11px] text-ink-2">
+            {rundown?.name ?? 'rundown gone'}
+          </span>
+        </Big>
+      );
+    }
+    case 'add':
+      return (
+        <Big
+          className={className}
+          isOff={!up}
+          onPress={() =>
+            void onGive({ do: 'add', ...on, field: item.field, amount: item.by }, 'It is counted.')
+          }
+        >
+          {item.label || `${item.by > 0 ? '+' : ''}${item.by}`}
+          <span className="number text-[11px] text-ink-2">{String(shown)}</span>
+        </Big>
+      );
+    case 'set':
+      return (
+        <Big
+          className={className}
+          tone={up && shown === item.to ? 'on' : 'plain'}
+          isOff={!up}
+          onPress={() =>
+            void onGive({ do: 'change', ...on, values: { [item.field]: item.to } }, 'It is sent.')
+          }
+        >
+          <span className="max-w-full truncate">{item.label || String(item.to)}</span>
+        </Big>
+      );
+    case 'count': {
+      const counted = readCount(String(shown));
+      const seconds = counted.isRunning ? now - counted.seconds : counted.seconds;
+      return (
+        <span className={`flex gap-2 ${className}`}>
+          <Big
+            className="flex-1"
+            isOff={!up}
+            tone={counted.isRunning && up ? 'on' : 'plain'}
+            onPress={() =>
+              void onGive(
+                { do: 'count', ...on, field: item.field, act: counted.isRunning ? 'stop' : 'start' },
+                counted.isRunning ? 'It stands.' : 'It runs.',
+              )
+            }
+          >
+            {item.label || (counted.isRunning ? 'Stop' : 'Start')}
+            <span className="number text-[11px] text-ink-2">{clockWords(seconds)}</span>
+          </Big>
+          {item.span > 1 && (
+            <Big
+              isOff={!up}
+              onPress={() =>
+                void onGive({ do: 'count', ...on, field: item.field, act: 'reset' }, 'It is at zero.')
+              }
+            >
+              Zero
+            </Big>
+          )}
+        </span>
+      );
+    }
+    case 'move': {
+      const move = template?.moves.find(({ name }) => name === item.move);
+      const isAway = up?.moves.some(({ ref, back }) => ref === move?.id && !back) ?? false;
+      return (
+        <Big
+          className={className}
+          isOff={!up || !move}
+          tone={isAway ? 'on' : 'plain'}
+          onPress={() =>
+            void onGive(
+              { do: 'move', ...on, move: item.move, back: isAway },
+              isAway ? 'It comes back.' : 'It moves.',
+            )
+          }
+        >
+          <span className="max-w-full truncate">{item.label || item.move}</span>
+        </Big>
+      );
+    }
+    case 'step':
+      return (
+        <Big
+          className={className}
+          isOff={!up}
+          onPress={() => void onGive({ do: 'next', ...on }, 'The next step.')}
+        >
+          {item.label || 'Next step'}
+        </Big>
+      );
+    case 'clear-lane':
+      return (
+        <Big
+          className={className}
+          onPress={() => void onGive({ do: 'clear', channel: channel.id, lane: item.lane }, 'It leaves.')}
+        >
+          <span className="max-w-full truncate">
+            {item.label || `Clear ${channel.lanes.find(({ id }) => id === item.lane)?.name ?? item.lane}`}
+          </span>
+        </Big>
+      );
+    case 'field':
+      return (
+        <FieldItem
+          key={`${up?.id} ${String(shown)}`}
+          name={item.label || field?.name || 'Field'}
+          value={String(shown)}
+          className={className || 'col-span-2'}
+          isOff={!up || !field}
+          onSend={(next) =>
+            void onGive(
+              {
+                do: 'change',
+                ...on,
+                values: { [item.field]: field?.kind === 'number' ? Number(next) : next },
+              },
+              'The new words are on air.',
+            )
+          }
+        />
+      );
+  }
+}
+
+function FieldItem(props: {
+  name: string;
+  value: string;
+  className: string;
+  isOff: boolean;
+  onSend: (value: string) => void;
+}) {
+  const { name, value, className, isOff, onSend } = props;
+  const [typed, setTyped] = useState(value);
+  return (
+    <form
+      className={`flex items-stretch gap-2 ${className}`}
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSend(typed);
+      }}
+    >
+      <input
+        aria-label={name}
+        title={name}
+        disabled={isOff}
+        dir="auto"
+        className="field h-14 flex-1 text-[15px] disabled:opacity-40"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+      />
+      <button
+        type="submit"
+        disabled={isOff || typed === value}
+        className="min-h-14 rounded border border-line bg-panel px-3 disabled:opacity-40"
+      >
+        Send
+      </button>
+    </form>
+  );
+}
+
+/** The quick correction: one text of what is up. */
+function Correction(props: { up: readonly Graphic[]; channel: Channel; onGive: Give }) {
+  const { up, channel, onGive } = props;
+  // What was taken last is what is corrected.
+  const texts = [...up]
+    .sort((a, b) => b.enterAt - a.enterAt)
+    .flatMap((graphic) =>
+      (releases.get(graphic.release)?.templates[graphic.template]?.fields ?? [])
+        .filter((field) => field.kind === 'text')
+        .map((field) => ({ graphic, field, value: String(graphic.values[field.id] ?? field.default) })),
+    );
+  const [chosen, setChosen] = useState('');
+  const keyOf = ({ graphic, field }: (typeof texts)[number]): string => `${graphic.id} ${field.id}`;
+  const one = texts.find((text) => keyOf(text) === chosen) ?? texts[0];
+  if (!one) return null;
+  return (
+    <section className="flex flex-col gap-2" aria-label="Correct a text">
+      <select
+        aria-label="Text to correct"
+        className="field h-11 text-[15px]"
+        value={keyOf(one)}
+        onChange={(event) => setChosen(event.target.value)}
+      >
+        {texts.map((text) => (
+          <option key={keyOf(text)} value={keyOf(text)}>
+            {text.graphic.number} {text.graphic.name}: {text.field.name}
+          </option>
+        ))}
+      </select>
+      <FieldItem
+        key={`${keyOf(one)} ${one.value}`}
+        name={`${one.graphic.number ?? ''} ${one.field.name}`}
+        value={one.value}
+        className=""
+        isOff={false}
+        onSend={(next) =>
+          void onGive(
+            { do: 'change', channel: channel.id, graphic: one.graphic.id, values: { [one.field.id]: next } },
+            'The new words are on air.',
+          )
+        }
+      />
+    </section>
+  );
+}
