@@ -95,9 +95,57 @@ export function editLaidOut(template: Template, id: string, recipe: (template: T
   }
 }
 
+interface Block {
+  readonly ids: string[];
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+/** What stands together at the top level moves together: elements that touch, or all but touch. */
+function blocksOf(template: Template): Block[] {
+  const near = 24;
+  const leaves = (id: string): string[] => {
+    const element = template.elements[id];
+    return element?.kind === 'group' ? element.children.flatMap(leaves) : [id];
+  };
+  const blocks: Block[] = [];
+  for (const id of template.order) {
+    const ids = leaves(id);
+    const boxes = ids.flatMap((leaf) => template.elements[leaf] ?? []);
+    if (boxes.length === 0) continue;
+    const block: Block = {
+      ids,
+      left: Math.min(...boxes.map(({ x }) => x)),
+      top: Math.min(...boxes.map(({ y }) => y)),
+      right: Math.max(...boxes.map(({ x, w }) => x + w)),
+      bottom: Math.max(...boxes.map(({ y, h }) => y + h)),
+    };
+    for (let at = blocks.length - 1; at >= 0; at -= 1) {
+      const other = blocks[at] as Block;
+      const touch =
+        other.left < block.right + near &&
+        block.left < other.right + near &&
+        other.top < block.bottom + near &&
+        block.top < other.bottom + near;
+      if (!touch) continue;
+      blocks.splice(at, 1);
+      block.ids.push(...other.ids);
+      block.left = Math.min(block.left, other.left);
+      block.top = Math.min(block.top, other.top);
+      block.right = Math.max(block.right, other.right);
+      block.bottom = Math.max(block.bottom, other.bottom);
+    }
+    blocks.push(block);
+  }
+  return blocks;
+}
+
 /**
- * A layout for a canvas of another shape to begin with: what stands at the top level keeps its share of the margin to
- * the edge that it is nearest to, and is made narrower where it would not fit.
+ * A layout for a canvas of another shape to begin with: what stands together keeps its share of the margin to the
+ * edges that it is nearest to, and what would reach over the far margin is made narrower. What fills the canvas fills
+ * this one.
  */
 export function newLayout(
   template: Template,
@@ -107,21 +155,26 @@ export function newLayout(
   height: number,
 ): PageLayout {
   const values: PageLayout['values'] = {};
-  const place = (at: number, size: number, from: number, to: number): number => {
-    const isFar = at + size / 2 > from / 2;
-    const margin = isFar ? from - at - size : at;
-    const kept = Math.round(margin * Math.min(1, to / from));
-    return isFar ? to - kept - size : kept;
+  const place = (at: number, end: number, from: number, to: number): number => {
+    const [before, after] = [at, from - end];
+    const scale = Math.min(1, to / from);
+    return before <= after ? Math.round(before * scale) : Math.round(to - after * scale - (end - at));
   };
-  for (const element of template.order) {
-    const own = template.elements[element];
-    if (!own) continue;
-    const isWhole = own.w >= template.width && own.x <= 0;
-    const w = isWhole ? width : Math.min(own.w, Math.round(width * 0.9));
-    const h = own.h >= template.height && own.y <= 0 ? height : own.h;
-    const x = isWhole ? 0 : Math.max(0, place(own.x, w === own.w ? own.w : w, template.width, width));
-    const y = place(own.y, h, template.height, height);
-    values[element] = { x, y, ...(w === own.w ? {} : { w }), ...(h === own.h ? {} : { h }) };
+  const margin = Math.round(width * 0.05);
+  for (const block of blocksOf(template)) {
+    const dx = Math.max(margin, place(block.left, block.right, template.width, width)) - block.left;
+    const dy = place(block.top, block.bottom, template.height, height) - block.top;
+    for (const leaf of block.ids) {
+      const own = template.elements[leaf];
+      if (!own) continue;
+      if (own.w >= template.width && own.h >= template.height) {
+        values[leaf] = { x: 0, y: 0, w: width, h: height };
+        continue;
+      }
+      const x = own.w >= template.width ? 0 : own.x + dx;
+      const w = own.w >= template.width ? width : Math.max(8, Math.min(own.w, width - margin - x));
+      values[leaf] = { x, y: own.y + dy, ...(w === own.w ? {} : { w }) };
+    }
   }
   return { id, name, width, height, values };
 }
