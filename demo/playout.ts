@@ -10,7 +10,14 @@ export const flightTime = (): Template =>
     name: 'Flight time',
     lane: 'clock',
     elements: [
-      newElement('rect', 'plate', 'Plate', { x: 96, y: 54, w: 356, h: 76, fill: '#0b2730e6', radiusBottomRight: 28 }),
+      newElement('rect', 'plate', 'Plate', {
+        x: 96,
+        y: 54,
+        w: 356,
+        h: 76,
+        fill: '#0b2730e6',
+        radiusBottomRight: 28,
+      }),
       newElement('rect', 'edge', 'Edge', { x: 96, y: 54, w: 10, h: 76, fill: colours.sun }),
       newElement('text', 'label', 'Label', {
         x: 128,

@@ -31,7 +31,6 @@ if (/^[0-9a-f]{6}$/i.test(background)) document.body.style.background = `#${back
 let testCard: TestCard = testCards.find((card) => card === query.get('card')) ?? 'none';
 const over = document.createElement('canvas');
 over.style.display = 'none';
-document.body.append(over);
 const overPen = over.getContext('2d');
 
 const identifyMs = 5000;
@@ -100,6 +99,7 @@ let lastReport = 0;
 /** Lays the test card over the picture, which goes on beneath it. */
 function showTestCard(channel: Channel, now: number): void {
   const isShown = testCard !== 'none';
+  if (isShown && !over.isConnected) document.body.append(over);
   if (isShown !== (over.style.display === 'block')) over.style.display = isShown ? 'block' : 'none';
   page.dataset['card'] = testCard;
   if (testCard === 'none' || !overPen) return;

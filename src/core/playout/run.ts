@@ -60,7 +60,7 @@ export function run(work: Work, command: Extract<Command, { do: 'run' }>): void 
   };
   switch (command.act) {
     case 'stop':
-      for (const graphic of graphicsOf(state, own)) graphic.run = null;
+      for (const graphic of graphicsOf(state, own)) Object.assign(graphic, { run: null, leaveAt: null });
       delete state.runs[rundown.id];
       return;
     case 'pause':
@@ -74,9 +74,13 @@ export function run(work: Work, command: Extract<Command, { do: 'run' }>): void 
     case 'hold':
       own.isHeld = true;
       return;
-    case 'let-go':
+    case 'let-go': {
       own.isHeld = false;
+      // What was due meanwhile goes now, and the rest counts from there.
+      const late = work.at - nextDue(state, rundown, own);
+      if (late > 0) shift(late);
       return;
+    }
     case 'by-hand':
       own.isByHand = true;
       return;

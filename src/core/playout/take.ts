@@ -128,7 +128,8 @@ export function takeOn(
     // It is up already: its words are sent, and nothing leaves or enters.
     Object.assign(changed, { ...own, values: changed.values, hand: [...cue.hand], pending: {}, name });
     Object.assign(changed, { before: null, run: how.run ?? null });
-    changed.leaveAt = lasts === null ? null : Math.max(now, changed.enterAt) + lasts;
+    changed.leaveAt =
+      lasts === null ? null : Math.max(changed.enterAt, (how.lasts === undefined ? now : work.at) + lasts);
     send(work, channel.id, changed, template, { ...cue.values }, now, channel, true);
     note(work, 'take', channel.id, changed, now, 'in place');
     return changed;
@@ -159,8 +160,12 @@ export function takeOn(
     run: how.run ?? null,
     before: null,
   };
-  const seen = how.lasts === undefined ? enterFrames / exactRate(template.rate) : 0;
-  graphic.leaveAt = lasts === null ? null : enterAt + seen + lasts;
+  // By its template it stays so long once it has come in; by a row it ends when the plan says.
+  if (lasts !== null)
+    graphic.leaveAt =
+      how.lasts === undefined
+        ? enterAt + enterFrames / exactRate(template.rate) + lasts
+        : Math.max(enterAt, work.at + lasts);
   air.graphics.push(graphic);
   happens(state, channel.id, graphic, template, { on: 'enter', phase: 'enter', at: enterAt });
   happens(state, channel.id, graphic, template, {
