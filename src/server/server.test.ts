@@ -14,84 +14,32 @@ import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import request from 'supertest';
 import { WebSocket } from 'ws';
-import {
-  canonicalJson,
-  makeRelease,
-  newRundownRow,
-  newElement,
-  newShow,
-  usualLanes,
-  type Release,
-  newTemplate,
-  newTextField,
-  newTie,
-  newAsset,
-  newTether,
-} from '../core/show';
+import { canonicalJson, newTether } from '../core/show';
 import { wireVersion } from '../air';
 import { emptyAir } from '../core/playout';
 import { AirEngine } from './engine';
 import { Journal } from './journal';
-import { startServer, type RunningServer } from './index';
-
-const picture = '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"/>';
-const pictureId = createHash('sha256').update(picture).digest('hex');
-
-function release(): Release {
-  const show = newShow('s', 'Show', [
-    { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() },
-  ]);
-  show.templates['t'] = newTemplate('t', 'Name line', {
-    elements: {
-      e: newElement('text', 'e', 'Name'),
-      p: newElement('picture', 'p', 'Flag', { asset: pictureId }),
-    },
-    order: ['e', 'p'],
-    fields: [newTextField('f', 'Name', '')],
-    ties: [newTie('e', 'text', 'f')],
-  });
-  show.assets[pictureId] = newAsset({
-    id: pictureId,
-    name: 'flag.svg',
-    type: 'image/svg+xml',
-    bytes: picture.length,
-    width: 8,
-    height: 8,
-  });
-  show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: { f: 'Ida' } };
-  show.rundowns[0]?.rows.push(newRundownRow('row', 'c'));
-  return makeRelease(show);
-}
+import type { RunningServer, ServerOptions } from './server';
+import {
+  commandTo,
+  connect,
+  hello,
+  picture,
+  pictureId,
+  putOn,
+  release,
+  startTrial,
+  type Heard,
+} from './trial';
 
 let home: string;
 let server: RunningServer;
-const start = async (change: Partial<Parameters<typeof startServer>[0]> = {}): Promise<void> => {
-  server = await startServer({
-    home,
-    port: 0,
-    lan: false,
-    pages: 'nowhere',
-    folder: join(home, 'folder'),
-    workers: pathToFileURL(`${resolve('dist')}/`),
-    version: 'test',
-    demo: false,
-    log: () => undefined,
-    ...change,
-  });
+const start = async (change: Partial<ServerOptions> = {}): Promise<void> => {
+  server = await startTrial(home, change);
 };
 const url = (): string => `http://localhost:${server.port}`;
-const command = (body: object | string) =>
-  request(url()).post('/api/air/commands').set('content-type', 'application/json').send(body);
-async function putOnAir(): Promise<string> {
-  await request(url())
-    .put(`/api/assets/${pictureId}`)
-    .set('content-type', 'application/octet-stream')
-    .send(picture)
-    .expect(204);
-  const { body } = await request(url()).post('/api/releases').send(release()).expect(201);
-  await command({ do: 'release', release: body.hash }).expect(200);
-  return body.hash as string;
-}
+const command = (body: object | string) => commandTo(url(), body);
+const putOnAir = (): Promise<string> => putOn(url());
 
 beforeEach(async () => {
   home = mkdtempSync(join(tmpdir(), 'jorvan-test-'));
@@ -323,44 +271,10 @@ describe('the journal', () => {
 });
 
 describe('the line', () => {
-  interface Heard {
-    type: string;
-    [key: string]: unknown;
-  }
-  /** A raw client: what it hears, and a way to wait for it. */
-  async function connect(headers: Record<string, string> = {}) {
-    const socket = new WebSocket(`${url().replace('http', 'ws')}/air`, { headers });
-    const heard: Heard[] = [];
-    const waiting: (() => void)[] = [];
-    socket.on('message', (data) => {
-      heard.push(JSON.parse(String(data)));
-      waiting.splice(0).forEach((wake) => wake());
-    });
-    await new Promise((resolve, reject) => socket.once('open', resolve).once('error', reject));
-    return {
-      socket,
-      say: (message: unknown) => socket.send(typeof message === 'string' ? message : JSON.stringify(message)),
-      hear: async (type: string): Promise<Heard> => {
-        for (;;) {
-          const at = heard.findIndex((m) => m.type === type);
-          if (at >= 0) return heard.splice(at, 1)[0] as Heard;
-          await new Promise<void>((resolve) => waiting.push(resolve));
-        }
-      },
-    };
-  }
-  const hello = (role: string) => ({
-    type: 'hello',
-    version: 1,
-    role,
-    name: 'Test',
-    channel: role === 'output' ? 'main' : null,
-  });
-
   test('a take by one is seen by all, before it is answered twice', async () => {
     await putOnAir();
-    const operator = await connect();
-    const output = await connect();
+    const operator = await connect(url());
+    const output = await connect(url());
     operator.say(hello('operator'));
     output.say(hello('output'));
     expect(await output.hear('welcome')).toMatchObject({
@@ -378,7 +292,7 @@ describe('the line', () => {
   });
   test('an output only listens; words that mean nothing are told so; neither ends anything', async () => {
     await putOnAir();
-    const output = await connect();
+    const output = await connect(url());
     output.say(hello('output'));
     output.say({ type: 'command', id: 'k', command: { do: 'clear', channel: 'main', all: true } });
     expect(await output.hear('answer')).toMatchObject({ problem: { code: 'not-allowed' } });
@@ -391,11 +305,11 @@ describe('the line', () => {
     output.socket.close();
   });
   test('pages of other sites get no line', async () => {
-    await expect(connect({ origin: 'http://evil.example' })).rejects.toThrow('403');
+    await expect(connect(url(), { origin: 'http://evil.example' })).rejects.toThrow('403');
   });
   test('operators see who is there, and how outputs do', async () => {
-    const operator = await connect();
-    const output = await connect();
+    const operator = await connect(url());
+    const output = await connect(url());
     operator.say(hello('operator'));
     output.say(hello('output'));
     output.say({ type: 'report', report: { lagMs: 1.5, dropped: 0, width: 1920, height: 1080 } });

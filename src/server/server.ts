@@ -99,12 +99,13 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
 
   const access = await openAccess(options.home, options.lan, options.key);
   const stream = new EventStream();
+  // Filled in below, once there is a server to hang it on.
+  const sockets: { hub: ReturnType<typeof socketHub> | null } = { hub: null };
   const mixer = new MixerHost(newMixer());
   mixer.listeners.add((state) => {
     stream.say('mixer', state);
-    hub?.tellMixer(state);
+    sockets.hub?.tellMixer(state);
   });
-  let hub: ReturnType<typeof socketHub> | undefined;
   const app = httpApp({
     engine,
     store,
@@ -112,15 +113,15 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     now,
     version: options.version,
     pages: options.pages,
-    connections: () => hub?.count() ?? 0,
+    connections: () => sockets.hub?.count() ?? 0,
     stream,
     control: {
       engine,
       now,
       history: () => journal.history(),
       outputs: {
-        present: () => hub?.present() ?? [],
-        tell: (command) => hub?.tellOutputs(command) ?? 0,
+        present: () => sockets.hub?.present() ?? [],
+        tell: (command) => sockets.hub?.tellOutputs(command) ?? 0,
       },
       mixer,
     },
@@ -139,7 +140,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     }),
     mixerNow: () => mixer.state,
   });
-  hub = opened;
+  sockets.hub = opened;
   tell = (steps) => {
     opened.tell(steps);
     stream.tell(steps);

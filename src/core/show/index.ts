@@ -54,7 +54,16 @@ export * from './channel';
 export * from './card';
 export * from './handover';
 export * from './rundown';
-export * from './reaction';
+export {
+  isTarget,
+  nameMatches,
+  newReaction,
+  reactionSchema,
+  type Reaction,
+  type ReactionDeed,
+  type ReactionTarget,
+} from './reaction';
+export { reactionCycle } from './reaction-cycle';
 export * from './page-layout';
 export * from './pad';
 export { rundownsOf } from './format-5';
