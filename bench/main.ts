@@ -1,5 +1,6 @@
 // npm run bench: every figure the product is held to; with `-- --json FILE` also as JSON.
 import { writeFileSync } from 'node:fs';
+import { airFigures } from './air';
 import { buildFigures } from './build';
 import { bundleFigures } from './bundle';
 import { dataFigures } from './data';
@@ -17,6 +18,7 @@ const figures: Record<string, number> = {
   ...(await dataFigures()),
   ...(await journalFigures()),
   ...(await stageFigures()),
+  ...(await airFigures()),
   ...(await takeFigures()),
 };
 for (const [name, value] of Object.entries(figures)) {

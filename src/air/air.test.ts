@@ -12,7 +12,15 @@ import {
   newPhase,
 } from '../core/show';
 import type { TextMeasure } from '../core/text';
-import { AirClient, AirClock, ChannelPicture, ReleaseShelf, wireVersion, type AirSocket } from './index';
+import {
+  AirClient,
+  AirClock,
+  ChannelPicture,
+  ReleaseShelf,
+  serverMessageSchema,
+  wireVersion,
+  type AirSocket,
+} from './index';
 
 describe('the clock', () => {
   test('is right within half the best round trip, however uneven the line', () => {
@@ -208,11 +216,13 @@ describe('the line to the server', () => {
   test('nonsense is passed over; another wire asks for a new page', () => {
     welcome(first);
     last().say('not json');
-    last().say({ type: 'patches', sequence: 'two' });
-    expect(client.isConnected).toBe(true);
-    outdated = 0;
+    last().say({ type: 'present', present: 'two' });
+    expect([client.isConnected, outdated]).toEqual([true, 0]);
     last().say({ type: 'welcome', version: wireVersion + 1, state: first, time: 0 });
     expect(outdated).toBe(1);
+    // Changes that cannot be read were missed: the whole state is asked for anew.
+    last().say({ type: 'patches', sequence: 'two' });
+    expect(client.isConnected).toBe(false);
   });
 });
 
@@ -341,4 +351,16 @@ describe('videos and cameras on air', () => {
     expect(seconds(picture().program(state, 16))).toBeCloseTo(seconds(early.program(state, 16)));
     expect([early.program(state, 16.02).isNew, early.program(state, 16.04).isNew]).toEqual([true, true]);
   });
+});
+
+test('what is removed comes over the line like what is put in its place', () => {
+  const message = {
+    type: 'patches',
+    sequence: 2,
+    patches: [
+      { op: 'remove', path: ['runs', 'loop'] },
+      { op: 'replace', path: ['sequence'], value: 2 },
+    ],
+  };
+  expect(serverMessageSchema.safeParse(JSON.parse(JSON.stringify(message))).success).toBe(true);
 });

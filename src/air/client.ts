@@ -207,7 +207,10 @@ export class AirClient {
     }
     const parsed = serverMessageSchema.safeParse(json);
     if (!parsed.success) {
-      if ((json as { version?: number }).version !== wireVersion) this.options.onOutdated?.();
+      const { type, version } = json as { type?: unknown; version?: unknown };
+      if (type === 'welcome' && version !== wireVersion) this.options.onOutdated?.();
+      // Changes that cannot be read were missed all the same: a new welcome brings the whole state.
+      else if (type === 'patches') this.socket?.close();
       return;
     }
     const message = parsed.data;

@@ -120,7 +120,8 @@ export type ClientMessage = z.infer<typeof clientMessageSchema>;
 const patchSchema = z.object({
   op: z.enum(['add', 'remove', 'replace']),
   path: z.array(z.union([z.string(), z.number()])),
-  value: z.unknown(),
+  /** Absent where something is removed. */
+  value: z.unknown().optional(),
 });
 
 export const serverMessageSchema = z.discriminatedUnion('type', [

@@ -33,11 +33,20 @@ describe('the as-run log', () => {
     await give({ do: 'clear', lane: 'lower' });
     const { body } = await request(url()).get('/api/as-run').expect(200);
     expect(body.lines).toMatchObject([
-      { what: 'take', why: 'hand', by: '=Ana', channel: 'main', lane: 'lower', number: '31.25', values: { f: 'Ida' } },
+      {
+        what: 'take',
+        why: 'hand',
+        by: '=Ana',
+        channel: 'main',
+        lane: 'lower',
+        number: '31.25',
+        values: { f: 'Ida' },
+      },
       { what: 'change', values: { f: 'Ida, "the" Marsh' } },
       { what: 'clear', number: '31.25' },
     ]);
-    for (const line of body.lines) expect(Date.parse(line.at) - Date.parse(line.asked)).toBeGreaterThanOrEqual(0);
+    for (const line of body.lines)
+      expect(Date.parse(line.at) - Date.parse(line.asked)).toBeGreaterThanOrEqual(0);
     await server.close();
     server = await startTrial(home);
     const csv = await request(url()).get('/api/as-run?format=csv&channel=main').expect(200);
@@ -57,12 +66,18 @@ describe('who listens is told', () => {
   test('over the event stream, as it happens', async () => {
     await putOn(url());
     const heard: string[] = [];
-    const stream = get(`${url()}/api/events`, (response) => response.on('data', (data) => heard.push(String(data))));
+    const stream = get(`${url()}/api/events`, (response) =>
+      response.on('data', (data) => heard.push(String(data))),
+    );
     while (!heard.join('').includes('event: hello')) await new Promise((resolve) => setTimeout(resolve, 5));
     await commandTo(url(), { do: 'take', channel: 'main', number: '31.25', by: 'Panel' }).expect(200);
     while (!heard.join('').includes('"what":"take"')) await new Promise((resolve) => setTimeout(resolve, 5));
     stream.destroy();
-    const told = heard.join('').split('\n\n').find((part) => part.includes('"what":"take"')) ?? '';
+    const told =
+      heard
+        .join('')
+        .split('\n\n')
+        .find((part) => part.includes('"what":"take"')) ?? '';
     expect(told).toMatch(/^id: 2\nevent: air\ndata: /);
     expect(JSON.parse(told.slice(told.indexOf('{')))).toMatchObject({ by: 'Panel', number: '31.25' });
   });
@@ -86,11 +101,15 @@ describe('who listens is told', () => {
     output.say(outputHello);
     await until((all) => all.some((one) => one['station'] === 'wall-1'));
     output.socket.terminate();
-    const lost = await until((all) => all.some((one) => one['station'] === 'wall-1' && one['lostAt'] !== null));
+    const lost = await until((all) =>
+      all.some((one) => one['station'] === 'wall-1' && one['lostAt'] !== null),
+    );
     expect(lost.find((one) => one['station'] === 'wall-1')).toMatchObject({ group: 'wall', channel: 'main' });
     const again = await connect(url());
     again.say(outputHello);
-    await until((all) => all.filter((one) => one['station'] === 'wall-1').every((one) => one['lostAt'] === null));
+    await until((all) =>
+      all.filter((one) => one['station'] === 'wall-1').every((one) => one['lostAt'] === null),
+    );
     for (const { socket } of [ana, bo, again]) socket.close();
   });
 });
@@ -102,7 +121,9 @@ describe('outputs are steered', () => {
     output.say({ ...hello('output'), station: 's', group: 'wall' });
     await output.hear('welcome');
     const tell = (body: object) => request(url()).post('/api/outputs').send(body);
-    expect((await tell({ do: 'test-card', group: 'wall', card: 'bars' }).expect(200)).body).toEqual({ told: 1 });
+    expect((await tell({ do: 'test-card', group: 'wall', card: 'bars' }).expect(200)).body).toEqual({
+      told: 1,
+    });
     expect(await output.hear('output')).toMatchObject({ command: { do: 'test-card', card: 'bars' } });
     expect((await tell({ do: 'reload', channel: 'tall' }).expect(200)).body).toEqual({ told: 0 });
     expect((await tell({ do: 'explode' }).expect(400)).body.error.code).toBe('unknown-command');
@@ -111,8 +132,7 @@ describe('outputs are steered', () => {
 });
 
 describe('what an access key lets one do', () => {
-  const with_ = (key: string, body: object) =>
-    commandTo(url(), body).set('authorization', `Bearer ${key}`);
+  const with_ = (key: string, body: object) => commandTo(url(), body).set('authorization', `Bearer ${key}`);
   test('is watched over for commands, releases, data and outputs', async () => {
     await putOn(url());
     const take = { do: 'take', channel: 'main', number: '31.25' };
@@ -216,7 +236,12 @@ describe('what runs by itself', () => {
       },
       snapshot: async () => undefined,
     };
-    const engine = new AirEngine(journal, () => made, () => time, () => undefined);
+    const engine = new AirEngine(
+      journal,
+      () => made,
+      () => time,
+      () => undefined,
+    );
     await engine.submit({ do: 'release', release: 'a'.repeat(64) });
     await engine.submit({ do: 'run', rundown: 'rundown', act: 'start' });
     isFull = true;

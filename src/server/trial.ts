@@ -82,7 +82,6 @@ export const hello = (role: string) => ({
   channel: role === 'output' ? 'main' : null,
 });
 
-
 export const startTrial = (home: string, change: Partial<ServerOptions> = {}): Promise<RunningServer> =>
   startServer({
     home,

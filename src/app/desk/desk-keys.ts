@@ -100,9 +100,12 @@ export function deskKeys(): () => void {
     }
     if (isTyping && !(action && whileTyping.has(action))) return;
     if (!event.ctrlKey && !event.metaKey && !event.altKey) {
-      if (/^[0-9.,]$/.test(event.key)) {
+      // The pad types figures whether its lock is on or not.
+      const pad = /^Numpad(\d|Decimal)$/.exec(event.code)?.[1]?.replace('Decimal', '.');
+      const figure = pad ?? (/^[0-9.,]$/.test(event.key) ? event.key.replace(',', '.') : null);
+      if (figure !== null) {
         event.preventDefault();
-        set({ typed: (typed + event.key.replace(',', '.')).slice(0, 13), said: null });
+        set({ typed: (typed + figure).slice(0, 13), said: null });
         return;
       }
       if (event.key === 'Backspace') {

@@ -94,6 +94,16 @@ describe('what was last is put back', () => {
         .sort(),
     ).toEqual(['a', 'x']);
   });
+  test('with the words that were meant, where it left before they had come up', () => {
+    const t = trial();
+    t.go({ do: 'take', channel: 'main', card: 'a' }, 10);
+    t.go(change({ Name: 'Ida Mash' }), 12);
+    // The first Change runs yet; the correction waits for its end, and is cleared before.
+    t.go(change({ Name: 'Ida Marsh' }), 12.1);
+    t.go({ do: 'clear', channel: 'main', lane: 'lower' }, 12.2);
+    t.go({ do: 'put-back', channel: 'main' }, 20);
+    expect(t.up()[0]?.values).toEqual({ 'f-name': 'Ida Marsh' });
+  });
 });
 
 describe('scores and counts', () => {

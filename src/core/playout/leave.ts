@@ -46,18 +46,20 @@ export function leave(
   what: AirEvent['what'] = 'leave',
 ): void {
   const moment = momentOf(graphic, at);
+  // Put back, it has the words that were meant for it, also those that had not come up yet.
+  const meant = { ...graphic.values };
   graphic.exitAt = at;
   graphic.exitFrom = moment?.phase === 'enter' ? moment.frame : null;
   // A Change under way goes on while it leaves; what still waited for its turn is not begun any more.
   graphic.changes = graphic.changes.filter((sent) => sent.at <= at + 1e-6);
   const last = graphic.changes.at(-1);
   if (last) graphic.values = { ...last.to };
-  const { lane, card, number, template, values, hand, row, waits, cue, by, name } = graphic;
+  const { lane, card, number, template, hand, row, waits, cue, by, name } = graphic;
   air.last[lane] = {
     card,
     number,
     template,
-    values: { ...values },
+    values: meant,
     hand: [...hand],
     row,
     waits,

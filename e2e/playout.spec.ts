@@ -1,0 +1,291 @@
+// Playout in the real interface: the Desk with one operator and with two, what runs by itself, outputs, pad and mixer.
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { canvasColour, near, Picture } from './pixels';
+import { TestServer } from './server';
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+test.beforeEach(async () => {
+  for (const channel of ['main', 'beach', 'tall']) {
+    await server.command({ do: 'follow', channel, follows: null });
+    await server.command({ do: 'clear', channel, all: true, preview: true });
+  }
+  await expect.poll(async () => Object.values((await server.air()).onAir).flat().length).toBe(0);
+});
+
+const says = (page: Page) => page.locator('[data-says]');
+const boardRow = (page: Page, lane: string) =>
+  page.getByRole('table', { name: 'Lane board' }).getByRole('row').filter({ hasText: lane });
+const wordsOnAir = async (lane: string, channel = 'main'): Promise<unknown[]> =>
+  ((await server.air()).onAir[channel] ?? [])
+    .filter((own) => own.lane === lane)
+    .map((own) => own.values['f-name'] ?? own.number);
+
+async function desk(browser: Browser, name: string): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 640 } });
+  await context.addInitScript((own) => localStorage.setItem('jorvan.name', own), name);
+  const page = await context.newPage();
+  await page.goto(`${server.url}/desk/main`);
+  await expect(page.getByRole('listbox', { name: 'Cards' }).getByRole('option').first()).toBeVisible();
+  return page;
+}
+
+test('a lone operator calls, takes, corrects, takes back and puts back, on the number pad alone', async ({
+  browser,
+}) => {
+  const page = await desk(browser, 'Ana');
+  for (const key of ['Numpad9', 'Numpad9', 'Numpad9']) await page.keyboard.press(key);
+  await expect(says(page)).toContainText('No card has the number 999');
+  await page.keyboard.press('NumpadEnter');
+  await expect(page.getByRole('alert')).toContainText('No card has the number 999');
+  for (let i = 0; i < 3; i += 1) await page.keyboard.press('Backspace');
+  for (const key of ['Numpad3', 'Numpad1', 'NumpadDecimal', 'Numpad2', 'Numpad1'])
+    await page.keyboard.press(key);
+  await page.keyboard.press('NumpadEnter');
+  await expect(says(page)).toContainText('enters Lower, which is free');
+  await page.keyboard.press('NumpadAdd');
+  await expect(boardRow(page, 'Lower')).toContainText('31.21');
+
+  // Edits of what is on air wait, are marked, and go with one key; a wrong one is taken back with one.
+  const before = (await wordsOnAir('lower'))[0];
+  await page.keyboard.press('f');
+  const field = page.getByRole('textbox', { name: 'Name', exact: true });
+  await expect(field).toBeFocused();
+  await field.fill('Ida Mash');
+  await expect(page.getByText('differs from air')).toBeVisible();
+  expect(await wordsOnAir('lower')).toEqual([before]);
+  await page.keyboard.press('Control+Enter');
+  await expect.poll(() => wordsOnAir('lower')).toEqual(['Ida Mash']);
+  await field.blur();
+  await page.keyboard.press('z');
+  await expect.poll(() => wordsOnAir('lower')).toEqual([before]);
+
+  await page.keyboard.press('NumpadSubtract');
+  await expect(boardRow(page, 'Lower')).toContainText('free');
+  await page.keyboard.press('b');
+  await expect(boardRow(page, 'Lower')).toContainText('31.21');
+
+  // As it is typed: air follows each letter, and all of it is taken back at once.
+  await page.getByRole('button', { name: /^Take 31\.21 .* in hand$/ }).click();
+  await page.getByLabel('Air follows as it is typed').check();
+  await field.click();
+  await field.press('End');
+  await field.pressSequentially(' XY', { delay: 60 });
+  await expect.poll(() => wordsOnAir('lower')).toEqual([`${String(before)} XY`]);
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect.poll(() => wordsOnAir('lower')).toEqual([before]);
+  await page.context().close();
+});
+
+test('keys are shown and changed', async ({ browser }) => {
+  const page = await desk(browser, 'Ana');
+  await page.keyboard.press('?');
+  const dialog = page.getByRole('dialog', { name: 'Keys of the Desk' });
+  await dialog.getByLabel('Key for: Put back what was last').click();
+  await page.keyboard.press('5');
+  await expect(dialog.getByRole('status')).toContainText('needed to type call numbers');
+  await dialog.getByLabel('Key for: Put back what was last').click();
+  await page.keyboard.press('n');
+  await expect(dialog.getByRole('status')).toContainText('N was taken from “The next step of what is up”');
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('alert')).toContainText('Nothing was on air before');
+  await page.context().close();
+});
+
+test('two operators: who has what in hand is seen, edits are merged by field, and crossed takes have one outcome', async ({
+  browser,
+}) => {
+  const [ana, bo] = [await desk(browser, 'Ana'), await desk(browser, 'Bo')];
+  await server.command({ do: 'take', channel: 'main', number: '31.22' });
+  for (const page of [ana, bo]) await page.getByRole('button', { name: /^Take 31\.22 .* in hand$/ }).click();
+  await ana.getByRole('textbox', { name: 'Name', exact: true }).fill('Ida');
+  await expect(bo.getByText('Ana edits this now')).toBeVisible();
+  await bo.getByRole('textbox', { name: 'Role' }).fill('Pilot');
+  await ana.keyboard.press('Control+Enter');
+  await expect(bo.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Ida');
+  await bo.keyboard.press('Control+Enter');
+  await expect
+    .poll(async () => (await server.air()).onAir['main']?.[0]?.values)
+    .toMatchObject({ 'f-name': 'Ida', 'f-role': 'Pilot' });
+
+  // Bo cues over Ana's cue in the moment before her take: she is told, and nothing wrong goes up.
+  await server.command({ do: 'cue', channel: 'main', number: '40', by: 'Ana' });
+  await expect(says(ana)).toContainText('40');
+  await ana.evaluate(() => {
+    // The line stands still for a moment, as a busy one does.
+    const own = WebSocket.prototype.send;
+    WebSocket.prototype.send = function send(data) {
+      if (String(data).includes('"do":"take"')) setTimeout(() => own.call(this, data), 800);
+      else own.call(this, data);
+    };
+  });
+  await ana.locator('body').click({ position: { x: 640, y: 20 } });
+  await ana.keyboard.press('Space');
+  await server.command({ do: 'cue', channel: 'main', number: '41', by: 'Bo' });
+  await expect(ana.getByRole('alert')).toContainText('Bo has cued 41');
+  expect((await server.air()).onAir['main']?.map((own) => own.number)).toEqual(['31.22']);
+  for (const page of [ana, bo]) await page.context().close();
+});
+
+test('a rundown runs by itself, is paused, taken over and stopped; its time line says what comes', async ({
+  browser,
+}) => {
+  const page = await desk(browser, 'Ana');
+  await page.getByLabel('Rundown in hand').selectOption({ label: 'Beach screen loop' });
+  await page.getByRole('button', { name: 'Run', exact: true }).click();
+  await expect.poll(() => wordsOnAir('lower', 'beach')).toEqual(['61']);
+  await expect(page.getByRole('group', { name: /^Time line of Beach screen loop/ })).toContainText('Notice');
+  await expect(page.getByText(/then 40/)).toBeVisible();
+  await page.getByRole('button', { name: 'Next row goes to air (R)' }).click();
+  await expect.poll(() => wordsOnAir('lower', 'beach')).toEqual(['40']);
+  await page.getByRole('button', { name: 'Pause (P)' }).click();
+  await expect(page.getByText('when it goes on')).toBeVisible();
+  await page.getByRole('button', { name: 'Go on (P)' }).click();
+  await page.getByRole('button', { name: 'Take over by hand' }).click();
+  await expect(page.getByText(/then 41 by hand/)).toBeVisible();
+  await page.getByRole('button', { name: 'Stop the run; what is up stays' }).click();
+  await expect(page.getByRole('button', { name: 'Run', exact: true })).toBeVisible();
+  expect(await wordsOnAir('lower', 'beach')).toEqual(['40']);
+
+  // The row in hand is changed at the Desk: every screen and the next run know it.
+  await page.getByRole('listbox', { name: 'Cards' }).getByRole('option').nth(1).click();
+  await page.getByRole('button', { name: /^Row 40/ }).click();
+  await page.getByLabel('Lasts (empty: stays)').fill('1:05');
+  await page.getByLabel('Lasts (empty: stays)').press('Enter');
+  await expect(page.getByRole('listbox', { name: 'Cards' }).getByRole('option').nth(1)).toContainText('1:05');
+  await page.context().close();
+});
+
+test('when the leaders come the bug tucks away, said before the take, and comes back when they go', async ({
+  browser,
+}) => {
+  const page = await desk(browser, 'Ana');
+  await server.command({ do: 'take', channel: 'main', number: '1' });
+  await server.command({ do: 'cue', channel: 'main', number: '61' });
+  await expect(says(page)).toContainText('1 Bug with clock does “Tuck away”');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Bring back' })).toBeVisible();
+  await server.command({ do: 'clear', channel: 'main', number: '61' });
+  await expect(page.getByRole('button', { name: 'Bring back' })).toHaveCount(0);
+  await page.context().close();
+});
+
+test('outputs: a follower shows the leader, a test card lies over the picture, a lost one is seen and comes back', async ({
+  browser,
+}) => {
+  const page = await desk(browser, 'Ana');
+  await page.goto(`${server.url}/outputs`);
+  const wall = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
+  await wall.goto(`${server.url}/out/beach?name=Sand&group=wall`);
+  const card = page.getByRole('listitem', { name: 'Beach screen' });
+  await expect(card.getByText('Sand')).toBeVisible();
+  await card.getByLabel('Shows what another channel shows').selectOption({ label: 'As Main' });
+  await card.getByLabel('Bug').click();
+  await server.command({ do: 'take', channel: 'main', number: '40' });
+  await server.command({ do: 'take', channel: 'main', number: '1' });
+  const inked = async () => (await Picture.of(wall)).inked();
+  await expect.poll(async () => ((await inked())?.bottom ?? 0) > 900).toBe(true);
+  // Without the bug nothing is drawn in the upper half.
+  expect((await inked())?.top).toBeGreaterThan(540);
+
+  await card.getByLabel('Test card of Sand').selectOption('bars');
+  await page.getByRole('button', { name: 'Do it all the same' }).click();
+  await expect.poll(async () => near((await Picture.of(wall)).at(100, 300), '#bfbfbf')).toBe(true);
+  await card.getByLabel('Test card of Sand').selectOption('none');
+  await page.getByRole('button', { name: 'Do it all the same' }).click();
+  await expect.poll(async () => (await Picture.of(wall)).at(100, 300)[3]).toBe(0);
+
+  await wall.goto('about:blank');
+  await expect(card.getByText(/lost \d+ s ago/)).toBeVisible({ timeout: 4000 });
+  await wall.goto(`${server.url}/out/beach?name=Sand&group=wall`);
+  await expect(card.getByText(/lost \d+ s ago/)).toHaveCount(0);
+  await expect.poll(async () => ((await inked())?.bottom ?? 0) > 900).toBe(true);
+  await wall.close();
+  await page.context().close();
+});
+
+test('an output whose own clock is minutes wrong shows the same frame as one whose clock is right', async ({
+  browser,
+}) => {
+  const right = await browser.newPage({ viewport: { width: 320, height: 180 } });
+  const wrong = await browser.newPage({ viewport: { width: 320, height: 180 } });
+  await wrong.addInitScript(() => {
+    const own = performance.timeOrigin;
+    Object.defineProperty(performance, 'timeOrigin', { value: own - 7 * 60_000 });
+  });
+  for (const page of [right, wrong]) {
+    await page.goto(`${server.url}/out/main?card=counter`);
+    await expect(page.locator('html')).toHaveAttribute('data-connected', 'true');
+  }
+  await server.command({ do: 'take', channel: 'main', number: '31.23' });
+  await server.command({ do: 'count', channel: 'main', lane: 'lower', field: 'Name', act: 'start' });
+  const frameOf = (page: Page) => page.evaluate(() => Number(document.documentElement.dataset['frame']));
+  await expect.poll(async () => Math.abs((await frameOf(right)) - (await frameOf(wrong))) < 25).toBe(true);
+  for (const page of [right, wrong]) await page.close();
+});
+
+test('the pad is in step with the Desk: show, count, add, correct, clear; a pad of another show says so', async ({
+  browser,
+}) => {
+  const page = await desk(browser, 'Ana');
+  const context = await browser.newContext({ viewport: { width: 430, height: 900 }, hasTouch: true });
+  const pad = await context.newPage();
+  await pad.goto(`${server.url}/pad/another`);
+  await expect(pad.getByText('has no pad “another”')).toBeVisible();
+  await pad.getByRole('link', { name: 'Pier pad' }).tap();
+  await pad.getByRole('button', { name: 'Flight clock show' }).tap();
+  await expect(boardRow(page, 'Clock')).toContainText('2');
+  await pad.getByRole('button', { name: /^Loop \+1/ }).tap();
+  await pad.getByRole('button', { name: /^Loop \+1/ }).tap();
+  await pad.getByRole('button', { name: /^Start/ }).tap();
+  await expect(pad.getByRole('button', { name: /^Stop/ })).toBeVisible();
+  await expect
+    .poll(async () => (await server.air()).onAir['main']?.[0]?.values)
+    .toMatchObject({ 'f-loops': 2, 'f-time': expect.stringMatching(/^>\d+/) });
+  const text = pad.getByRole('region', { name: 'Correct a text' });
+  await text.getByRole('textbox').fill('HEAT');
+  await text.getByRole('button', { name: 'Send' }).tap();
+  await expect(boardRow(page, 'Clock')).toContainText('HEAT');
+  await pad.getByRole('button', { name: /^Clear 2/ }).tap();
+  await expect(boardRow(page, 'Clock')).toContainText('free');
+  await context.close();
+  await page.context().close();
+});
+
+test('the mixer keys a channel over its cameras, and the Desk says on air only of what it keys', async ({
+  browser,
+}) => {
+  const page = await desk(browser, 'Ana');
+  const mixer = await page.context().newPage();
+  await mixer.goto(`${server.url}/mixer`);
+  await server.command({ do: 'take', channel: 'main', number: '40' });
+  await mixer.getByLabel('Tells the Desk what is on program (tally)').click();
+  await expect(boardRow(page, 'Lower')).toContainText('Up, not keyed');
+  const program = mixer.getByRole('img', { name: 'Mixer program' });
+  // The notice strip's paper, low on the left, is seen once it is keyed.
+  const paper = async () => near(await canvasColour(program, 0.3, 0.89), '#f6f0e0', 40);
+  await expect.poll(paper).toBe(false);
+  await mixer.getByRole('button', { name: 'Key it in' }).first().click();
+  await expect.poll(paper).toBe(true);
+  await expect(boardRow(page, 'Lower')).toContainText('On air');
+  await mixer.getByRole('button', { name: 'Cut' }).click();
+  await expect(mixer.getByText('Program · Pier')).toBeVisible();
+  await mixer.getByLabel('Tells the Desk what is on program (tally)').click();
+  await page.context().close();
+});
+
+test('the button panel takes and clears over the open interface, and is lit by the event stream', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/panel`);
+  await page.getByRole('button', { name: '40 take' }).click();
+  const lit = page.getByRole('button', { name: '40 on air: clear' });
+  await expect(lit).toHaveAttribute('aria-pressed', 'true');
+  await server.command({ do: 'clear', channel: 'main', all: true });
+  await expect(page.getByRole('button', { name: '40 take' })).toBeVisible();
+  await page.goto(`${server.url}/as-run`);
+  const first = page.getByRole('table', { name: 'As-run log' }).getByRole('row').nth(2);
+  await expect(first).toContainText('Button panel');
+});
