@@ -12,6 +12,7 @@ import {
   phasesOf,
   type Template,
   type Values,
+  templateFor,
 } from '../core/show';
 import { sameName } from '../core/data';
 import { openHost } from './host';
@@ -86,13 +87,14 @@ async function run(): Promise<void> {
     values = card.values;
   }
   const name = wanted ?? refuse('no-target', 'Say which template or card to draw.', 'template');
-  const template =
+  const drawn =
     release.templates[name] ??
     Object.values(release.templates).find((t) => sameName(t.name, name)) ??
     refuse('unknown-template', `The show on air has no template “${name}”.`, 'template');
+  const channel = release.channels.find((c) => c.id === query.get('channel'));
+  const template = channel ? templateFor(drawn, channel.format) : drawn;
   values = valuesFrom(template, values);
 
-  const channel = release.channels.find((c) => c.id === query.get('channel'));
   const width = numberIn('width', channel?.format.width ?? template.width);
   const height = numberIn('height', channel?.format.height ?? template.height);
   if (!(width >= 16 && width <= 8192 && height >= 16 && height <= 8192))

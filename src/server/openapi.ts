@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { airStateSchema, outsideCommandSchema } from '../core/playout';
+import { mixerSchema, outputCommandSchema } from '../air';
+import { airEventSchema, airStateSchema, outsideCommandSchema } from '../core/playout';
 
 const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): unknown => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' });
@@ -25,6 +26,8 @@ const problems = (...codes: number[]) =>
   Object.fromEntries(
     codes.map((code) => [code, { description: 'Refused; nothing changed.', content: problemContent }]),
   );
+const query = (name: string, schema: object): object => ({ name, in: 'query', schema });
+const body = (schema: object): object => ({ required: true, content: { 'application/json': { schema } } });
 const json = (description: string, schema: unknown) => ({
   description,
   content: { 'application/json': { schema } },
@@ -60,11 +63,8 @@ export const openApi = (version: string): unknown => ({
     },
     '/api/air/commands': {
       post: {
-        summary: 'Cue, take, change, clear, keep or release',
-        requestBody: {
-          required: true,
-          content: { 'application/json': { schema: { $ref: '#/components/schemas/Command' } } },
-        },
+        summary: 'Any command: cue, take, change, clear, run, keep, release and the others',
+        requestBody: body({ $ref: '#/components/schemas/Command' }),
         responses: {
           200: json('Carried out, and on disk', {
             type: 'object',
@@ -74,7 +74,69 @@ export const openApi = (version: string): unknown => ({
         },
       },
     },
+    '/api/events': {
+      get: {
+        summary: 'What happens on air, as server-sent events',
+        responses: {
+          200: {
+            description: 'Events `air`, `mixer` and `hello`; the data of `air` is an AirEvent',
+            content: { 'text/event-stream': { schema: { $ref: '#/components/schemas/AirEvent' } } },
+          },
+        },
+      },
+    },
+    '/api/as-run': {
+      get: {
+        summary: 'The as-run log',
+        parameters: [
+          query('format', { enum: ['json', 'csv'] }),
+          query('channel', { type: 'string' }),
+          query('from', { type: 'string', format: 'date-time' }),
+          query('to', { type: 'string', format: 'date-time' }),
+          query('last', { type: 'integer' }),
+        ],
+        responses: {
+          200: json('Its lines, oldest first', {
+            type: 'object',
+            properties: { lines: { type: 'array', items: { type: 'object' } } },
+          }),
+          ...problems(400),
+        },
+      },
+    },
+    '/api/outputs': {
+      get: {
+        summary: 'Outputs that are connected or lost',
+        responses: { 200: json('Outputs', { type: 'object' }) },
+      },
+      post: {
+        summary: 'Identify, reload, show a test card, forget a lost one',
+        requestBody: body({ $ref: '#/components/schemas/OutputCommand' }),
+        responses: {
+          200: json('How many were told', { type: 'object', properties: { told: { type: 'integer' } } }),
+          ...problems(400, 401, 403),
+        },
+      },
+    },
+    '/api/stand-ins/mixer': {
+      get: {
+        summary: 'The mixer stand-in',
+        responses: { 200: json('Its state', { $ref: '#/components/schemas/Mixer' }) },
+      },
+      post: {
+        summary: 'Cut, mix, key',
+        requestBody: body({ type: 'object', required: ['do'], properties: { do: { type: 'string' } } }),
+        responses: {
+          200: json('Its state', { $ref: '#/components/schemas/Mixer' }),
+          ...problems(400, 401, 403, 409),
+        },
+      },
+    },
     '/api/releases': {
+      get: {
+        summary: 'Releases that were on air, latest first',
+        responses: { 200: json('Releases', { type: 'object' }) },
+      },
       post: {
         summary: 'Upload a release; it goes to air by the command “release”',
         responses: {
@@ -111,6 +173,9 @@ export const openApi = (version: string): unknown => ({
     schemas: {
       Command: schemaOf(outsideCommandSchema, 'input'),
       AirState: schemaOf(airStateSchema, 'output'),
+      AirEvent: schemaOf(airEventSchema, 'output'),
+      OutputCommand: schemaOf(outputCommandSchema, 'input'),
+      Mixer: schemaOf(mixerSchema, 'output'),
     },
   },
 });

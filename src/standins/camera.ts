@@ -1,5 +1,3 @@
-import { newCanvas } from '../render';
-
 /**
  * The camera stand-in: a hand-held view of the tidal beach, drawn for any time. Kites sway on their lines, the sea
  * glints, the picture drifts a little as on a shoulder. `seconds` of any clock; the same time is the same picture.
@@ -115,7 +113,11 @@ export function standInCamera(
   width = 1280,
   height = 720,
 ): { canvas: HTMLCanvasElement; show(seconds: number): void } {
-  const canvas = newCanvas(width, height);
+  // Made here: the server has this folder too, and must not load what draws.
+  const canvas =
+    typeof document === 'undefined'
+      ? (new OffscreenCanvas(width, height) as unknown as HTMLCanvasElement)
+      : Object.assign(document.createElement('canvas'), { width, height });
   const context = canvas.getContext('2d');
   return { canvas, show: (seconds) => context && drawCamera(context, width, height, seconds) };
 }
