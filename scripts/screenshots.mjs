@@ -89,28 +89,73 @@ await shoot('checker', async () => {
   await page.getByRole('button', { name: /^Bar length/ }).click();
   await settle(2500);
 });
+const command = (body) =>
+  fetch(`${url}/api/air/commands`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+const midShow = async () => {
+  for (const number of ['1', '2', '12', '31.23']) await command({ do: 'take', channel: 'main', number });
+  await command({ do: 'count', channel: 'main', lane: 'clock', field: 'Time', act: 'start' });
+  await command({ do: 'add', channel: 'main', lane: 'clock', field: 'Loops', amount: 3 });
+  await command({ do: 'take', channel: 'tall', number: '31.22' });
+  await command({ do: 'take', channel: 'tall', number: '1' });
+  await command({ do: 'note', card: 'card-31.26', note: 'Only if the wind drops', colour: 'kelp' });
+  await command({ do: 'run', rundown: 'beach-loop', act: 'start', zone: 0 });
+};
 await shoot('desk', async () => {
+  await midShow();
   await page.goto(`${url}/desk/main`);
   await settle(2500);
-  for (const [number, takes] of [
-    ['1', true],
-    ['12', true],
-    ['31.23', true],
-    ['31.25', false],
-  ]) {
-    await page.keyboard.type(number);
-    await page.keyboard.press('Enter');
-    await settle(700);
-    if (takes) await page.keyboard.press('Space');
-    await settle(takes ? 1200 : 600);
-  }
-  await settle(1000);
+  await page.keyboard.type('61');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Rundown in hand').selectOption({ label: 'Beach screen loop' });
+  await settle(2500);
+});
+await shoot('handover', async () => {
+  // A lane whose next graphic waits a good while, so that the moment can be looked at.
+  const { state } = await (await fetch(`${url}/api/air`)).json();
+  const release = await (await fetch(`${url}/api/releases/${state.release}`)).json();
+  release.channels[0].lanes.find(({ id }) => id === 'lower').handover = { mode: 'offset', seconds: 8 };
+  const added = await fetch(`${url}/api/releases`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(release),
+  });
+  await command({ do: 'release', release: (await added.json()).hash });
+  await midShow();
+  await page.goto(`${url}/desk/main`);
+  await settle(3000);
+  await command({ do: 'take', channel: 'main', number: '40' });
+  await settle(150);
 });
 await shoot('outputs', async () => {
+  await command({ do: 'take', channel: 'main', number: '31.23' });
   const output = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
-  await output.goto(`${url}/out/main?name=Switcher%20input%203`);
+  await output.goto(`${url}/out/main?name=Switcher%20input%203&group=gallery`);
+  const wall = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
+  await wall.goto(`${url}/out/beach?name=Sand%20display`);
   await page.goto(`${url}/outputs`);
-  await settle(4000);
+  await settle(2500);
+  await wall.close();
+  await settle(2500);
+  await output.close();
+});
+await shoot('mixer', async () => {
+  await command({ do: 'take', channel: 'main', number: '31.23' });
+  await page.goto(`${url}/mixer`);
+  await settle(1500);
+  await page.getByRole('button', { name: 'Key it in' }).first().click();
+  await page.getByLabel('Tells the Desk what is on program (tally)').click();
+  await settle(3000);
+});
+await shoot('pad', async () => {
+  await midShow();
+  await command({ do: 'cue', channel: 'main', number: '31.25' });
+  await page.setViewportSize({ width: 430, height: 900 });
+  await page.goto(`${url}/pad/pier`);
+  await settle(3000);
 });
 await shoot('on-air', async () => {
   await page.setViewportSize({ width: 1920, height: 1080 });

@@ -171,8 +171,9 @@ export class MovingPictures {
 
   private async ask(device: string, camera: Camera): Promise<void> {
     try {
-      if (!navigator.mediaDevices) throw new Error('no devices');
-      const stream = await withName(device);
+      if (!navigator.mediaDevices || device === 'stand-in:') throw new Error('no devices');
+      const stream = device === 'screen:' ? await sharedScreen() : await withName(device);
+      stream.getVideoTracks()[0]?.addEventListener('ended', () => this.standFor(device, camera));
       const element = document.createElement('video');
       element.muted = true;
       element.playsInline = true;
@@ -184,14 +185,28 @@ export class MovingPictures {
       camera.texture = newTexture(element);
       camera.state = 'live';
     } catch {
-      camera.standIn = this.standIn();
-      camera.texture.dispose();
-      camera.texture = newTexture(camera.standIn.canvas);
-      camera.state = 'stand-in';
+      this.standFor(device, camera);
     }
     this.onCome();
   }
+
+  /** Shows the stand-in where nothing live comes, or comes no more. */
+  private standFor(device: string, camera: Camera): void {
+    camera.element = null;
+    camera.standIn = this.standIn();
+    camera.texture.dispose();
+    camera.texture = newTexture(camera.standIn.canvas);
+    camera.state = 'stand-in';
+    // A browser shares a screen only when its page is touched: it is asked for again then.
+    if (device === 'screen:' && typeof document !== 'undefined')
+      document.addEventListener('pointerdown', () => void this.ask(device, camera), { once: true });
+    this.onCome();
+  }
 }
+
+/** A screen or window of the machine, as chosen there. */
+const sharedScreen = (): Promise<MediaStream> =>
+  navigator.mediaDevices.getDisplayMedia({ video: { frameRate: 30 }, audio: false });
 
 /** A stream of the first camera whose name has `device` in it. */
 async function withName(device: string): Promise<MediaStream> {

@@ -10,10 +10,8 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { pathToFileURL } from 'node:url';
+import { join } from 'node:path';
 import request from 'supertest';
-import { WebSocket } from 'ws';
 import { canonicalJson, newTether } from '../core/show';
 import { wireVersion } from '../air';
 import { emptyAir } from '../core/playout';
@@ -24,7 +22,6 @@ import {
   commandTo,
   connect,
   hello,
-  picture,
   pictureId,
   putOn,
   release,

@@ -11,7 +11,6 @@ import {
   newRundownRow,
   newShow,
   newTemplate,
-  newTether,
   newTextField,
   newTie,
   usualLanes,

@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import {
   formatWords,
   freshName,
+  newRundown,
   slug,
   usualFormats,
   usualLanes,
@@ -13,6 +14,7 @@ import {
 import { Button, CheckField, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { Link } from 'react-router';
 import { useDraft } from '../state/draft-store';
+import { newId } from '../state/ids';
 import { handoverChoices, handoverOf } from './play-section';
 
 /** The name of the show, its channels with their formats, and the lanes of each, back to front. */
@@ -56,6 +58,58 @@ export function ShowSection({ show }: { show: Show }) {
           }
         />
       ))}
+      <h3 className="mt-2 text-xs font-semibold text-ink-2">Rundowns</h3>
+      {show.rundowns.map((rundown, index) => (
+        <div key={rundown.id} className="flex items-center gap-1">
+          <NameField
+            label={`Name of rundown ${index + 1}`}
+            value={rundown.name}
+            className="w-full flex-1"
+            onKeep={(name) =>
+              edit('Rename a rundown', (s) => {
+                const own = s.rundowns[index];
+                if (own) own.name = name;
+              })
+            }
+          />
+          <SelectField
+            bare
+            label={`Channel of ${rundown.name}`}
+            value={rundown.channel}
+            choices={[
+              ...(show.channels.some(({ id }) => id === rundown.channel)
+                ? []
+                : [{ value: rundown.channel, label: 'channel gone' }]),
+              ...show.channels.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            onChange={(id) =>
+              edit(`Channel of ${rundown.name}`, (s) => {
+                const own = s.rundowns[index];
+                if (own) own.channel = String(id);
+              })
+            }
+          />
+          <IconButton
+            label={`Remove the rundown ${rundown.name}; its cards stay`}
+            disabled={show.rundowns.length === 1}
+            onClick={() => edit(`Remove ${rundown.name}`, (s) => void s.rundowns.splice(index, 1))}
+          >
+            <Trash2 size={13} />
+          </IconButton>
+        </div>
+      ))}
+      <Button
+        tone="quiet"
+        className="h-6 self-start px-2 text-xs"
+        onClick={() =>
+          edit('Add a rundown', (s) => {
+            const names = s.rundowns.map(({ name }) => name);
+            s.rundowns.push(newRundown(newId(), freshName('Rundown', names), s.channels[0]?.id ?? 'main'));
+          })
+        }
+      >
+        Add a rundown
+      </Button>
       <Link to="/pads" className="text-xs text-tide underline">
         Pads: touch pages for phone and tablet
       </Link>

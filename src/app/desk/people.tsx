@@ -3,7 +3,7 @@ import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import type { Present } from '../../air';
 import { Button, TextField } from '../ui';
-import { air, ownName, setOwnName, useAir } from '../state/air-store';
+import { air, ownName, setAccessKey, setOwnName, useAir } from '../state/air-store';
 import { useDesk } from './desk-store';
 
 const roleWords = { watch: 'watches', operate: 'operates', produce: 'produces', design: 'designs' } as const;
@@ -57,6 +57,7 @@ export function People() {
   const own = useAir((store) => store.id);
   const may = useAir((store) => store.may);
   const [name, setName] = useState(ownName);
+  const [key, setKey] = useState('');
   const people = present.filter((one) => one.role === 'operator');
   const others = people.filter(({ id }) => id !== own);
   return (
@@ -79,9 +80,17 @@ export function People() {
           className="z-40 flex w-72 flex-col gap-3 rounded border border-line bg-panel p-3"
         >
           <TextField label="Your name" value={name} onChange={setName} onDone={() => setOwnName(name)} />
-          <p className="text-xs text-ink-2">
-            Your key {may === 'design' ? 'lets you do everything' : `lets you ${may}`}.
-          </p>
+          <p className="text-xs text-ink-2">You may {may === 'design' ? 'do everything' : may} here.</p>
+          <form
+            className="flex items-end gap-2"
+            onSubmit={(event) => {
+              event.preventDefault();
+              setAccessKey(key);
+            }}
+          >
+            <TextField label="Access key of another role" value={key} onChange={setKey} />
+            <Button type="submit">{key === '' ? 'No key' : 'Use it'}</Button>
+          </form>
           <ul className="flex flex-col gap-1.5 text-xs" aria-label="People here">
             {others.length === 0 && <li className="text-ink-3">No one else is here.</li>}
             {others.map((person) => (

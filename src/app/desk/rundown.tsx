@@ -1,11 +1,18 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { MessageSquareText, Repeat, Search } from 'lucide-react';
+import { MessageSquareText, Plus, Repeat, Search } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { cardWords, type AirCard } from '../../core/playout';
-import type { CardColour, RundownRow } from '../../core/show';
+import {
+  cardByNumber,
+  newRundownRow,
+  parseCallNumber,
+  type CardColour,
+  type RundownRow,
+} from '../../core/show';
 import { Empty, Pennant, SelectField } from '../ui';
 import { releases, useAir } from '../state/air-store';
-import { cueNumber, useDesk } from './desk-store';
+import { newId } from '../state/ids';
+import { cueNumber, give, say, useDesk } from './desk-store';
 import { liveOf } from './live';
 import { RowEditor } from './row-editor';
 import { RunBar } from './run-bar';
@@ -126,8 +133,45 @@ export function Rundown() {
           </ul>
         </div>
       )}
+      {rundown && <AddRow rundown={rundown.id} name={rundown.name} />}
       {rundown && <RowEditor rundown={rundown} />}
     </aside>
+  );
+}
+
+/** Puts a card into the rundown by its number: before the row in hand, or at the end. */
+function AddRow({ rundown, name }: { rundown: string; name: string }) {
+  const [typed, setTyped] = useState('');
+  const row = useDesk((store) => store.row);
+  const add = (): void => {
+    const parsed = parseCallNumber(typed);
+    if ('problem' in parsed) return say(parsed.problem.message, true);
+    const card = cardByNumber(useAir.getState().state.cards, parsed.number);
+    if (!card) return say(`No card has the number ${parsed.number}.`, true);
+    const made = newRundownRow(newId(), card.id);
+    void give(
+      { do: 'row', rundown, row: made, before: row },
+      `${card.number} is in “${name}”${row ? ', before the row in hand' : ''}.`,
+    ).then((done) => done && setTyped(''));
+  };
+  return (
+    <form
+      className="flex h-9 shrink-0 items-center gap-2 border-t border-line px-3 text-ink-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add();
+      }}
+    >
+      <Plus size={14} aria-hidden />
+      <input
+        aria-label="Number of a card to put into the rundown"
+        placeholder={row ? 'Put a number before the row in hand' : 'Put a number at the end'}
+        className="min-w-0 flex-1 bg-transparent text-ink outline-none"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={(event) => event.key === 'Escape' && setTyped('')}
+      />
+    </form>
   );
 }
 

@@ -121,7 +121,10 @@ function ServerState() {
           value={key}
           onChange={(e) => setKey(e.target.value)}
         />
-        <Button type="submit">Connect</Button>
+        <Button type="submit">{key === '' ? 'Without a key' : 'Connect'}</Button>
+        <span role="alert" className="max-w-80 truncate text-xs text-warn" title={refusal.message}>
+          ⚠ {refusal.message}
+        </span>
       </form>
     );
   }

@@ -137,7 +137,7 @@ export function nodeFor(
       };
       return element.kind === 'video'
         ? { ...common, kind: 'video', asset: element.asset, loops: element.loops }
-        : { ...common, kind: 'camera', device: element.device, mirrored: element.mirrored };
+        : { ...common, kind: 'camera', device: liveName(element), mirrored: element.mirrored };
     }
     case 'text':
     case 'clock': {
@@ -146,6 +146,10 @@ export function nodeFor(
     }
   }
 }
+
+/** What live video is asked for by: the name of a device, or a word with a colon that no device has. */
+const liveName = ({ source, device }: Extract<Element, { kind: 'camera' }>): string =>
+  source === 'camera' ? device : `${source}:`;
 
 function shape(
   element: Extract<Element, { kind: 'rect' | 'ellipse' | 'polygon' | 'path' }>,

@@ -3,7 +3,7 @@
 
 type Json = Record<string, unknown>;
 
-/** Clocks told the time of day alone. */
+/** Clocks told the time of day alone, live video was of cameras. */
 const elementsToFormat5 = (elements: unknown): unknown =>
   typeof elements === 'object' && elements !== null
     ? Object.fromEntries(
@@ -11,7 +11,9 @@ const elementsToFormat5 = (elements: unknown): unknown =>
           id,
           (element as Json)['kind'] === 'clock'
             ? { shows: 'time', counted: '0', length: 60, ...(element as Json) }
-            : element,
+            : (element as Json)['kind'] === 'camera'
+              ? { source: 'camera', ...(element as Json) }
+              : element,
         ]),
       )
     : elements;
