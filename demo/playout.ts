@@ -94,7 +94,7 @@ export function addPlayout(show: Show): void {
   show.templates['flight-time'] = flightTime();
   keepCard(show, { id: 'card-2', number: '2', template: 'flight-time', values: {}, name: 'Flight clock' });
 
-  // The leaders take the eye: the bug tucks away while they are up.
+  // The leaders take the eye: the bug tucks away while they are up, and the flight card, which they would lie over, leaves.
   of('leaders').tags.push('wide');
   of('leaders').reactions.push(
     {
@@ -104,6 +104,14 @@ export function addPlayout(show: Show): void {
       whose: { by: 'template', template: 'bug' },
       where: 'this',
       does: { do: 'move', move: 'Tuck away' },
+    },
+    {
+      id: 'gone',
+      on: 'enter',
+      marker: null,
+      whose: { by: 'template', template: 'flight-card' },
+      where: 'this',
+      does: { do: 'leave' },
     },
     {
       id: 'again',

@@ -8,7 +8,15 @@ import {
   type Moment,
   type Scene,
 } from '../core/frame';
-import { graphicsOf, graphicsOnAir, quantise, type AirState, type Changing } from '../core/playout';
+import {
+  aftermath,
+  graphicsOf,
+  graphicsOnAir,
+  quantise,
+  type AirState,
+  type Changing,
+} from '../core/playout';
+import { phaseEnd } from '../core/motion';
 import { ProblemError } from '../core/problem';
 import { templateFor, type Dressing, type Release, type Template, type Values } from '../core/show';
 import type { TextMeasure } from '../core/text';
@@ -84,6 +92,7 @@ export class ChannelPicture {
     const cued = cue && this.host.release(state.release)?.templates[cue.template];
     this.begin();
     const { graphics, lanes } = graphicsOf(state, this.channel);
+    const reacting = cued ? aftermath(state, this.channel, cued, time, this.host.release) : null;
     for (const lane of lanes) {
       if (cue && cued && cued.lane === lane && state.release !== null) {
         const scene = this.sceneFor(state, 'cue', state.release, cue.template, cue.values, null);
@@ -92,15 +101,36 @@ export class ChannelPicture {
         continue;
       }
       const holder = graphics.find((g) => g.lane === lane && g.exitAt === null);
-      if (!holder) continue;
+      const after = holder && reacting?.get(holder.id);
+      if (!holder || after?.leaves) continue;
       // As it will hold: its last words, its steps and moves where they lead.
-      const scene = this.sceneFor(state, holder.id, holder.release, holder.template, holder.values, null);
+      const values =
+        after && Object.keys(after.values).length > 0
+          ? this.withValues(holder.id, holder.values, after.values)
+          : holder.values;
+      const scene = this.sceneFor(state, holder.id, holder.release, holder.template, values, null);
       const steps = holder.stepFrames.map((length, i) => (i < holder.steps.length ? length : -1));
-      const moves = holder.moves.flatMap(({ ref, back, frames }) => (back ? [] : [{ ref, frame: frames }]));
+      const own = this.host.release(holder.release)?.templates[holder.template]?.moves ?? [];
+      const away = after?.away ?? holder.moves.flatMap(({ ref, back }) => (back ? [] : [ref]));
+      const moves = own.flatMap((move) =>
+        away.includes(move.id) ? [{ ref: move.id, frame: phaseEnd(move) }] : [],
+      );
       if (scene) this.add(scene, { ...moment, ...(steps.length > 0 ? { steps } : {}), moves });
     }
     this.forget(new Set(['cue', ...graphics.map((g) => g.id)]));
     return this.end();
+  }
+
+  private readonly merged = new Map<string, { from: Values; given: string; values: Values }>();
+
+  /** Values over others; the same object as long as both are the same, so that scenes are kept. */
+  private withValues(key: string, from: Values, over: Values): Values {
+    const given = JSON.stringify(over);
+    const kept = this.merged.get(key);
+    if (kept?.from === from && kept.given === given) return kept.values;
+    const values = { ...from, ...over };
+    this.merged.set(key, { from, given, values });
+    return values;
   }
 
   /** What is seen at a point of the last picture, in px of the channel: the frontmost element, and whose it is. */

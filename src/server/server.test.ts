@@ -18,16 +18,7 @@ import { emptyAir } from '../core/playout';
 import { AirEngine } from './engine';
 import { Journal } from './journal';
 import type { RunningServer, ServerOptions } from './server';
-import {
-  commandTo,
-  connect,
-  hello,
-  pictureId,
-  putOn,
-  release,
-  startTrial,
-  type Heard,
-} from './trial';
+import { commandTo, connect, hello, pictureId, putOn, release, startTrial, type Heard } from './trial';
 
 let home: string;
 let server: RunningServer;

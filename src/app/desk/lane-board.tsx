@@ -177,7 +177,9 @@ function LaneRow(props: {
           {holder ? (
             <Pennant state={isLive ? 'air' : 'up'} />
           ) : waiting ? (
-            <span className="text-xs text-next">waits</span>
+            <span className="number shrink-0 text-xs text-next">
+              waits {Math.max(0, waiting.enterAt - now).toFixed(1)} s
+            </span>
           ) : leaving.length === 0 ? (
             led ? (
               <span className="truncate text-tide">
@@ -196,26 +198,6 @@ function LaneRow(props: {
               <span className="number">{main.number}</span> {wordsOf(main) || main.name}
             </button>
           )}
-          {leaving.map((graphic) => {
-            const left = Math.max(0, endOf(graphic) - now);
-            return (
-              <span key={graphic.id} className="flex min-w-0 items-center gap-1.5 text-xs text-ink-2">
-                <span className="truncate">{nameOf(graphic)} leaves,</span>
-                <Bar
-                  tone="ink"
-                  label={`${nameOf(graphic)} leaves`}
-                  share={left / Math.max(0.02, graphic.exitFrames / exactRate(graphic.rate))}
-                />
-                <span className="number shrink-0">{left.toFixed(1)} s</span>
-              </span>
-            );
-          })}
-          {holder && waiting && <span className="truncate text-xs text-next">then {nameOf(waiting)}</span>}
-          {waiting && (
-            <span className="number shrink-0 text-xs text-next">
-              in {Math.max(0, waiting.enterAt - now).toFixed(1)} s
-            </span>
-          )}
           {isOlder && (
             <button
               type="button"
@@ -233,6 +215,26 @@ function LaneRow(props: {
             </button>
           )}
         </span>
+        {leaving.map((graphic) => {
+          const left = Math.max(0, endOf(graphic) - now);
+          return (
+            <span key={graphic.id} className="flex min-w-0 items-center gap-1.5 text-xs text-ink-2">
+              <span className="truncate">{nameOf(graphic)} leaves,</span>
+              <Bar
+                tone="ink"
+                label={`${nameOf(graphic)} leaves`}
+                share={left / Math.max(0.02, graphic.exitFrames / exactRate(graphic.rate))}
+              />
+              <span className="number shrink-0">{left.toFixed(1)} s</span>
+            </span>
+          );
+        })}
+        {holder && waiting && (
+          <span className="block truncate text-xs text-next">
+            then {nameOf(waiting)}{' '}
+            <span className="number">in {Math.max(0, waiting.enterAt - now).toFixed(1)} s</span>
+          </span>
+        )}
       </td>
       <td className="text-ink-2">
         {holder

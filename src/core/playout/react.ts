@@ -35,6 +35,70 @@ export function reactionTargets(
   return found;
 }
 
+/** What becomes of a graphic on account of another's take, once all has come to rest. */
+export interface Aftermath {
+  readonly leaves: boolean;
+  /** Ids of the moves that it is away on. */
+  readonly away: readonly string[];
+  readonly values: Values;
+}
+
+/** What others look like once a graphic of a template has been taken, by the id of each that reacts. */
+export function aftermath(
+  state: AirState,
+  channel: string,
+  template: Template,
+  at: number,
+  releases: Releases,
+): Map<string, Aftermath> {
+  const found = new Map<string, Aftermath>();
+  for (const reaction of template.reactions) {
+    if (reaction.on !== 'enter') continue;
+    for (const { graphic, template: own } of reactionTargets(
+      state,
+      reaction,
+      { channel, graphic: '' },
+      at,
+      releases,
+    )) {
+      const { does } = reaction;
+      const now = found.get(graphic.id) ?? {
+        leaves: false,
+        away: graphic.moves.flatMap(({ ref, back }) => (back ? [] : [ref])),
+        values: {},
+      };
+      const moved = own.moves
+        .filter(
+          ({ name }) =>
+            (does.do === 'move' || does.do === 'back') && (does.move === null || sameName(name, does.move)),
+        )
+        .map(({ id }) => id);
+      found.set(graphic.id, {
+        leaves: now.leaves || does.do === 'leave',
+        away:
+          does.do === 'move'
+            ? [...new Set([...now.away, ...moved])]
+            : does.do === 'back'
+              ? now.away.filter((id) => !moved.includes(id))
+              : now.away,
+        values: does.do === 'change' ? { ...now.values, ...changedBy(does.values, own) } : now.values,
+      });
+    }
+  }
+  return found;
+}
+
+/** Values that are given by the names of fields, as far as a template has and takes them. */
+function changedBy(given: Values, template: Template): Values {
+  const values: Values = {};
+  for (const [name, raw] of Object.entries(given)) {
+    const field = template.fields.find((own) => sameName(own.name, name));
+    const accepted = field && acceptValue(field, raw);
+    if (field && accepted && 'value' in accepted) values[field.id] = accepted.value;
+  }
+  return values;
+}
+
 /** Lets others react to a moment in the life of a graphic. */
 export function react(work: Work, due: Due): void {
   const { state, releases } = work;
@@ -62,12 +126,7 @@ function carryOut(work: Work, { does }: Reaction, { channel: id, graphic, templa
           callMove(work, channel, graphic, template, phase, does.do === 'back', at);
       return;
     case 'change': {
-      const values: Values = {};
-      for (const [name, raw] of Object.entries(does.values)) {
-        const field = template.fields.find((own) => sameName(own.name, name));
-        const accepted = field && acceptValue(field, raw);
-        if (field && accepted && 'value' in accepted) values[field.id] = accepted.value;
-      }
+      const values = changedBy(does.values, template);
       const isNew = Object.entries(values).some(([field, value]) => graphic.values[field] !== value);
       if (!isNew) return;
       send(
