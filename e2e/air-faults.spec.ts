@@ -45,7 +45,11 @@ test('killed in the midst of takes: what was answered is there, what is given ag
       const command =
         (round + i) % 5 === 4
           ? { do: 'clear', channel: 'main', all: true }
-          : { do: 'take', channel: i % 2 === 0 ? 'main' : 'beach', number: numbers[(round + i) % numbers.length] };
+          : {
+              do: 'take',
+              channel: i % 2 === 0 ? 'main' : 'beach',
+              number: numbers[(round + i) % numbers.length],
+            };
       given.set(`${i}-${round}`, command);
       person.give(`${i}-${round}`, command);
     }
@@ -77,17 +81,22 @@ test('ten operators hammer one channel: one order, one graphic a lane, the same 
   const rounds = 30;
   for (let round = 0; round < rounds; round += 1)
     for (const [i, person] of people.entries())
-      person.give(`${i}-${round}`, [
-        { do: 'cue', channel: 'main', number: numbers[(round * 3 + i) % numbers.length] },
-        { do: 'take', channel: 'main' },
-        { do: 'change', channel: 'main', lane: 'lower', values: { Name: `${i} ${round}` } },
-        { do: 'clear', channel: 'main', lane: 'lower' },
-        { do: 'put-back', channel: 'main' },
-      ][(round + i) % 5] as object);
+      person.give(
+        `${i}-${round}`,
+        [
+          { do: 'cue', channel: 'main', number: numbers[(round * 3 + i) % numbers.length] },
+          { do: 'take', channel: 'main' },
+          { do: 'change', channel: 'main', lane: 'lower', values: { Name: `${i} ${round}` } },
+          { do: 'clear', channel: 'main', lane: 'lower' },
+          { do: 'put-back', channel: 'main' },
+        ][(round + i) % 5] as object,
+      );
   await expect
     .poll(() => people.reduce((sum, { answers }) => sum + answers.size, 0))
     .toBe(rounds * people.length);
-  const done = people.flatMap(({ answers }) => [...answers.values()]).filter(({ problem }) => problem === null);
+  const done = people
+    .flatMap(({ answers }) => [...answers.values()])
+    .filter(({ problem }) => problem === null);
   // Every command that was carried out has a place of its own in the one order.
   expect(new Set(done.map(({ sequence }) => sequence)).size).toBe(done.length);
   const { air } = await stateOf(server);
@@ -115,7 +124,9 @@ test('a release damaged on its way is refused whole; what is on air stands', asy
     return { status: response.status, ...error };
   };
   expect(await send(release.slice(0, release.length / 2))).toMatchObject({ status: 400, code: 'not-json' });
-  expect(await send(release.replace('"lane":"lower"', '"lane":17'))).toMatchObject({ code: 'damaged-release' });
+  expect(await send(release.replace('"lane":"lower"', '"lane":17'))).toMatchObject({
+    code: 'damaged-release',
+  });
   expect((await send(release.replace('"rows":[', '"rows":[{},'))).message).toContain('rundowns');
   const unknown = await server.command({ do: 'release', release: 'f'.repeat(64) });
   expect(unknown.status).toBe(404);

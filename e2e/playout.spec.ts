@@ -289,3 +289,63 @@ test('the button panel takes and clears over the open interface, and is lit by t
   const first = page.getByRole('table', { name: 'As-run log' }).getByRole('row').nth(2);
   await expect(first).toContainText('Button panel');
 });
+
+test('a designer lays a template out for Tall, lets others react, is stopped before a circle, and releases it alone', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/shows`);
+  await expect(page.getByText('Marram Bay Kite Festival').first()).toBeVisible();
+  await page.goto(`${server.url}/build/flight-card`);
+  const unfold = async (name: string) => {
+    const head = page.getByRole('button', { name, exact: true });
+    if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+  };
+  await unfold('Layouts');
+  await page.getByRole('button', { name: 'Lay out for Tall (1080×1920)' }).click();
+  await expect(page.getByLabel('Picture of Flight card')).toHaveCount(1);
+  await expect(page.getByText('hold in this layout alone')).toBeVisible();
+  await page
+    .getByRole('list', { name: 'Layouts' })
+    .getByRole('button', { name: /^Its own/ })
+    .click();
+
+  // The leaders send the flight card off; a flight card that sends the leaders off as it leaves would go round.
+  await unfold('Reactions of others');
+  await page.getByRole('button', { name: 'Reaction', exact: true }).click();
+  await page.getByLabel('Reaction 1: whose').selectOption('template');
+  await page.getByLabel('Reaction 1: template').selectOption({ label: 'Leaders' });
+  await page.getByLabel('Reaction 1: does').selectOption('leave');
+  await page.getByLabel('Reaction 1: when').selectOption('exit');
+  await expect(page.getByLabel('Reaction 1: when')).toHaveValue('exit');
+  // An edit is kept within a second; the page is loaded anew after that.
+  await page.waitForTimeout(1000);
+  await page.goto(`${server.url}/build/leaders`);
+  await unfold('Reactions of others');
+  await page.getByLabel('Reaction 2: when').selectOption('exit');
+  await expect(page.getByText(/would go round without end: .*Flight card leaves/)).toBeVisible();
+  await expect(page.getByLabel('Reaction 2: when')).toHaveValue('enter');
+
+  // The leaders are changed as well, and stay as they are on air: only the flight card goes.
+  await page.getByLabel('Leaves by itself after').fill('40');
+  await page.getByLabel('Leaves by itself after').press('Enter');
+  const before = (await server.air()).state.release;
+  await page.getByRole('button', { name: 'Release…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Release to air' });
+  await dialog.getByRole('button', { name: 'Leaders', exact: true }).click();
+  await expect(dialog.getByLabel('Leaders: On air')).toBeVisible();
+  await dialog.getByLabel('Release Leaders').click();
+  await dialog.getByRole('button', { name: 'Release 1 template' }).click();
+  await expect(dialog).toHaveCount(0);
+  const { release } = (await server.air()).state;
+  const onAir = await (await fetch(`${server.url}/api/releases/${release}`)).json();
+  expect([onAir.templates['flight-card'].layouts.length, onAir.templates['leaders'].stays]).toEqual([
+    1,
+    null,
+  ]);
+
+  // And back to what was on air before.
+  await page.getByRole('button', { name: 'Release…' }).click();
+  await dialog.getByText(/Earlier releases/).click();
+  await dialog.getByRole('button', { name: 'Go back to it' }).first().click();
+  await expect.poll(async () => (await server.air()).state.release).toBe(before);
+});

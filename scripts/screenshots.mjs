@@ -150,10 +150,15 @@ await shoot('mixer', async () => {
   await page.getByLabel('Tells the Desk what is on program (tally)').click();
   await settle(3000);
 });
+await shoot('as-run', async () => {
+  await midShow();
+  await command({ do: 'clear', channel: 'main', lane: 'full', by: 'Ana' });
+  await page.goto(`${url}/as-run`);
+  await settle(2500);
+});
 await shoot('pad', async () => {
   await midShow();
   await command({ do: 'cue', channel: 'main', number: '31.25' });
-  await page.setViewportSize({ width: 430, height: 900 });
   await page.goto(`${url}/pad/pier`);
   await settle(3000);
 });

@@ -99,7 +99,7 @@ export function AsRunView() {
               <tr className="h-8">
                 <th className="w-28 pl-3 font-normal">On air at</th>
                 <th className="w-28 font-normal">Planned</th>
-                <th className="w-20 font-normal">What</th>
+                <th className="w-28 font-normal">What</th>
                 <th className="w-28 font-normal">Channel, lane</th>
                 <th className="w-16 font-normal">Number</th>
                 <th className="w-36 font-normal">Name</th>

@@ -63,7 +63,7 @@ function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
   };
   const broken = pad ? padProblems(pad, { ...state, channels: state.channels }) : [];
   return (
-    <div className="mx-auto flex h-full max-w-[560px] flex-col gap-3 overflow-auto p-3">
+    <div className="mx-auto flex h-full max-w-[560px] flex-col gap-3 overflow-auto p-3 lg:max-w-[1180px]">
       <header className="flex items-center gap-3">
         <h1 className="text-[17px] font-semibold">{pad?.name ?? 'Pad'}</h1>
         <span className="text-ink-2">{channel.name}</span>
@@ -74,19 +74,29 @@ function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
           {isConnected ? (may === 'watch' ? 'watches only' : '') : '⚠ no answer from the server'}
         </span>
       </header>
-      <div className={`shrink-0 border ${up.length > 0 && isLive ? 'border-air' : 'border-line'}`}>
-        <ChannelMonitor channel={channel} bus="program" className="max-h-[30vh] w-full monitor-backdrop" />
-      </div>
-      <UpList channel={channel} up={up} isLive={isLive} onGive={give} />
-      <Coming channel={channel} onGive={give} />
-      {pad && pad.items.length > 0 && (
-        <div className="grid grid-cols-4 gap-2" role="group" aria-label="Buttons of the pad">
-          {pad.items.map((item) => (
-            <Item key={item.id} item={item} channel={channel} onGive={give} />
-          ))}
+      <div className="flex flex-col gap-3 lg:grid lg:grid-cols-2 lg:gap-6">
+        <div className="flex min-w-0 flex-col gap-3">
+          <div className={`shrink-0 border ${up.length > 0 && isLive ? 'border-air' : 'border-line'}`}>
+            <ChannelMonitor
+              channel={channel}
+              bus="program"
+              className="max-h-[30vh] w-full monitor-backdrop lg:max-h-none"
+            />
+          </div>
+          <UpList channel={channel} up={up} isLive={isLive} onGive={give} />
         </div>
-      )}
-      <Correction up={up} channel={channel} onGive={give} />
+        <div className="flex min-w-0 flex-col gap-3">
+          <Coming channel={channel} onGive={give} />
+          {pad && pad.items.length > 0 && (
+            <div className="grid grid-cols-4 gap-2" role="group" aria-label="Buttons of the pad">
+              {pad.items.map((item) => (
+                <Item key={item.id} item={item} channel={channel} onGive={give} />
+              ))}
+            </div>
+          )}
+          <Correction up={up} channel={channel} onGive={give} />
+        </div>
+      </div>
       {broken.length > 0 && <p className="text-xs text-warn">⚠ {broken[0]?.message}</p>}
       <p
         role={said?.isRefusal ? 'alert' : 'status'}
@@ -441,7 +451,7 @@ function FieldItem(props: {
 }
 
 /** The quick correction: one text of what is up. */
-function Correction(props: { up: readonly Graphic[]; channel: Channel; onGive: Give }) {
+function Correction(props: { channel: Channel; onGive: Give; up: readonly Graphic[] }) {
   const { up, channel, onGive } = props;
   // What was taken last is what is corrected.
   const texts = [...up]

@@ -62,7 +62,8 @@ export const templateFor = (template: Template, format: Pick<Format, 'width' | '
 export function editLaidOut(template: Template, id: string, recipe: (template: Template) => void): void {
   const layout = template.layouts.find((own) => own.id === id);
   if (!layout) return recipe(template);
-  const base = isDraft(template) ? current(template) : template;
+  // A copy of its own: what is edited beside it is frozen.
+  const base = isDraft(template) ? current(template) : structuredClone(template);
   const own = base.layouts.find((one) => one.id === id) as PageLayout;
   const laid = laidOut(base, own);
   const edited = produce(laid, (draft) => recipe(draft as Template));
