@@ -13,7 +13,7 @@ import { HandPanel } from './hand-panel';
 import { LaneBoard } from './lane-board';
 import { liveOf } from './live';
 import { MonitorStrip } from './monitor-strip';
-import { People, useHandTold } from './people';
+import { useHandTold } from './hand-told';
 import { Rundown } from './rundown';
 import { TimeLine } from './time-line';
 import { ChannelCode } from './channel-code';
@@ -85,7 +85,6 @@ export function DeskView() {
           <span className="ml-auto flex items-center gap-2 pl-2 text-xs whitespace-nowrap text-ink-3">
             {formatWords(channel.format)}
             <ChannelCode channel={channel} />
-            <People />
           </span>
         </div>
         <div className="grid shrink-0 grid-cols-2 gap-3 p-3">

@@ -4,6 +4,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { Button, IconButton } from '../ui';
 import { air, isReleased, setAccessKey, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
+import { People, useAreaTold } from '../people/people';
 import { AirTime } from './air-time';
 import { History } from './history';
 import { KeptCards } from './kept-cards';
@@ -20,6 +21,7 @@ const areas = [
 /** The top bar over every area, and what must run whichever area is seen. */
 export function Shell() {
   useEffect(() => void air(), []);
+  useAreaTold();
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-11 shrink-0 items-center gap-4 border-b border-line bg-deck pr-4">
@@ -37,6 +39,7 @@ export function Shell() {
           ))}
         </nav>
         <DraftState />
+        <People />
         <ServerState />
         <AirTime />
       </header>

@@ -1,34 +1,30 @@
 import { Users } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { useLocation } from 'react-router';
 import type { Present } from '../../air';
 import { Button, TextField } from '../ui';
 import { air, ownName, setAccessKey, setOwnName, useAir } from '../state/air-store';
-import { useDesk } from './desk-store';
 
 const roleWords = { watch: 'watches', operate: 'operates', produce: 'produces', design: 'designs' } as const;
 
-/** Tells the others what one has in hand at the Desk. */
-export function useHandTold(channel: string | undefined): void {
-  const inHand = useDesk((store) => store.inHand);
-  const edits = useDesk((store) => store.edits);
-  const graphic = inHand.kind === 'air' ? inHand.graphic : null;
-  const card = useAir((store) => {
-    const own = channel === undefined ? undefined : store.state.air[channel];
-    const source = graphic
-      ? own?.graphics.find((g) => g.id === graphic)
-      : inHand.kind === 'preview'
-        ? own?.preview
-        : null;
-    return source?.card ?? null;
-  });
-  const fields = Object.keys(edits).join(' ');
+const areaWords: Readonly<Record<string, string>> = {
+  shows: 'Shows',
+  build: 'Build',
+  data: 'Data',
+  desk: 'Desk',
+  outputs: 'Outputs',
+  pads: 'Pads',
+};
+
+/** Tells the others in which area one is; at the Desk, it tells more itself. */
+export function useAreaTold(): void {
+  const { pathname } = useLocation();
+  const [, area = ''] = pathname.split('/');
   useEffect(() => {
-    if (channel === undefined) return;
-    const list = fields === '' ? [] : fields.split(' ');
-    air().tellHand({ area: 'desk', channel, card, graphic, fields: list });
-    return () => air().tellHand(null);
-  }, [channel, card, graphic, fields]);
+    if (area === 'desk') return;
+    air().tellHand({ area, channel: null, card: null, graphic: null, fields: [] });
+  }, [area]);
 }
 
 function HandWords({ person }: { person: Present }) {
@@ -39,7 +35,7 @@ function HandWords({ person }: { person: Present }) {
   const number = hand.card ? state.cards[hand.card]?.number : undefined;
   return (
     <span className="text-ink-3">
-      {channel}
+      {channel ?? areaWords[hand.area]}
       {number && (
         <>
           {' · '}
