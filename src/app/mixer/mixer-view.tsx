@@ -121,8 +121,16 @@ function Buses({ mixer, channels }: { mixer: Mixer; channels: readonly Channel[]
       }
       onProgram.putImageData(picture, 0, 0);
     };
-    const timer = setInterval(draw, 1000 / framesPerSecond);
-    return () => clearInterval(timer);
+    // It rests longer than it works, so that a slow machine is never filled by it.
+    let timer: ReturnType<typeof setTimeout>;
+    const go = (): void => {
+      const start = performance.now();
+      draw();
+      const took = performance.now() - start;
+      timer = setTimeout(go, Math.max(1000 / framesPerSecond - took, took * 2));
+    };
+    go();
+    return () => clearTimeout(timer);
   }, []);
   const screen = 'block w-full bg-black';
   return (
