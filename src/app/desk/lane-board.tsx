@@ -4,6 +4,7 @@ import {
   graphicsOf,
   laneState,
   momentOf,
+  playsAlike,
   shownAt,
   valuesWords,
   type AirState,
@@ -286,10 +287,7 @@ function LaneRow(props: {
 }
 
 /** Whether the release on air has the template of a graphic in another form than it was taken with. */
-function differs(graphic: Graphic, release: string): boolean {
-  const [old, fresh] = [releases.get(graphic.release), releases.get(release)];
-  if (!old || !fresh) return false;
-  return (
-    JSON.stringify(old.templates[graphic.template]) !== JSON.stringify(fresh.templates[graphic.template])
-  );
-}
+const differs = (graphic: Graphic, release: string): boolean =>
+  releases.get(graphic.release) !== undefined &&
+  releases.get(release) !== undefined &&
+  !playsAlike(releases.get, graphic.release, release, graphic.template);

@@ -78,6 +78,7 @@ function Buses({ mixer, channels }: { mixer: Mixer; channels: readonly Channel[]
     const pen = (canvas: HTMLCanvasElement | null): CanvasRenderingContext2D | null =>
       canvas?.getContext('2d', { willReadFrequently: true }) ?? null;
     const aside = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+    const incoming = new OffscreenCanvas(width, height).getContext('2d');
     const read = (canvas: HTMLCanvasElement): Uint8ClampedArray | null => {
       if (!aside || canvas.width < 2) return null;
       const scale = Math.min(width / canvas.width, height / canvas.height);
@@ -102,10 +103,8 @@ function Buses({ mixer, channels }: { mixer: Mixer; channels: readonly Channel[]
         drawSource(onProgram, current.mix.from, seconds);
         onProgram.globalAlpha = share;
         // What is drawn over is drawn whole first, so that its parts do not show through each other.
-        const whole = new OffscreenCanvas(width, height);
-        const to = whole.getContext('2d');
-        if (to) drawSource(to as unknown as CanvasRenderingContext2D, current.program, seconds);
-        onProgram.drawImage(whole, 0, 0);
+        if (incoming) drawSource(incoming as unknown as CanvasRenderingContext2D, current.program, seconds);
+        if (incoming) onProgram.drawImage(incoming.canvas, 0, 0);
         onProgram.globalAlpha = 1;
       } else drawSource(onProgram, current.program, seconds);
       const picture = onProgram.getImageData(0, 0, width, height);

@@ -26,6 +26,7 @@ export {
 export { mayGive, roles, roleSchema, type Role } from './roles';
 export type { Run } from './run-state';
 export { cardsToCome } from './run';
+export { playsAlike } from './take';
 export { aftermath, type Aftermath } from './react';
 export {
   airStateSchema,
