@@ -1,5 +1,4 @@
 // data.*: reading, views, steps and bindings, and from a saved file to the frame that shows it.
-import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -16,6 +15,7 @@ import {
 import { Resolver, tableRowset, viewRows } from '../src/core/data';
 import { newColumn, newTable, newTemplate, newView } from '../src/core/show';
 import { formats, readBytes } from '../src/core/source';
+import { openBrowser } from './running';
 
 const median = (times: number[]): number => times.sort((a, b) => a - b)[times.length >> 1] ?? 0;
 async function timed(runs: number, work: () => unknown): Promise<number> {
@@ -149,16 +149,7 @@ async function fileToAir(): Promise<Record<string, number>> {
       if (found && log.includes('Stop with')) resolve(Number(found));
     });
   });
-  const browser = await chromium.launch({
-    executablePath: process.env['JORVAN_CHROMIUM'] ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--use-angle=swiftshader',
-      '--enable-unsafe-swiftshader',
-      '--ignore-gpu-blocklist',
-      '--disable-background-networking',
-    ],
-  });
+  const browser = await openBrowser();
   const page = await browser.newPage({ viewport: { width: 1280, height: 720 } });
   await page.goto(`http://localhost:${port}/out/main`);
   await page.waitForSelector('html[data-connected="true"]', { state: 'attached' });

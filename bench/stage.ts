@@ -1,10 +1,10 @@
 // stage.drag.p95.ms: from a move of the pointer to the end of the frame that shows it, one of 300 elements being dragged.
-import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { clipElements, newElement, newTemplate, plainLook } from '../src/core/show';
+import { openBrowser } from './running';
 
 const elements = 300;
 const moves = 120;
@@ -39,16 +39,7 @@ export async function stageFigures(): Promise<Record<string, number>> {
     order: ids,
   });
   const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, template, ids));
-  const browser = await chromium.launch({
-    executablePath: process.env['JORVAN_CHROMIUM'] ?? '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--use-angle=swiftshader',
-      '--enable-unsafe-swiftshader',
-      '--ignore-gpu-blocklist',
-      '--disable-background-networking',
-    ],
-  });
+  const browser = await openBrowser();
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${url}/build/name-line`);
   await page.getByRole('button', { name: 'New template' }).click();
