@@ -1,18 +1,19 @@
 import { enablePatches, produceWithPatches, type Patch } from 'immer';
 import { ProblemError, type Problem } from '../problem';
 import { sameNumber } from '../show';
-import { annotate, drop, keep, putRow, removeRow, renumber, setLoop } from './cards';
+import { annotate, drop, keep, putCards, putRow, removeRow, renumber, setLoop } from './cards';
 import { add, change, count, data, hold, move, next, revert } from './change';
 import type { Command } from './command';
 import type { AirEvent } from './event';
 import { leave, withdraw } from './leave';
-import { channelOf, findTarget, numberOf } from './lookup';
+import { channelOf, numberOf } from './lookup';
+import { cue, fill, setPreview } from './preview';
 import { react } from './react';
 import { firstRowDue, isKept, rowFails, rowFallsDue, run } from './run';
 import type { AirState } from './state';
 import { putBack, take } from './take';
 import { follow, renew, takeRelease } from './take-release';
-import { nextFrame, note, prune, refuse, type Releases, type Work } from './work';
+import { nextFrame, prune, refuse, type Releases, type Work } from './work';
 
 enablePatches();
 
@@ -108,6 +109,8 @@ export function apply(state: AirState, command: Command, at: number, releases: R
     return hasDone;
   };
   try {
+    if (command.until !== undefined && at > command.until)
+      refuse('too-late', 'The command came too late and was not carried out.', 'until');
     step(({ state: draft }) => void (draft.sequence += 1), at);
     const hadDue = catchUp(at);
     if (command.do === 'tick') {
@@ -195,8 +198,12 @@ function carryOut(work: Work, command: Exclude<Command, { do: 'tick' }>): void {
       return setLoop(work, command);
     case 'run':
       return run(work, command);
+    case 'cards':
+      return putCards(work, command);
     case 'cue':
       return cue(work, command);
+    case 'fill':
+      return fill(work, command);
     case 'take':
       return take(work, command);
     case 'put-back':
@@ -228,23 +235,11 @@ function carryOut(work: Work, command: Exclude<Command, { do: 'tick' }>): void {
   }
 }
 
-function cue(work: Work, command: Extract<Command, { do: 'cue' }>): void {
-  for (const id of [command.channel, ...(command.also ?? [])]) {
-    const { channel, air } = channelOf(work.state, id);
-    const found =
-      findTarget(work, command) ??
-      refuse('no-target', 'Say what to cue: a call number, a card or a template.', 'number');
-    const { name, ...own } = found;
-    air.preview = own;
-    note(work, 'cue', channel.id, { ...own, name }, work.at);
-  }
-}
-
 function clear(work: Work, command: Extract<Command, { do: 'clear' }>): void {
   const { channel, air } = channelOf(work.state, command.channel);
   const { lane, graphic: wanted } = command;
   if (command.preview) {
-    air.preview = null;
+    setPreview(air, command, null);
     if (lane === undefined && command.number === undefined && wanted === undefined && !command.all) return;
   }
   const now = nextFrame(work.at, channel);

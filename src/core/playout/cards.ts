@@ -1,6 +1,13 @@
-import { cardByNumber, compareNumbers, newRundownRow, sameNumber, type Rundown } from '../show';
+import {
+  cardByNumber,
+  compareNumbers,
+  newRundownRow,
+  sameNumber,
+  type FieldValue,
+  type Rundown,
+} from '../show';
 import type { Command } from './command';
-import { acceptValues, numberOf, released, templateOf } from './lookup';
+import { acceptLive, acceptValues, numberOf, released, templateOf } from './lookup';
 import { rundownOf } from './run';
 import type { AirState } from './state';
 import { note, plain, refuse, type Work } from './work';
@@ -42,6 +49,53 @@ export function keep(work: Work, command: Of<'keep'>): void {
   };
   if (!before) place(state, id);
   note(work, 'keep', '', { card: id, number, name: name ?? template.name, values }, work.at);
+}
+
+/** Corrects fields of a card; null takes its own value out. Returns what it said before. Nothing where it is gone. */
+export function correctCard(
+  work: Work,
+  id: string | null,
+  values: Readonly<Record<string, FieldValue | null>>,
+): Record<string, FieldValue | null> | null {
+  const card = id === null ? undefined : work.state.cards[id];
+  if (!card) return null;
+  const before: Record<string, FieldValue | null> = {};
+  for (const [field, value] of Object.entries(values)) {
+    before[field] = card.values[field] ?? null;
+    if (value === null) delete card.values[field];
+    else card.values[field] = value;
+  }
+  card.kept = true;
+  return before;
+}
+
+/** Cards as a draft has them. What is on air stays as it is; fields that the release does not know are left out. */
+export function putCards(work: Work, command: Of<'cards'>): void {
+  const { state } = work;
+  const release = released(state, work.releases);
+  const gone = new Set([...command.drop, ...command.keep.map(({ id }) => id)]);
+  const taken = new Set(
+    Object.values(plain(state.cards)).flatMap(({ id, number }) => (gone.has(id) ? [] : [Number(number)])),
+  );
+  const fresh = command.keep.map((card, i) => {
+    const template =
+      release.templates[card.template] ??
+      refuse(
+        'unknown-template',
+        `Card ${card.number} is of a template that the show on air does not have. Release the show again.`,
+        `keep[${i}]`,
+      );
+    if (taken.has(Number(card.number)))
+      return refuse('number-used', `${card.number} belongs to another card on air.`, `keep[${i}].number`);
+    taken.add(Number(card.number));
+    return { ...card, values: acceptLive(template, card.values, []), kept: true };
+  });
+  for (const id of command.drop) if (state.cards[id]) forget(state, id);
+  for (const card of fresh) {
+    const isNew = !state.cards[card.id];
+    state.cards[card.id] = card;
+    if (isNew) place(state, card.id);
+  }
 }
 
 /** Gives a new card its row in the first rundown, by its number. */

@@ -1,10 +1,11 @@
-import { endsAtRest, phaseEnd } from '../motion';
-import { acceptValue, exactRate, type Channel, type Template, type Values } from '../show';
+import { acceptValue, type Channel, type Template, type Values } from '../show';
 import { countAfter } from '../text';
 import type { Command, Which } from './command';
-import { happens } from './leave';
+import { correctCard } from './cards';
+import { happens } from './happen';
+import { callMove } from './moves';
 import { acceptLive, acceptValues, channelOf, fieldOf, moveOf, released, templateOf, upOn } from './lookup';
-import { moveFrame } from './on-air';
+import { previewOf } from './preview';
 import { send, sendPending } from './send';
 import type { ChannelAir, Graphic } from './state';
 import { nextFrame, note, prune, refuse, type Work } from './work';
@@ -24,7 +25,7 @@ function upFor(work: Work, command: Which & { channel: string }, what: string): 
 }
 
 /** Keeps what values are about to be replaced, so that the send can be taken back. */
-function remember(graphic: Graphic, changed: readonly string[], typing: boolean): void {
+function remember(work: Work, graphic: Graphic, changed: readonly string[], typing: boolean): void {
   const goesOn = typing && graphic.before?.typing ? graphic.before : null;
   const values: Values = {};
   for (const id of changed) {
@@ -35,6 +36,8 @@ function remember(graphic: Graphic, changed: readonly string[], typing: boolean)
     values: { ...values, ...goesOn?.values },
     hand: goesOn?.hand ?? [...graphic.hand],
     typing,
+    send: work.newId('send'),
+    card: goesOn?.card ?? null,
   };
 }
 
@@ -42,7 +45,7 @@ function remember(graphic: Graphic, changed: readonly string[], typing: boolean)
 function sendTyped(work: Work, up: Up, typed: Values, motion: boolean, typing: boolean): void {
   const { graphic, template, channel, air } = up;
   const ids = Object.keys(typed);
-  remember(graphic, ids, typing);
+  remember(work, graphic, ids, typing);
   graphic.hand = [...new Set([...graphic.hand, ...ids])];
   const values = { ...graphic.values, ...graphic.pending, ...typed };
   graphic.pending = {};
@@ -62,7 +65,9 @@ export function change(work: Work, command: Extract<Command, { do: 'change' }>):
     command.live ?? {},
     [...graphic.hand, ...Object.keys(typed)].filter((id) => !given.has(id)),
   );
-  remember(graphic, [...Object.keys(typed), ...given], command.typing ?? false);
+  remember(work, graphic, [...Object.keys(typed), ...given], command.typing ?? false);
+  if (command.card && graphic.before)
+    graphic.before.card = { ...correctCard(work, graphic.card, typed), ...graphic.before.card };
   graphic.hand = [...new Set([...graphic.hand, ...Object.keys(typed)])].filter((id) => !given.has(id));
   const values = { ...graphic.values, ...graphic.pending, ...live, ...typed };
   graphic.pending = {};
@@ -77,6 +82,12 @@ export function revert(work: Work, command: Extract<Command, { do: 'revert' }>):
   const before =
     graphic.before ??
     refuse('nothing-sent', `Nothing has been sent to ${graphic.name} since it was taken.`, 'graphic');
+  if (command.send !== undefined && command.send !== before.send)
+    return refuse(
+      'other-send',
+      `Other words have been sent to ${graphic.name} meanwhile. Nothing was taken back: look and do it again.`,
+      'send',
+    );
   const now: Values = {};
   for (const id of Object.keys(before.values)) {
     const value = graphic.values[id];
@@ -92,7 +103,8 @@ export function revert(work: Work, command: Extract<Command, { do: 'revert' }>):
   }
   const hand = [...graphic.hand];
   graphic.hand = [...before.hand];
-  graphic.before = { values: now, hand, typing: false };
+  const card = before.card && correctCard(work, graphic.card, before.card);
+  graphic.before = { values: now, hand, typing: false, send: work.newId('send'), card };
   prune(air, work.now);
   const at = nextFrame(work.at, channel);
   send(work, channel.id, graphic, template, values, at, channel, command.motion ?? true);
@@ -103,7 +115,9 @@ export function revert(work: Work, command: Extract<Command, { do: 'revert' }>):
 export function data(work: Work, command: Extract<Command, { do: 'data' }>): void {
   const { channel, air } = channelOf(work.state, command.channel);
   if (command.graphic === undefined) {
-    const cue = air.preview ?? refuse('nothing-cued', `Nothing is in preview on ${channel.name}.`, 'channel');
+    const cue =
+      previewOf(air, command) ??
+      refuse('nothing-cued', `Nothing is in preview on ${channel.name}.`, 'channel');
     const template = templateOf(released(work.state, work.releases), cue.template);
     Object.assign(cue.values, acceptLive(template, command.values, cue.hand));
     return;
@@ -164,6 +178,12 @@ export function next(work: Work, command: Extract<Command, { do: 'next' }>): voi
   const at = nextFrame(work.at, channel);
   if (graphic.enterAt > at + 1e-6)
     return refuse('not-on-air', `${graphic.name} waits for its lane and is not on air yet.`, 'graphic');
+  if (command.after !== undefined && command.after !== graphic.steps.length)
+    return refuse(
+      'other-step',
+      `${graphic.name} has been taken to another step meanwhile. Nothing was done: look and do it again.`,
+      'after',
+    );
   if (graphic.steps.length >= graphic.stepFrames.length)
     return refuse(
       'no-next-step',
@@ -187,33 +207,4 @@ export function move(work: Work, command: Extract<Command, { do: 'move' }>): voi
     return refuse('not-on-air', `${graphic.name} waits for its lane and is not on air yet.`, 'graphic');
   prune(air, work.now);
   callMove(work, channel, graphic, template, phase, command.back ?? false, at);
-}
-
-/** Sends a graphic on a move, or back from it; from wherever it is. */
-export function callMove(
-  work: Work,
-  channel: Channel,
-  graphic: Graphic,
-  template: Template,
-  phase: Template['moves'][number],
-  back: boolean,
-  at: number,
-): void {
-  const present = graphic.moves.find((own) => own.ref === phase.id);
-  const frames = phaseEnd(phase);
-  const stands = present ? moveFrame(present, at, graphic.rate) : 0;
-  // What has come back to rest by itself begins anew; what is away is already where it is sent.
-  const from = !back && stands >= frames && endsAtRest(phase) ? 0 : stands;
-  if (present && present.back === back && from === stands) return;
-  if (!present && back) return;
-  graphic.moves = [
-    ...graphic.moves.filter((own) => own.ref !== phase.id),
-    ...(back && stands === 0 ? [] : [{ ref: phase.id, at, from, back, frames }]),
-  ];
-  if (!back)
-    happens(work.state, channel.id, graphic, template, {
-      phase: phase.id,
-      at: at - from / exactRate(template.rate),
-    });
-  note(work, 'move', channel.id, graphic, at, back ? `back from ${phase.name}` : phase.name);
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import {
   assetIdSchema,
   cardColours,
+  cardSchema,
   fieldValueSchema,
   followsSchema,
   idSchema,
@@ -38,7 +39,17 @@ export type Target = {
 /** What data brings to cards that rows are about to take; the server sets it. */
 const lives = z.record(idSchema, z.record(idSchema, fieldValueSchema)).optional();
 
+/** Which preview is meant: that of one Desk, or where `own` is absent the one that all share. */
+const preview = {
+  /** The Desk that gives it, by its id. */
+  desk: z.string().min(1).max(64).optional(),
+  own: z.literal(true).optional(),
+};
+export type WhichPreview = { desk?: string; own?: true };
+
 const meta = {
+  /** Air clock seconds after which it must not be carried out any more. */
+  until: z.number().optional(),
   /** Makes a repeated command harmless: the second of one id changes nothing and gets the first one's answer. */
   id: z.string().min(1).max(64).optional(),
   /** Who gave it, for the log. */
@@ -69,14 +80,42 @@ export const runActs = [
 export type RunAct = (typeof runActs)[number];
 
 export const commandSchema = z.discriminatedUnion('do', [
-  z.strictObject({ do: z.literal('cue'), channel, also, ...target, ...meta }),
+  z.strictObject({
+    do: z.literal('cue'),
+    channel,
+    also,
+    ...target,
+    ...preview,
+    /** The id that the cue is to have, so that the one who gives it can name it at once. */
+    as: z.string().min(1).max(64).optional(),
+    ...meta,
+  }),
   z.strictObject({
     do: z.literal('take'),
     channel,
     also,
     ...target,
-    /** The cue that was seen in preview: where another has come meanwhile, nothing is taken. */
+    ...preview,
+    /** The cue that was seen in preview. Where another has come meanwhile: the target if one is given, else nothing. */
     cue: z.string().max(100).optional(),
+    /** The filling of it that was seen: where someone has typed into it meanwhile, nothing is taken. */
+    edit: z.string().max(100).optional(),
+    ...meta,
+  }),
+  /** Types into what is in preview; only into the cue that is named. */
+  z.strictObject({
+    do: z.literal('fill'),
+    channel,
+    also,
+    ...preview,
+    cue: z.string().max(100),
+    values,
+    /** Fields to give back to data, by name or id. */
+    follow: z.array(z.string().max(100)).max(200).optional(),
+    /** What data brings at this moment; the server sets it. */
+    live: z.record(idSchema, fieldValueSchema).optional(),
+    /** The id of the filling. */
+    as: z.string().min(1).max(64).optional(),
     ...meta,
   }),
   z.strictObject({
@@ -93,10 +132,20 @@ export const commandSchema = z.discriminatedUnion('do', [
     motion: z.boolean().optional(),
     /** One of many as it is typed: taken back, all that was typed goes. */
     typing: z.boolean().optional(),
+    /** Corrects the card that it was taken from too. */
+    card: z.literal(true).optional(),
     ...meta,
   }),
   /** Takes back what was sent last to a graphic that is up; again: sends it after all. */
-  z.strictObject({ do: z.literal('revert'), channel, ...which, motion: z.boolean().optional(), ...meta }),
+  z.strictObject({
+    do: z.literal('revert'),
+    channel,
+    ...which,
+    motion: z.boolean().optional(),
+    /** The send that is meant: where another has come meanwhile, nothing is taken back. */
+    send: z.string().max(100).optional(),
+    ...meta,
+  }),
   /** Starts, stops or sets back a count that a text field of a graphic holds. */
   z.strictObject({
     do: z.literal('count'),
@@ -120,13 +169,21 @@ export const commandSchema = z.discriminatedUnion('do', [
     do: z.literal('data'),
     channel,
     graphic: z.string().max(100).optional(),
+    ...preview,
     values: z.record(idSchema, fieldValueSchema),
     ...meta,
   }),
   /** Whether new data reaches what is up at once, or waits until it is sent. */
   z.strictObject({ do: z.literal('hold'), channel, ...which, waits: z.boolean(), ...meta }),
   /** The next step of what is up. */
-  z.strictObject({ do: z.literal('next'), channel, ...which, ...meta }),
+  z.strictObject({
+    do: z.literal('next'),
+    channel,
+    ...which,
+    /** Steps that were seen to be taken: where another has come meanwhile, nothing is done. */
+    after: z.number().int().min(0).max(1000).optional(),
+    ...meta,
+  }),
   /** A named move of what is up, or the way back from it. */
   z.strictObject({
     do: z.literal('move'),
@@ -137,7 +194,14 @@ export const commandSchema = z.discriminatedUnion('do', [
     ...meta,
   }),
   /** Takes again what was last in a lane; without a lane, in the one that was left last. */
-  z.strictObject({ do: z.literal('put-back'), channel, lane: idSchema.optional(), ...meta }),
+  z.strictObject({
+    do: z.literal('put-back'),
+    channel,
+    lane: idSchema.optional(),
+    /** The cue that was seen to be last there: where another has left meanwhile, nothing is done. */
+    cue: z.string().max(100).optional(),
+    ...meta,
+  }),
   /** Plays what is up from the release that is on air now, without leaving; all that is up where none is named. */
   z.strictObject({ do: z.literal('renew'), channel, ...which, ...meta }),
   /** Shows what another channel shows, but for some of its lanes; null: its own alone. */
@@ -151,6 +215,7 @@ export const commandSchema = z.discriminatedUnion('do', [
     graphic: z.string().max(100).optional(),
     all: z.boolean().optional(),
     preview: z.boolean().optional(),
+    ...preview,
     ...meta,
   }),
   z.strictObject({
@@ -185,6 +250,13 @@ export const commandSchema = z.discriminatedUnion('do', [
     ...meta,
   }),
   z.strictObject({ do: z.literal('drop'), card: idSchema, ...meta }),
+  /** Cards as the draft of the show has them, kept and dropped at once: all of them or none. */
+  z.strictObject({
+    do: z.literal('cards'),
+    keep: z.array(cardSchema).max(5000),
+    drop: z.array(idSchema).max(5000),
+    ...meta,
+  }),
   /** Puts a row into a rundown, or in another place or changed; before a row, or at the end. */
   z.strictObject({
     do: z.literal('row'),
@@ -207,6 +279,8 @@ export const commandSchema = z.discriminatedUnion('do', [
     act: z.enum(runActs),
     /** Where to start; else at the first row. */
     from: idSchema.optional(),
+    /** The row that was seen to come next: where another does, nothing is done. */
+    row: idSchema.optional(),
     /** Minutes east of UTC, for rows with a time of day. */
     zone: z.number().int().min(-840).max(840).optional(),
     lives,
@@ -214,7 +288,13 @@ export const commandSchema = z.discriminatedUnion('do', [
   }),
   /** Carries out what has fallen due; given by the server alone. */
   z.strictObject({ do: z.literal('tick'), lives, ...meta }),
-  z.strictObject({ do: z.literal('release'), release: assetIdSchema, ...meta }),
+  z.strictObject({
+    do: z.literal('release'),
+    release: assetIdSchema,
+    /** The release that it began from, null for none: where another is on air, nothing is released. */
+    over: assetIdSchema.nullable().optional(),
+    ...meta,
+  }),
 ]);
 /** Given by the server alone. */
 export const innerCommands: ReadonlySet<string> = new Set(['data', 'tick']);

@@ -32,6 +32,17 @@ export function cardWords(release: Release | undefined, card: Card): string {
 export const graphicWords = (graphic: Pick<Graphic, 'number' | 'name'>): string =>
   graphic.number === null ? graphic.name : `${graphic.number} ${graphic.name}`;
 
+/** A cue by its number and name. */
+export function nameOfCue(
+  state: AirState,
+  releases: Releases,
+  cue: Pick<Cue, 'card' | 'number' | 'template'>,
+): string {
+  const template = state.release === null ? undefined : releases(state.release)?.templates[cue.template];
+  const card = cue.card === null ? undefined : state.cards[cue.card];
+  return `${cue.number ?? ''} ${card?.name ?? template?.name ?? ''}`.trim() || 'something else';
+}
+
 const secondsOf = (seconds: number): string => `${Math.max(0, seconds).toFixed(1)} s`;
 
 /** What taking a cue would do, as one sentence without its full stop; said before it is done. */
@@ -76,8 +87,11 @@ export function describeTake(
     }
     if (waiting) return `takes the place of ${graphicWords(waiting)}, which waits for ${lane.name}`;
     if (leaving.length > 0 && mode !== 'together') {
-      const wait = Math.max(...leaving.map(endOf)) + (mode === 'offset' ? seconds : 0) - time;
-      return `enters ${lane.name} when ${graphicWords(leaving[0] as Graphic)} has left (${secondsOf(wait)})`;
+      const shift =
+        mode === 'after' || seconds === 0
+          ? 'when'
+          : `${secondsOf(Math.abs(seconds))} ${seconds < 0 ? 'before' : 'after'}`;
+      return `enters ${lane.name} ${shift} ${graphicWords(leaving[0] as Graphic)} has left`;
     }
     return `enters ${lane.name}, which is free`;
   })();

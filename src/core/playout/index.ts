@@ -8,6 +8,7 @@ export {
   type RunAct,
   type Target,
   type Which,
+  type WhichPreview,
 } from './command';
 export { aheadSeconds, apply, emptyAir, nextDueTime, type Applied } from './apply';
 export type { Releases } from './work';
@@ -19,6 +20,7 @@ export {
   placeOf,
   rowAfter,
   rowOf,
+  rowToCome,
   sumOfTimes,
   timeline,
   type Planned,
@@ -53,4 +55,6 @@ export {
   type LaneState,
   type OnAir,
 } from './on-air';
-export { describeTake, cardWords, graphicWords, valuesWords } from './describe';
+export { describeTake, cardWords, graphicWords, nameOfCue, valuesWords } from './describe';
+export { lampOf, nextStanding, standings, type Lamp, type Seen, type Standing } from './tally';
+export { byHand } from './moves';

@@ -128,6 +128,8 @@ export function findTarget(work: Work, target: Target): (Cue & { readonly name: 
       waits: false,
       cue,
       by: work.by,
+      desk: '',
+      edit: '',
       name: template.name,
     };
   }
@@ -160,6 +162,8 @@ export function findTarget(work: Work, target: Target): (Cue & { readonly name: 
     waits: card.waits ?? false,
     cue,
     by: work.by,
+    desk: '',
+    edit: '',
     name: card.name ?? template.name,
   };
 }

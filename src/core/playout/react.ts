@@ -1,6 +1,6 @@
 import { isTarget, acceptValue, type Reaction, type Template, type Values } from '../show';
 import { sameName } from '../data';
-import { callMove } from './change';
+import { callMove } from './moves';
 import { leave } from './leave';
 import { channelOf } from './lookup';
 import { send } from './send';

@@ -54,6 +54,12 @@ export function run(work: Work, command: Extract<Command, { do: 'run' }>): void 
     return;
   }
   const own = runOf(state, rundown);
+  if (command.row !== undefined && command.row !== own.next)
+    return refuse(
+      'other-row',
+      `Another row of “${rundown.name}” comes next by now. Nothing was done: look and do it again.`,
+      'row',
+    );
   const shift = (seconds: number): void => {
     own.at += seconds;
     for (const graphic of graphicsOf(state, own)) if (graphic.leaveAt !== null) graphic.leaveAt += seconds;

@@ -1,6 +1,6 @@
 import { changedFields, chooseChange, phaseEnd } from '../motion';
 import type { Channel, Template, Values } from '../show';
-import { happens } from './leave';
+import { happens } from './happen';
 import { sentEnd, shownAt } from './on-air';
 import type { Graphic } from './state';
 import { nextFrame, type Work } from './work';

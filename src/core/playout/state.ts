@@ -28,6 +28,10 @@ export const cueSchema = z.object({
   cue: z.string().default(''),
   /** Who cued it; of what is up, who took it. */
   by: z.string().default(''),
+  /** The Desk that put it there, by its id; empty: from outside. */
+  desk: z.string().default(''),
+  /** Tells one filling by hand from the next. */
+  edit: z.string().default(''),
 });
 export type Cue = z.infer<typeof cueSchema>;
 
@@ -50,6 +54,8 @@ export const calledMoveSchema = z.object({
   from: z.number(),
   back: z.boolean(),
   frames: z.number().int().min(0),
+  /** What keeps it away: ids of graphics whose reactions sent it, or `byHand`. When none is left it comes back. */
+  holds: z.array(z.string()).default([]),
 });
 export type CalledMove = z.infer<typeof calledMoveSchema>;
 
@@ -83,7 +89,15 @@ export const graphicSchema = cueSchema.extend({
   run: z.object({ rundown: idSchema, row: idSchema }).nullable().default(null),
   /** What the last send replaced, to be taken back in one step. */
   before: z
-    .object({ values: valuesSchema, hand: z.array(idSchema), typing: z.boolean() })
+    .object({
+      values: valuesSchema,
+      hand: z.array(idSchema),
+      typing: z.boolean(),
+      /** Tells one send from the next. */
+      send: z.string().default(''),
+      /** What the card said, where it was corrected too; null: the card did not have the field. */
+      card: z.record(idSchema, fieldValueSchema.nullable()).nullable().default(null),
+    })
     .nullable()
     .default(null),
 });
@@ -93,7 +107,10 @@ export type Graphic = z.infer<typeof graphicSchema>;
 export const lastUpSchema = cueSchema.extend({ name: z.string() });
 
 export const channelAirSchema = z.object({
+  /** The preview that all share. */
   preview: cueSchema.nullable(),
+  /** Previews of single Desks, by the Desk's id. */
+  own: z.record(z.string(), cueSchema).default({}),
   graphics: z.array(graphicSchema),
   /** By lane. */
   last: z.record(idSchema, lastUpSchema).default({}),

@@ -10,7 +10,7 @@ import {
 } from '../show';
 import type { Command } from './command';
 import { channelOf, released, upOn } from './lookup';
-import { momentOf } from './on-air';
+import { endOf, momentOf } from './on-air';
 import { placeOf, rowAfter } from './timeline';
 import type { AirState, ChannelAir, Graphic } from './state';
 import { note, plain, refuse, type Releases, type Work } from './work';
@@ -21,8 +21,14 @@ export function takeRelease(work: Work, command: Extract<Command, { do: 'release
   const release =
     releases(hash) ??
     refuse('unknown-release', 'That release is not on the server. Upload it first.', 'release');
+  if (command.over !== undefined && command.over !== state.release)
+    return refuse(
+      'older-draft',
+      'Another release has gone to air since this draft was begun or last released. Nothing was released: look at what differs, and bring the two together or release over it knowingly.',
+      'over',
+    );
   for (const channel of state.channels) {
-    const busy = (state.air[channel.id]?.graphics.length ?? 0) > 0;
+    const busy = state.air[channel.id]?.graphics.some((g) => endOf(g) > work.now) ?? false;
     if (busy && !release.channels.some((c) => c.id === channel.id)) {
       return refuse(
         'channel-on-air',
@@ -43,7 +49,8 @@ export function takeRelease(work: Work, command: Extract<Command, { do: 'release
     release.channels.map((channel): [string, ChannelAir] => {
       const own = state.air[channel.id];
       const follows = channel.follows ?? null;
-      if (!own) return [channel.id, { preview: null, graphics: [], last: {}, lastLane: null, follows }];
+      if (!own)
+        return [channel.id, { preview: null, own: {}, graphics: [], last: {}, lastLane: null, follows }];
       const old = before.channels.find(({ id }) => id === channel.id)?.follows ?? null;
       // What a channel was told at the Desk to follow outlives a release that says nothing new of it.
       const wasTold = canonicalJson(old) !== canonicalJson(before.air[channel.id]?.follows ?? null);
@@ -79,6 +86,8 @@ export function takeRelease(work: Work, command: Extract<Command, { do: 'release
   }
   for (const air of Object.values(state.air)) {
     if (air.preview && !release.templates[air.preview.template]) air.preview = null;
+    for (const [desk, cue] of Object.entries(air.own))
+      if (!release.templates[cue.template]) delete air.own[desk];
   }
   note(work, 'release', '', { name: release.show.name }, work.at, hash);
 }

@@ -1,9 +1,11 @@
 import { chooseChange, phaseEnd } from '../motion';
 import { afterExit, canonicalJson, exactRate, type Channel, type Release, type Template } from '../show';
 import type { Command } from './command';
-import { leave, happens, withdraw } from './leave';
-import { channelOf, findTarget, released } from './lookup';
+import { happens } from './happen';
+import { leave, withdraw } from './leave';
+import { acceptValues, channelOf, findTarget, released, templateOf } from './lookup';
 import { endOf, laneState, shownAt } from './on-air';
+import { otherCue, previewOf, setPreview } from './preview';
 import { send } from './send';
 import type { ChannelAir, Cue, Graphic } from './state';
 import { nextFrame, note, prune, refuse, type Releases, type Work } from './work';
@@ -15,34 +17,49 @@ export interface TakeBy {
   readonly run?: Graphic['run'];
 }
 
-export function take(work: Work, command: Extract<Command, { do: 'take' }>): void {
-  const target = findTarget(work, command);
+type TakeCommand = Extract<Command, { do: 'take' }>;
+type Named = Cue & { readonly name: string };
+
+export function take(work: Work, command: TakeCommand): void {
+  const first = channelOf(work.state, command.channel);
+  const seen = previewOf(first.air, command);
+  const isThere = command.cue !== undefined && seen?.cue === command.cue;
+  const target = isThere ? null : findTarget(work, command);
+  // One's own cue is taken also where another has come over it since.
+  const named =
+    target && command.cue !== undefined ? { ...target, cue: command.cue, desk: command.desk ?? '' } : target;
+  const fromHere = isThere ? cueIn(work, first.channel, seen, command) : null;
   for (const id of [command.channel, ...(command.also ?? [])]) {
     const { channel, air } = channelOf(work.state, id);
-    const cued = target ?? cueIn(work, channel, air, command);
-    if (target === null) air.preview = null;
+    const own = previewOf(air, command);
+    const cued = named ?? fromHere ?? cueIn(work, channel, own, command);
+    if (named ? command.cue !== undefined && own?.cue === command.cue : own?.cue === cued.cue)
+      setPreview(air, command, null);
     takeOn(work, channel, air, cued);
   }
 }
 
-function cueIn(
-  work: Work,
-  channel: Channel,
-  air: ChannelAir,
-  command: Extract<Command, { do: 'take' }>,
-): Cue & { readonly name: string } {
-  const cue =
-    air.preview ??
-    refuse('nothing-cued', `Nothing is in preview on ${channel.name}. Cue a card first.`, 'channel');
-  if (command.cue !== undefined && command.cue !== cue.cue)
+/** What is in preview, with what is typed over it. */
+function cueIn(work: Work, channel: Channel, cue: Cue | null, command: TakeCommand): Named {
+  if (command.cue !== undefined && command.cue !== cue?.cue) return otherCue(work, channel.name, cue);
+  if (!cue)
+    return refuse('nothing-cued', `Nothing is in preview on ${channel.name}. Cue a card first.`, 'channel');
+  if (command.edit !== undefined && command.edit !== cue.edit)
     return refuse(
-      'other-cue',
-      `${cue.by || 'Someone'} has cued ${cue.number ?? 'something else'} on ${channel.name} meanwhile. Nothing was taken: look at preview and take again.`,
-      'cue',
+      'other-edit',
+      `${cue.by || 'Someone'} has typed into preview on ${channel.name} meanwhile. Nothing was taken: look at preview and take again.`,
+      'edit',
     );
-  const template = released(work.state, work.releases).templates[cue.template];
+  const template = templateOf(released(work.state, work.releases), cue.template);
+  const typed = acceptValues(template, command.values ?? {});
   const card = cue.card === null ? undefined : work.state.cards[cue.card];
-  return { ...cue, by: work.by || cue.by, name: card?.name ?? template?.name ?? '' };
+  return {
+    ...cue,
+    values: { ...cue.values, ...typed },
+    hand: [...new Set([...cue.hand, ...Object.keys(typed)])],
+    by: work.by || cue.by,
+    name: card?.name ?? template.name,
+  };
 }
 
 const compared = new WeakMap<Release, WeakMap<Release, Map<string, boolean>>>();
@@ -191,6 +208,12 @@ export function putBack(work: Work, command: Extract<Command, { do: 'put-back' }
   const last =
     (lane === null ? undefined : air.last[lane]) ??
     refuse('nothing-before', `Nothing was on air before on ${channel.name}.`, 'lane');
+  if (command.cue !== undefined && command.cue !== last.cue)
+    return refuse(
+      'other-last',
+      `Another graphic has left ${channel.name} meanwhile. Nothing was put back: look and do it again.`,
+      'cue',
+    );
   takeOn(work, channel, air, {
     ...last,
     values: { ...last.values },

@@ -9,6 +9,16 @@ export function rowAfter(rundown: Rundown, id: string): string | null {
   return at < 0 ? null : (rundown.rows[at + 1]?.id ?? null);
 }
 
+/** The row that comes next: of a run that one; where none runs, the one after what went up last on the channel. */
+export function rowToCome(state: AirState, rundown: Rundown, channel: string): RundownRow | undefined {
+  const run = state.runs[rundown.id];
+  if (run) return rowOf(rundown, run.next);
+  const last = [...(state.air[channel]?.graphics ?? [])]
+    .sort((a, b) => b.enterAt - a.enterAt)
+    .find((g) => rundown.rows.some(({ card }) => card === g.card));
+  return rundown.rows[rundown.rows.findIndex(({ card }) => card === last?.card) + 1];
+}
+
 const places = new WeakMap<readonly RundownRow[], Map<string, number>>();
 
 /** The place of a row, found at once also among many. */

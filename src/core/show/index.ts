@@ -44,6 +44,7 @@ export {
   type PropertyValue,
 } from './field/registry';
 export { allowedPattern, newTextField, openText } from './field/text-field';
+export { isSample, unfilledFields } from './field/sample';
 export * from './tether';
 export * from './ease';
 export * from './track';

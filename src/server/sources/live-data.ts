@@ -30,6 +30,8 @@ import type { WorkerLine } from './worker-line';
 const patienceMs = 400;
 /** The same while the worker is still starting. */
 const startMs = 4000;
+/** What is kept of a command's time to carry it out. */
+const spareMs = 150;
 
 export interface DataFault {
   readonly key: string;
@@ -39,15 +41,15 @@ export interface DataFault {
 const isFed = (template: Template | undefined, row: unknown): boolean =>
   template !== undefined && (template.bindings.length > 0 || row !== null);
 
-/** The keys of what is filled: `preview CHANNEL`, and a graphic's id. */
-const previewKey = (channel: string): string => `preview ${channel}`;
+/** The keys of what is filled: `preview CHANNEL`, `preview CHANNEL DESK`, and a graphic's id. */
+const previewKey = (channel: string, desk = ''): string => `preview ${channel}${desk && ` ${desk}`}`;
 
 /**
  * Keeps preview and air in step with data: what a worker makes of tables and sources becomes commands like any other,
  * on disk before it is seen, so that all screens show the same.
  */
 export class LiveData {
-  private readonly uses = new Map<string, { channel: string; of: Cue | Graphic; signature: string }>();
+  private readonly uses = new Map<string, { channel: string; desk?: string; of: Cue | Graphic; signature: string }>();
   private readonly last = new Map<string, Values>();
   private readonly waiting = new Map<string, Values>();
   private readonly faults = new Map<string, readonly Problem[]>();
@@ -80,8 +82,10 @@ export class LiveData {
     const { air } = this.engine;
     if (air.release !== this.release) this.takeRelease(air.release);
     const seen = new Set<string>();
-    for (const [channel, { preview, graphics }] of Object.entries(air.air)) {
+    for (const [channel, { preview, own, graphics }] of Object.entries(air.air)) {
       if (preview) this.watch(previewKey(channel), channel, preview, air.release, seen);
+      for (const [desk, cue] of Object.entries(own))
+        this.watch(previewKey(channel, desk), channel, cue, air.release, seen, desk);
       for (const graphic of graphics)
         if (graphic.exitAt === null) this.watch(graphic.id, channel, graphic, graphic.release, seen);
     }
@@ -121,6 +125,7 @@ export class LiveData {
     of: Cue | Graphic,
     hash: string | null,
     seen: Set<string>,
+    desk?: string,
   ): void {
     const template = hash === null ? undefined : this.releaseOf(hash)?.templates[of.template];
     if (!template || !isFed(template, of.row)) return;
@@ -128,7 +133,7 @@ export class LiveData {
     const typed = this.typed(of);
     const signature = JSON.stringify([hash, of.template, typed, of.row]);
     const known = this.uses.get(key);
-    this.uses.set(key, { of, channel, signature });
+    this.uses.set(key, { of, channel, signature, ...(desk === undefined ? {} : { desk }) });
     if (known?.signature === signature) return;
     this.worker().tell({ do: 'open', key, use: { template, typed, row: of.row } satisfies Use });
   }
@@ -160,7 +165,7 @@ export class LiveData {
       this.waiting.set(key, values);
       const use = this.uses.get(key);
       if (!use) break;
-      const now = this.current(key, use.channel);
+      const now = this.current(key, use);
       if (!now) break;
       const fresh = Object.fromEntries(
         Object.entries(values).filter(
@@ -168,11 +173,17 @@ export class LiveData {
         ),
       );
       if (Object.keys(fresh).length > 0) {
-        const isPreview = key === previewKey(use.channel);
+        const { channel, desk } = use;
+        const where =
+          desk !== undefined
+            ? { desk, own: true as const }
+            : key === previewKey(channel)
+              ? {}
+              : { graphic: key };
         await this.engine.submit({
           do: 'data',
-          channel: use.channel,
-          ...(isPreview ? {} : { graphic: key }),
+          channel,
+          ...where,
           values: fresh,
           by: 'data',
         });
@@ -182,24 +193,39 @@ export class LiveData {
     this.waiting.delete(key);
   }
 
-  private current(key: string, channel: string): { hand: readonly string[]; shown: Values } | null {
+  /** What a key stands for in the state. */
+  private found(
+    key: string,
+    { channel, desk }: { channel: string; desk?: string },
+  ): { cue: Cue; graphic?: undefined } | { graphic: Graphic; cue?: undefined } | null {
     const air = this.engine.air.air[channel];
-    if (key === previewKey(channel))
-      return air?.preview ? { hand: air.preview.hand, shown: air.preview.values } : null;
+    const cue = desk !== undefined ? air?.own[desk] : key === previewKey(channel) ? air?.preview : null;
+    if (cue) return { cue };
     const graphic = air?.graphics.find((g) => g.id === key);
-    return graphic ? { hand: graphic.hand, shown: { ...graphic.values, ...graphic.pending } } : null;
+    return graphic ? { graphic } : null;
+  }
+
+  private current(
+    key: string,
+    use: { channel: string; desk?: string },
+  ): { hand: readonly string[]; shown: Values } | null {
+    const found = this.found(key, use);
+    if (!found?.graphic) return found && { hand: found.cue.hand, shown: found.cue.values };
+    const { graphic } = found;
+    return { hand: graphic.hand, shown: { ...graphic.values, ...graphic.pending } };
   }
 
   /** A command with what data brings at this moment, where it fills something that data feeds. */
   prepare = (given: Command): Command | Promise<Command> => {
     if (given.do === 'tick' || given.do === 'run') return this.forRows(given);
-    if (given.do !== 'cue' && given.do !== 'take' && given.do !== 'change') return given;
+    if (given.do !== 'cue' && given.do !== 'take' && given.do !== 'change' && given.do !== 'fill')
+      return given;
     // What data brings is for data alone to say.
     const { live: _live, ...command } = given;
     const use = this.useOf(this.engine.air, command);
     if (!use) return command;
     const key = JSON.stringify([use.template.id, use.row, use.typed]);
-    return this.resolved(use, key).then((live) => ({ ...command, live }));
+    return this.resolved(use, key, command.until).then((live) => ({ ...command, live }));
   };
 
   /** A command that may take rows, with what data brings to their cards. */
@@ -218,12 +244,13 @@ export class LiveData {
     return Promise.all(
       uses.map(async ([card, use]): Promise<[string, Values]> => [
         card,
-        await this.resolved(use, JSON.stringify([use.template.id, use.row, use.typed])),
+        await this.resolved(use, JSON.stringify([use.template.id, use.row, use.typed]), plain.until),
       ]),
     ).then((found) => ({ ...plain, lives: Object.fromEntries(found) }));
   }
 
-  private async resolved(use: Use, key: string): Promise<Values> {
+  /** A command that must be carried out by a time does not wait longer than that for its data. */
+  private async resolved(use: Use, key: string, until = Infinity): Promise<Values> {
     const answer = this.worker()
       .ask<Resolved>({ do: 'resolve', use })
       .then(({ values }) => {
@@ -236,7 +263,9 @@ export class LiveData {
       });
     let timer: NodeJS.Timeout | undefined;
     const late = new Promise<Values>((resolve) => {
-      timer = setTimeout(() => resolve(this.last.get(key) ?? {}), this.isReady ? patienceMs : startMs);
+      const left = (until - Date.now() / 1000) * 1000 - spareMs;
+      const patience = Math.max(0, Math.min(left, this.isReady ? patienceMs : startMs));
+      timer = setTimeout(() => resolve(this.last.get(key) ?? {}), patience);
     });
     try {
       return await Promise.race([answer.catch(() => this.last.get(key) ?? {}), late]);
@@ -245,7 +274,10 @@ export class LiveData {
     }
   }
 
-  private useOf(air: AirState, command: Extract<Command, { do: 'cue' | 'take' | 'change' }>): Use | null {
+  private useOf(
+    air: AirState,
+    command: Extract<Command, { do: 'cue' | 'take' | 'change' | 'fill' }>,
+  ): Use | null {
     const release = air.release === null ? undefined : this.releaseOf(air.release);
     const named = (template: Template, values: Values): Values =>
       Object.fromEntries(
@@ -255,6 +287,16 @@ export class LiveData {
           return field ? [[field.id, value]] : [];
         }),
       );
+    if (command.do === 'fill') {
+      const own = air.air[command.channel];
+      const cue = command.own ? own?.own[command.desk ?? ''] : own?.preview;
+      const template = cue && release?.templates[cue.template];
+      if (!cue || !template || !isFed(template, cue.row)) return null;
+      const typed = { ...this.typed(cue), ...named(template, command.values) };
+      const given = Object.fromEntries((command.follow ?? []).map((field) => [field, null]));
+      for (const id of Object.keys(named(template, given))) delete typed[id];
+      return { template, typed, row: cue.row };
+    }
     if (command.do === 'change') {
       const own = air.air[command.channel]?.graphics.filter((g) => g.exitAt === null) ?? [];
       const graphic =
@@ -328,9 +370,9 @@ export class LiveData {
   useFor(key: string): { use: Use; shown: Values } | null {
     const known = this.uses.get(key);
     if (!known) return null;
-    const air = this.engine.air.air[known.channel];
-    const of = key === previewKey(known.channel) ? air?.preview : air?.graphics.find((g) => g.id === key);
-    const graphic = of && 'enterAt' in of ? (of as Graphic) : null;
+    const found = this.found(key, known);
+    const graphic = found?.graphic ?? null;
+    const of = found?.graphic ?? found?.cue;
     const hash = graphic ? graphic.release : this.engine.air.release;
     const template = of && hash ? this.releaseOf(hash)?.templates[of.template] : undefined;
     if (!of || !template) return null;

@@ -10,6 +10,8 @@ export const fieldBase = z.object({
   name: z.string().min(1).max(100),
   group: z.string().max(100),
   help: z.string().max(500),
+  /** Whether its default only shows how it looks and must not go to air unasked; absent: words do, all else may. */
+  sample: z.boolean().optional(),
 });
 
 export type Accepted = { readonly value: FieldValue } | { readonly problem: Problem };

@@ -1,0 +1,434 @@
+import {
+  cardWords,
+  describeTake,
+  nameOfCue,
+  nextDue,
+  rowToCome,
+  valuesWords,
+  type AirState,
+  type Command,
+  type Cue,
+  type Graphic,
+} from '../playout';
+import {
+  cardByNumber,
+  parseCallNumber,
+  unfilledFields,
+  type Card,
+  type Rundown,
+  type Template,
+  type Values,
+} from '../show';
+import {
+  further,
+  graphicInHand,
+  isDisplaced,
+  pendingOf,
+  previewInState,
+  previewSeen,
+  typedValues,
+  upOf,
+  which,
+  type View,
+} from './desk';
+
+/** What a plan puts on air: a card or template with at least these values. */
+export interface Puts {
+  readonly channels: readonly string[];
+  readonly card: string | null;
+  readonly template: string;
+  readonly values: Values;
+}
+
+/** What a key will do, said before it is pressed. */
+export interface Plan {
+  /** Without its full stop. */
+  readonly words: string;
+  /** The card's own words, where it is about one. */
+  readonly quoted?: string;
+  /** Empty where nothing can be done; then the words say why. */
+  readonly commands: readonly Command[];
+  /** What it is about to do is asked first, for these reasons. */
+  readonly asks: readonly string[];
+  /** Tells what was asked from what is to be done. */
+  readonly key: string;
+  readonly puts: Puts | null;
+  /** What is said once it is done. */
+  readonly done: string;
+}
+
+const no = (words: string): Plan => ({ words, commands: [], asks: [], key: '', puts: null, done: '' });
+
+/** Another's cue that came this short a while ago was hardly seen, in seconds. */
+const hardlySeen = 0.7;
+
+const releaseNow = ({ air, releases }: View) => (air.release === null ? undefined : releases(air.release));
+
+const channelNames = (air: AirState, ids: readonly string[]): string =>
+  ids.map((id) => air.channels.find((channel) => channel.id === id)?.name ?? id).join(', ');
+
+const cardOfRow = (view: View): Card | undefined => {
+  const row = rundownOf(view)?.rows.find(({ id }) => id === view.desk.row);
+  return row && view.air.cards[row.card];
+};
+
+/** The rundown in hand. */
+export const rundownOf = ({ desk, air }: Pick<View, 'desk' | 'air'>): Rundown | undefined =>
+  air.rundowns.find(({ id }) => id === desk.rundown) ?? air.rundowns[0];
+
+/** The card of the number on the call line; where none is typed, that of the row in hand. */
+export function wantedCard(view: View): { card: Card } | { problem: string } {
+  const { typed } = view.desk;
+  if (typed === '') {
+    const card = cardOfRow(view);
+    return card ? { card } : { problem: 'Type a call number, or choose a row of the rundown' };
+  }
+  const parsed = parseCallNumber(typed);
+  if ('problem' in parsed) return { problem: parsed.problem.message.replace(/\.$/, '') };
+  const card = cardByNumber(view.air.cards, parsed.number);
+  return card ? { card } : { problem: `No card has the number ${parsed.number}` };
+}
+
+const cueOf = (view: View, of: Pick<Cue, 'card' | 'number' | 'template' | 'values' | 'row' | 'waits'>): Cue => ({
+  ...of,
+  hand: Object.keys(of.values),
+  cue: `${view.desk.mark}-${view.desk.count}`,
+  by: '',
+  desk: view.desk.id,
+  edit: '',
+});
+
+/** A cue as it is about to be given, and the command that gives it. */
+export interface CuePlan extends Plan {
+  readonly cue: Cue | null;
+}
+
+/** Puts the wanted card in preview. */
+export function cuePlan(view: View): CuePlan {
+  const { desk, air } = view;
+  const wanted = wantedCard(view);
+  if ('problem' in wanted) return { ...no(wanted.problem), cue: null };
+  const { card } = wanted;
+  const release = releaseNow(view);
+  const template = release?.templates[card.template];
+  if (!template)
+    return { ...no(`Card ${card.number} is of a template that is not in the release on air`), cue: null };
+  const cue = cueOf(view, {
+    card: card.id,
+    number: card.number,
+    template: card.template,
+    values: card.values,
+    row: card.row ?? null,
+    waits: card.waits ?? false,
+  });
+  return {
+    words: `cues ${card.number} ${card.name ?? template.name}`,
+    quoted: cardWords(release, card),
+    commands: [
+      { do: 'cue', channel: desk.channel, ...further(desk), ...which(desk), card: card.id, as: cue.cue },
+    ],
+    asks: [],
+    key: `cue ${cue.cue}`,
+    puts: null,
+    done: `${card.number} is in preview.`,
+    cue,
+  };
+}
+
+/** Puts a template that was filled by hand, or what was put out of preview, in preview. */
+export function cueFilled(view: View, of: Pick<Cue, 'card' | 'number' | 'template' | 'row' | 'waits'>, values: Values): CuePlan {
+  const { desk, air } = view;
+  const cue = cueOf(view, { ...of, values: { ...(of.card === null ? {} : air.cards[of.card]?.values), ...values } });
+  const target = of.card === null ? { template: of.template } : { card: of.card };
+  return {
+    words: 'puts it in preview',
+    commands: [
+      {
+        do: 'cue',
+        channel: desk.channel,
+        ...further(desk),
+        ...which(desk),
+        ...target,
+        values,
+        ...(of.row ? { row: of.row } : {}),
+        as: cue.cue,
+      },
+    ],
+    asks: [],
+    key: `cue ${cue.cue}`,
+    puts: null,
+    done: 'It is in preview.',
+    cue,
+  };
+}
+
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+/** The fields of what is in preview that nobody has filled, by name. What has just been given waits for its data. */
+export function unfilledInPreview(view: View): string[] {
+  const { desk } = view;
+  const cue = previewSeen(view);
+  const template = cue && releaseNow(view)?.templates[cue.template];
+  if (!cue || !template) return [];
+  const isOnItsWay = desk.given[desk.channel] !== undefined;
+  if (isOnItsWay && (cue.row !== null || template.bindings.length > 0)) return [];
+  return unfilledFields(template, cue.values).map(({ name }) => name);
+}
+
+function reasonsToAsk(view: View, cue: Cue): string[] {
+  const { desk, now } = view;
+  const reasons: string[] = [];
+  const arrival = desk.arrivals[desk.channel];
+  if (desk.shares && arrival?.cue === cue.cue && arrival.isOther) {
+    const who = cue.by || 'Someone';
+    if (arrival.overOwn || isDisplaced(view)) reasons.push(`${who} has put it there over yours`);
+    else if (now - arrival.at < hardlySeen) reasons.push(`${who} has just put it there`);
+  }
+  const unfilled = unfilledInPreview(view);
+  if (unfilled.length > 0)
+    reasons.push(`${listed(unfilled)} ${unfilled.length > 1 ? 'are' : 'is'} not filled: sample words would go to air`);
+  return reasons;
+}
+
+/** Puts what is in preview on air. */
+export function takePlan(view: View): Plan {
+  const { desk, air } = view;
+  const cue = previewSeen(view);
+  if (!cue) return no('Nothing is in preview. Type a call number and press Enter');
+  const release = releaseNow(view);
+  const { also = [] } = further(desk);
+  const typed = pendingOf(desk.drafts[`cue ${cue.cue}`]);
+  const edit = desk.fills[cue.cue] ?? (desk.given[desk.channel] ? undefined : previewInState(view)?.edit);
+  // One's own cue is named whole, so that it is taken also where another comes over it on the way.
+  const isOwn = cue.desk === desk.id;
+  const target = !isOwn ? {} : cue.card !== null ? { card: cue.card } : { template: cue.template };
+  const values = isOwn ? { ...typedValues(cue), ...typed } : typed;
+  const name = nameOfCue(air, view.releases, cue);
+  const does = describeTake(air, desk.channel, cue, view.releases, view.now);
+  const key = `take ${cue.cue} ${edit ?? ''}`;
+  return {
+    words: `takes ${name}: ${does}${also.length > 0 ? ` — and on ${channelNames(air, also)}` : ''}`,
+    quoted: valuesWords(release, cue.template, cue.values),
+    commands: [
+      {
+        do: 'take',
+        channel: desk.channel,
+        ...further(desk),
+        ...which(desk),
+        cue: cue.cue,
+        ...(edit === undefined ? {} : { edit }),
+        ...target,
+        ...(Object.keys(values).length > 0 ? { values } : {}),
+        ...(isOwn && cue.row ? { row: cue.row } : {}),
+      },
+    ],
+    asks: desk.asked === key ? [] : reasonsToAsk(view, cue),
+    key,
+    puts: { channels: [desk.channel, ...also], card: cue.card, template: cue.template, values: cue.values },
+    done: `${name} is taken.`,
+  };
+}
+
+/** Takes the wanted card without its being cued. */
+export function takeNowPlan(view: View): Plan {
+  const { desk, air } = view;
+  const wanted = wantedCard(view);
+  if ('problem' in wanted) return no(wanted.problem);
+  const { card } = wanted;
+  const release = releaseNow(view);
+  const { also = [] } = further(desk);
+  const template = release?.templates[card.template];
+  if (!template) return no(`Card ${card.number} is of a template that is not in the release on air`);
+  const unfilled = card.row || template.bindings.length > 0 ? [] : unfilledFields(template, card.values);
+  const key = `take-now ${card.id}`;
+  return {
+    words: `takes ${card.number} ${card.name ?? template.name} at once${also.length > 0 ? `, on ${channelNames(air, also)} too` : ''}`,
+    quoted: cardWords(release, card),
+    commands: [
+      {
+        do: 'take',
+        channel: desk.channel,
+        ...further(desk),
+        card: card.id,
+        desk: desk.id,
+        cue: `${desk.mark}-${desk.count}`,
+      },
+    ],
+    asks:
+      unfilled.length === 0 || desk.asked === key
+        ? []
+        : [`${listed(unfilled.map(({ name }) => name))} not filled: sample words would go to air`],
+    key,
+    puts: { channels: [desk.channel, ...also], card: card.id, template: card.template, values: card.values },
+    done: `${card.number} is taken.`,
+  };
+}
+
+/** Sends what was typed into the graphic in hand; with its Change, or at once. */
+export function sendPlan(view: View, motion: boolean): Plan {
+  const { desk, air } = view;
+  const graphic = graphicInHand(view);
+  if (!graphic)
+    return no(desk.hand.kind === 'air' ? 'It has left; what you typed stays with its card' : 'Take the graphic in hand that is to be corrected');
+  const values = pendingOf(desk.drafts[`air ${graphic.id}`]);
+  const fields = Object.keys(values);
+  if (fields.length === 0) return no('Nothing differs from air');
+  return {
+    words: `sends ${fields.length === 1 ? 'the correction' : `${fields.length} corrections`} of ${nameOfCue(air, view.releases, graphic)} to air${motion ? '' : ', without its Change'}`,
+    quoted: String(Object.values(values)[0] ?? ''),
+    commands: [
+      {
+        do: 'change',
+        channel: desk.channel,
+        graphic: graphic.id,
+        values,
+        ...(motion ? {} : { motion }),
+        ...(desk.toCard && graphic.card !== null ? { card: true as const } : {}),
+      },
+    ],
+    asks: [],
+    key: `send ${graphic.id}`,
+    puts: { channels: [desk.channel], card: graphic.card, template: graphic.template, values },
+    done: motion ? 'The correction is on air.' : 'The correction is on air, at once.',
+  };
+}
+
+/** Takes back what was sent last: to the graphic in hand, or to the only one that was sent something. */
+export function takeBackPlan(view: View): Plan {
+  const { desk, air } = view;
+  const sent = upOf(air, desk.channel).filter((g) => g.before !== null);
+  const graphic = graphicInHand(view) ?? (sent.length === 1 ? sent[0] : undefined);
+  if (!graphic?.before) return no('Nothing has been sent that could be taken back');
+  const fields = Object.entries(graphic.before.values);
+  return {
+    words: `takes back what was sent to ${nameOfCue(air, view.releases, graphic)}`,
+    ...(fields[0] ? { quoted: String(fields[0][1] ?? '') } : {}),
+    commands: [{ do: 'revert', channel: desk.channel, graphic: graphic.id, send: graphic.before.send }],
+    asks: [],
+    key: `revert ${graphic.id}`,
+    puts: {
+      channels: [desk.channel],
+      card: graphic.card,
+      template: graphic.template,
+      values: graphic.before.values,
+    },
+    done: 'The send is taken back.',
+  };
+}
+
+/** Takes again what was last in a lane; without a lane, in the one that was left last. */
+export function putBackPlan(view: View, lane?: string): Plan {
+  const { desk, air } = view;
+  const own = air.air[desk.channel];
+  const wanted = lane ?? own?.lastLane ?? null;
+  const last = wanted === null ? undefined : own?.last[wanted];
+  if (!last || wanted === null) return no('Nothing was on air before');
+  const name = air.channels.find(({ id }) => id === desk.channel)?.lanes.find(({ id }) => id === wanted)?.name;
+  return {
+    words: `puts back ${`${last.number ?? ''} ${last.name}`.trim()} in ${name ?? wanted}`,
+    quoted: valuesWords(releaseNow(view), last.template, last.values),
+    commands: [{ do: 'put-back', channel: desk.channel, lane: wanted, cue: last.cue }],
+    asks: [],
+    key: `put-back ${last.cue}`,
+    puts: { channels: [desk.channel], card: last.card, template: last.template, values: last.values },
+    done: 'What was last is back.',
+  };
+}
+
+/** The next step of a graphic: the one named, the one in hand where it has steps left, or the only one that has. */
+export function stepPlan(view: View, id?: string): Plan {
+  const { desk, air } = view;
+  const left = upOf(air, desk.channel).filter((g) => g.steps.length < g.stepFrames.length);
+  const inHand = graphicInHand(view);
+  const graphic: Graphic | undefined =
+    id !== undefined
+      ? left.find((g) => g.id === id)
+      : (left.find((g) => g.id === inHand?.id) ?? (left.length === 1 ? left[0] : undefined));
+  if (!graphic)
+    return no(left.length > 1 ? 'Take the graphic in hand whose step is meant' : 'Nothing on air has a further step');
+  return {
+    words: `takes ${nameOfCue(air, view.releases, graphic)} to its step ${graphic.steps.length + 1} of ${graphic.stepFrames.length}`,
+    commands: [{ do: 'next', channel: desk.channel, graphic: graphic.id, after: graphic.steps.length }],
+    asks: [],
+    key: `next ${graphic.id}`,
+    puts: null,
+    done: 'The next step is taken.',
+  };
+}
+
+/** The next row of the rundown in hand goes to its channels; where it does not run, it is started there. */
+export function rowPlan(view: View, zone: number): Plan {
+  const { air, desk } = view;
+  const rundown = rundownOf(view);
+  if (!rundown) return no('There is no rundown');
+  const run = air.runs[rundown.id];
+  const row = rowToCome(air, rundown, desk.channel);
+  const card = row && air.cards[row.card];
+  if (!row || !card) return no(`“${rundown.name}” stands at its last row`);
+  const channels = row.channels.length > 0 ? row.channels : [rundown.channel];
+  return {
+    words: `${run ? 'takes' : `starts “${rundown.name}” at`} row ${card.number} to ${channelNames(air, channels)}`,
+    quoted: cardWords(releaseNow(view), card),
+    commands: [
+      run
+        ? { do: 'run', rundown: rundown.id, act: 'next', row: row.id }
+        : { do: 'run', rundown: rundown.id, act: 'start', from: row.id, zone },
+    ],
+    asks: [],
+    key: `row ${row.id}`,
+    // A row with a time of day waits for it.
+    puts:
+      run || nextDue(air, rundown, startAt(row.id, view.now, zone)) <= view.now
+        ? { channels, card: card.id, template: card.template, values: card.values }
+        : null,
+    done: run ? `“${rundown.name}” takes its next row.` : `“${rundown.name}” runs.`,
+  };
+}
+
+const startAt = (row: string, at: number, zone: number): AirState['runs'][string] => ({
+  row: null,
+  at,
+  next: row,
+  graphics: [],
+  pausedAt: null,
+  isHeld: false,
+  isByHand: false,
+  zone,
+  rounds: 0,
+  wrong: null,
+});
+
+/** Clears the graphic in hand. */
+export function clearPlan(view: View): Plan {
+  const graphic = graphicInHand(view);
+  if (!graphic) return no('Choose what to clear on the lane board');
+  const name = nameOfCue(view.air, view.releases, graphic);
+  return {
+    words: `clears ${name}`,
+    commands: [{ do: 'clear', channel: view.desk.channel, graphic: graphic.id }],
+    asks: [],
+    key: `clear ${graphic.id}`,
+    puts: null,
+    done: `${name} leaves.`,
+  };
+}
+
+export function clearAllPlan({ desk, air }: View): Plan {
+  const { also = [] } = further(desk);
+  const channels = channelNames(air, [desk.channel, ...also]);
+  return {
+    words: `clears all lanes of ${channels}`,
+    commands: [
+      { do: 'clear', channel: desk.channel, ...further(desk), all: true, preview: true, ...which(desk) },
+    ],
+    asks: [],
+    key: 'clear-all',
+    puts: null,
+    done: `All lanes of ${channels} are cleared.`,
+  };
+}
+
+/** The words of a template's field, for what is typed live. */
+export const fieldName = (template: Template | undefined, id: string | null): string =>
+  template?.fields.find((field) => field.id === id)?.name ?? '';
