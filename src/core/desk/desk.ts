@@ -181,6 +181,4 @@ export const homeOf = ({ card, template }: Pick<Draft, 'card' | 'template'>): st
 
 /** What was typed by hand, apart from what data brings. */
 export const typedValues = ({ values, hand }: Pick<Cue, 'values' | 'hand'>): Values =>
-  Object.fromEntries(
-    hand.flatMap((id) => (values[id] === undefined ? [] : [[id, values[id]]])),
-  );
+  Object.fromEntries(hand.flatMap((id) => (values[id] === undefined ? [] : [[id, values[id]]])));

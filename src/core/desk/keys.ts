@@ -42,7 +42,8 @@ export const actionOf = (own: Keymap, key: string): DeskAction | undefined =>
   deskActions.find(({ id }) => keysOf(own, id).includes(key))?.id;
 
 /** Keys that cannot be given another meaning: they type call numbers, or lead out of a field. */
-export const isReservedKey = (key: string): boolean => /^(\d|[.,]|Backspace|Tab|Escape|Num [\d.,])$/.test(key);
+export const isReservedKey = (key: string): boolean =>
+  /^(\d|[.,]|Backspace|Tab|Escape|Num [\d.,])$/.test(key);
 
 /** What a key means at a moment. */
 export type Meaning =
@@ -89,7 +90,12 @@ export function typeOnLine(desk: DeskState, meaning: Meaning): DeskState {
   const line: DeskState = { ...desk, keyboard: { at: 'line' }, live: null };
   switch (meaning.is) {
     case 'figure':
-      return { ...line, typed: (desk.typed + meaning.figure).slice(0, longestTyped), said: null, asked: null };
+      return {
+        ...line,
+        typed: (desk.typed + meaning.figure).slice(0, longestTyped),
+        said: null,
+        asked: null,
+      };
     case 'erase':
       return { ...line, typed: desk.typed.slice(0, -1), asked: null };
     case 'leave':

@@ -89,7 +89,10 @@ export function wantedCard(view: View): { card: Card } | { problem: string } {
   return card ? { card } : { problem: `No card has the number ${parsed.number}` };
 }
 
-const cueOf = (view: View, of: Pick<Cue, 'card' | 'number' | 'template' | 'values' | 'row' | 'waits'>): Cue => ({
+const cueOf = (
+  view: View,
+  of: Pick<Cue, 'card' | 'number' | 'template' | 'values' | 'row' | 'waits'>,
+): Cue => ({
   ...of,
   hand: Object.keys(of.values),
   cue: `${view.desk.mark}-${view.desk.count}`,
@@ -136,9 +139,16 @@ export function cuePlan(view: View): CuePlan {
 }
 
 /** Puts a template that was filled by hand, or what was put out of preview, in preview. */
-export function cueFilled(view: View, of: Pick<Cue, 'card' | 'number' | 'template' | 'row' | 'waits'>, values: Values): CuePlan {
+export function cueFilled(
+  view: View,
+  of: Pick<Cue, 'card' | 'number' | 'template' | 'row' | 'waits'>,
+  values: Values,
+): CuePlan {
   const { desk, air } = view;
-  const cue = cueOf(view, { ...of, values: { ...(of.card === null ? {} : air.cards[of.card]?.values), ...values } });
+  const cue = cueOf(view, {
+    ...of,
+    values: { ...(of.card === null ? {} : air.cards[of.card]?.values), ...values },
+  });
   const target = of.card === null ? { template: of.template } : { card: of.card };
   return {
     words: 'puts it in preview',
@@ -187,7 +197,9 @@ function reasonsToAsk(view: View, cue: Cue): string[] {
   }
   const unfilled = unfilledInPreview(view);
   if (unfilled.length > 0)
-    reasons.push(`${listed(unfilled)} ${unfilled.length > 1 ? 'are' : 'is'} not filled: sample words would go to air`);
+    reasons.push(
+      `${listed(unfilled)} ${unfilled.length > 1 ? 'are' : 'is'} not filled: sample words would go to air`,
+    );
   return reasons;
 }
 
@@ -270,7 +282,11 @@ export function sendPlan(view: View, motion: boolean): Plan {
   const { desk, air } = view;
   const graphic = graphicInHand(view);
   if (!graphic)
-    return no(desk.hand.kind === 'air' ? 'It has left; what you typed stays with its card' : 'Take the graphic in hand that is to be corrected');
+    return no(
+      desk.hand.kind === 'air'
+        ? 'It has left; what you typed stays with its card'
+        : 'Take the graphic in hand that is to be corrected',
+    );
   const values = pendingOf(desk.drafts[`air ${graphic.id}`]);
   const fields = Object.keys(values);
   if (fields.length === 0) return no('Nothing differs from air');
@@ -324,7 +340,9 @@ export function putBackPlan(view: View, lane?: string): Plan {
   const wanted = lane ?? own?.lastLane ?? null;
   const last = wanted === null ? undefined : own?.last[wanted];
   if (!last || wanted === null) return no('Nothing was on air before');
-  const name = air.channels.find(({ id }) => id === desk.channel)?.lanes.find(({ id }) => id === wanted)?.name;
+  const name = air.channels
+    .find(({ id }) => id === desk.channel)
+    ?.lanes.find(({ id }) => id === wanted)?.name;
   return {
     words: `puts back ${`${last.number ?? ''} ${last.name}`.trim()} in ${name ?? wanted}`,
     quoted: valuesWords(releaseNow(view), last.template, last.values),
@@ -346,7 +364,9 @@ export function stepPlan(view: View, id?: string): Plan {
       ? left.find((g) => g.id === id)
       : (left.find((g) => g.id === inHand?.id) ?? (left.length === 1 ? left[0] : undefined));
   if (!graphic)
-    return no(left.length > 1 ? 'Take the graphic in hand whose step is meant' : 'Nothing on air has a further step');
+    return no(
+      left.length > 1 ? 'Take the graphic in hand whose step is meant' : 'Nothing on air has a further step',
+    );
   return {
     words: `takes ${nameOfCue(air, view.releases, graphic)} to its step ${graphic.steps.length + 1} of ${graphic.stepFrames.length}`,
     commands: [{ do: 'next', channel: desk.channel, graphic: graphic.id, after: graphic.steps.length }],

@@ -63,6 +63,24 @@ function bringHome(desk: DeskState, key: string): DeskState {
   };
 }
 
+/** What was typed into cues that are neither in preview nor in hand any more waits with their cards. */
+function tidy({ desk, air }: Pick<View, 'desk' | 'air'>): DeskState {
+  let next = desk;
+  for (const key of Object.keys(desk.drafts)) {
+    if (!key.startsWith('cue ')) continue;
+    const id = key.slice(4);
+    const channels = Object.values(air.air);
+    const isHere =
+      (desk.hand.kind !== 'new' && desk.hand.cue?.cue === id) ||
+      Object.values(desk.given).some(({ cue }) => cue === id) ||
+      channels.some((own) => (desk.shares ? own.preview : own.own[desk.id])?.cue === id);
+    if (isHere) continue;
+    const wasTaken = channels.some(({ graphics }) => graphics.some(({ cue }) => cue === id));
+    next = wasTaken ? { ...next, drafts: without(next.drafts, key) } : bringHome(next, key);
+  }
+  return next;
+}
+
 /** Gives a plan's commands, or asks or says first why not. */
 function give(view: View, plan: Plan, after: (desk: DeskState) => DeskState): Step {
   const { desk } = view;
@@ -71,7 +89,8 @@ function give(view: View, plan: Plan, after: (desk: DeskState) => DeskState): St
     return stays(
       says({ ...desk, asked: plan.key }, `${plan.asks.join('; ')}. Look, and press again to do it.`, true),
     );
-  return { desk: { ...after(desk), asked: null, said: null }, commands: plan.commands, done: plan.done };
+  const next: DeskState = { ...after(desk), asked: null, said: null };
+  return { desk: tidy({ ...view, desk: next }), commands: plan.commands, done: plan.done };
 }
 
 function giveCue(view: View, plan: CuePlan): Step {
@@ -82,8 +101,6 @@ function giveCue(view: View, plan: CuePlan): Step {
     let next: DeskState = { ...desk, count: desk.count + 1, typed: '' };
     // Another card's edits stay with that card.
     if (before) next = bringHome(next, `cue ${before.cue}`);
-    if (desk.hand.kind === 'preview' && desk.hand.cue && desk.hand.cue.cue !== before?.cue)
-      next = bringHome(next, `cue ${desk.hand.cue.cue}`);
     const rows = rundownOf(view)?.rows ?? [];
     const stands = rows.find(({ id }) => id === desk.row)?.card === cue.card;
     return {
@@ -149,7 +166,11 @@ export type DeskDeed =
   | 'row-next';
 
 /** What a key or button of the Desk does. `zone`: minutes east of UTC, for rows with a time of day. */
-export function press(view: View, deed: DeskDeed, of: { lane?: string; graphic?: string; zone?: number } = {}): Step {
+export function press(
+  view: View,
+  deed: DeskDeed,
+  of: { lane?: string; graphic?: string; zone?: number } = {},
+): Step {
   const { desk } = view;
   const plain = (next: DeskState): DeskState => next;
   switch (deed) {
@@ -222,8 +243,7 @@ export function typeInto(view: View, values: Values): DeskState {
   const graphic = graphicInHand(view);
   const next: Record<string, FieldValue> = { ...draft.values, ...values };
   // What says again what is on air differs from it no more.
-  if (graphic)
-    for (const id of Object.keys(values)) if (graphic.values[id] === values[id]) delete next[id];
+  if (graphic) for (const id of Object.keys(values)) if (graphic.values[id] === values[id]) delete next[id];
   const drafts =
     Object.keys(next).length === 0
       ? without(desk.drafts, key)
@@ -252,7 +272,8 @@ export function fillPreview(view: View): Step {
 export function sendLive(view: View): Step {
   const { desk } = view;
   const graphic = graphicInHand(view);
-  const value = graphic && desk.live !== null ? pendingOf(desk.drafts[`air ${graphic.id}`])[desk.live] : undefined;
+  const value =
+    graphic && desk.live !== null ? pendingOf(desk.drafts[`air ${graphic.id}`])[desk.live] : undefined;
   if (!graphic || desk.live === null || value === undefined) return stays(desk);
   return {
     desk,
@@ -272,20 +293,28 @@ export function sendLive(view: View): Step {
 }
 
 /** Takes something in hand; what was typed into what was there stays with it. */
-export function takeInHand(view: View, hand: { graphic: string } | { template: string } | 'preview'): DeskState {
+export function takeInHand(
+  view: View,
+  hand: { graphic: string } | { template: string } | 'preview',
+): DeskState {
   const { desk, air } = view;
   const left = { ...desk, live: null, asked: null, keyboard: { at: 'line' } as const };
-  if (hand === 'preview') return { ...left, hand: { kind: 'preview', cue: previewSeen(view) } };
-  if ('template' in hand) return { ...left, hand: { kind: 'new', template: hand.template } };
+  if (hand === 'preview')
+    return tidy({ ...view, desk: { ...left, hand: { kind: 'preview', cue: previewSeen(view) } } });
+  if ('template' in hand)
+    return tidy({ ...view, desk: { ...left, hand: { kind: 'new', template: hand.template } } });
   const graphic = upOf(air, desk.channel).find(({ id }) => id === hand.graphic);
-  return graphic ? { ...left, hand: { kind: 'air', graphic: graphic.id, cue: graphic } } : desk;
+  return graphic
+    ? tidy({ ...view, desk: { ...left, hand: { kind: 'air', graphic: graphic.id, cue: graphic } } })
+    : desk;
 }
 
 /** Goes to another channel. What was typed stays with its card or graphic. */
 export function goToChannel(view: View, channel: string): DeskState {
   const desk: DeskState = { ...view.desk, channel, typed: '', live: null, asked: null, said: null };
   const next: DeskState = { ...desk, keyboard: { at: 'line' } };
-  return { ...next, hand: { kind: 'preview', cue: previewSeen({ desk: next, air: view.air }) } };
+  const cue = previewSeen({ desk: next, air: view.air });
+  return tidy({ ...view, desk: { ...next, hand: { kind: 'preview', cue } } });
 }
 
 /** What was typed before and never sent, of the card or template in hand. */
@@ -337,7 +366,8 @@ export function hear(before: View, view: View): DeskState {
           cue: there?.cue ?? null,
           at: now,
           isOther: there !== null && there !== undefined && there.desk !== desk.id,
-          overOwn: (was !== null && was.desk === desk.id) || (was === null ? false : (known?.overOwn ?? false)),
+          overOwn:
+            (was !== null && was.desk === desk.id) || (was === null ? false : (known?.overOwn ?? false)),
         },
       },
     };
@@ -346,10 +376,12 @@ export function hear(before: View, view: View): DeskState {
   for (const key of Object.keys(desk.drafts)) {
     if (!key.startsWith('air ')) continue;
     const id = key.slice(4);
-    if (!Object.values(air.air).some(({ graphics }) => graphics.some((g) => g.id === id && g.exitAt === null)))
+    if (
+      !Object.values(air.air).some(({ graphics }) => graphics.some((g) => g.id === id && g.exitAt === null))
+    )
       desk = bringHome(desk, key);
   }
-  return followHand({ ...view, desk });
+  return tidy({ ...view, desk: followHand({ ...view, desk }) });
 }
 
 /** What is in hand after the state has changed. */
@@ -393,7 +425,8 @@ export function answered(view: View, command: Command, refused: string | null, d
           desk = { ...desk, given: without(desk.given, command.channel) };
         break;
       case 'fill':
-        if (desk.fills[command.cue] === command.as) desk = { ...desk, fills: without(desk.fills, command.cue) };
+        if (desk.fills[command.cue] === command.as)
+          desk = { ...desk, fills: without(desk.fills, command.cue) };
         break;
       case 'take':
         // Not taken: what was in preview is in hand again.
@@ -412,7 +445,11 @@ export function answered(view: View, command: Command, refused: string | null, d
     case 'fill': {
       const key = `cue ${command.cue}`;
       const draft = desk.drafts[key];
-      if (draft) desk = { ...desk, drafts: { ...desk.drafts, [key]: { ...draft, sent: { ...draft.sent, ...command.values } } } };
+      if (draft)
+        desk = {
+          ...desk,
+          drafts: { ...desk.drafts, [key]: { ...draft, sent: { ...draft.sent, ...command.values } } },
+        };
       break;
     }
     case 'take': {

@@ -25,7 +25,10 @@ export function standings(state: AirState, channel: string, time: number): Seen[
     (g) => g.exitAt === null && !shown.some((own) => own.graphic.id === g.id),
   );
   return [
-    ...shown.map(({ graphic, moment }: OnAir): Seen => ({ graphic, is: moment.phase === 'exit' ? 'leaving' : 'on' })),
+    ...shown.map(({ graphic, moment }: OnAir): Seen => ({
+      graphic,
+      is: moment.phase === 'exit' ? 'leaving' : 'on',
+    })),
     ...waiting.map((graphic): Seen => ({ graphic, is: 'waiting' })),
   ];
 }
