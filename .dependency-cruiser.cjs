@@ -42,7 +42,8 @@ module.exports = {
     {
       name: 'core-through-the-door',
       severity: 'error',
-      from: { path: '^src/core/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      // What tests are played on may look behind the doors, as tests may.
+      from: { path: '^src/core/([^/]+)/', pathNot: '(\\.test|/gallery)\\.ts$' },
       to: { path: '^src/core/[^/]+/(?!index\\.ts$)', pathNot: '^src/core/$1/' },
     },
     {

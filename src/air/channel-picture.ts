@@ -15,6 +15,7 @@ import {
   quantise,
   type AirState,
   type Changing,
+  type Cue,
 } from '../core/playout';
 import { phaseEnd } from '../core/motion';
 import { ProblemError } from '../core/problem';
@@ -83,14 +84,20 @@ export class ChannelPicture {
     return this.end();
   }
 
-  /** What the channel will show at rest once the cue is taken: the cue in its lane, the other lanes as they hold. */
-  preview(state: AirState, time: number): { roots: readonly GroupNode[]; isNew: boolean } {
-    const air = state.air[this.channel];
+  /**
+   * What the channel will show at rest once the cue is taken: the cue in its lane, the other lanes as they hold. The
+   * cue is that of the shared preview unless another is given; without one there is nothing, lest it look like program.
+   */
+  preview(
+    state: AirState,
+    time: number,
+    cue: Cue | null = state.air[this.channel]?.preview ?? null,
+  ): { roots: readonly GroupNode[]; isNew: boolean } {
     const channel = state.channels.find((c) => c.id === this.channel);
-    const cue = air?.preview ?? null;
     const moment = holdMoment(channel ? quantise(time, channel.format.rate) : time);
     const cued = cue && this.host.release(state.release)?.templates[cue.template];
     this.begin();
+    if (!cue) return this.end();
     const { graphics, lanes } = graphicsOf(state, this.channel);
     const reacting = cued ? aftermath(state, this.channel, cued, time, this.host.release) : null;
     for (const lane of lanes) {

@@ -1,6 +1,13 @@
 import { applyPatches, enablePatches, type Patch } from 'immer';
 import { problem, type Problem } from '../core/problem';
-import { emptyAir, type AirEvent, type AirState, type Command, type Role } from '../core/playout';
+import {
+  emptyAir,
+  isOfTheMoment,
+  type AirEvent,
+  type AirState,
+  type Command,
+  type Role,
+} from '../core/playout';
 import { AirClock } from './clock';
 import {
   serverMessageSchema,
@@ -47,6 +54,8 @@ export interface AirClientOptions {
   readonly onChange: () => void;
   /** Called with how sources and what they feed are doing. */
   readonly onData?: (data: Extract<ServerMessage, { type: 'data' }>) => void;
+  /** Called when a command has been waiting long enough to be shown, and when it waits no more. */
+  readonly onWaiting?: () => void;
   /** Called when the server speaks a newer version: the page should load itself again. */
   readonly onOutdated?: () => void;
 }
@@ -56,16 +65,24 @@ const silenceMs = 4000;
 const answerMs = 8000;
 const firstRetryMs = 200;
 const longestRetryMs = 2000;
+/** How long a command counts that is of the moment, unless it is said otherwise. */
+export const usualMomentMs = 1000;
+/** A command that waits longer is shown. */
+const shownAfterMs = 150;
 
 interface Waiting {
+  readonly command: Command;
   readonly message: string;
   readonly done: (answer: Answer) => void;
-  readonly timer: ReturnType<typeof setTimeout>;
+  readonly timers: ReturnType<typeof setTimeout>[];
+  isSent: boolean;
+  isShown: boolean;
 }
 
 /**
  * One end of the line to the air server: keeps the on-air state, the clock and the connection. While the server is
- * away the last state stands and the clock runs on. Commands given meanwhile are sent when it is back, once.
+ * away the last state stands and the clock runs on. A command of the moment that cannot be given within it is dropped
+ * with a word and never carried out late; others are sent when the server is back, once.
  */
 export class AirClient {
   state: AirState = emptyAir();
@@ -95,21 +112,63 @@ export class AirClient {
     this.connect();
   }
 
+  /** Commands that have been on their way long enough to be shown. */
+  get late(): readonly Command[] {
+    return [...this.waiting.values()].flatMap(({ isShown, command }) => (isShown ? [command] : []));
+  }
+
   /** Sends a command; resolves with null or the problem. Its id makes sending it twice harmless. */
-  send(command: Command, id: string): Promise<Answer> {
+  send(given: Command, id: string, momentMs: number = usualMomentMs): Promise<Answer> {
+    const passes = isOfTheMoment(given.do);
+    const command: Command = passes ? { ...given, until: this.clock.now() + momentMs / 1000 } : given;
     return new Promise((resolve) => {
-      const timer = setTimeout(() => {
+      const done = (answer: Answer): void => {
+        const waiting = this.waiting.get(id);
+        if (!waiting) return;
+        for (const timer of waiting.timers) clearTimeout(timer);
         this.waiting.delete(id);
-        resolve({
-          problem: problem(
-            'no-answer',
-            'The air server did not answer. Look at the monitors before you repeat the command.',
+        if (waiting.isShown) this.options.onWaiting?.();
+        resolve(answer);
+      };
+      const waiting: Waiting = {
+        command,
+        message: JSON.stringify({ type: 'command', id, command } satisfies ClientMessage),
+        done,
+        isSent: this.isConnected,
+        isShown: false,
+        timers: [
+          setTimeout(() => {
+            waiting.isShown = true;
+            this.options.onWaiting?.();
+          }, shownAfterMs),
+          setTimeout(
+            () =>
+              done({
+                problem: problem(
+                  'no-answer',
+                  'The air server did not answer. Look at the monitors before you repeat the command.',
+                ),
+              }),
+            answerMs,
           ),
-        });
-      }, answerMs);
-      const message = JSON.stringify({ type: 'command', id, command } satisfies ClientMessage);
-      this.waiting.set(id, { message, done: resolve, timer });
-      if (this.isConnected) this.socket?.send(message);
+        ],
+      };
+      if (passes)
+        waiting.timers.push(
+          setTimeout(
+            () =>
+              !waiting.isSent &&
+              done({
+                problem: problem(
+                  'dropped',
+                  'The air server was away: the command was dropped and will not be carried out.',
+                ),
+              }),
+            momentMs,
+          ),
+        );
+      this.waiting.set(id, waiting);
+      if (this.isConnected) this.socket?.send(waiting.message);
     });
   }
 
@@ -128,11 +187,17 @@ export class AirClient {
     if (this.isConnected) this.say({ type: 'name', name });
   }
 
+  /** Goes on purpose: says so, so that it is not missed. */
+  leave(): void {
+    if (this.isConnected) this.say({ type: 'leave' });
+    this.close();
+  }
+
   close(): void {
     this.isClosed = true;
     if (this.pinger) clearInterval(this.pinger);
     this.socket?.close();
-    for (const waiting of this.waiting.values()) clearTimeout(waiting.timer);
+    for (const { timers } of this.waiting.values()) timers.forEach(clearTimeout);
     this.waiting.clear();
   }
 
@@ -183,7 +248,10 @@ export class AirClient {
     this.retryMs = firstRetryMs;
     this.clock.restart();
     this.clock.guess(time);
-    for (const waiting of this.waiting.values()) this.socket?.send(waiting.message);
+    for (const waiting of this.waiting.values()) {
+      waiting.isSent = true;
+      this.socket?.send(waiting.message);
+    }
     const ping = (): void => {
       if (this.options.local() * 1000 - this.lastHeard > silenceMs) {
         const silent = this.socket;
@@ -228,10 +296,7 @@ export class AirClient {
         this.state = applyPatches(this.state, message.patches as Patch[]);
         break;
       case 'answer': {
-        const waiting = this.waiting.get(message.id);
-        if (waiting) clearTimeout(waiting.timer);
-        this.waiting.delete(message.id);
-        waiting?.done({ problem: message.problem });
+        this.waiting.get(message.id)?.done({ problem: message.problem });
         return;
       }
       case 'data':

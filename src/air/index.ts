@@ -16,7 +16,7 @@ export {
   type ServerMessage,
 } from './messages';
 export { AirClock } from './clock';
-export { AirClient, type AirSocket, type Answer } from './client';
+export { usualMomentMs, AirClient, type AirSocket, type Answer } from './client';
 export { ChannelPicture, type PictureHost } from './channel-picture';
 export { drawTestCard, testCards, type TestCard } from './test-card';
 export { ReleaseShelf } from './releases';

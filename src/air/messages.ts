@@ -34,6 +34,8 @@ export const outputReportSchema = z.object({
   behind: z.number().int().min(0).max(1e9).default(0),
   /** Fonts and pictures that it has been waiting for. */
   missing: z.array(z.string().max(120)).max(20).default([]),
+  /** Why it draws nothing at all. */
+  trouble: z.enum(['none', 'no-webgl', 'lost-webgl']).default('none'),
   testCard: z.enum(testCards).default('none'),
 });
 export type OutputReport = z.infer<typeof outputReportSchema>;
@@ -112,6 +114,8 @@ export const clientMessageSchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('hand'), hand: handSchema.nullable() }),
   z.strictObject({ type: z.literal('name'), name: z.string().max(60) }),
   z.strictObject({ type: z.literal('ping'), sent: z.number() }),
+  /** An output that is closed on purpose: it is not lost. */
+  z.strictObject({ type: z.literal('leave') }),
   z.strictObject({ type: z.literal('command'), id: z.string().min(1).max(64), command: commandSchema }),
   z.strictObject({ type: z.literal('report'), report: outputReportSchema }),
 ]);

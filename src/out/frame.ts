@@ -1,4 +1,5 @@
 // One frame and no more: a template or a card of the release on air, at a moment, drawn once. See docs/control-api.md.
+import '../core/no-eval';
 import { z } from 'zod';
 import { evaluate, momentIn, prepareScene } from '../core/frame';
 import { phaseEnd } from '../core/motion';
@@ -19,15 +20,15 @@ import { openHost } from './host';
 
 const page = document.documentElement;
 const query = new URLSearchParams(location.search);
-const { canvas, measure, renderer, releases, fonts } = openHost(() => schedule());
-const view = renderer.newView();
+const host = openHost(() => schedule());
+const { measure, releases, fonts } = host;
 let draw: (() => void) | null = null;
 
 /** Draws again when a picture has come, and says ready when nothing more is on its way. */
 function schedule(): void {
   requestAnimationFrame(() => {
     draw?.();
-    if (draw && !renderer.isWaiting()) page.dataset['ready'] = 'true';
+    if (draw && host.renderer()?.isWaiting() === false) page.dataset['ready'] = 'true';
   });
 }
 
@@ -117,6 +118,10 @@ async function run(): Promise<void> {
   const from = change && valuesFrom(template, values, 'before');
 
   await fonts(template, values, release);
+  const renderer =
+    host.renderer() ?? refuse('no-webgl', 'This browser gives no WebGL: nothing can be drawn here.', '');
+  const canvas = host.canvas();
+  const view = renderer.newView();
   renderer.reserve(width, height);
   canvas.style.width = `${width}px`;
   canvas.style.height = `${height}px`;

@@ -4,7 +4,15 @@ import { canvasMeasure, createRenderer, fontsFor, loadFonts, type Renderer } fro
 import { standInCamera } from '../standins';
 import type { Dressing, Template, Values } from '../core/show';
 
-/** What both pages of this folder stand on: a renderer on the page's canvas, the server's pictures, fonts, releases. */
+/** Why a page draws nothing. */
+export type Trouble = 'none' | 'no-webgl' | 'lost-webgl';
+
+const retryMs = 3000;
+
+/**
+ * What both pages of this folder stand on: a renderer on the page's canvas, the server's pictures, fonts, releases.
+ * Where the browser gives no WebGL it is tried again now and then; meanwhile there is no renderer.
+ */
 export function openHost(onNeed: () => void) {
   const canvas = document.querySelector('canvas');
   if (!canvas) throw new Error('openHost: the page has no canvas');
@@ -17,7 +25,33 @@ export function openHost(onNeed: () => void) {
     else missing.add(asset);
     return response.ok ? response.blob() : null;
   };
-  const renderer: Renderer = createRenderer(canvas, picture, onNeed, standInCamera);
+  let renderer: Renderer | null = null;
+  let trouble: Trouble = 'none';
+  const watch = (page: HTMLCanvasElement): void => {
+    page.addEventListener('webglcontextlost', () => {
+      trouble = 'lost-webgl';
+      onNeed();
+    });
+    page.addEventListener('webglcontextrestored', () => {
+      trouble = 'none';
+      renderer?.refresh();
+      onNeed();
+    });
+  };
+  const open = (): void => {
+    // A canvas that has failed once gives nothing more: another takes its place.
+    const page = trouble === 'none' ? canvas : (canvas.cloneNode() as HTMLCanvasElement);
+    try {
+      renderer = createRenderer(page, picture, onNeed, standInCamera);
+      if (page !== canvas) document.querySelector('canvas')?.replaceWith(page);
+      trouble = 'none';
+      watch(page);
+      onNeed();
+    } catch {
+      trouble = 'no-webgl';
+      setTimeout(open, retryMs);
+    }
+  };
   const releases = new ReleaseShelf(async (hash) => {
     const response = await fetch(`/api/releases/${hash}`);
     if (!response.ok) throw new Error(`release ${hash}: ${response.status}`);
@@ -27,5 +61,15 @@ export function openHost(onNeed: () => void) {
     const coming = loadFonts(fontsFor(template, values, of), picture);
     return coming && coming.then(() => measure.forget());
   };
-  return { canvas, measure, renderer, releases, fonts, missing };
+  open();
+  return {
+    measure,
+    releases,
+    fonts,
+    missing,
+    /** The canvas that is drawn on. */
+    canvas: (): HTMLCanvasElement => renderer?.canvas ?? canvas,
+    renderer: (): Renderer | null => renderer,
+    trouble: (): Trouble => trouble,
+  };
 }

@@ -1,17 +1,27 @@
 // The output page: what a channel's viewers see, transparent where there is no graphic. It only listens.
+import '../core/no-eval';
 import { AirClient, ChannelPicture, drawTestCard, testCards, type AirSocket, type TestCard } from '../air';
 import { exactRate, type Channel } from '../core/show';
-import type { OutputMode } from '../render';
-import { openHost } from './host';
+import type { OutputMode, Renderer, View } from '../render';
+import { openHost, type Trouble } from './host';
 
 const query = new URLSearchParams(location.search);
 const channelId = decodeURIComponent(location.pathname.split('/')[2] ?? '');
 const mode: OutputMode = query.has('key') ? 'key' : query.has('fill') ? 'fill' : 'full';
 const page = document.documentElement;
 
-const { canvas, measure, renderer, releases, fonts, missing } = openHost(() => picture.touch());
+const host = openHost(() => touched());
+const { measure, releases, fonts, missing } = host;
 const picture = new ChannelPicture({ measure, release: releases.get, fonts }, channelId);
-const view = renderer.newView();
+let view: View | null = null;
+let viewOf: Renderer | null = null;
+function touched(): void {
+  // It may be called while the host is still being made.
+  setTimeout(() => {
+    picture.touch();
+    tellTrouble();
+  });
+}
 
 /** The same for this window when it comes again, another for the next window. */
 const station = ((): string => {
@@ -87,11 +97,6 @@ Object.assign(globalThis, {
   jorvanFrames: (listener: typeof measured) => (measured = listener),
 });
 
-canvas.addEventListener('webglcontextrestored', () => {
-  renderer.refresh();
-  picture.touch();
-});
-
 let lastFrame = 0;
 let dropped = 0;
 let lastReport = 0;
@@ -118,7 +123,14 @@ function tick(): void {
   if (frame === lastFrame) return;
   if (lastFrame > 0 && frame > lastFrame + 1) dropped += frame - lastFrame - 1;
   lastFrame = frame;
-  if (canvas.width !== width || canvas.height !== height) {
+  const renderer = host.renderer();
+  const canvas = host.canvas();
+  if (renderer && viewOf !== renderer) {
+    view = renderer.newView();
+    viewOf = renderer;
+    picture.touch();
+  }
+  if (renderer && (canvas.width !== width || canvas.height !== height)) {
     renderer.reserve(width, height);
     canvas.style.width = `${width}px`;
     canvas.style.height = `${height}px`;
@@ -126,7 +138,7 @@ function tick(): void {
   }
   showTestCard(channel, now);
   const { roots, isNew } = picture.program(client.state, now);
-  if (isNew) {
+  if (isNew && view && host.trouble() === 'none') {
     // Evaluated: told to whoever measures. The frame is told once it is drawn.
     if (page.dataset['sequence'] !== String(client.state.sequence)) {
       page.dataset['sequence'] = String(client.state.sequence);
@@ -138,18 +150,38 @@ function tick(): void {
   }
   if (now - lastReport > 1) {
     lastReport = now;
-    const shown = releases.get(client.state.release);
-    client.report({
-      lagMs: client.clock.lagMs,
-      dropped,
-      width: innerWidth,
-      height: innerHeight,
-      frame,
-      behind: Math.max(0, Math.floor(client.clock.now() * exactRate(rate) + 1e-4) - frame),
-      missing: [...missing].slice(0, 20).map((id) => shown?.assets[id]?.name ?? id),
-      testCard,
-    });
-    dropped = 0;
+    report(Math.max(0, Math.floor(client.clock.now() * exactRate(rate) + 1e-4) - frame));
   }
 }
+
+function report(behind: number): void {
+  const shown = releases.get(client.state.release);
+  client.report({
+    lagMs: client.clock.lagMs,
+    dropped,
+    width: innerWidth,
+    height: innerHeight,
+    frame: lastFrame,
+    behind,
+    missing: [...missing].slice(0, 20).map((id) => shown?.assets[id]?.name ?? id),
+    trouble: host.trouble(),
+    testCard,
+  });
+  dropped = 0;
+}
+
+let told: Trouble = 'none';
+/** Says at once that nothing is drawn, or that it is again; not with the next report. */
+function tellTrouble(): void {
+  const trouble = host.trouble();
+  if (trouble === told) return;
+  told = trouble;
+  page.dataset['trouble'] = trouble;
+  report(0);
+}
+
+// A window that is closed on purpose says so, and is not missed.
+addEventListener('pagehide', () => client.leave());
+addEventListener('pageshow', (event) => event.persisted && location.reload());
+
 requestAnimationFrame(tick);

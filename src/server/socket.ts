@@ -19,6 +19,8 @@ interface Peer {
   readonly socket: WebSocket;
   present: Present | null;
   wantsEvents: boolean;
+  /** Goes on purpose. */
+  leaves: boolean;
   isAlive: boolean;
   heard: number;
 }
@@ -82,7 +84,7 @@ export function socketHub(server: Server, parts: HubParts) {
   };
 
   function join(socket: WebSocket, request: IncomingMessage): void {
-    const peer: Peer = { socket, present: null, wantsEvents: false, isAlive: true, heard: 0 };
+    const peer: Peer = { socket, present: null, wantsEvents: false, leaves: false, isAlive: true, heard: 0 };
     peers.add(peer);
     const remote = request.socket.remoteAddress;
     const late = setTimeout(() => !peer.present && socket.close(4000, 'no hello'), helloMs);
@@ -92,7 +94,7 @@ export function socketHub(server: Server, parts: HubParts) {
       clearTimeout(late);
       peers.delete(peer);
       const { present } = peer;
-      if (present?.role === 'output' && present.station !== '')
+      if (present?.role === 'output' && present.station !== '' && !peer.leaves)
         lost.set(present.station, { ...present, lostAt: now() });
       // A loss is told at once; it must be seen within two seconds.
       if (present) tellPresent();
@@ -120,6 +122,24 @@ export function socketHub(server: Server, parts: HubParts) {
     });
   }
 
+  /** Which output it is: the one that it says, or the only lost one that came from the same place for the same. */
+  function stationOf(message: Extract<ClientMessage, { type: 'hello' }>, address: string): string {
+    const station = message.station ?? '';
+    if (lost.has(station)) return station;
+    const alike = [...lost.values()].filter(
+      (own) =>
+        own.channel === message.channel &&
+        own.name === message.name &&
+        own.group === (message.group ?? '') &&
+        own.address === address,
+    );
+    const [only] = alike;
+    if (!only || alike.length > 1) return station;
+    // It is known under its new name from here on.
+    lost.delete(only.station);
+    return station;
+  }
+
   function welcome(
     peer: Peer,
     message: Extract<ClientMessage, { type: 'hello' }>,
@@ -131,7 +151,7 @@ export function socketHub(server: Server, parts: HubParts) {
       say(peer, { type: 'refused', problem: allowed.problem });
       return peer.socket.close(4001, allowed.problem.code);
     }
-    const station = message.station ?? '';
+    const station = message.role === 'output' ? stationOf(message, remote ?? '') : '';
     peer.present = {
       id: randomUUID(),
       role: message.role,
@@ -179,10 +199,17 @@ export function socketHub(server: Server, parts: HubParts) {
         return welcome(peer, message, remote);
       case 'ping':
         return say(peer, { type: 'pong', sent: message.sent, time: now() });
-      case 'report':
+      case 'leave':
+        peer.leaves = true;
+        return;
+      case 'report': {
+        const before = peer.present?.report?.trouble ?? 'none';
         if (peer.present) peer.present = { ...peer.present, report: message.report };
+        // That an output does not draw is told at once.
+        if (message.report.trouble !== before) return tellPresent();
         presentChanged = true;
         return;
+      }
       case 'hand':
         if (peer.present) peer.present = { ...peer.present, hand: message.hand };
         return tellPresent();

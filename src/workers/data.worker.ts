@@ -1,4 +1,5 @@
 // Tables, views and what came of sources, and what bindings make of them, off the interface's thread.
+import '../core/no-eval';
 import { expose } from 'comlink';
 import { typeOfValue, valueText, type Binding, type ColumnInfo, type ValueType } from '../core/binding';
 import { Resolver, viewRows, withChange, type Resolved, type TableChange, type Use } from '../core/data';

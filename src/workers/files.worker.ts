@@ -1,4 +1,5 @@
 // Packs and unpacks show files and reads data files, off the interface's thread.
+import '../core/no-eval';
 import { expose, transfer } from 'comlink';
 import { readCsv } from '../core/data';
 import { readSvg } from '../core/svg';

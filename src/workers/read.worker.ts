@@ -1,4 +1,5 @@
 // Reads files of data and writes tables as workbooks, off the interface's thread.
+import '../core/no-eval';
 import { expose, transfer } from 'comlink';
 import { readBytes, type Format, type ReadResult } from '../core/source';
 

@@ -1,4 +1,5 @@
 // Draws small pictures of templates at rest, off the interface's thread, one after the other.
+import '../core/no-eval';
 import { expose, transfer } from 'comlink';
 import { evaluate, holdMoment, prepareScene, type Moment } from '../core/frame';
 import { ProblemError } from '../core/problem';

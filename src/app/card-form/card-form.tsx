@@ -18,16 +18,22 @@ import { useDraft } from '../state/draft-store';
 interface Props {
   template: Template;
   values: Values;
-  onChange: (values: Values) => void;
+  /** All values, and the field that was changed. */
+  onChange: (values: Values, field: string) => void;
   assets: Show['assets'];
   /** What is on air now, to mark what differs from it. */
   airValues?: Values | null;
   /** Who else edits which field now. */
   others?: Readonly<Record<string, string>>;
+  /** Fields that show sample words still, by id. */
+  samples?: readonly string[];
+  /** The field that goes to air as it is typed, and how that is begun; absent where nothing can. */
+  live?: { readonly field: string | null; readonly onToggle: (field: string) => void };
 }
 
 /** The operator's form of a template: one control for each field, in the designer's order and groups. */
-export function CardForm({ template, values, onChange, assets, airValues, others = {} }: Props) {
+export function CardForm(props: Props) {
+  const { template, values, onChange, assets, airValues, others = {}, samples = [], live } = props;
   if (template.fields.length === 0) {
     return (
       <p className="text-ink-3">
@@ -38,7 +44,7 @@ export function CardForm({ template, values, onChange, assets, airValues, others
   const set = (field: Field, raw: FieldValue): void => {
     const accepted = acceptValue(field, raw);
     if ('problem' in accepted) toast.error(accepted.problem.message);
-    else onChange({ ...values, [field.id]: accepted.value });
+    else onChange({ ...values, [field.id]: accepted.value }, field.id);
   };
   const groups = [...new Set(template.fields.map((field) => field.group))];
   return (
@@ -51,8 +57,26 @@ export function CardForm({ template, values, onChange, assets, airValues, others
             .map((field) => {
               const value = values[field.id] ?? field.default;
               const differs = airValues != null && (airValues[field.id] ?? field.default) !== value;
+              const isLive = live?.field === field.id;
               return (
-                <div key={field.id} className={differs ? 'border-l-2 border-warn pl-2' : ''}>
+                <div
+                  key={field.id}
+                  data-field={field.id}
+                  className={`relative ${isLive ? '-mx-2 rounded border-2 border-air bg-air/10 px-2 py-1' : differs ? 'border-l-2 border-warn pl-2' : ''}`}
+                >
+                  {live && field.kind === 'text' && (
+                    <button
+                      type="button"
+                      tabIndex={-1}
+                      aria-pressed={isLive}
+                      aria-label={`${field.name}: each key on air`}
+                      title="Air follows this field as you type, until you leave it"
+                      className={`absolute top-0 right-0 rounded px-1.5 text-[11px] leading-4 ${isLive ? 'right-1 bg-air font-semibold text-white' : 'text-ink-3 hover:bg-raised hover:text-ink'}`}
+                      onClick={() => live.onToggle(field.id)}
+                    >
+                      {isLive ? 'Each key is on air' : 'live'}
+                    </button>
+                  )}
                   <FieldControl
                     field={field}
                     value={value}
@@ -69,6 +93,8 @@ export function CardForm({ template, values, onChange, assets, airValues, others
                         <bdi className="text-ink-3"> (“{String(airValues[field.id] ?? field.default)}”)</bdi>
                       )}
                     </p>
+                  ) : samples.includes(field.id) ? (
+                    <p className="mt-0.5 text-xs text-warn">⚠ not filled: these are sample words</p>
                   ) : (
                     field.help && <p className="mt-0.5 text-xs text-ink-3">{field.help}</p>
                   )}

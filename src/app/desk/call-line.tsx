@@ -1,91 +1,204 @@
-import { useEffect, useState } from 'react';
-import { cardWords, describeTake, valuesWords } from '../../core/playout';
-import { cardByNumber, parseCallNumber, type Channel } from '../../core/show';
+import { TriangleAlert } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { footOf, keysOf, type DeskAction, type Foot, type Plan } from '../../core/desk';
 import { Button } from '../ui';
-import { air, releases, useAir } from '../state/air-store';
-import { clearAll, cueNumber, takePreview, useDesk } from './desk-store';
+import { air, momentMs, releases, useAir } from '../state/air-store';
+import { useStandings } from '../state/tally';
+import { act, useDesk, wallZone } from './desk-store';
 import { KeysDialog } from './keys-dialog';
-import { keysOf, useKeymap } from './keymap';
+import { useKeymap } from './keymap';
 
-/** The foot of the Desk: the number being typed, and in words what Enter and Space will do. */
-export function CallLine({ channel }: { channel: Channel }) {
+/** The foot as it stands, new with every change of the Desk, of air and of what is on the channel. */
+function useFoot(): Foot {
+  const desk = useDesk();
   const state = useAir((store) => store.state);
-  useAir((store) => store.arrivals);
-  const isConnected = useAir((store) => store.isConnected);
+  const arrivals = useAir((store) => store.arrivals);
+  const seen = useStandings(desk.channel);
+  const arrived = desk.arrivals[desk.channel]?.at ?? 0;
+  // What another has just put into preview is asked about for a moment: then the foot is looked at again.
+  const [looked, setLooked] = useState(0);
+  useEffect(() => {
+    const timer = setTimeout(() => setLooked((count) => count + 1), 750);
+    return () => clearTimeout(timer);
+  }, [arrived]);
+  return useMemo(() => {
+    void [arrivals, seen, looked];
+    return footOf({ desk, air: state, releases: releases.get, now: air().clock.now() }, wallZone());
+  }, [desk, state, arrivals, seen, looked]);
+}
+
+/** The foot of the Desk: who has the keyboard, the number being typed, and in words what each key will do. */
+export function CallLine() {
+  const foot = useFoot();
   const typed = useDesk((store) => store.typed);
   const said = useDesk((store) => store.said);
-  const also = useDesk((store) => store.also).filter((id) => id !== channel.id);
+  const keyboard = useDesk((store) => store.keyboard);
   const [showsKeys, setShowsKeys] = useState(false);
   useEffect(() => {
     const show = (): void => setShowsKeys(true);
     addEventListener('jorvan-keys', show);
     return () => removeEventListener('jorvan-keys', show);
   }, []);
-  const release = releases.get(state.release);
-  const cue = state.air[channel.id]?.preview ?? null;
+  const hasLine = keyboard.at === 'line';
   return (
-    <footer
-      className="col-span-3 flex h-16 items-center gap-4 border-t border-line bg-panel px-4"
-      aria-label="Call line"
-    >
-      <output
-        aria-label="Call number"
-        className={`number flex h-10 w-36 items-center rounded border px-3 text-[20px] ${typed ? 'border-brass' : 'border-line text-ink-3'}`}
-      >
-        {typed || 'number'}
-      </output>
-      <div className="min-w-0 flex-1">
-        <p className="line-clamp-2 text-[14px] leading-[19px]" aria-live="polite" data-says>
-          {!isConnected ? (
-            <span className="text-warn">⚠ The server does not answer. Program stands; commands wait.</span>
-          ) : typed ? (
-            <EnterWords typed={typed} />
-          ) : cue ? (
-            <>
-              <Key action="take" /> takes{' '}
-              <strong>{cue.number ?? release?.templates[cue.template]?.name}</strong>
-              {cue.number && <Quoted words={valuesWords(release, cue.template, cue.values)} />}:{' '}
-              <span data-take>{describeTake(state, channel.id, cue, releases.get, air().clock.now())}</span>
-              {also.length > 0 && (
-                <strong>
-                  {' '}
-                  — and on {also.map((id) => state.channels.find((c) => c.id === id)?.name).join(', ')}
-                </strong>
-              )}
-            </>
-          ) : (
-            <span className="text-ink-2">Type a call number and press Enter to cue it.</span>
-          )}
+    <footer className="shrink-0 border-t border-line bg-panel" aria-label="Call line">
+      {foot.alarm && (
+        <p
+          role="alert"
+          data-alarm
+          className="flex items-center gap-2 bg-warn px-4 py-1.5 text-[15px] font-semibold text-ground"
+        >
+          <TriangleAlert size={18} aria-hidden className="shrink-0" />
+          <span className="min-w-0">
+            {foot.alarm}{' '}
+            {foot.take.commands.length > 0 && foot.take.asks.length > 0 && 'Take asks once, then does it.'}
+          </span>
         </p>
-        {said && (
-          <p
-            role={said.isRefusal ? 'alert' : 'status'}
-            className={`truncate text-xs ${said.isRefusal ? 'text-warn' : 'text-ink-3'}`}
+      )}
+      {foot.live && (
+        <p role="alert" className="bg-air px-4 py-1.5 text-[15px] font-semibold text-white">
+          Every key in “{foot.live}” is on air. Escape ends it.
+        </p>
+      )}
+      <div className="flex min-h-[84px] items-center gap-3 px-3 py-1.5">
+        <div
+          className={`flex h-[60px] w-36 shrink-0 flex-col justify-center rounded border-2 px-3 ${hasLine ? 'border-brass bg-ground' : 'border-line opacity-60'}`}
+          data-keyboard={keyboard.at}
+        >
+          <span className={`text-[11px] leading-4 ${hasLine ? 'text-brass' : 'text-ink-3'}`}>
+            {hasLine ? 'Keyboard is here' : 'Escape brings it here'}
+          </span>
+          <output
+            aria-label="Call number"
+            className={`number text-[22px] leading-7 ${typed ? '' : 'text-ink-3'}`}
           >
-            {said.isRefusal ? '⚠ ' : ''}
-            {said.words}
-          </p>
-        )}
+            {typed || 'number'}
+            {hasLine && <span className="ml-0.5 inline-block h-5 w-0.5 bg-brass align-middle" aria-hidden />}
+          </output>
+        </div>
+        <div className="min-w-0 flex-1">
+          {keyboard.at === 'line' ? (
+            <div aria-live="polite" data-says>
+              <Line action="cue" plan={foot.cue} isMain={typed !== ''} />
+              <Line action="take" plan={foot.take} isMain={typed === ''} isTake />
+            </div>
+          ) : (
+            <Elsewhere />
+          )}
+          <Below foot={foot} said={said} />
+        </div>
+        <Button onClick={() => void act('cue')} disabled={foot.cue.commands.length === 0}>
+          Cue
+        </Button>
+        <Button
+          tone="primary"
+          className="h-10 px-6 text-[15px]"
+          onClick={() => void act('take')}
+          disabled={foot.take.commands.length === 0}
+        >
+          Take
+        </Button>
+        <HoldButton onHeld={() => void act('clear-all')} />
+        <Button tone="quiet" className="px-2 text-ink-2" onClick={() => setShowsKeys(true)}>
+          Keys ?
+        </Button>
       </div>
-      <Button onClick={() => void cueNumber(typed)} disabled={!typed}>
-        Cue
-      </Button>
-      <Button tone="primary" className="px-5" onClick={() => void takePreview()} disabled={!cue}>
-        Take
-      </Button>
-      <HoldButton onHeld={() => void clearAll()} />
-      <Button tone="quiet" className="px-2 text-ink-2" onClick={() => setShowsKeys(true)}>
-        Keys ?
-      </Button>
       {showsKeys && <KeysDialog onClose={() => setShowsKeys(false)} />}
     </footer>
   );
 }
 
-function Key({ action }: { action: 'cue' | 'take' }) {
+/** What Enter or Space will do. */
+function Line(props: { action: 'cue' | 'take'; plan: Plan; isMain: boolean; isTake?: boolean }) {
+  const { action, plan, isMain, isTake } = props;
+  const can = plan.commands.length > 0;
+  return (
+    <p
+      className={`truncate text-[14px] leading-[20px] ${can ? (isMain ? 'font-semibold' : '') : 'text-ink-3'}`}
+      {...(isTake ? { 'data-take': true } : {})}
+      title={plan.words}
+    >
+      <Key action={action} /> {can || action === 'take' || isMain ? plan.words : 'cues the row in hand'}
+      {can && plan.quoted && <Quoted words={plan.quoted} />}
+    </p>
+  );
+}
+
+function Elsewhere() {
+  const keyboard = useDesk((store) => store.keyboard);
+  if (keyboard.at === 'line') return null;
+  return (
+    <p className="text-[15px] leading-[22px]" aria-live="polite" data-says>
+      <strong className="text-brass">
+        {keyboard.at === 'field' ? 'You type into' : 'The keyboard is on'} “{keyboard.name}”.
+      </strong>{' '}
+      <span className="text-ink-2">
+        {keyboard.at === 'field' ? (
+          <>
+            <Key action="send" /> sends it; Escape{keyboard.lines ? '' : ' or Enter'} goes back to the call
+            line
+          </>
+        ) : (
+          'Space or Enter presses it; Escape goes back to the call line'
+        )}
+      </span>
+    </p>
+  );
+}
+
+/** What was done, what waits, and what further keys would do. */
+function Below(props: { foot: Foot; said: { words: string; isRefusal: boolean } | null }) {
+  const { foot, said } = props;
+  const isConnected = useAir((store) => store.isConnected);
+  const late = useAir((store) => store.late);
+  const [last] = late;
+  return (
+    <div className="flex min-w-0 items-baseline gap-3 text-xs">
+      {!isConnected || last ? (
+        <p role="alert" className="truncate text-warn">
+          ⚠{' '}
+          {isConnected
+            ? 'The server has not answered yet.'
+            : 'The server does not answer; what is on air stands.'}{' '}
+          {last
+            ? `“${last.do}” waits${last.until === undefined ? '' : ` and is dropped after ${momentMs() / 1000} s`}.`
+            : 'What you press now is dropped, not done late.'}
+        </p>
+      ) : (
+        said && (
+          <p
+            role={said.isRefusal ? 'alert' : 'status'}
+            title={said.words}
+            className={`max-w-[60%] shrink-0 truncate ${said.isRefusal ? 'text-warn' : 'text-ink-2'}`}
+          >
+            {said.isRefusal ? '⚠ ' : ''}
+            {said.words}
+          </p>
+        )
+      )}
+      <ul
+        className="flex min-w-0 flex-1 gap-3 overflow-hidden text-ink-3"
+        aria-label="Further keys"
+        data-further
+      >
+        {foot.others.map(({ action, plan }) => (
+          <li
+            key={action}
+            className="max-w-72 truncate"
+            title={`${plan.words}${plan.quoted ? ` “${plan.quoted}”` : ''}`}
+          >
+            <Key action={action} /> {plan.words}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Key({ action }: { action: DeskAction }) {
   const own = useKeymap((store) => store.own);
   return (
-    <kbd className="number rounded border border-line px-1 text-xs text-ink-2">
+    <kbd className="number rounded border border-line px-1 text-xs font-normal text-ink-2">
       {keysOf(own, action)[0] ?? 'no key'}
     </kbd>
   );
@@ -93,24 +206,9 @@ function Key({ action }: { action: 'cue' | 'take' }) {
 
 function Quoted({ words }: { words: string }) {
   return (
-    <span className="ml-1 inline-block max-w-56 truncate align-bottom" dir="auto">
+    <span className="ml-1 font-normal" dir="auto">
       “{words}”
     </span>
-  );
-}
-
-function EnterWords({ typed }: { typed: string }) {
-  const state = useAir((store) => store.state);
-  const parsed = parseCallNumber(typed);
-  if ('problem' in parsed) return <span className="text-warn">⚠ {parsed.problem.message}</span>;
-  const card = cardByNumber(state.cards, parsed.number);
-  if (!card) return <span className="text-warn">⚠ No card has the number {parsed.number}</span>;
-  const release = releases.get(state.release);
-  return (
-    <>
-      <Key action="cue" /> cues <strong>{card.number}</strong> {release?.templates[card.template]?.name}
-      <Quoted words={cardWords(release, card)} />
-    </>
   );
 }
 
@@ -128,7 +226,7 @@ function HoldButton({ onHeld }: { onHeld: () => void }) {
   return (
     <Button
       className={isHeld ? 'border-air' : ''}
-      title="Hold for half a second"
+      title="Hold for half a second (Shift+Delete)"
       onPointerDown={() => setIsHeld(true)}
       onPointerUp={() => setIsHeld(false)}
       onPointerLeave={() => setIsHeld(false)}

@@ -1,29 +1,17 @@
+import { meaningOf, typeOnLine, type DeskAction } from '../../core/desk';
 import { useAir } from '../state/air-store';
-import {
-  clearAll,
-  clearInHand,
-  cueNumber,
-  giveRun,
-  nextStep,
-  pauseOrGoOn,
-  putBack,
-  rundownNow,
-  sendEdits,
-  takeBack,
-  takeNumber,
-  takePreview,
-  useDesk,
-} from './desk-store';
-import { actionOf, keyName, useKeymap, type DeskAction } from './keymap';
+import { act, change, drop, giveRun, inHand, pauseOrGoOn, rundownNow, say, useDesk } from './desk-store';
+import { giveBack, isAside, isSame, keyboardIn } from './keyboard';
+import { keyName, useKeymap } from './keymap';
 
 const holdMs = 500;
 
 function stepRow(by: number): void {
-  const { row, set } = useDesk.getState();
+  const { row } = useDesk.getState();
   const rows = rundownNow()?.rows ?? [];
   const at = row ? rows.findIndex(({ id }) => id === row) : by > 0 ? -1 : rows.length;
   const next = rows[Math.min(rows.length - 1, Math.max(0, at + by))];
-  if (next) set({ row: next.id, blockFrom: null });
+  if (next) useDesk.setState({ row: next.id, blockFrom: null });
 }
 
 /** Asks the view for another channel; it owns the address. */
@@ -40,103 +28,153 @@ function toggleHold(): void {
   giveRun(run?.isHeld ? 'let-go' : 'hold');
 }
 
-function cueRow(): void {
-  const { typed, row } = useDesk.getState();
-  if (typed !== '') return void cueNumber(typed);
-  const card = rundownNow()?.rows.find(({ id }) => id === row)?.card;
-  const number = card ? useAir.getState().state.cards[card]?.number : undefined;
-  if (number !== undefined) void cueNumber(number);
+/** Gives the keyboard to something on the Desk, whichever of its windows it stands in; null where it is not there. */
+export function focusOn(selector: string): HTMLElement | null {
+  for (const page of pages) {
+    const found = page.document.querySelector<HTMLElement>(selector);
+    if (!found) continue;
+    page.focus();
+    found.focus();
+    return found;
+  }
+  return null;
 }
 
 const deeds: Readonly<Record<Exclude<DeskAction, 'clear-all'>, () => void>> = {
-  cue: cueRow,
-  take: () => void takePreview(),
-  'take-now': () => void takeNumber(useDesk.getState().typed),
-  'next-step': () => nextStep(),
-  clear: clearInHand,
-  'put-back': () => void putBack(),
-  send: () => void sendEdits(),
-  'send-at-once': () => void sendEdits(false),
-  'take-back': takeBack,
-  'drop-edits': () => useDesk.getState().set({ edits: {} }),
-  'as-typed': () => useDesk.getState().set({ asTyped: !useDesk.getState().asTyped }),
-  form: () => document.querySelector<HTMLElement>('[data-form] :is(input, textarea, select)')?.focus(),
+  cue: () => void act('cue'),
+  take: () => void act('take'),
+  'take-now': () => void act('take-now'),
+  'next-step': () => void act('next-step'),
+  clear: () => void act('clear'),
+  'put-back': () => void act('put-back'),
+  send: () => void act('send'),
+  'send-at-once': () => void act('send-at-once'),
+  'take-back': () => void act('take-back'),
+  'drop-edits': drop,
+  preview: () => inHand('preview'),
+  form: () => void focusOn('[data-form] [data-field] :is(input, textarea, select)'),
+  'where-from': () => void dispatchEvent(new CustomEvent('jorvan-where-from')),
   'row-up': () => stepRow(-1),
   'row-down': () => stepRow(1),
-  'row-next': () => giveRun(useAir.getState().state.runs[rundownNow()?.id ?? ''] ? 'next' : 'start'),
+  'row-next': () => void act('row-next'),
   pause: pauseOrGoOn,
   hold: toggleHold,
   'channel-before': () => stepChannel(-1),
   'channel-after': () => stepChannel(1),
-  find: () => document.querySelector<HTMLInputElement>('[data-find]')?.focus(),
+  find: () => void focusOn('[data-find]'),
   keys: () => void dispatchEvent(new CustomEvent('jorvan-keys')),
 };
 
+/** Those that give the keyboard to something else. */
+const leads: ReadonlySet<DeskAction> = new Set(['form', 'find', 'where-from']);
 const repeats: ReadonlySet<DeskAction> = new Set(['row-up', 'row-down']);
-/** Those that work while a field is being typed in. */
-const whileTyping: ReadonlySet<DeskAction> = new Set(['send', 'send-at-once']);
+/** The windows of the Desk: the main one first. */
+const pages = new Set<Window>();
 
-/** Listens to the keys of the Desk until the returned function is called. */
-export function deskKeys(): () => void {
+/** Listens to the keys of a window of the Desk until the returned function is called. */
+export function deskKeys(page: Window = window): () => void {
   let held: ReturnType<typeof setTimeout> | null = null;
+  let byPointer = false;
   const release = (): void => {
     if (held) clearTimeout(held);
     held = null;
   };
+  /** Tells the Desk who has the keyboard. */
+  const look = (): void => {
+    const now = keyboardIn(page.document);
+    const { keyboard, live } = useDesk.getState();
+    const stillLive = live !== null && now.at === 'field' && now.field === live;
+    if (!isSame(now, keyboard) || (live !== null && !stillLive))
+      useDesk.setState({ keyboard: now, live: stillLive ? live : null });
+  };
+  /** Where the Desk has given the keyboard to the line, the page follows. */
+  const follow = (): void => {
+    if (useDesk.getState().keyboard.at === 'line') giveBack(page.document);
+  };
   const onDown = (event: KeyboardEvent): void => {
-    const target = event.target as HTMLElement;
-    if (target.closest('[role=dialog], [role=menu]')) return;
-    const isTyping = target.closest('input:not([type=checkbox]), textarea, select') !== null;
-    const { typed, set } = useDesk.getState();
-    const key = keyName(event);
-    const action = actionOf(useKeymap.getState().own, key);
-    if (event.key === 'Escape') {
-      if (isTyping) target.blur();
-      else set({ typed: '' });
+    byPointer = false;
+    if (isAside(event.target as HTMLElement)) return;
+    // A field that has vanished under one's hands must not turn what is typed on into commands.
+    if (useDesk.getState().keyboard.at === 'field' && keyboardIn(page.document).at === 'line') {
+      event.preventDefault();
+      look();
+      return say('The field you typed in is gone. The keyboard is at the call line now.', true);
     }
-    if (action === 'clear-all') {
-      if (!event.repeat) held ??= setTimeout(() => void clearAll(), holdMs);
-      return;
-    }
-    if (isTyping && !(action && whileTyping.has(action))) return;
-    if (!event.ctrlKey && !event.metaKey && !event.altKey) {
-      // The pad types figures whether its lock is on or not.
-      const pad = /^Numpad(\d|Decimal)$/.exec(event.code)?.[1]?.replace('Decimal', '.');
-      const figure = pad ?? (/^[0-9.,]$/.test(event.key) ? event.key.replace(',', '.') : null);
-      if (figure !== null) {
-        event.preventDefault();
-        set({ typed: (typed + figure).slice(0, 13), said: null });
+    look();
+    const own = useKeymap.getState().own;
+    // The pad types figures whether its lock is on or not.
+    const pad = /^Numpad(\d|Decimal)$/.exec(event.code)?.[1]?.replace('Decimal', '.');
+    const isPlain = !event.ctrlKey && !event.metaKey && !event.altKey;
+    const figure = isPlain
+      ? (pad ?? (/^[0-9.,]$/.test(event.key) ? event.key.replace(',', '.') : null))
+      : null;
+    const meaning = meaningOf(useDesk.getState(), own, keyName(event), figure);
+    switch (meaning.is) {
+      case 'theirs':
         return;
-      }
-      if (event.key === 'Backspace') {
+      case 'action': {
+        const { action } = meaning;
         event.preventDefault();
-        set({ typed: typed.slice(0, -1) });
-        return;
+        if (action === 'clear-all') {
+          if (!event.repeat) held ??= setTimeout(() => void act('clear-all'), holdMs);
+          return;
+        }
+        // A key held down must not take twice.
+        if (event.repeat && !repeats.has(action)) return;
+        // What is still being typed into a number is taken in before it is sent.
+        if (useDesk.getState().keyboard.at === 'field' && action !== 'where-from') giveBack(page.document);
+        deeds[action]();
+        if (leads.has(action)) return look();
+        break;
       }
+      default:
+        event.preventDefault();
+        change(({ desk }) => typeOnLine(desk, meaning));
     }
-    if (!action) return;
-    // A button in focus keeps its Enter, unless a number was typed.
-    const onButton = target.closest('button, a, [role=tab]') !== null;
-    if (action === 'cue' && typed === '' && onButton) return;
-    event.preventDefault();
-    // A key held down must not take twice.
-    if (event.repeat && !repeats.has(action)) return;
-    deeds[action]();
+    follow();
   };
   const onUp = (event: KeyboardEvent): void => {
-    if (event.key === 'Escape' || actionOf(useKeymap.getState().own, keyName(event)) === 'clear-all')
-      release();
+    release();
     // A button in focus would be pressed by the space that took.
-    if (event.key === ' ' && !(event.target as HTMLElement).closest('input, textarea, select, [role=dialog]'))
+    if (
+      event.key === ' ' &&
+      useDesk.getState().keyboard.at === 'line' &&
+      !isAside(event.target as HTMLElement)
+    )
       event.preventDefault();
   };
-  addEventListener('keydown', onDown);
-  addEventListener('keyup', onUp);
-  addEventListener('blur', release);
+  const onPointer = (): void => void (byPointer = true);
+  // What was pressed with the mouse gives the keyboard back; a field that was clicked keeps it.
+  const onClick = (event: MouseEvent): void => {
+    const target = event.target as HTMLElement;
+    if (event.detail === 0 || isAside(target)) return;
+    if (keyboardIn(page.document).at !== 'field') giveBack(page.document);
+    look();
+  };
+  const onChange = (event: Event): void => {
+    if (byPointer && (event.target as HTMLElement).matches('select')) giveBack(page.document);
+  };
+  // What takes the focus away is known a moment after it has gone.
+  const onFocus = (): void => queueMicrotask(look);
+  const on: [keyof WindowEventMap, (event: never) => void][] = [
+    ['keydown', onDown],
+    ['keyup', onUp],
+    ['pointerdown', onPointer],
+    ['click', onClick],
+    ['change', onChange],
+    ['focusin', onFocus],
+    ['focusout', onFocus],
+    ['blur', release],
+  ];
+  pages.add(page);
+  for (const [name, listener] of on) page.addEventListener(name, listener as EventListener);
+  const unfollow = useDesk.subscribe((now, before) => {
+    if (now.keyboard.at === 'line' && before.keyboard.at === 'field') follow();
+  });
   return () => {
     release();
-    removeEventListener('keydown', onDown);
-    removeEventListener('keyup', onUp);
-    removeEventListener('blur', release);
+    unfollow();
+    pages.delete(page);
+    for (const [name, listener] of on) page.removeEventListener(name, listener as EventListener);
   };
 }

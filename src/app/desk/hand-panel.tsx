@@ -1,24 +1,36 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
+import { inHandOf, graphicInHand, isDisplaced, offerOf, subjectOf, typedValues } from '../../core/desk';
 import type { Cue, Graphic } from '../../core/playout';
-import type { Channel, Template, Values } from '../../core/show';
-import { cardByNumber, parseCallNumber, templatesByName } from '../../core/show';
+import {
+  cardByNumber,
+  parseCallNumber,
+  templatesByName,
+  unfilledFields,
+  type Channel,
+  type Template,
+  type Values,
+} from '../../core/show';
 import { Button, CheckField, Knot, Pennant, SelectField, TextField } from '../ui';
 import { useData } from '../state/data';
 import { CardForm } from '../card-form/card-form';
 import { ReplaceDialog } from '../card-form/replace-dialog';
 import { releases, useAir } from '../state/air-store';
-import { liveOf } from './live';
+import { useLamp } from '../state/tally';
 import type { Hand } from '../../air';
+import { focusOn } from './desk-keys';
 import {
-  cueNew,
-  editInHand,
+  act,
+  correctCard,
+  cueAgain,
+  drop,
   followData,
   holdData,
+  inHand as takeInHand,
   keepUnder,
+  offered,
+  say,
   sendData,
-  sendEdits,
-  takeBack,
-  typedValues,
+  typed,
   useDesk,
 } from './desk-store';
 
@@ -26,145 +38,251 @@ import {
 export function HandPanel({ channel }: { channel: Channel }) {
   const state = useAir((store) => store.state);
   useAir((store) => store.arrivals);
-  const inHand = useDesk((store) => store.inHand);
-  const edits = useDesk((store) => store.edits);
-  const set = useDesk((store) => store.set);
-  const asTyped = useDesk((store) => store.asTyped);
+  const desk = useDesk();
   const present = useAir((store) => store.present);
   const own = useAir((store) => store.id);
-  const mixer = useAir((store) => store.mixer);
-  const air = state.air[channel.id];
+  const lamp = useLamp(channel.id);
+  const view = { desk, air: state, releases: releases.get, now: 0 };
+  const { hand } = desk;
+  const graphic = graphicInHand(view);
+  const source = inHandOf(view);
+  const hasLeft = hand.kind === 'air' && graphic === null && hand.graphic !== null;
   const release = releases.get(state.release);
-  const graphic = inHand.kind === 'air' ? air?.graphics.find((g) => g.id === inHand.graphic) : undefined;
-  const cue = inHand.kind === 'preview' ? air?.preview : null;
-  const source = graphic ?? cue;
   const owner = graphic ? releases.get(graphic.release) : release;
-  const templateId = source?.template ?? (inHand.kind === 'new' ? inHand.template : null);
+  const templateId = source?.template ?? (hand.kind === 'new' ? hand.template : null);
   const template = templateId ? owner?.templates[templateId] : undefined;
-  const values = { ...source?.values, ...edits };
+  const subject = subjectOf(view);
+  const draft = subject === null ? undefined : desk.drafts[subject];
+  const values = { ...source?.values, ...draft?.values };
+  const displaced = isDisplaced(view);
   const others = Object.fromEntries(
-    present.flatMap(({ id, name, hand }) =>
-      id !== own && hand && source && hand.channel === channel.id && isSame(hand, source, graphic)
-        ? hand.fields.map((field) => [field, name || 'Someone'])
+    present.flatMap(({ id, name, hand: theirs }) =>
+      id !== own && theirs && source && theirs.channel === channel.id && isSame(theirs, source, graphic)
+        ? theirs.fields.map((field) => [field, name || 'Someone'])
         : [],
     ),
   );
-  const isEdited = Object.keys(edits).length > 0;
+  const differing = graphic && draft ? Object.keys(draft.values).length : 0;
+  const hasKeyboard = desk.keyboard.at === 'field' && desk.keyboard.field !== null;
   return (
-    <aside className="flex min-h-0 flex-col border-l border-line bg-deck" aria-label="Card in hand">
+    <aside
+      className={`flex h-full min-h-0 flex-col bg-deck ${hasKeyboard ? (desk.live ? 'shadow-[inset_0_0_0_3px_#e4483f]' : 'shadow-[inset_0_0_0_3px_#d8a748]') : ''}`}
+      aria-label="Card in hand"
+    >
       <div className="flex h-9 shrink-0 items-center gap-2 border-b border-line px-3">
         {template ? (
           <>
             {graphic && (
-              <Pennant
-                state={liveOf(mixer, channel.id) ? 'air' : 'up'}
-                words={liveOf(mixer, channel.id) ? 'On air' : 'Up'}
-              />
+              <Pennant state={lamp === 'air' ? 'air' : 'up'} words={lamp === 'air' ? 'On air' : 'Up'} />
             )}
-            {cue && <Pennant state="next" />}
+            {hasLeft && <span className="text-warn">has left</span>}
+            {source && hand.kind === 'preview' && !displaced && <Pennant state="next" />}
+            {displaced && <span className="shrink-0 text-warn">put out</span>}
+            {hand.kind === 'new' && <span className="shrink-0 text-ink-2">new</span>}
             <span className="number">{source?.number}</span>
             <strong className="truncate font-semibold">{template.name}</strong>
           </>
         ) : (
           <span className="text-ink-3">No card in hand</span>
         )}
+        <NewTemplate />
       </div>
       <div className="min-h-0 flex-1 overflow-auto p-3" data-form>
+        {displaced && (
+          <Notice words="Another hand has put something else in preview. What you type here stays with this card.">
+            <Button onClick={() => void cueAgain()}>Put it back in preview</Button>
+            <Button tone="quiet" onClick={() => takeInHand('preview')}>
+              Go to preview
+            </Button>
+          </Notice>
+        )}
+        {hasLeft && (
+          <Notice words="It has left. What you typed stays with its card and is offered when it is called again.">
+            <Button onClick={() => takeInHand('preview')}>Go to preview</Button>
+          </Notice>
+        )}
+        <Offer template={template} />
         {template && source && (
-          <DataPart template={template} source={source} graphic={graphic ?? null} channel={channel} />
+          <DataPart template={template} source={source} graphic={graphic} channel={channel} />
         )}
         {template ? (
           <CardForm
+            key={subject}
             template={template}
             values={values}
             assets={owner?.assets ?? {}}
-            airValues={graphic && isEdited ? graphic.values : null}
+            airValues={graphic && differing > 0 ? graphic.values : null}
             others={others}
-            onChange={(next) => editInHand(changed(next, source?.values ?? {}))}
+            samples={unfilledFields(template, values).map(({ id }) => id)}
+            {...(graphic ? { live: { field: desk.live, onToggle: toggleLive } } : {})}
+            onChange={(next, field) => typed({ [field]: next[field] ?? null })}
           />
         ) : (
-          <div className="flex flex-col gap-3 text-ink-2">
-            <p>Call a card by its number, or fill a template by hand:</p>
-            <SelectField
-              bare
-              label="Template to fill"
-              value=""
-              choices={[
-                { value: '', label: 'Choose a template…' },
-                ...(release ? templatesByName(release) : []).map((t) => ({ value: t.id, label: t.name })),
-              ]}
-              onChange={(id) =>
-                id !== '' && set({ inHand: { kind: 'new', template: String(id) }, edits: {} })
-              }
-            />
-          </div>
+          <p className="text-ink-2">
+            Call a card by its number, or choose “New…” above to fill a template by hand.
+          </p>
         )}
       </div>
       {template && (
         <div className="flex shrink-0 flex-col gap-2 border-t border-line p-3">
-          {graphic && (
-            <>
-              <div className="flex gap-2">
-                <Button tone="air" className="flex-1" disabled={!isEdited} onClick={() => void sendEdits()}>
-                  Send to air
-                </Button>
-                <Button disabled={!isEdited} onClick={() => void sendEdits(false)} title="Without motion">
-                  At once
-                </Button>
-              </div>
-              <div className="flex items-center gap-2">
-                <Button disabled={!isEdited} onClick={() => set({ edits: {} })}>
-                  Drop edits
-                </Button>
-                <Button
-                  disabled={graphic.before === null}
-                  onClick={takeBack}
-                  title="Takes back what was sent last (Z)"
-                >
-                  Take back
-                </Button>
-              </div>
-              <CheckField
-                label="Air follows as it is typed"
-                value={asTyped}
-                onChange={(next) => set({ asTyped: next })}
-              />
-            </>
-          )}
-          {inHand.kind === 'new' && (
-            <Button tone="primary" onClick={() => void cueNew(template.id, values)}>
+          {graphic && <Correction graphic={graphic} count={differing} />}
+          {hand.kind === 'new' && (
+            <Button tone="primary" onClick={() => void cueAgain()}>
               Cue
+            </Button>
+          )}
+          {hand.kind === 'preview' && draft && (
+            <Button tone="quiet" className="self-start px-2 text-xs text-ink-2" onClick={drop}>
+              Drop what was typed (X)
             </Button>
           )}
           <Keep
             key={`${source?.card} ${template.id}`}
             template={template}
-            values={{ ...(source ? typedValues(source) : {}), ...edits }}
+            values={{ ...(source ? typedValues(source) : {}), ...draft?.values }}
             card={source?.card ?? null}
             row={source?.row ?? null}
             number={source?.number ?? ''}
           />
-          <Button
-            tone="quiet"
-            className="self-start px-2 text-xs text-ink-2"
-            onClick={() => set({ inHand: { kind: 'new', template: template.id }, edits: {} })}
-          >
-            Fill this template anew
-          </Button>
         </div>
       )}
     </aside>
   );
 }
 
+/** Air follows a field from here on, until it is left; the caret goes into it. */
+function toggleLive(field: string): void {
+  const { live } = useDesk.getState();
+  const control = focusOn(`[data-form] [data-field="${CSS.escape(field)}"] :is(input, textarea)`);
+  useDesk.setState({ live: live === field ? null : field });
+  if (live === field) control?.blur();
+}
+
+function Notice({ words, children }: { words: string; children: ReactNode }) {
+  return (
+    <section className="mb-3 flex flex-col gap-2 rounded border border-warn p-2" role="alert">
+      <p className="text-warn">⚠ {words}</p>
+      <span className="flex flex-wrap gap-2">{children}</span>
+    </section>
+  );
+}
+
+/** A template to be filled anew; always to be reached, whatever is in hand. */
+function NewTemplate() {
+  const hash = useAir((store) => store.state.release);
+  const release = releases.get(hash);
+  return (
+    <span className="ml-auto w-20 shrink-0">
+      <SelectField
+        bare
+        label="Template to fill"
+        value=""
+        choices={[
+          { value: '', label: 'New…' },
+          ...(release ? templatesByName(release) : []).map((t) => ({ value: t.id, label: t.name })),
+        ]}
+        onChange={(id) => id !== '' && takeInHand({ template: String(id) })}
+      />
+    </span>
+  );
+}
+
+/** What was typed before and never sent. */
+function Offer({ template }: { template: Template | undefined }) {
+  const desk = useDesk();
+  const state = useAir((store) => store.state);
+  const offer = offerOf({ desk, air: state, releases: releases.get, now: 0 });
+  if (!offer || !template) return null;
+  return (
+    <section className="mb-3 flex flex-col gap-1.5 rounded border border-brass p-2" aria-label="Typed before">
+      <p>You typed this before, and it was never sent:</p>
+      {Object.entries(offer.values).map(([id, value]) => (
+        <p key={id} className="flex gap-2 text-xs">
+          <span className="text-ink-2">{template.fields.find((field) => field.id === id)?.name ?? id}</span>
+          <span className="min-w-0 flex-1 truncate" dir="auto">
+            {String(value ?? '')}
+          </span>
+        </p>
+      ))}
+      <span className="flex gap-2">
+        <Button onClick={() => offered(true)}>Use it</Button>
+        <Button tone="quiet" onClick={() => offered(false)}>
+          Drop it
+        </Button>
+      </span>
+    </section>
+  );
+}
+
+/** How a correction goes to air, is taken back, and reaches the card. */
+function Correction({ graphic, count }: { graphic: Graphic; count: number }) {
+  const toCard = useDesk((store) => store.toCard);
+  const card = useAir((store) => (graphic.card === null ? undefined : store.state.cards[graphic.card]));
+  const behind = card
+    ? Object.fromEntries(
+        Object.entries(typedValues(graphic)).filter(
+          ([id, value]) => value !== card.values[id] && !(card.row && card.values[id] === undefined),
+        ),
+      )
+    : {};
+  return (
+    <>
+      <div className="flex gap-2">
+        <Button
+          tone="air"
+          className="flex-1"
+          disabled={count === 0}
+          title="Ctrl+Enter; with Shift it goes without its Change"
+          onClick={(event) => void act(event.shiftKey ? 'send-at-once' : 'send')}
+        >
+          {count > 1 ? `Send ${count} corrections` : 'Send the correction'}
+        </Button>
+        <Button disabled={graphic.before === null} onClick={() => void act('take-back')} title="Z">
+          Take back
+        </Button>
+      </div>
+      {count > 0 && (
+        <p className="flex items-center gap-2 text-xs text-ink-3">
+          <span className="flex-1">With Shift: without its Change</span>
+          <button type="button" className="text-tide hover:underline" onClick={drop}>
+            drop what was typed
+          </button>
+        </p>
+      )}
+      {card && Object.keys(behind).length > 0 && count === 0 && (
+        <p className="flex items-center gap-2 text-xs">
+          <span className="min-w-0 flex-1 text-warn">
+            Card {card.number} still says “{String(card.values[Object.keys(behind)[0] ?? ''] ?? 'its data')}”
+          </span>
+          <Button
+            className="h-6 px-2 text-xs"
+            onClick={() => void correctCard(card.number, card.id, card.template, behind)}
+          >
+            Correct the card too
+          </Button>
+        </p>
+      )}
+      {card && (
+        <CheckField
+          label="Always correct the card too"
+          value={toCard}
+          onChange={(next) => useDesk.setState({ toCard: next })}
+        />
+      )}
+    </>
+  );
+}
+
 /** Whether someone has the same card or graphic in hand. */
-const isSame = (hand: Hand, source: Cue, graphic: Graphic | undefined): boolean =>
+const isSame = (hand: Hand, source: Cue, graphic: Graphic | null): boolean =>
   graphic ? hand.graphic === graphic.id : hand.card !== null && hand.card === source.card;
 
 /** What data brings to the card in hand, whether it waits, and what was typed over it. */
 function DataPart(props: { template: Template; source: Cue; graphic: Graphic | null; channel: Channel }) {
   const { template, source, channel, graphic } = props;
-  const faults = useData((store) => store.faults[graphic?.id ?? `preview ${channel.id}`]);
+  const { id: desk, shares } = useDesk.getState();
+  const key = `preview ${channel.id}${shares ? '' : ` ${desk}`}`;
+  const faults = useData((store) => store.faults[graphic?.id ?? key]);
   if (template.bindings.length === 0 && !source.row) return null;
   const pending = graphic ? Object.entries(graphic.pending) : [];
   const nameOf = (id: string): string =>
@@ -202,15 +320,13 @@ function DataPart(props: { template: Template; source: Cue; graphic: Graphic | n
       {over.map((field) => (
         <p key={field.id} className="flex items-center gap-2 text-xs text-ink-2">
           <span className="flex-1 truncate">{field.name} was typed over</span>
-          {graphic && (
-            <button
-              type="button"
-              className="text-tide hover:underline"
-              onClick={() => void followData(graphic.id, field.id)}
-            >
-              follow the data
-            </button>
-          )}
+          <button
+            type="button"
+            className="text-tide hover:underline"
+            onClick={() => void followData(source, graphic?.id ?? null, field.id)}
+          >
+            follow the data
+          </button>
         </p>
       ))}
       {faults?.map((problem, i) => (
@@ -221,10 +337,6 @@ function DataPart(props: { template: Template; source: Cue; graphic: Graphic | n
     </section>
   );
 }
-
-/** Only what differs. */
-const changed = (next: Values, from: Values): Values =>
-  Object.fromEntries(Object.entries(next).filter(([id, value]) => from[id] !== value));
 
 function Keep(props: {
   template: Template;
@@ -237,28 +349,26 @@ function Keep(props: {
   const [typed, setTyped] = useState(number);
   const [asks, setAsks] = useState<string | null>(null);
   const state = useAir((store) => store.state);
-  const set = useDesk((store) => store.set);
   useEffect(() => setTyped(number), [number]);
   const release = releases.get(state.release);
   const holderOf = (wanted: string) => cardByNumber(state.cards, wanted);
   const keep = (): void => {
     const parsed = parseCallNumber(typed);
-    if ('problem' in parsed) return set({ said: { words: parsed.problem.message, isRefusal: true } });
+    if ('problem' in parsed) return say(parsed.problem.message, true);
     const holder = holderOf(parsed.number);
     if (holder && holder.id === card) {
       // The card itself is kept again: only what differs is given, so that others' edits of it stay.
       const differing = Object.fromEntries(
         Object.entries(values).filter(([id, value]) => holder.values[id] !== value),
       );
-      if (Object.keys(differing).length === 0)
-        return set({ said: { words: `${holder.number} is kept as it stands.`, isRefusal: false } });
+      if (Object.keys(differing).length === 0) return say(`${holder.number} is kept as it stands.`);
       setAsks(parsed.number);
     } else if (holder) setAsks(parsed.number);
     else void keepUnder(parsed.number, template.id, values, null, false, row);
   };
   return (
     <div className="flex items-end gap-2">
-      <TextField label="Keep under" value={typed} onChange={setTyped} placeholder="31.25" />
+      <TextField label="Keep under" value={typed} onChange={setTyped} placeholder="401" />
       <Button onClick={keep}>Keep</Button>
       {asks && release && (
         <ReplaceDialog

@@ -1,25 +1,28 @@
 import { useEffect } from 'react';
+import { graphicInHand, inHandOf, pendingOf, subjectOf } from '../../core/desk';
 import { air, useAir } from '../state/air-store';
-import { useDesk } from './desk-store';
+import { useDesk, viewNow } from './desk-store';
 
 /** Tells the others what one has in hand at the Desk. */
 export function useHandTold(channel: string | undefined): void {
-  const inHand = useDesk((store) => store.inHand);
-  const edits = useDesk((store) => store.edits);
-  const graphic = inHand.kind === 'air' ? inHand.graphic : null;
-  const card = useAir((store) => {
-    const own = channel === undefined ? undefined : store.state.air[channel];
-    const source = graphic
-      ? own?.graphics.find((g) => g.id === graphic)
-      : inHand.kind === 'preview'
-        ? own?.preview
-        : null;
-    return source?.card ?? null;
-  });
-  const fields = Object.keys(edits).join(' ');
+  const told = (): string => {
+    const view = viewNow();
+    const subject = subjectOf(view);
+    const typed = subject === null ? [] : Object.keys(pendingOf(view.desk.drafts[subject]));
+    const { keyboard } = view.desk;
+    const at = keyboard.at === 'field' && keyboard.field !== null ? [keyboard.field] : [];
+    return JSON.stringify([
+      inHandOf(view)?.card ?? null,
+      graphicInHand(view)?.id ?? null,
+      [...new Set([...typed, ...at])],
+    ]);
+  };
+  useDesk(told);
+  useAir(told);
+  const now = told();
   useEffect(() => {
     if (channel === undefined) return;
-    const list = fields === '' ? [] : fields.split(' ');
-    air().tellHand({ area: 'desk', channel, card, graphic, fields: list });
-  }, [channel, card, graphic, fields]);
+    const [card, graphic, fields] = JSON.parse(now) as [string | null, string | null, string[]];
+    air().tellHand({ area: 'desk', channel, card, graphic, fields });
+  }, [channel, now]);
 }

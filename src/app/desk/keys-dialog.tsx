@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Button, Dialog } from '../ui';
-import { deskActions, keyName, keysOf, resetKeys, setKey, useKeymap, type DeskAction } from './keymap';
+import { deskActions, keysOf, type DeskAction } from '../../core/desk';
+import { keyName, resetKeys, setKey, useKeymap } from './keymap';
 
 /** Every key of the Desk; a click on one waits for another. */
 export function KeysDialog({ onClose }: { onClose: () => void }) {

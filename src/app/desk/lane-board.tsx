@@ -13,11 +13,11 @@ import {
 import { afterExit, exactRate, type Channel, type Handover } from '../../core/show';
 import { Button, IconButton, Pennant } from '../ui';
 import { Undo2 } from 'lucide-react';
-import { releases, useAir } from '../state/air-store';
-import { callMove, clearLane, give, nextStep, putBack, useDesk } from './desk-store';
-import { liveOf } from './live';
+import { air as airClient, releases, useAir } from '../state/air-store';
+import { act, callMove, give, inHand as takeInHand, useDesk } from './desk-store';
+import { Running } from './running-time';
 import { clockWords, spanWords } from './time-words';
-import { useNow } from './use-now';
+import { useLamp, useStandings } from '../state/tally';
 
 const handoverWords = ({ mode, seconds }: Handover): string =>
   mode === 'together'
@@ -33,7 +33,9 @@ export function LaneBoard({ channel }: { channel: Channel }) {
   const air = useAir((store) => store.state.air);
   const graphics = air[channel.id]?.graphics;
   const follows = air[channel.id]?.follows ?? null;
-  const now = useNow(5, graphics);
+  // New when what is there changes, also by itself; what runs is written past React.
+  useStandings(channel.id);
+  const now = airClient().clock.now();
   const led = useMemo(
     () =>
       follows
@@ -45,7 +47,7 @@ export function LaneBoard({ channel }: { channel: Channel }) {
     [air, follows, channel.id, graphics],
   );
   return (
-    <div className="min-h-0 flex-1 overflow-auto border-t border-line">
+    <div className="h-full min-h-0 overflow-auto">
       <table className="w-full border-collapse" aria-label="Lane board">
         <thead className="text-left text-xs text-ink-3">
           <tr className="h-7">
@@ -113,7 +115,7 @@ function Onward({ graphic }: { graphic: Graphic }) {
           className="number h-6 px-2"
           disabled={left === 0}
           title={left === 0 ? 'It stands at its last step' : 'Take it to its next step (N)'}
-          onClick={() => nextStep(graphic.id)}
+          onClick={() => void act('next-step', { graphic: graphic.id })}
         >
           Next {graphic.steps.length}/{graphic.stepFrames.length}
         </Button>
@@ -123,18 +125,14 @@ function Onward({ graphic }: { graphic: Graphic }) {
 }
 
 /** How far something on its way has come, as a bar that needs no reading. */
-function Bar({ share, label, tone }: { share: number; label: string; tone: 'next' | 'ink' }) {
+function Bar({ share, label }: { share: (now: number) => number; label: string }) {
   return (
     <span
-      role="progressbar"
+      role="img"
       aria-label={label}
-      aria-valuenow={Math.round(share * 100)}
-      className="inline-block h-1 w-14 shrink-0 overflow-hidden rounded bg-line"
+      className="inline-block h-1.5 w-16 shrink-0 overflow-hidden rounded bg-line"
     >
-      <span
-        className={`block h-full ${tone === 'next' ? 'bg-next' : 'bg-ink-2'}`}
-        style={{ width: `${Math.max(0, Math.min(1, share)) * 100}%` }}
-      />
+      <Running className="block h-full bg-ink-2" share={share} />
     </span>
   );
 }
@@ -142,6 +140,13 @@ function Bar({ share, label, tone }: { share: number; label: string; tone: 'next
 const nameOf = (graphic: Graphic): string => `${graphic.number ?? ''} ${graphic.name}`.trim();
 const wordsOf = (graphic: Graphic): string =>
   valuesWords(releases.get(graphic.release), graphic.template, graphic.values);
+
+const phaseWords = (graphic: Graphic, time: number): string =>
+  shownAt(graphic, time).changing !== null
+    ? 'Change'
+    : momentOf(graphic, time)?.phase === 'enter'
+      ? 'Enter'
+      : 'Hold';
 
 function LaneRow(props: {
   lane: Channel['lanes'][number];
@@ -152,23 +157,21 @@ function LaneRow(props: {
   now: number;
 }) {
   const { lane, channel, graphics, led, now } = props;
-  const inHand = useDesk((store) => store.inHand);
-  const set = useDesk((store) => store.set);
-  const isLive = useAir((store) => liveOf(store.mixer, channel.id));
+  const hand = useDesk((store) => store.hand);
+  const isLive = useLamp(channel.id) === 'air';
   const release = useAir((store) => store.state.release);
   const last = useAir((store) => store.state.air[channel.id]?.last[lane.id]);
   const { holder, leaving, waiting } = laneState(graphics, lane.id, now);
   const main = holder ?? waiting;
-  const isChosen = inHand.kind === 'air' && main?.id === inHand.graphic;
-  const phase = holder && momentOf(holder, now)?.phase;
-  const isChanging = holder !== null && shownAt(holder, now).changing !== null;
+  const isChosen = hand.kind === 'air' && main !== null && main.id === hand.graphic;
+  const hasDraft = useDesk((store) => main !== null && store.drafts[`air ${main.id}`] !== undefined);
   const isOlder =
     holder !== null && release !== null && holder.release !== release && differs(holder, release);
-  const leavesIn = holder?.leaveAt != null ? holder.leaveAt - now : null;
+  const leaveAt = holder?.leaveAt ?? null;
   return (
     <tr
       className={`h-11 border-t border-line/60 ${main ? 'cursor-default row-hover' : ''} ${isChosen ? 'bg-raised' : ''}`}
-      onClick={() => main && set({ inHand: { kind: 'air', graphic: main.id }, edits: {} })}
+      onClick={() => main && takeInHand({ graphic: main.id })}
     >
       <td className="pl-3 font-semibold" title={handoverWords(lane.handover ?? afterExit)}>
         {lane.name}
@@ -178,9 +181,10 @@ function LaneRow(props: {
           {holder ? (
             <Pennant state={isLive ? 'air' : 'up'} />
           ) : waiting ? (
-            <span className="number shrink-0 text-xs text-next">
-              waits {Math.max(0, waiting.enterAt - now).toFixed(1)} s
-            </span>
+            <Running
+              className="number shrink-0 text-xs text-next"
+              words={(time) => `waits ${Math.max(0, waiting.enterAt - time).toFixed(1)} s`}
+            />
           ) : leaving.length === 0 ? (
             led ? (
               <span className="truncate text-tide">
@@ -198,6 +202,9 @@ function LaneRow(props: {
             >
               <span className="number">{main.number}</span> {wordsOf(main) || main.name}
             </button>
+          )}
+          {hasDraft && (
+            <span className="shrink-0 rounded border border-warn px-1 text-xs text-warn">not sent</span>
           )}
           {isOlder && (
             <button
@@ -217,43 +224,42 @@ function LaneRow(props: {
           )}
         </span>
         {leaving.map((graphic) => {
-          const left = Math.max(0, endOf(graphic) - now);
+          const left = (time: number): number => Math.max(0, endOf(graphic) - time);
           return (
-            <span key={graphic.id} className="flex min-w-0 items-center gap-1.5 text-xs text-ink-2">
-              <span className="truncate">{nameOf(graphic)} leaves,</span>
+            <span key={graphic.id} className="flex min-w-0 items-center gap-2">
+              <Pennant state="leaving" />
+              <span className="min-w-0 truncate">
+                <span className="number">{graphic.number}</span> {wordsOf(graphic) || graphic.name}
+              </span>
               <Bar
-                tone="ink"
                 label={`${nameOf(graphic)} leaves`}
-                share={left / Math.max(0.02, graphic.exitFrames / exactRate(graphic.rate))}
+                share={(time) => left(time) / Math.max(0.02, graphic.exitFrames / exactRate(graphic.rate))}
               />
-              <span className="number shrink-0">{left.toFixed(1)} s</span>
+              <Running className="number shrink-0" words={(time) => `${left(time).toFixed(1)} s`} />
             </span>
           );
         })}
         {holder && waiting && (
           <span className="block truncate text-xs text-next">
             then {nameOf(waiting)}{' '}
-            <span className="number">in {Math.max(0, waiting.enterAt - now).toFixed(1)} s</span>
+            <Running
+              className="number"
+              words={(time) => `in ${Math.max(0, waiting.enterAt - time).toFixed(1)} s`}
+            />
           </span>
         )}
       </td>
       <td className="text-ink-2">
-        {holder
-          ? isChanging
-            ? 'Change'
-            : phase === 'enter'
-              ? 'Enter'
-              : 'Hold'
-          : leaving.length > 0
-            ? 'Exit'
-            : ''}
+        {holder ? <Running words={(time) => phaseWords(holder, time)} /> : leaving.length > 0 ? 'Exit' : ''}
       </td>
       <td className="text-right">
-        <span className="number block">{holder ? clockWords(now - holder.enterAt) : ''}</span>
-        {leavesIn !== null && (
-          <span className="number block text-[11px] whitespace-nowrap text-ink-3" title="It leaves by itself">
-            out in {spanWords(Math.ceil(leavesIn))}
-          </span>
+        {holder && <Running className="number block" words={(time) => clockWords(time - holder.enterAt)} />}
+        {leaveAt !== null && (
+          <Running
+            className="number block text-[11px] whitespace-nowrap text-ink-3"
+            title="It leaves by itself"
+            words={(time) => `out in ${spanWords(Math.ceil(Math.max(0, leaveAt - time)))}`}
+          />
         )}
       </td>
       <td className="pr-3 text-right whitespace-nowrap">
@@ -264,7 +270,7 @@ function LaneRow(props: {
             className="mr-1 size-6 align-middle"
             onClick={(event) => {
               event.stopPropagation();
-              void putBack(lane.id);
+              void act('put-back', { lane: lane.id });
             }}
           >
             <Undo2 size={14} />
@@ -275,7 +281,10 @@ function LaneRow(props: {
             className="h-6 px-2"
             onClick={(event) => {
               event.stopPropagation();
-              void clearLane(lane.id, lane.name);
+              void give(
+                { do: 'clear', channel: channel.id, graphic: main.id },
+                `${nameOf(main)} leaves ${lane.name}.`,
+              );
             }}
           >
             Clear

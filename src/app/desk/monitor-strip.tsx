@@ -1,10 +1,8 @@
-import { graphicsOf } from '../../core/playout';
 import type { Channel } from '../../core/show';
 import { ChannelMonitor } from '../picture/channel-monitor';
 import { Pennant } from '../ui';
-import { useAir } from '../state/air-store';
 import { useDesk } from './desk-store';
-import { liveOf } from './live';
+import { useLamp } from '../state/tally';
 
 /** Program of the channels that are not in hand, small; each can be made to go along with the one in hand. */
 export function MonitorStrip(props: { channels: readonly Channel[]; onPick: (id: string) => void }) {
@@ -12,7 +10,7 @@ export function MonitorStrip(props: { channels: readonly Channel[]; onPick: (id:
   if (channels.length === 0) return null;
   return (
     <div
-      className="flex h-[104px] shrink-0 gap-3 overflow-x-auto border-t border-line px-3 py-2"
+      className="flex h-full min-h-0 gap-3 overflow-x-auto px-3 py-2"
       aria-label="Other channels"
       role="group"
     >
@@ -24,21 +22,19 @@ export function MonitorStrip(props: { channels: readonly Channel[]; onPick: (id:
 }
 
 function Small({ channel, onPick }: { channel: Channel; onPick: (id: string) => void }) {
-  const state = useAir((store) => store.state);
-  const isLive = useAir((store) => liveOf(store.mixer, channel.id));
+  const lamp = useLamp(channel.id);
   const also = useDesk((store) => store.also);
-  const set = useDesk((store) => store.set);
-  const isOnAir = graphicsOf(state, channel.id).graphics.length > 0;
   const goesAlong = also.includes(channel.id);
   return (
-    <div className="flex h-full shrink-0 flex-col items-start gap-1">
+    <div className="flex h-full min-w-[110px] shrink-0 flex-col items-start gap-1">
       <button
         type="button"
         onClick={() => onPick(channel.id)}
         aria-label={`Go to ${channel.name}`}
-        className={`block h-[64px] border ${isOnAir && isLive ? 'border-air' : 'border-line'}`}
+        className={`block min-h-0 w-full flex-1 border ${lamp === 'air' ? 'border-air' : 'border-line'}`}
+        style={{ aspectRatio: `${channel.format.width} / ${channel.format.height}` }}
       >
-        <ChannelMonitor channel={channel} bus="program" className="h-full monitor-backdrop" />
+        <ChannelMonitor channel={channel} bus="program" />
       </button>
       <span className="flex h-4 items-center gap-1.5 text-xs text-ink-2">
         <label
@@ -50,12 +46,14 @@ function Small({ channel, onPick }: { channel: Channel; onPick: (id: string) => 
             checked={goesAlong}
             aria-label={`Also to ${channel.name}`}
             onChange={() =>
-              set({ also: goesAlong ? also.filter((id) => id !== channel.id) : [...also, channel.id] })
+              useDesk.setState({
+                also: goesAlong ? also.filter((id) => id !== channel.id) : [...also, channel.id],
+              })
             }
           />
           {channel.name}
         </label>
-        {isOnAir && <Pennant state={isLive ? 'air' : 'up'} {...(isLive ? {} : { words: 'Up' })} />}
+        {lamp !== 'off' && <Pennant state={lamp} {...(lamp === 'up' ? { words: 'Up' } : {})} />}
       </span>
     </div>
   );

@@ -1,9 +1,9 @@
-import { Hand, Pause, Play, Repeat, SkipForward, Square, StepForward, Timer } from 'lucide-react';
 import { nextDue, sumOfTimes, timeline } from '../../core/playout';
 import type { Rundown } from '../../core/show';
-import { Button, IconButton } from '../ui';
+import { Button } from '../ui';
 import { useAir } from '../state/air-store';
-import { give, giveRun, pauseOrGoOn, useDesk, wallZone } from './desk-store';
+import { act, give, giveRun, pauseOrGoOn, useDesk, wallZone } from './desk-store';
+import { Running } from './running-time';
 import { clockWords, spanWords, wallWords } from './time-words';
 import { useNow } from './use-now';
 
@@ -28,77 +28,19 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
       rundown.loop ? 'It does not go round any more.' : whole ? 'It goes round.' : 'The block goes round.',
     );
   };
+  const channels = useAir((store) => store.state.channels);
+  const cards = useAir((store) => store.state.cards);
+  const comes = run && rundown.rows.find(({ id }) => id === run.next);
+  const nextNumber = comes ? (cards[comes.card]?.number ?? '') : '';
+  const channel = channels.find(({ id }) => id === rundown.channel)?.name ?? rundown.channel;
   return (
     <div className="flex shrink-0 flex-col border-b border-line" role="group" aria-label="Run of the rundown">
-      <div className="flex h-9 items-center gap-0.5 px-2">
-        {run ? (
-          <>
-            <IconButton
-              label={run.pausedAt === null ? 'Pause (P)' : 'Go on (P)'}
-              pressed={run.pausedAt !== null}
-              onClick={pauseOrGoOn}
-            >
-              {run.pausedAt === null ? <Pause size={15} /> : <Play size={15} />}
-            </IconButton>
-            <IconButton
-              label="Next row goes to air (R)"
-              disabled={run.next === null}
-              onClick={() => giveRun('next')}
-            >
-              <StepForward size={15} />
-            </IconButton>
-            <IconButton
-              label="Pass over the next row"
-              disabled={run.next === null}
-              onClick={() => giveRun('skip')}
-            >
-              <SkipForward size={15} />
-            </IconButton>
-            <IconButton
-              label={run.isHeld ? 'Let the row go (H)' : 'Hold the row that is up (H)'}
-              pressed={run.isHeld}
-              onClick={() => giveRun(run.isHeld ? 'let-go' : 'hold')}
-            >
-              <Timer size={15} />
-            </IconButton>
-            <IconButton
-              label={run.isByHand ? 'Give back: it runs by itself' : 'Take over by hand'}
-              pressed={run.isByHand}
-              onClick={() => giveRun(run.isByHand ? 'give-back' : 'by-hand')}
-            >
-              <Hand size={15} />
-            </IconButton>
-            <IconButton label="Stop the run; what is up stays" onClick={() => giveRun('stop')}>
-              <Square size={14} />
-            </IconButton>
-          </>
-        ) : (
-          <Button
-            className="h-6 px-2 text-xs"
-            disabled={rundown.rows.length === 0}
-            title={row ? 'From the row in hand' : 'From the first row'}
-            onClick={() => giveRun('start', row ?? undefined)}
-          >
-            <Play size={12} /> Run {row ? 'from here' : ''}
-          </Button>
-        )}
-        <IconButton
-          label={
-            rundown.loop
-              ? 'Do not go round any more'
-              : blockFrom
-                ? 'Go round the chosen block'
-                : 'Go round the whole'
-          }
-          pressed={rundown.loop !== null}
-          onClick={loop}
-        >
-          <Repeat size={14} />
-        </IconButton>
-      </div>
-      <div className="px-3 pb-1.5 text-xs">
-        {run && <RunState rundown={rundown} />}
-        <p className="truncate text-ink-3" title="Sum of the times of all rows">
+      <p className="truncate px-3 pt-1.5 text-xs">
+        <strong className={run ? 'text-ink' : 'text-ink-2'}>
+          {run ? 'Runs on' : 'Goes to'} {channel}
+        </strong>
+        <span className="text-ink-3" title="Sum of the times of all rows">
+          {' · '}
           {runsByItself ? (
             <>
               {rundown.rows.length} rows, <span className="number">{spanWords(sum.seconds)}</span>
@@ -107,9 +49,91 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
           ) : (
             `${rundown.rows.length} rows, each by hand`
           )}
-        </p>
+        </span>
+      </p>
+      <div className="flex flex-wrap items-center gap-1 px-2 py-1.5">
+        {run ? (
+          <>
+            <Deed label={run.pausedAt === null ? 'Pause' : 'Go on'} hint="P" onPress={pauseOrGoOn} />
+            <Deed
+              label={`Take ${nextNumber}`}
+              hint="R"
+              title="The next row goes to air"
+              isOff={run.next === null}
+              onPress={() => void act('row-next')}
+            />
+            <Deed
+              label={`Skip ${nextNumber}`}
+              title="Passes over the next row"
+              isOff={run.next === null}
+              onPress={() => giveRun('skip')}
+            />
+            <Deed
+              label={run.isHeld ? 'Let go' : 'Hold'}
+              hint="H"
+              title={
+                run.isHeld ? 'The row that is up goes on' : 'The row that is up stays until it is let go'
+              }
+              isOn={run.isHeld}
+              onPress={() => giveRun(run.isHeld ? 'let-go' : 'hold')}
+            />
+            <Deed
+              label={run.isByHand ? 'By itself' : 'By hand'}
+              title={run.isByHand ? 'It runs by itself again' : 'Rows are taken by hand from here'}
+              isOn={run.isByHand}
+              onPress={() => giveRun(run.isByHand ? 'give-back' : 'by-hand')}
+            />
+            <Deed label="Stop" title="Ends the run; what is up stays" onPress={() => giveRun('stop')} />
+          </>
+        ) : (
+          <Deed
+            label={row ? 'Run from here' : 'Run'}
+            title={row ? 'From the row in hand' : 'From the first row'}
+            isOff={rundown.rows.length === 0}
+            onPress={() => giveRun('start', row ?? undefined)}
+          />
+        )}
+        <Deed
+          label={rundown.loop ? 'Once' : blockFrom ? 'Loop block' : 'Loop'}
+          title={
+            rundown.loop
+              ? 'Does not go round any more'
+              : blockFrom
+                ? 'Goes round the chosen block'
+                : 'Goes round the whole rundown'
+          }
+          isOn={rundown.loop !== null}
+          onPress={loop}
+        />
       </div>
+      {run && (
+        <div className="px-3 pb-1.5 text-xs">
+          <RunState rundown={rundown} />
+        </div>
+      )}
     </div>
+  );
+}
+
+function Deed(props: {
+  label: string;
+  onPress: () => void;
+  hint?: string;
+  title?: string;
+  isOn?: boolean;
+  isOff?: boolean;
+}) {
+  const { label, onPress, hint, title, isOn, isOff } = props;
+  return (
+    <Button
+      className={`h-6 px-2 text-xs ${isOn ? 'border-brass text-brass' : ''}`}
+      aria-pressed={isOn}
+      title={`${title ?? label}${hint ? ` (${hint})` : ''}`}
+      disabled={isOff}
+      onClick={onPress}
+    >
+      {label}
+    </Button>
   );
 }
 
@@ -117,7 +141,7 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
 function RunState({ rundown }: { rundown: Rundown }) {
   const state = useAir((store) => store.state);
   const run = state.runs[rundown.id];
-  const now = useNow(5, state);
+  const now = useNow(1, state);
   if (!run) return null;
   const numberOf = (id: string | null): string => {
     const row = rundown.rows.find((own) => own.id === id);
@@ -131,7 +155,7 @@ function RunState({ rundown }: { rundown: Rundown }) {
         {run.row !== null && (
           <>
             <span className="number">{numberOf(run.row)}</span> since{' '}
-            <span className="number">{clockWords((run.pausedAt ?? now) - run.at)}</span>
+            <Running className="number" words={(time) => clockWords((run.pausedAt ?? time) - run.at)} />
             {run.next !== null && ', '}
           </>
         )}
@@ -149,7 +173,7 @@ function RunState({ rundown }: { rundown: Rundown }) {
             ) : due === Infinity ? (
               'by hand'
             ) : (
-              <span className="number">in {clockWords(Math.ceil(due - now))}</span>
+              <Running className="number" words={(time) => `in ${clockWords(Math.ceil(due - time))}`} />
             )}
           </>
         )}

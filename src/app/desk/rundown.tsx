@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { MessageSquareText, Plus, Repeat, Search } from 'lucide-react';
+import { MessageSquareText, Pencil, Plus, Repeat } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { cardWords, type AirCard } from '../../core/playout';
 import {
@@ -12,8 +12,9 @@ import {
 import { Empty, Pennant, SelectField } from '../ui';
 import { releases, useAir } from '../state/air-store';
 import { newId } from '../state/ids';
-import { cueNumber, give, say, useDesk } from './desk-store';
-import { liveOf } from './live';
+import { callNumber, cueNow, give, say, useDesk } from './desk-store';
+import { useLamp, useStandings } from '../state/tally';
+import { Find, Found } from './find';
 import { RowEditor } from './row-editor';
 import { RunBar } from './run-bar';
 import { spanWords, startMark } from './time-words';
@@ -43,15 +44,13 @@ export function Rundown() {
   useAir((store) => store.arrivals);
   const chosen = useDesk((store) => store.rundown);
   const row = useDesk((store) => store.row);
-  const set = useDesk((store) => store.set);
   const [wanted, setWanted] = useState('');
   const scroller = useRef<HTMLDivElement>(null);
   const release = releases.get(hash);
   const rundown = rundowns.find(({ id }) => id === chosen) ?? rundowns[0];
-  const items = useMemo(() => {
-    const words = wanted.trim().toLowerCase();
-    return (rundown?.rows ?? [])
-      .map((own): Item => {
+  const items = useMemo(
+    () =>
+      (rundown?.rows ?? []).map((own): Item => {
         const card = cards[own.card];
         return {
           row: own,
@@ -59,13 +58,9 @@ export function Rundown() {
           words: card ? card.name || cardWords(release, card) : '',
           template: card ? (release?.templates[card.template]?.name ?? 'template gone') : 'card gone',
         };
-      })
-      .filter(
-        ({ card, words: own, template }) =>
-          words === '' ||
-          `${card?.number} ${own} ${template} ${card?.note ?? ''}`.toLowerCase().includes(words),
-      );
-  }, [rundown?.rows, cards, release, wanted]);
+      }),
+    [rundown?.rows, cards, release],
+  );
   const list = useVirtualizer({
     count: items.length,
     getScrollElement: () => scroller.current,
@@ -80,7 +75,7 @@ export function Rundown() {
   }, [place]);
 
   return (
-    <aside className="flex min-h-0 flex-col border-r border-line bg-deck" aria-label="Rundown">
+    <aside className="flex h-full min-h-0 flex-col bg-deck" aria-label="Rundown">
       {rundowns.length > 1 && (
         <div className="flex h-9 shrink-0 items-center border-b border-line px-2">
           <SelectField
@@ -88,30 +83,17 @@ export function Rundown() {
             label="Rundown in hand"
             value={rundown?.id ?? ''}
             choices={rundowns.map(({ id, name }) => ({ value: id, label: name }))}
-            onChange={(id) => set({ rundown: String(id), row: null, blockFrom: null })}
+            onChange={(id) => useDesk.setState({ rundown: String(id), row: null, blockFrom: null })}
           />
         </div>
       )}
       {rundown && <RunBar rundown={rundown} />}
-      <label className="flex h-9 shrink-0 items-center gap-2 border-b border-line px-3 text-ink-3">
-        <Search size={14} aria-hidden />
-        <input
-          aria-label="Find a card"
-          placeholder="Find by number, words, template ( / )"
-          data-find
-          className="min-w-0 flex-1 bg-transparent text-ink outline-none"
-          value={wanted}
-          onChange={(event) => setWanted(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape') setWanted('');
-            if (event.key === 'Escape' || event.key === 'Enter') event.currentTarget.blur();
-            if (event.key === 'Enter' && items[0]) set({ row: items[0].row.id, blockFrom: null });
-          }}
-        />
-      </label>
-      {items.length === 0 ? (
-        <Empty title={wanted ? 'No card matches' : 'No cards'}>
-          {!wanted && <p>Keep rows as cards in Data, or fill a template on the right and keep it.</p>}
+      <Find wanted={wanted} onWanted={setWanted} />
+      {wanted.trim() !== '' ? (
+        <Found wanted={wanted} onDone={() => setWanted('')} />
+      ) : items.length === 0 ? (
+        <Empty title="No cards">
+          <p>Keep rows as cards in Data, or fill a template on the right and keep it.</p>
         </Empty>
       ) : (
         <div ref={scroller} className="min-h-0 flex-1 overflow-auto">
@@ -186,12 +168,11 @@ function RowItem(props: { item: Item; top: number; rundown: string; rows: readon
     const [a, b, own] = [at(store.blockFrom), at(store.row), at(row.id)];
     return own >= Math.min(a, b) && own <= Math.max(a, b);
   });
-  const set = useDesk((store) => store.set);
-  const isUp = useAir((store) => {
-    const up = store.state.air[channel]?.graphics.some((g) => g.exitAt === null && g.card === row.card);
-    return up ? (liveOf(store.mixer, channel) ? 'air' : 'up') : null;
-  });
-  const isNext = useAir((store) => store.state.air[channel]?.preview?.card === row.card);
+  const lamp = useLamp(channel);
+  const standing = useStandings(channel).find(({ graphic }) => graphic.card === row.card)?.is ?? null;
+  const isNext = useDesk(() => cueNow()?.card === row.card);
+  useAir((store) => store.state.air[channel]);
+  const hasDraft = useDesk((store) => store.drafts[`card ${row.card}`] !== undefined);
   const wasOn = useAir((store) => store.state.aired[row.card] !== undefined);
   const comes = useAir((store) => store.state.runs[rundown]?.next === row.id);
   const other = useAir((store) =>
@@ -206,9 +187,10 @@ function RowItem(props: { item: Item; top: number; rundown: string; rows: readon
       style={{ top }}
       onClick={(event) => {
         const from = useDesk.getState().row;
-        set({ row: row.id, blockFrom: event.shiftKey ? (useDesk.getState().blockFrom ?? from) : null });
+        const blockFrom = event.shiftKey ? (useDesk.getState().blockFrom ?? from) : null;
+        useDesk.setState({ row: row.id, blockFrom });
       }}
-      onDoubleClick={() => card && void cueNumber(card.number)}
+      onDoubleClick={() => card && void callNumber(card.number)}
     >
       {card?.colour && (
         <span
@@ -233,6 +215,13 @@ function RowItem(props: { item: Item; top: number; rundown: string; rows: readon
           )}
         </span>
         <span className="flex items-center gap-1.5 text-xs text-ink-3">
+          {hasDraft && (
+            <Pencil
+              size={11}
+              className="shrink-0 text-brass"
+              aria-label="You typed into it and did not send it"
+            />
+          )}
           {wasOn && (
             <span title="Was on air" aria-label="was on air">
               ✓
@@ -246,10 +235,12 @@ function RowItem(props: { item: Item; top: number; rundown: string; rows: readon
           {other && <span className="shrink-0 truncate text-tide">{other.name}</span>}
         </span>
       </span>
-      {isUp === 'air' ? (
-        <Pennant state="air" />
-      ) : isUp === 'up' ? (
-        <Pennant state="up" words="Up" />
+      {standing === 'on' ? (
+        <Pennant state={lamp === 'air' ? 'air' : 'up'} {...(lamp === 'air' ? {} : { words: 'Up' })} />
+      ) : standing === 'leaving' ? (
+        <Pennant state="leaving" />
+      ) : standing === 'waiting' ? (
+        <span className="text-xs text-next">waits</span>
       ) : isNext ? (
         <Pennant state="next" />
       ) : comes ? (

@@ -23,8 +23,8 @@ function Ruler({ rundown }: { rundown: Rundown }) {
   const run = useAir((store) => store.state.runs[rundown.id]) ?? null;
   const cards = useAir((store) => store.state.cards);
   const hash = useAir((store) => store.state.release);
-  const set = useDesk((store) => store.set);
-  const now = useNow(2, run);
+  // It moves by a pixel or two a second at most.
+  const now = useNow(run ? 1 : 0.2, run);
   const release = releases.get(hash);
   // Where nothing runs the line shows what would come if it began now; it must not crawl with every second.
   const base = run ? now : Math.floor(now / 5) * 5;
@@ -73,7 +73,7 @@ function Ruler({ rundown }: { rundown: Rundown }) {
             key={`${own.row} ${index}`}
             type="button"
             title={`${card?.number ?? ''} ${wallWords(own.at, wallZone())}${own.late > 0 ? `, ${spanWords(own.late)} too late` : ''}`}
-            onClick={() => set({ row: row.id, blockFrom: null })}
+            onClick={() => useDesk.setState({ row: row.id, blockFrom: null })}
             className={`absolute flex h-[17px] items-center overflow-hidden rounded border px-1 text-left text-[11px] whitespace-nowrap ${isNow ? 'border-air text-ink' : own.late > 0 ? 'border-warn text-warn' : own.until === null ? 'border-dashed border-line text-ink-2' : 'border-line text-ink-2'} bg-panel`}
             style={{
               top: 17 + (lines[index] ?? 0) * 19,

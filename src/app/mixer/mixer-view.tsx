@@ -3,6 +3,7 @@ import { toast } from 'sonner';
 import type { Mixer } from '../../air';
 import type { Channel } from '../../core/show';
 import { drawCamera, mixShare, tallyOf, type MixerCommand } from '../../standins';
+import { useTally } from '../state/tally';
 import { ChannelMonitor } from '../picture/channel-monitor';
 import { Button, CheckField, Empty, NumberField } from '../ui';
 import { air, asked, jsonInit, useAir } from '../state/air-store';
@@ -68,6 +69,7 @@ export function MixerView() {
 }
 
 function Buses({ mixer, channels }: { mixer: Mixer; channels: readonly Channel[] }) {
+  const lamps = useTally((store) => store.lamps);
   const preview = useRef<HTMLCanvasElement>(null);
   const program = useRef<HTMLCanvasElement>(null);
   const sources = useRef<HTMLDivElement>(null);
@@ -165,7 +167,7 @@ function Buses({ mixer, channels }: { mixer: Mixer; channels: readonly Channel[]
                     className="pointer-events-none absolute inset-0 opacity-0"
                     aria-hidden
                   >
-                    <ChannelMonitor channel={channel} bus="program" mode={mode} className="h-full" />
+                    <ChannelMonitor channel={channel} bus="program" mode={mode} backdrop="" />
                   </span>
                 )),
               )}
@@ -226,14 +228,21 @@ function Buses({ mixer, channels }: { mixer: Mixer; channels: readonly Channel[]
       <div className="flex flex-wrap gap-3">
         {channels.map((channel) => {
           const isOn = mixer.keyers[channel.id]?.isOn ?? false;
+          const isSeen = isOn && (lamps[channel.id] ?? 'off') !== 'off';
           return (
             <div
               key={channel.id}
-              className={`flex items-center gap-2 border p-2 ${isOn ? 'border-air' : 'border-line'}`}
+              className={`flex items-center gap-2 border p-2 ${isSeen ? 'border-air' : isOn ? 'border-brass' : 'border-line'}`}
             >
               {(['fill', 'key'] as const).map((mode) => (
                 <span key={mode} className="flex flex-col text-[11px] text-ink-3">
-                  <ChannelMonitor channel={channel} bus="program" mode={mode} className="h-14 bg-black" />
+                  <ChannelMonitor
+                    channel={channel}
+                    bus="program"
+                    mode={mode}
+                    className="h-14 w-[100px]"
+                    backdrop="bg-black"
+                  />
                   {mode === 'fill' ? 'Fill' : 'Key'}
                 </span>
               ))}

@@ -3,13 +3,12 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { testCards, type OutputCommand, type Present, type TestCard } from '../../air';
-import { graphicsOf } from '../../core/playout';
 import { formatWords, type Channel } from '../../core/show';
-import { tallyOf } from '../../standins';
 import type { OutputMode } from '../../render';
 import { ChannelMonitor } from '../picture/channel-monitor';
 import { Button, CheckField, Dialog, Empty, IconButton, Pennant, SelectField } from '../ui';
 import { asked, jsonInit, send, useAir } from '../state/air-store';
+import { useLamp } from '../state/tally';
 import { useNow } from '../desk/use-now';
 import { MixerStrip } from './mixer-strip';
 
@@ -87,20 +86,17 @@ export function OutputsView() {
 function OutputCard({ channel }: { channel: Channel }) {
   const present = useAir((store) => store.present);
   const state = useAir((store) => store.state);
-  const mixer = useAir((store) => store.mixer);
   const [mode, setMode] = useState<OutputMode>('full');
   const [background, setBackground] = useState('');
   const [asks, setAsks] = useState<OutputCommand | null>(null);
   const outputs = present.filter((p) => p.role === 'output' && p.channel === channel.id);
-  const up = graphicsOf(state, channel.id).graphics.length;
-  const tally = tallyOf(mixer, channel.id);
-  const isTall = channel.format.height > channel.format.width;
+  const lamp = useLamp(channel.id);
   const query = [mode === 'full' ? '' : mode, background ? `background=${background}` : '']
     .filter(Boolean)
     .join('&');
   const address = `${location.origin}/out/${channel.id}${query ? `?${query}` : ''}`;
   const follows = state.air[channel.id]?.follows ?? null;
-  const isSeen = up > 0 && tally !== false;
+  const isSeen = lamp === 'air';
   /** What would be seen by viewers is asked about first. */
   const give = (command: OutputCommand): void => {
     if (isSeen && command.do !== 'forget') setAsks(command);
@@ -110,18 +106,18 @@ function OutputCard({ channel }: { channel: Channel }) {
     <li className="flex flex-col gap-3 rounded border border-line bg-deck p-4" aria-label={channel.name}>
       <div className="flex items-center gap-2">
         <strong className="truncate text-[15px]">{channel.name}</strong>
-        {up > 0 && (tally === false ? <Pennant state="up" /> : <Pennant state="air" />)}
+        {lamp !== 'off' && <Pennant state={lamp} />}
         <span className="ml-auto text-xs text-ink-2">{formatWords(channel.format)}</span>
       </div>
       <div
-        className={`flex h-[176px] items-center justify-center border ${isSeen ? 'border-air' : 'border-line'}`}
+        className={`h-[212px] border ${isSeen ? 'border-air' : 'border-line'}`}
         style={background && mode === 'full' ? { background: `#${background}` } : {}}
       >
         <ChannelMonitor
           channel={channel}
           bus="program"
           mode={mode}
-          className={`max-h-full max-w-full ${isTall ? 'h-full' : 'w-full'} ${mode === 'full' ? (background ? '' : 'monitor-backdrop') : 'bg-black'}`}
+          backdrop={mode === 'full' ? (background ? '' : 'monitor-backdrop') : 'bg-black'}
         />
       </div>
       <div className="grid grid-cols-3 gap-2">
@@ -258,6 +254,14 @@ function OutputTable(props: { outputs: readonly Present[]; onGive: (command: Out
               >
                 {name}
                 {output.group && <span className="text-ink-3"> · {output.group}</span>}
+                {report && report.trouble !== 'none' && (
+                  <span className="block font-semibold text-[#ff8a80]">
+                    ⚠ draws nothing:{' '}
+                    {report.trouble === 'no-webgl'
+                      ? 'its browser gives no WebGL'
+                      : 'its browser has lost its graphics; it comes back by itself'}
+                  </span>
+                )}
                 {report && report.missing.length > 0 && (
                   <span className="block truncate text-warn" title={report.missing.join(', ')}>
                     ⚠ misses {report.missing.join(', ')}

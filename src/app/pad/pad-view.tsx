@@ -1,14 +1,23 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
-import { cardWords, shownAt, valuesWords, type Command, type Graphic } from '../../core/playout';
-import { padProblems, type Channel, type Pad, type PadItem } from '../../core/show';
+import {
+  cardWords,
+  rowToCome,
+  shownAt,
+  valuesWords,
+  type Command,
+  type Graphic,
+  type Seen,
+} from '../../core/playout';
+import { padProblems, unfilledFields, type Channel, type Pad, type PadItem } from '../../core/show';
 import { readCount } from '../../core/text';
 import { useNow } from '../desk/use-now';
 import { clockWords } from '../desk/time-words';
-import { liveOf } from '../desk/live';
+import { Running } from '../desk/running-time';
 import { ChannelMonitor } from '../picture/channel-monitor';
 import { Empty, Pennant } from '../ui';
 import { air, releases, send, useAir } from '../state/air-store';
+import { useLamp, useStandings } from '../state/tally';
 
 /** The touch page: what is on air, the next three, take, clear, one correction, and what the designer laid out. */
 export function PadView() {
@@ -53,7 +62,8 @@ function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
   const state = useAir((store) => store.state);
   const isConnected = useAir((store) => store.isConnected);
   const may = useAir((store) => store.may);
-  const isLive = useAir((store) => liveOf(store.mixer, channel.id));
+  const lamp = useLamp(channel.id);
+  const seen = useStandings(channel.id);
   const [said, setSaid] = useState<{ words: string; isRefusal: boolean } | null>(null);
   const own = state.air[channel.id];
   const up = own?.graphics.filter((g) => g.exitAt === null) ?? [];
@@ -76,14 +86,13 @@ function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
       </header>
       <div className="flex flex-col gap-3 lg:grid lg:grid-cols-2 lg:gap-6">
         <div className="flex min-w-0 flex-col gap-3">
-          <div className={`shrink-0 border ${up.length > 0 && isLive ? 'border-air' : 'border-line'}`}>
-            <ChannelMonitor
-              channel={channel}
-              bus="program"
-              className="max-h-[30vh] w-full monitor-backdrop lg:max-h-none"
-            />
-          </div>
-          <UpList channel={channel} up={up} isLive={isLive} onGive={give} />
+          <ChannelMonitor
+            channel={channel}
+            bus="program"
+            className="aspect-video max-h-[30vh] w-full shrink-0 lg:max-h-none"
+            backdrop={`monitor-backdrop border-2 ${lamp === 'air' ? 'border-air' : 'border-line'}`}
+          />
+          <UpList channel={channel} seen={seen} isLive={lamp === 'air'} onGive={give} />
         </div>
         <div className="flex min-w-0 flex-col gap-3">
           <Coming channel={channel} onGive={give} />
@@ -141,22 +150,31 @@ function Big(props: {
   );
 }
 
-function UpList(props: { channel: Channel; up: readonly Graphic[]; isLive: boolean; onGive: Give }) {
-  const { channel, up, isLive, onGive } = props;
-  const now = useNow(2, up);
-  if (up.length === 0) return <p className="py-1 text-ink-3">Nothing is up on {channel.name}.</p>;
+function UpList(props: { channel: Channel; seen: readonly Seen[]; isLive: boolean; onGive: Give }) {
+  const { channel, seen, isLive, onGive } = props;
+  if (seen.length === 0) return <p className="py-1 text-ink-3">Nothing is up on {channel.name}.</p>;
   return (
     <ul className="flex flex-col gap-1.5" aria-label="On air">
-      {up.map((graphic) => (
+      {seen.map(({ graphic, is }) => (
         <li key={graphic.id} className="flex items-center gap-2">
-          <Pennant state={isLive ? 'air' : 'up'} {...(isLive ? {} : { words: 'Up' })} />
+          {is === 'waiting' ? (
+            <span className="text-next">waits</span>
+          ) : is === 'leaving' ? (
+            <Pennant state="leaving" />
+          ) : (
+            <Pennant state={isLive ? 'air' : 'up'} {...(isLive ? {} : { words: 'Up' })} />
+          )}
           <span className="number">{graphic.number}</span>
           <span className="min-w-0 flex-1 truncate" dir="auto">
             {wordsOf(graphic)}
           </span>
-          <span className="number text-xs text-ink-2">{clockWords(now - graphic.enterAt)}</span>
+          <Running
+            className="number text-xs text-ink-2"
+            words={(now) => (is === 'on' ? clockWords(now - graphic.enterAt) : '')}
+          />
           <Big
             className="min-w-20"
+            isOff={is === 'leaving'}
             label={`Clear ${graphic.number ?? ''} ${graphic.name}`}
             onPress={() =>
               void onGive({ do: 'clear', channel: channel.id, graphic: graphic.id }, 'It leaves.')
@@ -177,29 +195,33 @@ function Coming({ channel, onGive }: { channel: Channel; onGive: Give }) {
   const cue = state.air[channel.id]?.preview ?? null;
   const rundown = state.rundowns.find((own) => own.channel === channel.id) ?? state.rundowns[0];
   const rows = rundown?.rows ?? [];
-  const run = rundown && state.runs[rundown.id];
-  // Where nothing runs, what follows the row that went up last here.
-  const lastCard = [...(state.air[channel.id]?.graphics ?? [])]
-    .sort((a, b) => b.enterAt - a.enterAt)
-    .find((g) => rows.some(({ card }) => card === g.card))?.card;
-  const at = run
-    ? rows.findIndex(({ id }) => id === run.next)
-    : rows.findIndex(({ card }) => card === lastCard) + 1;
+  // What its button takes, and nothing else.
+  const first = rundown && rowToCome(state, rundown, channel.id);
+  const at = first ? rows.indexOf(first) : -1;
   const next = at < 0 ? [] : rows.slice(at, at + 3);
+  const template = cue ? release?.templates[cue.template] : undefined;
+  const unfilled = cue && template ? unfilledFields(template, cue.values) : [];
+  const [asked, setAsked] = useState('');
+  const take = (): void => {
+    if (!cue) return;
+    if (unfilled.length > 0 && asked !== cue.cue) return setAsked(cue.cue);
+    void onGive(
+      { do: 'take', channel: channel.id, cue: cue.cue, edit: cue.edit },
+      `${cue.number ?? ''} is taken.`,
+    );
+  };
   return (
     <div className="grid grid-cols-4 gap-2" role="group" aria-label="What comes">
-      <Big
-        tone="primary"
-        className="col-span-4"
-        isOff={cue === null}
-        onPress={() =>
-          cue &&
-          void onGive({ do: 'take', channel: channel.id, cue: cue.cue }, `${cue.number ?? ''} is taken.`)
-        }
-      >
+      <Big tone="primary" className="col-span-4" isOff={cue === null} onPress={take}>
         {cue
           ? `Take ${cue.number ?? ''} ${valuesWords(release, cue.template, cue.values)}`
           : 'Nothing is in preview'}
+        {unfilled.length > 0 && (
+          <span className="text-xs">
+            {asked === cue?.cue ? 'Press again to take it as it is' : 'Not filled'}:{' '}
+            {unfilled.map(({ name }) => name).join(', ')}
+          </span>
+        )}
       </Big>
       {next.map((row, i) => {
         const card = state.cards[row.card];
@@ -237,6 +259,7 @@ function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGi
     'card' in item
       ? state.air[channel.id]?.graphics.find((g) => g.card === item.card && g.exitAt === null)
       : undefined;
+  const isUp = useStandings(channel.id).some(({ graphic, is }) => is === 'on' && graphic.id === up?.id);
   const template = card && release?.templates[card.template];
   const field = 'field' in item ? template?.fields.find(({ id }) => id === item.field) : undefined;
   const value = field && (up ? shownAt(up, now).values : card?.values)?.[field.id];
@@ -252,7 +275,7 @@ function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGi
     case 'card':
       return (
         <Big
-          tone={up ? 'on' : 'plain'}
+          tone={isUp ? 'on' : 'plain'}
           className={className}
           label={`${item.label || card?.number} ${up ? 'hide' : 'show'}`}
           onPress={() =>
@@ -263,31 +286,41 @@ function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGi
           }
         >
           <span className="max-w-full truncate">{item.label || card?.number}</span>
-          <span className="text-[11px] text-ink-2">{up ? 'hide' : 'show'}</span>
+          <span className="text-[11px] text-ink-2">{up ? (isUp ? 'hide' : 'waits: hide') : 'show'}</span>
         </Big>
       );
     case 'next-row': {
       const rundown = state.rundowns.find(({ id }) => id === item.rundown);
       const runs = rundown !== undefined && state.runs[rundown.id] !== undefined;
+      const comes = rundown && rowToCome(state, rundown, channel.id);
+      const coming = comes && state.cards[comes.card];
       return (
         <Big
           className={className}
-          isOff={!rundown}
+          isOff={!comes}
           onPress={() =>
+            comes &&
             void onGive(
-              {
-                do: 'run',
-                rundown: item.rundown,
-                act: runs ? 'next' : 'start',
-                zone: -new Date().getTimezoneOffset(),
-              },
-              'The next row goes to air.',
+              runs
+                ? { do: 'run', rundown: item.rundown, act: 'next', row: comes.id }
+                : {
+                    do: 'run',
+                    rundown: item.rundown,
+                    act: 'start',
+                    from: comes.id,
+                    zone: -new Date().getTimezoneOffset(),
+                  },
+              `${coming?.number ?? 'The next row'} goes to air.`,
             )
           }
         >
           {item.label || 'Next row'}
           <span className="max-w-full truncate text-[11px] text-ink-2">
-            {rundown?.name ?? 'rundown gone'}
+            {!rundown
+              ? 'rundown gone'
+              : coming
+                ? `${coming.number} ${coming.name ?? cardWords(release, coming)}`
+                : `${rundown.name}: at its end`}
           </span>
         </Big>
       );

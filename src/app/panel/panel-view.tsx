@@ -12,8 +12,11 @@ interface Seen {
   readonly card: string | null;
   readonly graphic: string;
   readonly lane: string;
+  readonly phase: string;
 }
 interface Air {
+  /** Seconds since 1970-01-01 UTC. */
+  readonly time: number;
   readonly state: {
     readonly channels: readonly {
       id: string;
@@ -28,6 +31,7 @@ interface Air {
           preview: { card: string | null } | null;
           graphics: readonly {
             card: string | null;
+            enterAt: number;
             exitAt: number | null;
             id: string;
             lane: string;
@@ -49,6 +53,7 @@ export function PanelView() {
   const [page, setPage] = useState(0);
   const [isOpen, setIsOpen] = useState(false);
   const [last, setLast] = useState('');
+  const [looks, setLooks] = useState(0);
   useEffect(() => {
     const load = async (): Promise<void> => {
       const response = await fetch('/api/air').catch(() => null);
@@ -68,6 +73,22 @@ export function PanelView() {
     });
     return () => events.close();
   }, []);
+  // What enters or leaves by itself gives no event: it is looked at again while something does.
+  const moves = Object.values(air?.state.air ?? {}).some(({ graphics }) =>
+    graphics.some((g) => g.exitAt !== null || g.enterAt > (air?.time ?? 0)),
+  );
+  useEffect(() => {
+    if (!moves) return;
+    const timer = setTimeout(() => setLooks((count) => count + 1), 500);
+    return () => clearTimeout(timer);
+  }, [moves, air]);
+  useEffect(() => {
+    if (looks === 0) return;
+    void fetch('/api/air')
+      .then((response) => (response.ok ? response.json() : null))
+      .then((next) => next && setAir(next as Air))
+      .catch(() => undefined);
+  }, [looks]);
   const chosen = air?.state.channels.find(({ id }) => id === channel) ?? air?.state.channels[0];
   if (!air || !chosen)
     return <Empty title="The panel waits for the server">It listens at /api/events.</Empty>;
@@ -116,7 +137,8 @@ export function PanelView() {
       </header>
       <div className="grid grid-cols-6 gap-3 rounded-[10px] border border-line bg-black p-4">
         {shown.map((card) => {
-          const isUp = own?.graphics.some((g) => g.card === card.id && g.exitAt === null) ?? false;
+          const isUp =
+            air.onAir[chosen.id]?.some((seen) => seen.card === card.id && seen.phase !== 'exit') ?? false;
           const isNext = own?.preview?.card === card.id;
           return (
             <button

@@ -1,25 +1,36 @@
 import { useEffect, useRef } from 'react';
 import { ChannelPicture } from '../../air';
+import type { Cue } from '../../core/playout';
 import type { Channel, Template } from '../../core/show';
 import type { OutputMode } from '../../render';
 import { air, releases, useAir } from '../state/air-store';
-import { fontsOf, measure, watch } from './monitors';
+import { fontsOf, measure, useGraphics, watch } from './monitors';
 
-/** A channel's program or preview as it is now. */
+/**
+ * A channel's program or preview as it is now, as large as it fits into the space that it is given, in the shape of
+ * the channel. Where nothing can be drawn it says why.
+ */
 export function ChannelMonitor(props: {
   channel: Channel;
   bus: 'program' | 'preview';
   mode?: OutputMode;
+  /** Of the space. */
   className?: string;
+  /** Behind the picture. */
+  backdrop?: string;
+  /** What is in preview; default: the preview that all share. */
+  cueNow?: () => Cue | null;
   /** Told what was clicked. */
   onPick?: (picked: { key: string; template: Template; element: string }) => void;
 }) {
-  const { channel, bus, mode = 'full', className = '', onPick } = props;
+  const { channel, bus, mode = 'full', className = 'size-full', backdrop = 'monitor-backdrop' } = props;
+  const { cueNow, onPick } = props;
   const shownPicture = useRef<ChannelPicture | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { id } = channel;
   const { width, height } = channel.format;
   const arrivals = useAir((store) => store.arrivals);
+  const trouble = useGraphics((store) => store.trouble);
   useEffect(() => {
     if (!canvas.current) return;
     const picture = new ChannelPicture({ measure, release: releases.get, fonts: fontsOf }, id);
@@ -32,27 +43,36 @@ export function ChannelMonitor(props: {
       shown: () => {
         const time = client.clock.now();
         const shown =
-          bus === 'program' ? picture.program(client.state, time) : picture.preview(client.state, time);
+          bus === 'program'
+            ? picture.program(client.state, time)
+            : picture.preview(client.state, time, cueNow?.());
         return { ...shown, width, height };
       },
     });
-  }, [id, width, height, bus, mode, arrivals]);
-  const label = `${channel.name} ${bus}`;
+  }, [id, width, height, bus, mode, arrivals, cueNow]);
+  const ratio = width / height;
   return (
-    <canvas
-      ref={canvas}
-      role="img"
-      aria-label={label}
-      className={`block ${className}`}
-      onClick={(event) => {
-        const box = event.currentTarget.getBoundingClientRect();
-        const picked = shownPicture.current?.elementAt(
-          ((event.clientX - box.left) / box.width) * width,
-          ((event.clientY - box.top) / box.height) * height,
-        );
-        if (picked) onPick?.(picked);
-      }}
-      style={{ aspectRatio: `${width} / ${height}` }}
-    />
+    <div className={`monitor-space ${className}`}>
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={`${channel.name} ${bus}`}
+        className={`block ${backdrop} ${trouble ? 'invisible' : ''}`}
+        onClick={(event) => {
+          const box = event.currentTarget.getBoundingClientRect();
+          const picked = shownPicture.current?.elementAt(
+            ((event.clientX - box.left) / box.width) * width,
+            ((event.clientY - box.top) / box.height) * height,
+          );
+          if (picked) onPick?.(picked);
+        }}
+        style={{ aspectRatio: `${width} / ${height}`, width: `min(100cqw, calc(100cqh * ${ratio}))` }}
+      />
+      {trouble && (
+        <p className="absolute inset-0 flex items-center justify-center overflow-hidden bg-ground p-2 text-center text-xs text-warn">
+          ⚠ {trouble}
+        </p>
+      )}
+    </div>
   );
 }

@@ -51,9 +51,19 @@ export interface MonitorSource {
 }
 
 interface Monitor extends MonitorSource {
-  readonly view: View;
+  /** Null while there is nothing to draw with. */
+  view: View | null;
   isStale: boolean;
 }
+
+/** Why the monitors of this page show nothing, and what to do; null while they draw. */
+export const useGraphics = create<{ trouble: string | null }>(() => ({ trouble: null }));
+
+const noWebGl =
+  'No pictures here: this browser gives no WebGL. Everything else works; watch an output, or open the page in a browser with WebGL.';
+const lostWebGl =
+  'The browser has lost its graphics. Everything else works; the pictures come back by themselves.';
+const retryMs = 4000;
 
 // One WebGL surface for all monitors of the page: browsers give only a few.
 let renderer: Renderer | null = null;
@@ -61,26 +71,53 @@ const monitors = new Set<Monitor>();
 let turn = 0;
 let drawMs = 0;
 
-function surface(): Renderer {
-  renderer ??= createRenderer(
-    document.createElement('canvas'),
-    assetBlob,
-    () => {
-      for (const monitor of monitors) monitor.isStale = true;
-    },
-    standInCamera,
-  );
+let lastTry = -Infinity;
+
+/** The surface, made when first needed; null where the browser gives none. It is tried again now and then. */
+function surface(): Renderer | null {
+  if (renderer || performance.now() - lastTry < retryMs) return renderer;
+  lastTry = performance.now();
+  const canvas = document.createElement('canvas');
+  try {
+    renderer = createRenderer(
+      canvas,
+      assetBlob,
+      () => {
+        for (const monitor of monitors) monitor.isStale = true;
+      },
+      standInCamera,
+    );
+  } catch {
+    useGraphics.setState({ trouble: noWebGl });
+    return null;
+  }
+  canvas.addEventListener('webglcontextlost', () => {
+    useGraphics.setState({ trouble: lostWebGl });
+    // Where it does not come back, another is made in its place.
+    setTimeout(() => useGraphics.getState().trouble === lostWebGl && forgetSurface(), retryMs);
+  });
+  canvas.addEventListener('webglcontextrestored', () => {
+    useGraphics.setState({ trouble: null });
+    redrawAll();
+  });
+  useGraphics.setState({ trouble: null });
   return renderer;
+}
+
+function forgetSurface(): void {
+  renderer = null;
+  lastTry = -Infinity;
+  for (const monitor of monitors) monitor.view = null;
 }
 
 /** Draws a source on its canvas whenever it is new, until the returned function is called. */
 export function watch(source: MonitorSource): () => void {
-  const monitor: Monitor = { ...source, view: surface().newView(), isStale: true };
+  const monitor: Monitor = { ...source, view: surface()?.newView() ?? null, isStale: true };
   monitors.add(monitor);
   if (monitors.size === 1) requestAnimationFrame(tick);
   return () => {
     monitors.delete(monitor);
-    monitor.view.dispose();
+    monitor.view?.dispose();
   };
 }
 
@@ -104,6 +141,9 @@ function tick(): void {
 
 function draw(monitor: Monitor): boolean {
   const { canvas } = monitor;
+  const drawn = surface();
+  if (!drawn || useGraphics.getState().trouble) return false;
+  monitor.view ??= drawn.newView();
   const shown = monitor.shown();
   if (!shown || canvas.clientWidth === 0) return false;
   const ratio = devicePixelRatio;
@@ -127,7 +167,7 @@ function draw(monitor: Monitor): boolean {
   });
   const context = canvas.getContext('2d');
   context?.clearRect(0, 0, pixelWidth, pixelHeight);
-  context?.drawImage(surface().canvas, 0, 0, pixelWidth, pixelHeight, 0, 0, pixelWidth, pixelHeight);
+  context?.drawImage(drawn.canvas, 0, 0, pixelWidth, pixelHeight, 0, 0, pixelWidth, pixelHeight);
   canvas.dataset['drawn'] = String(Number(canvas.dataset['drawn'] ?? 0) + 1);
   return true;
 }

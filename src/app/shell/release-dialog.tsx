@@ -16,6 +16,7 @@ import {
 } from '../../core/show';
 import { Still } from '../picture/still';
 import { Button, CheckField, Dialog } from '../ui';
+import { useTally } from '../state/tally';
 import { asked, releases, send, sendRelease, useAir } from '../state/air-store';
 
 interface Difference {
@@ -67,7 +68,10 @@ export function ReleaseDialog(props: { show: Show; onClose: () => void }) {
   const changed = templateDifferences(show, before);
   const cards = cardDifferences(show, before);
   const [seen, setSeen] = useState<string | null>(null);
-  const up = Object.values(state.air).reduce((sum, air) => sum + air.graphics.length, 0);
+  const standings = useTally((store) => store.standings);
+  const up = Object.values(standings)
+    .flat()
+    .filter(({ is }) => is !== 'waiting').length;
   const templates = Object.values(show.templates);
   const blocker =
     showReferences(show)[0] ??

@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import {
   AirClient,
   ReleaseShelf,
+  usualMomentMs,
   type AirSocket,
   type FeedStatus,
   type Mixer,
@@ -23,6 +24,8 @@ interface AirStore {
   id: string;
   may: Role;
   mixer: Mixer | null;
+  /** Commands that wait for the server's answer, longer than one would notice. */
+  late: readonly Command[];
   /** Counts the releases that have come, so that what waits for one looks again. */
   arrivals: number;
 }
@@ -36,6 +39,7 @@ export const useAir = create<AirStore>(() => ({
   id: '',
   may: 'watch',
   mixer: null,
+  late: [],
   arrivals: 0,
 }));
 
@@ -69,6 +73,7 @@ export const eventListeners = new Set<(events: readonly AirEvent[]) => void>();
 
 const nameName = 'jorvan.name';
 export const ownName = (): string => localStorage.getItem(nameName) ?? 'Operator';
+export const ownNameIsGiven = (): boolean => localStorage.getItem(nameName) !== null;
 
 /** Says under which name others see one, and the log keeps what one does. */
 export function setOwnName(name: string): void {
@@ -101,15 +106,21 @@ export function air(): AirClient {
     onEvents: (events) => {
       for (const listener of eventListeners) listener(events);
     },
+    onWaiting: () => useAir.setState({ late: opened.late }),
     onOutdated: () => location.reload(),
   });
   client = opened;
   return opened;
 }
 
+const momentName = 'jorvan.moment';
+/** How long a command of the moment counts, in ms. */
+export const momentMs = (): number => Number(localStorage.getItem(momentName)) || usualMomentMs;
+export const setMomentMs = (ms: number): void => localStorage.setItem(momentName, String(ms));
+
 /** Sends a command; resolves with null when it is on air, or with the problem. */
 export const send = async (command: Command): Promise<Problem | null> =>
-  (await air().send(command, crypto.randomUUID())).problem;
+  (await air().send(command, crypto.randomUUID(), momentMs())).problem;
 
 const authorised = (): Record<string, string> =>
   accessKey() ? { authorization: `Bearer ${accessKey()}` } : {};

@@ -35,7 +35,8 @@ const act = fc.oneof(
   { weight: 2, arbitrary: fc.record({ is: fc.constant('wait' as const), seconds: fc.constantFrom(0.02, 0.3, 1) }) },
 ); // prettier-ignore
 const steps = fc.array(fc.record({ who: fc.constantFrom('Ana' as const, 'Bo' as const), act }), {
-  minLength: 60, maxLength: 110,
+  minLength: 60,
+  maxLength: 110,
 });
 
 /** What a key does at a Desk, by what its foot says at that moment. */

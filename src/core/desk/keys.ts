@@ -19,7 +19,7 @@ export const deskActions = [
   { id: 'drop-edits', words: 'Drop what was typed', keys: ['X'] },
   { id: 'preview', words: 'Take what is in preview in hand', keys: ['V'] },
   { id: 'form', words: 'Go to the form of the card in hand', keys: ['F'] },
-  { id: 'where-from', words: 'Where the words of the field in hand come from', keys: ['W'] },
+  { id: 'where-from', words: 'Where the words of the field in hand come from', keys: ['Alt+W'] },
   { id: 'row-up', words: 'The row above', keys: ['ArrowUp'] },
   { id: 'row-down', words: 'The row below', keys: ['ArrowDown'] },
   { id: 'row-next', words: 'The next row of the rundown goes to air', keys: ['R'] },
@@ -57,7 +57,7 @@ export type Meaning =
   | { readonly is: 'theirs' };
 
 /** Those that work while a field has the keyboard. */
-const inFields: ReadonlySet<DeskAction> = new Set(['send', 'send-at-once']);
+const inFields: ReadonlySet<DeskAction> = new Set(['send', 'send-at-once', 'where-from']);
 
 /**
  * What a key means, by who has the keyboard. `key` is its name (`Enter`, `Ctrl+Enter`, `N`, `Num +`), `figure` the

@@ -108,7 +108,7 @@ export interface CuePlan extends Plan {
 
 /** Puts the wanted card in preview. */
 export function cuePlan(view: View): CuePlan {
-  const { desk, air } = view;
+  const { desk } = view;
   const wanted = wantedCard(view);
   if ('problem' in wanted) return { ...no(wanted.problem), cue: null };
   const { card } = wanted;

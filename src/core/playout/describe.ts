@@ -1,6 +1,7 @@
 import { fillFromRow } from '../data';
 import { afterExit, exactRate, type Card, type Reaction, type Release, type Values } from '../show';
-import { endOf, laneState } from './on-air';
+import { graphicWords } from './names';
+import { laneState } from './on-air';
 import { reactionTargets } from './react';
 import type { AirState, Cue, Graphic } from './state';
 import { becomes, playsAlike } from './take';
@@ -27,20 +28,6 @@ export function cardWords(release: Release | undefined, card: Card): string {
       ? fillFromRow(template, table, row, release.assets, release.tables).values
       : {};
   return valuesWords(release, card.template, { ...filled, ...card.values });
-}
-
-export const graphicWords = (graphic: Pick<Graphic, 'number' | 'name'>): string =>
-  graphic.number === null ? graphic.name : `${graphic.number} ${graphic.name}`;
-
-/** A cue by its number and name. */
-export function nameOfCue(
-  state: AirState,
-  releases: Releases,
-  cue: Pick<Cue, 'card' | 'number' | 'template'>,
-): string {
-  const template = state.release === null ? undefined : releases(state.release)?.templates[cue.template];
-  const card = cue.card === null ? undefined : state.cards[cue.card];
-  return `${cue.number ?? ''} ${card?.name ?? template?.name ?? ''}`.trim() || 'something else';
 }
 
 const secondsOf = (seconds: number): string => `${Math.max(0, seconds).toFixed(1)} s`;

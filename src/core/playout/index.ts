@@ -55,6 +55,8 @@ export {
   type LaneState,
   type OnAir,
 } from './on-air';
-export { describeTake, cardWords, graphicWords, nameOfCue, valuesWords } from './describe';
+export { describeTake, cardWords, valuesWords } from './describe';
+export { graphicWords, nameOfCue } from './names';
 export { lampOf, nextStanding, standings, type Lamp, type Seen, type Standing } from './tally';
 export { byHand } from './moves';
+export { isOfTheMoment } from './perishable';

@@ -1,6 +1,6 @@
-import { nameOfCue } from './describe';
 import type { Command, WhichPreview } from './command';
 import { acceptLive, acceptValues, channelOf, fieldOf, findTarget, released, templateOf } from './lookup';
+import { nameOfCue } from './names';
 import type { ChannelAir, Cue } from './state';
 import { note, refuse, type Work } from './work';
 

@@ -44,6 +44,14 @@ export {
   type PropertyValue,
 } from './field/registry';
 export { allowedPattern, newTextField, openText } from './field/text-field';
+export {
+  arrangementSchema,
+  deskPanels,
+  usualArrangement,
+  type Arrangement,
+  type DeskPanel,
+  type PanelPlace,
+} from './arrangement';
 export { isSample, unfilledFields } from './field/sample';
 export * from './tether';
 export * from './ease';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { arrangementSchema } from './arrangement';
 import { assetSchema } from './asset';
 import { cardSchema, type Card } from './card';
 import { channelSchema } from './channel';
@@ -28,6 +29,8 @@ export const showSchema = z.object({
   cards: z.record(idSchema, cardSchema),
   rundowns: z.array(rundownSchema).min(1).max(100),
   pads: z.array(padSchema).max(100),
+  /** How people sit at the Desk, by their names; absent: as usual. */
+  desks: z.record(z.string().min(1).max(60), arrangementSchema).optional(),
 });
 /** Everything of one programme, as plain JSON. */
 export type Show = z.infer<typeof showSchema>;

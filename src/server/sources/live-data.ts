@@ -49,7 +49,10 @@ const previewKey = (channel: string, desk = ''): string => `preview ${channel}${
  * on disk before it is seen, so that all screens show the same.
  */
 export class LiveData {
-  private readonly uses = new Map<string, { channel: string; desk?: string; of: Cue | Graphic; signature: string }>();
+  private readonly uses = new Map<
+    string,
+    { channel: string; desk?: string; of: Cue | Graphic; signature: string }
+  >();
   private readonly last = new Map<string, Values>();
   private readonly waiting = new Map<string, Values>();
   private readonly faults = new Map<string, readonly Problem[]>();

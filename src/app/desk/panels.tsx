@@ -1,0 +1,170 @@
+import { ExternalLink, EyeOff } from 'lucide-react';
+import { Fragment, type ReactNode } from 'react';
+import { Group, Panel, Separator, type Layout } from 'react-resizable-panels';
+import type { Channel, DeskPanel } from '../../core/show';
+import { IconButton } from '../ui';
+import { useAir } from '../state/air-store';
+import { arrange, place, useArrangement } from './arrangement';
+import { say } from './desk-store';
+import { HandPanel } from './hand-panel';
+import { LaneBoard } from './lane-board';
+import { MonitorStrip } from './monitor-strip';
+import { Monitors } from './monitors';
+import { isPanelOpen, openPanel, PanelWindow } from './panel-window';
+import { Rundown } from './rundown';
+import { TimeLine } from './time-line';
+
+export const panelWords: Readonly<Record<DeskPanel, string>> = {
+  rundown: 'Rundown',
+  monitors: 'Monitors',
+  board: 'Lane board',
+  others: 'Other channels',
+  hand: 'Card in hand',
+};
+
+/** Puts a panel into a window of its own. */
+export function toWindow(panel: DeskPanel): void {
+  if (!openPanel(panel))
+    say('The browser did not open a window. Allow windows of this page, and try again.', true);
+}
+
+/** The panels of the Desk, each where its owner wants it. */
+export function DeskPanels(props: { channel: Channel; onChannel: (id: string) => void }) {
+  const { channel, onChannel } = props;
+  const channels = useAir((store) => store.state.channels);
+  const { places } = useArrangement((store) => store.arrangement);
+  const others = channels.filter((other) => other.id !== channel.id);
+  const contents: Readonly<Record<DeskPanel, ReactNode>> = {
+    rundown: <Rundown />,
+    monitors: <Monitors channel={channel} />,
+    board: (
+      <div className="flex h-full min-h-0 flex-col">
+        <TimeLine />
+        <div className="min-h-0 flex-1">
+          <LaneBoard channel={channel} />
+        </div>
+      </div>
+    ),
+    others: <MonitorStrip channels={others} onPick={onChannel} />,
+    hand: <HandPanel channel={channel} />,
+  };
+  const has = (panel: DeskPanel): boolean => panel !== 'others' || others.length > 0;
+  const isHere = (panel: DeskPanel): boolean => has(panel) && (places[panel] ?? 'here') === 'here';
+  const middle = (['monitors', 'board', 'others'] as const).filter(isHere);
+  const columns = [
+    ...(isHere('rundown') ? ['rundown' as const] : []),
+    ...(middle.length > 0 ? ['middle' as const] : []),
+    ...(isHere('hand') ? ['hand' as const] : []),
+  ];
+  const aside = (Object.keys(contents) as DeskPanel[]).filter(
+    (panel) => places[panel] === 'window' && has(panel),
+  );
+  return (
+    <>
+      {columns.length === 0 ? (
+        <p className="flex flex-1 items-center justify-center text-ink-3">
+          Every panel is hidden or in a window of its own. “Panels” brings them back.
+        </p>
+      ) : (
+        <Split id={`desk ${columns.join(' ')}`} orientation="horizontal" className="min-h-0 flex-1">
+          {columns.map((column) =>
+            column === 'middle' ? (
+              <Panel key={column} id={column} minSize="300px">
+                <section className="flex h-full min-h-0 flex-col" aria-label={`Channel ${channel.name}`}>
+                  <Split id={`middle ${middle.join(' ')}`} orientation="vertical" className="min-h-0 flex-1">
+                    {middle.map((panel) => (
+                      <Panel key={panel} id={panel} {...heights[panel]}>
+                        <Framed panel={panel}>{contents[panel]}</Framed>
+                      </Panel>
+                    ))}
+                  </Split>
+                </section>
+              </Panel>
+            ) : (
+              <Panel key={column} id={column} {...widths[column]} groupResizeBehavior="preserve-pixel-size">
+                <Framed panel={column}>{contents[column]}</Framed>
+              </Panel>
+            ),
+          )}
+        </Split>
+      )}
+      {aside.map((panel) =>
+        isPanelOpen(panel) ? (
+          <PanelWindow
+            key={panel}
+            panel={panel}
+            title={`${panelWords[panel]} · ${channel.name} · Jorvan`}
+            onClosed={() => place(panel, 'here')}
+          >
+            {contents[panel]}
+          </PanelWindow>
+        ) : null,
+      )}
+    </>
+  );
+}
+
+const widths = {
+  rundown: { defaultSize: '264px', minSize: '200px' },
+  hand: { defaultSize: '296px', minSize: '240px' },
+} as const;
+const heights = {
+  monitors: { defaultSize: '40%', minSize: '110px' },
+  board: { defaultSize: '42%', minSize: '90px' },
+  others: { defaultSize: '18%', minSize: '80px' },
+} as const;
+
+/** Panels beside or over one another, with lines between them that are dragged; their sizes are kept. */
+function Split(props: {
+  id: string;
+  orientation: 'horizontal' | 'vertical';
+  className: string;
+  children: ReactNode[];
+}) {
+  const { id, orientation, className, children } = props;
+  const kept: Layout | undefined = useArrangement.getState().arrangement.sizes[id];
+  const of = useArrangement((store) => (store.arrangement.sizes[id] ? store.of : 'usual'));
+  return (
+    <Group
+      key={`${id} ${of}`}
+      orientation={orientation}
+      className={className}
+      {...(kept ? { defaultLayout: kept } : {})}
+      onLayoutChanged={(layout, { isUserInteraction }) => {
+        if (isUserInteraction) arrange((now) => ({ ...now, sizes: { ...now.sizes, [id]: layout } }));
+      }}
+    >
+      {children.map((child, i) => (
+        <Fragment key={i}>
+          {i > 0 && <Separator className="splitter" />}
+          {child}
+        </Fragment>
+      ))}
+    </Group>
+  );
+}
+
+/** A panel, with the ways to hide it and to put it into a window; seen when it is pointed at or reached by keys. */
+function Framed({ panel, children }: { panel: DeskPanel; children: ReactNode }) {
+  return (
+    <div className="group/panel relative h-full min-h-0 min-w-0 overflow-hidden">
+      {children}
+      <span className="absolute right-1 bottom-1 z-10 flex rounded bg-deck opacity-0 group-hover/panel:opacity-100 focus-within:opacity-100">
+        <IconButton
+          label={`${panelWords[panel]}: in a window of its own`}
+          className="size-6"
+          onClick={() => toWindow(panel)}
+        >
+          <ExternalLink size={12} />
+        </IconButton>
+        <IconButton
+          label={`${panelWords[panel]}: hide`}
+          className="size-6"
+          onClick={() => place(panel, 'hidden')}
+        >
+          <EyeOff size={12} />
+        </IconButton>
+      </span>
+    </div>
+  );
+}
