@@ -53,8 +53,8 @@ async function echoTimes(count: number): Promise<number[]> {
   );
   const socket = new Socket(`ws://127.0.0.1:${port}`);
   await new Promise((resolve) => socket.once('open', resolve));
-  await roundTrips(socket, 100, (i) => cue(`warm${i}`, '1'));
-  const times = await roundTrips(socket, count, (i) => cue(`e${i}`, '31.21'));
+  await roundTrips(socket, 100, (i) => cue(`warm${i}`, '101'));
+  const times = await roundTrips(socket, count, (i) => cue(`e${i}`, '401'));
   socket.terminate();
   child.kill('SIGKILL');
   return times;
@@ -79,7 +79,7 @@ async function skew(running: Running): Promise<number> {
       ).jorvanFrames((frame, at) => void drawn.push([frame, at]));
     });
   for (let i = 0; i < 12; i += 1) {
-    await running.command({ do: 'take', channel: 'main', number: i % 2 === 0 ? '31.21' : '40' });
+    await running.command({ do: 'take', channel: 'main', number: i % 2 === 0 ? '401' : '301' });
     await pages[0]?.waitForTimeout(900);
   }
   const [one, two] = await Promise.all(
@@ -101,8 +101,8 @@ export async function airFigures(): Promise<Record<string, number>> {
   const running = new Running();
   await running.start();
   const operator = await running.line('operator');
-  await roundTrips(operator, 100, (i) => cue(`warm${i}`, '1'));
-  const own = await roundTrips(operator, 600, (i) => cue(`c${i}`, i % 2 === 0 ? '31.21' : '40'));
+  await roundTrips(operator, 100, (i) => cue(`warm${i}`, '101'));
+  const own = await roundTrips(operator, 600, (i) => cue(`c${i}`, i % 2 === 0 ? '401' : '301'));
   const echo = await echoTimes(600);
 
   const operators = await Promise.all(Array.from({ length: 16 }, () => running.line('operator')));
@@ -116,7 +116,7 @@ export async function airFigures(): Promise<Record<string, number>> {
           socket.on('message', (data: Buffer) => {
             if (data.toString().startsWith('{"type":"answer"') && (left -= 1) === 0) resolve();
           });
-          for (let i = 0; i < each; i += 1) socket.send(cue(`o${o}-${i}`, i % 2 === 0 ? '31.21' : '12'));
+          for (let i = 0; i < each; i += 1) socket.send(cue(`o${o}-${i}`, i % 2 === 0 ? '401' : '201'));
         }),
     ),
   );
@@ -153,7 +153,7 @@ export async function airFigures(): Promise<Record<string, number>> {
   operator.terminate();
   const skewMs = await skew(running);
 
-  await running.command({ do: 'take', channel: 'main', number: '31.21' });
+  await running.command({ do: 'take', channel: 'main', number: '401' });
   await running.kill();
   const down = performance.now();
   const again = running.start();

@@ -156,7 +156,7 @@ async function fileToAir(): Promise<Record<string, number>> {
   await fetch(`http://localhost:${port}/api/air/commands`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ do: 'take', channel: 'main', number: '61' }),
+    body: JSON.stringify({ do: 'take', channel: 'main', number: '601' }),
   });
   await page.waitForTimeout(3000);
   const times: number[] = [];

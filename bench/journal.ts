@@ -38,7 +38,7 @@ export async function journalFigures(): Promise<Record<string, number>> {
         await engine.submit({
           do: 'cue',
           channel: 'main',
-          number: i % 2 === 0 ? '31.21' : `${12 + (operator % 4)}`,
+          number: i % 2 === 0 ? '401' : `${12 + (operator % 4)}`,
         });
     }),
   );

@@ -37,7 +37,7 @@ export async function takeFigures(): Promise<Record<string, number>> {
         for (let i = 0; i < takes; i += 1) {
           const command =
             i % 2 === 0
-              ? { do: 'take', channel: 'main', number: `31.${21 + ((i / 2) % 9)}` }
+              ? { do: 'take', channel: 'main', number: `40${1 + ((i / 2) % 9)}` }
               : { do: 'change', channel: 'main', lane: 'lower', values: { Name: `Name ${i}` } };
           const start = performance.now();
           const evaluated = new Map<number, number>();

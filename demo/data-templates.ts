@@ -112,7 +112,9 @@ export function windGauge(): Template {
       }),
     ],
     order: ['plate', 'edge', 'place', 'gust', 'unit', 'ground', 'bar', 'limit', 'line'],
-    fields: [textField('f-place', 'Place', 'Wind · Pier head', 'Where the instrument stands')],
+    fields: [
+      textField('f-place', 'Place', 'Wind · Pier head', 'Where the instrument stands', { sample: false }),
+    ],
     ties: [['place', 'text', 'f-place']],
     tethers: [['unit', 'left', 'gust', 'right', 18]],
     enter: phase(40, [
@@ -127,6 +129,18 @@ export function windGauge(): Template {
       ['limit', 'opacity', [26, 0], [34, 1, 'linear']],
       ['line', 'opacity', [22, 0], [36, 1, 'linear']],
     ]),
+    moves: [
+      {
+        id: 'alarm',
+        name: 'Turn to alarm',
+        ...phase(30, [
+          ['edge', 'scaleX', [0, 1, 'strong'], [18, 2.4]],
+          ['plate', 'fill', [4, colours.deep, 'linear'], [24, '#6b1f17']],
+          ['gust', 'scale', [6, 1, 'strong'], [22, 1.06]],
+          ['line', 'opacity', [4, 1, 'linear'], [14, 0.6]],
+        ]),
+      },
+    ],
     exit: phase(22, [
       ...(['place', 'gust', 'unit', 'line', 'bar', 'ground', 'limit'] as const).map(
         (id, i): [string, 'opacity', [number, number, 'linear'], [number, number]] => [
@@ -216,7 +230,7 @@ export function leaders(): Template {
       ]),
     ],
     order: ['plate', 'head', 'title', ...rows.flatMap((n) => [`place${n}`, `team${n}`, `score${n}`])],
-    fields: [textField('f-title', 'Title', 'After the ballet', 'What the places are of')],
+    fields: [textField('f-title', 'Title', 'After the ballet', 'What the places are of', { sample: false })],
     ties: [['title', 'text', 'f-title']],
     tethers: [],
     enter: phase(52, [

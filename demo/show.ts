@@ -136,13 +136,25 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
         values: { ...fillFromRow(template, source, row, show.assets).values },
       });
     });
-  keepCard(show, { id: 'card-1', number: '1', template: 'bug', values: {} });
-  cardsFrom(table('flights.csv', 'Flights'), 'flight-card', '12');
-  cardsFrom(table('people.csv', 'People'), 'name-line', '31.21');
-  keepCard(show, { id: 'card-40', number: '40', template: 'notice-strip', values: {} });
+  keepCard(show, { id: 'card-101', number: '101', template: 'bug', values: {} });
+  cardsFrom(table('flights.csv', 'Flights'), 'flight-card', '201');
+  cardsFrom(table('people.csv', 'People'), 'name-line', '401');
+  // A block that grows between two of its numbers: the pilot, once she has won.
   keepCard(show, {
-    id: 'card-41',
-    number: '41',
+    id: 'card-405.1',
+    number: '405.1',
+    template: 'name-line',
+    values: { ...show.cards['card-405']?.values, 'f-role': 'Wins the ballet · Dunlin Aerobats' },
+  });
+  keepCard(show, {
+    id: 'card-301',
+    number: '301',
+    template: 'notice-strip',
+    values: { 'f-line': 'High water at 16:40. The outer bar closes at 15:50' },
+  });
+  keepCard(show, {
+    id: 'card-302',
+    number: '302',
     template: 'notice-strip',
     values: {
       'f-label': 'Wind',
@@ -156,8 +168,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       template: 'round-score',
       values: { 'f-team': team, 'f-flag': picture(flag), 'f-score': points, 'f-judges': marks },
     });
-  score('50', 'Skerry Flyers', 'skerry.svg', 87.4, '9.1  8.6  8.8  8.9  8.3');
-  score('51', 'Ox', 'dunlin.svg', 91.2, '9.4  9.0  9.2  9.1  8.9');
+  score('611', 'Skerry Flyers', 'skerry.svg', 87.4, '9.1  8.6  8.8  8.9  8.3');
+  score('612', 'Ox', 'dunlin.svg', 91.2, '9.4  9.0  9.2  9.1  8.9');
   // What comes by itself: the pier's instrument, and the results that the scorers save in the watched folder.
   show.sources['wind'] = {
     id: 'wind',
@@ -184,8 +196,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     ],
   });
   show.tables['heats'] = heats(show);
-  keepCard(show, { id: 'card-60', number: '60', template: 'wind-gauge', values: {} });
-  keepCard(show, { id: 'card-61', number: '61', template: 'leaders', values: {} });
+  keepCard(show, { id: 'card-501', number: '501', template: 'wind-gauge', values: {} });
+  keepCard(show, { id: 'card-601', number: '601', template: 'leaders', values: {} });
   addPlayout(show);
   return { show, assets };
 }

@@ -155,7 +155,7 @@ export const bug = (mark: string): Template =>
       }),
     ],
     order: ['plate', 'label', 'clock', 'mark'],
-    fields: [textField('f-label', 'Label', 'LIVE', 'One short word')],
+    fields: [textField('f-label', 'Label', 'LIVE', 'One short word', { sample: false })],
     ties: [['label', 'text', 'f-label']],
     tethers: [
       ['clock', 'right', 'mark', 'left', -18],
@@ -381,7 +381,7 @@ export const noticeStrip = (): Template =>
     ],
     order: ['strip', 'flag', 'label', 'line'],
     fields: [
-      textField('f-label', 'Label', 'Notice', 'One word'),
+      textField('f-label', 'Label', 'Notice', 'One word', { sample: false }),
       textField('f-line', 'Line', 'High water at 16:40. The outer bar closes at 15:50', 'One sentence, no full stop'),
     ],
     ties: [

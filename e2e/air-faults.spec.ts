@@ -33,7 +33,7 @@ async function operator(server: TestServer, name: string) {
 const stateOf = async (server: TestServer): Promise<AirState> =>
   ({ ...emptyAir(), ...(await server.air()).state }) as AirState;
 
-const numbers = ['31.21', '31.22', '40', '41', '12', '13', '1', '61'];
+const numbers = ['401', '402', '301', '302', '201', '202', '101', '601'];
 
 test('killed in the midst of takes: what was answered is there, what is given again is done once', async () => {
   const server = new TestServer();
@@ -111,7 +111,7 @@ test('ten operators hammer one channel: one order, one graphic a lane, the same 
 test('a release damaged on its way is refused whole; what is on air stands', async () => {
   const server = new TestServer();
   await server.start();
-  await server.command({ do: 'take', channel: 'main', number: '40' });
+  await server.command({ do: 'take', channel: 'main', number: '301' });
   const before = await stateOf(server);
   const release = await (await fetch(`${server.url}/api/releases/${before.release}`)).text();
   const send = async (body: string): Promise<{ status: number; code: string; message: string }> => {
@@ -148,9 +148,9 @@ test('an output that is reloaded in any phase, or whose server is killed then, c
   const [steady, reloaded] = [await open(), await open()];
   const apart = async () => (await Picture.of(steady)).differs(await Picture.of(reloaded));
   const phases: [string, object][] = [
-    ['Enter', { do: 'take', channel: 'main', number: '40' }],
+    ['Enter', { do: 'take', channel: 'main', number: '301' }],
     ['Change', { do: 'change', channel: 'main', lane: 'lower', values: { Line: 'The flag is green again' } }],
-    ['Hold', { do: 'cue', channel: 'main', number: '41' }],
+    ['Hold', { do: 'cue', channel: 'main', number: '302' }],
   ];
   for (const [, command] of phases) {
     await server.command(command as Record<string, unknown>);
@@ -160,7 +160,7 @@ test('an output that is reloaded in any phase, or whose server is killed then, c
     await expect.poll(apart).toBeLessThan(200);
   }
   // The server falls while one graphic hands over to the next: no output goes black, and both end alike.
-  await server.command({ do: 'take', channel: 'main', number: '31.21' });
+  await server.command({ do: 'take', channel: 'main', number: '401' });
   await server.kill();
   for (const page of [steady, reloaded]) expect((await Picture.of(page)).inked()).not.toBeNull();
   await server.start();

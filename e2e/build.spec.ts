@@ -236,7 +236,7 @@ test('an output reloaded in mid-motion comes back to the frame that its sibling 
   ).json()) as { hash: string };
   expect((await server.command({ do: 'release', release: hash })).status).toBe(200);
   // A short line, so that the strip's own end is what reaches furthest.
-  await server.command({ do: 'take', channel: 'main', number: '40', values: { Line: '.' } });
+  await server.command({ do: 'take', channel: 'main', number: '301', values: { Line: '.' } });
 
   const context = await browser.newContext({ viewport: { width: 1920, height: 1080 } });
   const [a, b] = [await context.newPage(), await context.newPage()];

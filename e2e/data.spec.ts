@@ -106,7 +106,7 @@ test('a workbook saved on disk changes the words in program, and each word leads
   await output.goto(`${server.url}/out/main`);
   await page.goto(`${server.url}/desk/main`);
   await expect(page.getByRole('option', { name: /After the ballet/ })).toBeVisible();
-  await page.keyboard.type('61');
+  await page.keyboard.type('601');
   await page.keyboard.press('Enter');
   await expect(page.getByText('61 is in preview.')).toBeVisible();
   await page.keyboard.press('Space');

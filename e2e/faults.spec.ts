@@ -150,27 +150,27 @@ test('one frame and no more: any moment of a card or template, ready when drawn,
     await expect(page.locator('html')).toHaveAttribute('data-ready', 'true');
     return Picture.of(page);
   };
-  const hold = await draw('card=31.21');
+  const hold = await draw('card=401');
   expect(near(hold.at(290, 990), '#0b2730')).toBe(true);
   expect((await draw('template=Name%20line&phase=enter&frame=0')).inked()).toBeNull();
   // Half-way in, the bar is narrower than at rest; with longer words it is wider.
-  const part = await draw('card=31.21&phase=enter&frame=16');
+  const part = await draw('card=401&phase=enter&frame=16');
   expect(part.inked()?.right ?? 0).toBeLessThan(hold.inked()?.right ?? 0);
   const longer = await draw(
-    `card=31.21&values=${encodeURIComponent('{"Name":"Ida Marsh-Whitterstone of the Outer Bar"}')}`,
+    `card=401&values=${encodeURIComponent('{"Name":"Ida Marsh-Whitterstone of the Outer Bar"}')}`,
   );
   expect(longer.inked()?.right ?? 0).toBeGreaterThan((hold.inked()?.right ?? 0) + 200);
-  expect((await draw('card=31.21&phase=exit&frame=28')).inked()).toBeNull();
-  const tall = await draw('card=31.21&channel=tall');
+  expect((await draw('card=401&phase=exit&frame=28')).inked()).toBeNull();
+  const tall = await draw('card=401&channel=tall');
   expect(tall.width).toBe(1920);
   await expect(page.locator('canvas')).toHaveJSProperty('height', 1920);
   for (const [query, code] of [
     ['card=99', 'unknown-card'],
     ['template=None', 'unknown-template'],
     ['', 'no-target'],
-    ['card=31.21&values={', 'bad-values'],
-    ['card=31.21&phase=later', 'unknown-phase'],
-    ['card=31.21&width=2', 'bad-size'],
+    ['card=401&values={', 'bad-values'],
+    ['card=401&phase=later', 'unknown-phase'],
+    ['card=401&width=2', 'bad-size'],
   ] as const) {
     await page.goto(`${server.url}/frame?${query}`);
     await expect(page.locator('html')).toHaveAttribute('data-error', code);
@@ -196,11 +196,11 @@ test('a journal torn by a fall, and a picture that is gone: what was on air come
 }) => {
   const own = new TestServer();
   await own.start();
-  await own.command({ do: 'take', channel: 'main', number: '31.21' });
+  await own.command({ do: 'take', channel: 'main', number: '401' });
   await own.kill();
   writeFileSync(`${own.home}/journal/snapshot.json`, '{ torn');
   await own.start();
-  expect((await own.air()).onAir['main']).toMatchObject([{ number: '31.21' }]);
+  expect((await own.air()).onAir['main']).toMatchObject([{ number: '401' }]);
   // The picture cannot be had: it is left out on air, and the rest of the graphic stands.
   await page.route('**/api/assets/**', (route) => route.abort());
   await page.setViewportSize({ width: 1920, height: 1080 });

@@ -45,7 +45,7 @@ test('a lone operator calls, takes, corrects, takes back and puts back, on the n
   await page.keyboard.press('NumpadEnter');
   await expect(says(page)).toContainText('enters Lower, which is free');
   await page.keyboard.press('NumpadAdd');
-  await expect(boardRow(page, 'Lower')).toContainText('31.21');
+  await expect(boardRow(page, 'Lower')).toContainText('401');
 
   // Edits of what is on air wait, are marked, and go with one key; a wrong one is taken back with one.
   const before = (await wordsOnAir('lower'))[0];
@@ -64,10 +64,10 @@ test('a lone operator calls, takes, corrects, takes back and puts back, on the n
   await page.keyboard.press('NumpadSubtract');
   await expect(boardRow(page, 'Lower')).toContainText('free');
   await page.keyboard.press('b');
-  await expect(boardRow(page, 'Lower')).toContainText('31.21');
+  await expect(boardRow(page, 'Lower')).toContainText('401');
 
   // As it is typed: air follows each letter, and all of it is taken back at once.
-  await page.getByRole('button', { name: /^Take 31\.21 .* in hand$/ }).click();
+  await page.getByRole('button', { name: /^Take 401 .* in hand$/ }).click();
   await page.getByLabel('Air follows as it is typed').check();
   await field.click();
   await field.press('End');
@@ -99,8 +99,8 @@ test('two operators: who has what in hand is seen, edits are merged by field, an
   browser,
 }) => {
   const [ana, bo] = [await desk(browser, 'Ana'), await desk(browser, 'Bo')];
-  await server.command({ do: 'take', channel: 'main', number: '31.22' });
-  for (const page of [ana, bo]) await page.getByRole('button', { name: /^Take 31\.22 .* in hand$/ }).click();
+  await server.command({ do: 'take', channel: 'main', number: '402' });
+  for (const page of [ana, bo]) await page.getByRole('button', { name: /^Take 402 .* in hand$/ }).click();
   await ana.getByRole('textbox', { name: 'Name', exact: true }).fill('Ida');
   await expect(bo.getByText('Ana edits this now')).toBeVisible();
   await bo.getByRole('textbox', { name: 'Role' }).fill('Pilot');
@@ -112,8 +112,8 @@ test('two operators: who has what in hand is seen, edits are merged by field, an
     .toMatchObject({ 'f-name': 'Ida', 'f-role': 'Pilot' });
 
   // Bo cues over Ana's cue in the moment before her take: she is told, and nothing wrong goes up.
-  await server.command({ do: 'cue', channel: 'main', number: '40', by: 'Ana' });
-  await expect(says(ana)).toContainText('40');
+  await server.command({ do: 'cue', channel: 'main', number: '301', by: 'Ana' });
+  await expect(says(ana)).toContainText('301');
   await ana.evaluate(() => {
     // The line stands still for a moment, as a busy one does.
     const own = WebSocket.prototype.send;
@@ -124,9 +124,9 @@ test('two operators: who has what in hand is seen, edits are merged by field, an
   });
   await ana.locator('body').click({ position: { x: 640, y: 20 } });
   await ana.keyboard.press('Space');
-  await server.command({ do: 'cue', channel: 'main', number: '41', by: 'Bo' });
-  await expect(ana.getByRole('alert')).toContainText('Bo has cued 41');
-  expect((await server.air()).onAir['main']?.map((own) => own.number)).toEqual(['31.22']);
+  await server.command({ do: 'cue', channel: 'main', number: '302', by: 'Bo' });
+  await expect(ana.getByRole('alert')).toContainText('Bo has cued 302');
+  expect((await server.air()).onAir['main']?.map((own) => own.number)).toEqual(['402']);
   for (const page of [ana, bo]) await page.context().close();
 });
 
@@ -136,23 +136,23 @@ test('a rundown runs by itself, is paused, taken over and stopped; its time line
   const page = await desk(browser, 'Ana');
   await page.getByLabel('Rundown in hand').selectOption({ label: 'Beach screen loop' });
   await page.getByRole('button', { name: 'Run', exact: true }).click();
-  await expect.poll(() => wordsOnAir('lower', 'beach')).toEqual(['61']);
+  await expect.poll(() => wordsOnAir('lower', 'beach')).toEqual(['601']);
   await expect(page.getByRole('group', { name: /^Time line of Beach screen loop/ })).toContainText('Notice');
-  await expect(page.getByText(/then 40/)).toBeVisible();
+  await expect(page.getByText(/then 301/)).toBeVisible();
   await page.getByRole('button', { name: 'Next row goes to air (R)' }).click();
-  await expect.poll(() => wordsOnAir('lower', 'beach')).toEqual(['40']);
+  await expect.poll(() => wordsOnAir('lower', 'beach')).toEqual(['301']);
   await page.getByRole('button', { name: 'Pause (P)' }).click();
   await expect(page.getByText('when it goes on')).toBeVisible();
   await page.getByRole('button', { name: 'Go on (P)' }).click();
   await page.getByRole('button', { name: 'Take over by hand' }).click();
-  await expect(page.getByText(/then 41 by hand/)).toBeVisible();
+  await expect(page.getByText(/then 302 by hand/)).toBeVisible();
   await page.getByRole('button', { name: 'Stop the run; what is up stays' }).click();
   await expect(page.getByRole('button', { name: 'Run', exact: true })).toBeVisible();
-  expect(await wordsOnAir('lower', 'beach')).toEqual(['40']);
+  expect(await wordsOnAir('lower', 'beach')).toEqual(['301']);
 
   // The row in hand is changed at the Desk: every screen and the next run know it.
   await page.getByRole('listbox', { name: 'Cards' }).getByRole('option').nth(1).click();
-  await page.getByRole('button', { name: /^Row 40/ }).click();
+  await page.getByRole('button', { name: /^Row 301/ }).click();
   await page.getByLabel('Lasts (empty: stays)').fill('1:05');
   await page.getByLabel('Lasts (empty: stays)').press('Enter');
   await expect(page.getByRole('listbox', { name: 'Cards' }).getByRole('option').nth(1)).toContainText('1:05');
@@ -163,12 +163,12 @@ test('when the leaders come the bug tucks away, said before the take, and comes 
   browser,
 }) => {
   const page = await desk(browser, 'Ana');
-  await server.command({ do: 'take', channel: 'main', number: '1' });
-  await server.command({ do: 'cue', channel: 'main', number: '61' });
+  await server.command({ do: 'take', channel: 'main', number: '101' });
+  await server.command({ do: 'cue', channel: 'main', number: '601' });
   await expect(says(page)).toContainText('1 Bug with clock does “Tuck away”');
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Bring back' })).toBeVisible();
-  await server.command({ do: 'clear', channel: 'main', number: '61' });
+  await server.command({ do: 'clear', channel: 'main', number: '601' });
   await expect(page.getByRole('button', { name: 'Bring back' })).toHaveCount(0);
   await page.context().close();
 });
@@ -184,8 +184,8 @@ test('outputs: a follower shows the leader, a test card lies over the picture, a
   await expect(card.getByText('Sand')).toBeVisible();
   await card.getByLabel('Shows what another channel shows').selectOption({ label: 'As Main' });
   await card.getByLabel('Bug').click();
-  await server.command({ do: 'take', channel: 'main', number: '40' });
-  await server.command({ do: 'take', channel: 'main', number: '1' });
+  await server.command({ do: 'take', channel: 'main', number: '301' });
+  await server.command({ do: 'take', channel: 'main', number: '101' });
   const inked = async () => (await Picture.of(wall)).inked();
   await expect.poll(async () => ((await inked())?.bottom ?? 0) > 900).toBe(true);
   // Without the bug nothing is drawn in the upper half.
@@ -220,7 +220,7 @@ test('an output whose own clock is minutes wrong shows the same frame as one who
     await page.goto(`${server.url}/out/main?card=counter`);
     await expect(page.locator('html')).toHaveAttribute('data-connected', 'true');
   }
-  await server.command({ do: 'take', channel: 'main', number: '31.23' });
+  await server.command({ do: 'take', channel: 'main', number: '403' });
   await server.command({ do: 'count', channel: 'main', lane: 'lower', field: 'Name', act: 'start' });
   const frameOf = (page: Page) => page.evaluate(() => Number(document.documentElement.dataset['frame']));
   await expect.poll(async () => Math.abs((await frameOf(right)) - (await frameOf(wrong))) < 25).toBe(true);
@@ -261,7 +261,7 @@ test('the mixer keys a channel over its cameras, and the Desk says on air only o
   const page = await desk(browser, 'Ana');
   const mixer = await page.context().newPage();
   await mixer.goto(`${server.url}/mixer`);
-  await server.command({ do: 'take', channel: 'main', number: '40' });
+  await server.command({ do: 'take', channel: 'main', number: '301' });
   await mixer.getByLabel('Tells the Desk what is on program (tally)').click();
   await expect(boardRow(page, 'Lower')).toContainText('Up, not keyed');
   const program = mixer.getByRole('img', { name: 'Mixer program' });

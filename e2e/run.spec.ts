@@ -346,18 +346,18 @@ test('6: rows of a CSV fill cards, and a used number asks before it is given awa
   await expect(fill.getByText(/sandpiper\.svg” is none/)).toBeVisible();
 
   await page.getByRole('gridcell', { name: 'Maren Osei-Whitlock' }).click();
-  await fill.getByLabel('Call number').fill('31.25');
+  await fill.getByLabel('Call number').fill('405');
   await fill.getByRole('button', { name: 'Keep this row' }).click();
-  await expect(page.getByText('Kept under 31.25.')).toBeVisible();
+  await expect(page.getByText('Kept under 405.')).toBeVisible();
   await page.getByRole('gridcell', { name: 'Ox', exact: true }).click();
-  await fill.getByLabel('Call number').fill('31.250');
+  await fill.getByLabel('Call number').fill('405.0');
   await fill.getByRole('button', { name: 'Keep this row' }).click();
   const dialog = page.getByRole('dialog', { name: /is used/ });
   await expect(dialog.getByRole('img')).toHaveCount(2);
   await dialog.getByRole('button', { name: 'Keep the one there' }).click();
-  await fill.getByLabel('Call number').fill('31.30');
+  await fill.getByLabel('Call number').fill('430');
   await fill.getByRole('button', { name: /Keep all 12/ }).click();
-  await expect(page.getByText('12 cards kept, 31.30 to 31.41.')).toBeVisible();
+  await expect(page.getByText('12 cards kept, 430 to 441.')).toBeVisible();
 });
 
 test('7: released, then run from the keyboard; design goes on without touching air', async () => {
@@ -372,8 +372,8 @@ test('7: released, then run from the keyboard; design goes on without touching a
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('No card has the number 99.');
   await page.keyboard.press('Escape');
-  await page.keyboard.type('31.25');
-  await expect(page.locator('[data-says]')).toContainText('Enter cues 31.25');
+  await page.keyboard.type('405');
+  await expect(page.locator('[data-says]')).toContainText('Enter cues 405');
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-take]')).toHaveText('enters Lower, which is free');
   const preview = page.getByRole('img', { name: 'Main preview' });
@@ -392,7 +392,7 @@ test('7: released, then run from the keyboard; design goes on without touching a
   expect(taken.status).toBe(200);
 
   // A misspelt name is corrected on air: it waits, is sent, and cuts to the new words.
-  await page.getByRole('button', { name: /Take 31\.25 .* in hand/ }).click();
+  await page.getByRole('button', { name: /Take 405 .* in hand/ }).click();
   const hand = page.getByRole('complementary', { name: 'Card in hand' });
   await hand.getByLabel('Name', { exact: true }).fill('Maren Osei-Whitlocke');
   await expect(hand.getByText('differs from air')).toBeVisible();
@@ -407,9 +407,9 @@ test('7: released, then run from the keyboard; design goes on without touching a
 
   // A take onto the occupied lane: the old one's exit, then the new one's entry.
   await hand.getByLabel('Name', { exact: true }).blur();
-  await page.keyboard.type('31.31');
+  await page.keyboard.type('431');
   await page.keyboard.press('Enter');
-  await expect(page.locator('[data-take]')).toHaveText(/replaces 31\.25 Name line in Lower, after its exit/);
+  await expect(page.locator('[data-take]')).toHaveText(/replaces 405 Name line in Lower, after its exit/);
   await page.keyboard.press('Space');
   await expect.poll(async () => (await server.air()).state.air['main']?.graphics.length).toBe(3);
   const graphics = (await server.air()).state.air['main']?.graphics ?? [];
@@ -434,14 +434,14 @@ test('7: released, then run from the keyboard; design goes on without touching a
     .toBe(true);
 
   // Clear plays the exit and leaves the bug.
-  await page.getByRole('button', { name: /Take 31\.31 .* in hand/ }).click();
+  await page.getByRole('button', { name: /Take 431 .* in hand/ }).click();
   await page.keyboard.press('Delete');
   await expect.poll(async () => (await server.air()).onAir['main']?.map((g) => g.phase)).toContain('exit');
   await expect.poll(async () => (await server.air()).onAir['main']?.map((g) => g.lane)).toEqual(['bug']);
 });
 
 test('8: the output page is transparent, keys and fills, and outlives its server', async () => {
-  await server.command({ do: 'take', channel: 'main', number: '31.25' });
+  await server.command({ do: 'take', channel: 'main', number: '405' });
   await expect
     .poll(async () => (await server.air()).onAir['main']?.map((g) => g.phase))
     .toEqual(['hold', 'hold']);

@@ -96,19 +96,19 @@ const command = (body) =>
     body: JSON.stringify(body),
   });
 const midShow = async () => {
-  for (const number of ['1', '2', '12', '31.23']) await command({ do: 'take', channel: 'main', number });
+  for (const number of ['101', '111', '201', '403']) await command({ do: 'take', channel: 'main', number });
   await command({ do: 'count', channel: 'main', lane: 'clock', field: 'Time', act: 'start' });
   await command({ do: 'add', channel: 'main', lane: 'clock', field: 'Loops', amount: 3 });
-  await command({ do: 'take', channel: 'tall', number: '31.22' });
-  await command({ do: 'take', channel: 'tall', number: '1' });
-  await command({ do: 'note', card: 'card-31.26', note: 'Only if the wind drops', colour: 'kelp' });
+  await command({ do: 'take', channel: 'tall', number: '402' });
+  await command({ do: 'take', channel: 'tall', number: '101' });
+  await command({ do: 'note', card: 'card-406', note: 'Only if the wind drops', colour: 'kelp' });
   await command({ do: 'run', rundown: 'beach-loop', act: 'start', zone: 0 });
 };
 await shoot('desk', async () => {
   await midShow();
   await page.goto(`${url}/desk/main`);
   await settle(2500);
-  await page.keyboard.type('61');
+  await page.keyboard.type('601');
   await page.keyboard.press('Enter');
   await page.getByLabel('Rundown in hand').selectOption({ label: 'Beach screen loop' });
   await settle(2500);
@@ -127,11 +127,11 @@ await shoot('handover', async () => {
   await midShow();
   await page.goto(`${url}/desk/main`);
   await settle(3000);
-  await command({ do: 'take', channel: 'main', number: '40' });
+  await command({ do: 'take', channel: 'main', number: '301' });
   await settle(150);
 });
 await shoot('outputs', async () => {
-  await command({ do: 'take', channel: 'main', number: '31.23' });
+  await command({ do: 'take', channel: 'main', number: '403' });
   const output = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
   await output.goto(`${url}/out/main?name=Switcher%20input%203&group=gallery`);
   const wall = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
@@ -143,7 +143,7 @@ await shoot('outputs', async () => {
   await output.close();
 });
 await shoot('mixer', async () => {
-  await command({ do: 'take', channel: 'main', number: '31.23' });
+  await command({ do: 'take', channel: 'main', number: '403' });
   await page.goto(`${url}/mixer`);
   await settle(1500);
   await page.getByRole('button', { name: 'Key it in' }).first().click();
@@ -158,13 +158,13 @@ await shoot('as-run', async () => {
 });
 await shoot('pad', async () => {
   await midShow();
-  await command({ do: 'cue', channel: 'main', number: '31.25' });
+  await command({ do: 'cue', channel: 'main', number: '405' });
   await page.goto(`${url}/pad/pier`);
   await settle(3000);
 });
 await shoot('on-air', async () => {
   await page.setViewportSize({ width: 1920, height: 1080 });
-  await page.goto(`${url}/frame?card=31.25&backdrop=beach`);
+  await page.goto(`${url}/frame?card=405&backdrop=beach`);
   await page.waitForSelector('html[data-ready]', { state: 'attached' });
   await settle(500);
 });

@@ -85,7 +85,11 @@ async function run(): Promise<void> {
     const card = cardByNumber(state.cards, parsed.number);
     if (!card) return refuse('unknown-card', `No card has the number ${parsed.number}.`, 'card');
     wanted = card.template;
-    values = card.values;
+    // As the Desk fills it: by its row and by what data brings.
+    const filled = await fetch(`/api/air/filling?card=${encodeURIComponent(parsed.number)}`);
+    values = filled.ok
+      ? z.object({ values: z.record(z.string(), fieldValueSchema) }).parse(await filled.json()).values
+      : card.values;
   }
   const name = wanted ?? refuse('no-target', 'Say which template or card to draw.', 'template');
   const drawn =

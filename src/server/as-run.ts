@@ -19,6 +19,9 @@ export interface AsRunLine {
   readonly card: string;
   readonly graphic: string;
   readonly values: AirEvent['values'];
+  /** Where changes by data are folded: how many this line stands for, and when the last of them was. */
+  readonly changes?: number;
+  readonly until?: string;
 }
 
 const iso = (seconds: number | null): string =>
@@ -31,11 +34,15 @@ export interface AsRunFilter {
   readonly channel?: string;
   /** The last so many lines. */
   readonly last?: number;
+  /** What data changes of one graphic, with nothing else of it between, is one line. */
+  readonly folds?: boolean;
 }
 
 /** The as-run log out of the journal: every take, change and clear, with who, what and when. */
 export async function asRun(history: AsyncIterable<JournalEntry>, filter: AsRunFilter): Promise<AsRunLine[]> {
   const lines: AsRunLine[] = [];
+  /** The line that further changes by data go into, by graphic. */
+  const open = new Map<string, { -readonly [K in keyof AsRunLine]: AsRunLine[K] }>();
   for await (const { sequence, events } of history)
     for (const event of events ?? []) {
       if (!asRunEvents.has(event.what)) continue;
@@ -43,7 +50,14 @@ export async function asRun(history: AsyncIterable<JournalEntry>, filter: AsRunF
       if (event.at < (filter.from ?? -Infinity) || event.at > (filter.to ?? Infinity)) continue;
       const { what, why, by, channel, lane, number, name, detail, card, graphic, values } = event;
       const times = { planned: iso(event.planned), asked: iso(event.asked), at: iso(event.at) };
-      lines.push({
+      const known = filter.folds ? open.get(`${channel} ${graphic}`) : undefined;
+      if (known && what === 'change' && why === 'data') {
+        known.changes = (known.changes ?? 1) + 1;
+        known.until = times.at;
+        known.values = values;
+        continue;
+      }
+      const line = {
         sequence,
         what,
         why,
@@ -57,7 +71,10 @@ export async function asRun(history: AsyncIterable<JournalEntry>, filter: AsRunF
         card,
         graphic,
         values,
-      });
+      };
+      lines.push(line);
+      if (what === 'change' && why === 'data') open.set(`${channel} ${graphic}`, line);
+      else open.delete(`${channel} ${graphic}`);
       if (filter.last !== undefined && lines.length > filter.last * 2)
         lines.splice(0, lines.length - filter.last);
     }

@@ -28,7 +28,7 @@ describe('the as-run log', () => {
   test('tells every take, change and clear: card, values, who, when; as JSON and CSV, and after a fall', async () => {
     await putOn(url());
     const give = (body: object) => commandTo(url(), { channel: 'main', by: '=Ana', ...body }).expect(200);
-    await give({ do: 'take', number: '31.25' });
+    await give({ do: 'take', number: '405.25' });
     await give({ do: 'change', lane: 'lower', values: { Name: 'Ida, "the" Marsh' } });
     await give({ do: 'clear', lane: 'lower' });
     const { body } = await request(url()).get('/api/as-run').expect(200);
@@ -39,11 +39,11 @@ describe('the as-run log', () => {
         by: '=Ana',
         channel: 'main',
         lane: 'lower',
-        number: '31.25',
+        number: '405.25',
         values: { f: 'Ida' },
       },
       { what: 'change', values: { f: 'Ida, "the" Marsh' } },
-      { what: 'clear', number: '31.25' },
+      { what: 'clear', number: '405.25' },
     ]);
     for (const line of body.lines)
       expect(Date.parse(line.at) - Date.parse(line.asked)).toBeGreaterThanOrEqual(0);
@@ -70,7 +70,7 @@ describe('who listens is told', () => {
       response.on('data', (data) => heard.push(String(data))),
     );
     while (!heard.join('').includes('event: hello')) await new Promise((resolve) => setTimeout(resolve, 5));
-    await commandTo(url(), { do: 'take', channel: 'main', number: '31.25', by: 'Panel' }).expect(200);
+    await commandTo(url(), { do: 'take', channel: 'main', number: '405.25', by: 'Panel' }).expect(200);
     while (!heard.join('').includes('"what":"take"')) await new Promise((resolve) => setTimeout(resolve, 5));
     stream.destroy();
     const told =
@@ -79,7 +79,7 @@ describe('who listens is told', () => {
         .split('\n\n')
         .find((part) => part.includes('"what":"take"')) ?? '';
     expect(told).toMatch(/^id: 2\nevent: air\ndata: /);
-    expect(JSON.parse(told.slice(told.indexOf('{')))).toMatchObject({ by: 'Panel', number: '31.25' });
+    expect(JSON.parse(told.slice(told.indexOf('{')))).toMatchObject({ by: 'Panel', number: '405.25' });
   });
 
   test('operators see each other, and what each has in hand; a lost output stays in sight until it comes again', async () => {
@@ -135,7 +135,7 @@ describe('what an access key lets one do', () => {
   const with_ = (key: string, body: object) => commandTo(url(), body).set('authorization', `Bearer ${key}`);
   test('is watched over for commands, releases, data and outputs', async () => {
     await putOn(url());
-    const take = { do: 'take', channel: 'main', number: '31.25' };
+    const take = { do: 'take', channel: 'main', number: '405.25' };
     const refused = await with_(keyOf('watch'), take).expect(403);
     expect(refused.body.error).toMatchObject({ code: 'not-allowed', path: 'key' });
     await with_(keyOf('produce'), take).expect(403);

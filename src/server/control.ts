@@ -154,12 +154,13 @@ export function controlRoutes(
   );
 
   router.get('/as-run', async (request, response) => {
-    const { from, to, channel, format, last } = request.query;
+    const { from, to, channel, format, last, fold } = request.query;
     const [begin, end] = [seconds(from), seconds(to)];
     const filter: AsRunFilter = {
       ...(begin === undefined ? {} : { from: begin }),
       ...(end === undefined ? {} : { to: end }),
       ...(typeof channel === 'string' ? { channel } : {}),
+      ...(fold === undefined ? {} : { folds: true }),
       ...(typeof last === 'string' && /^\d{1,6}$/.test(last) ? { last: Number(last) } : {}),
     };
     const wrong = (['from', 'to'] as const).find(

@@ -3,9 +3,10 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { z } from 'zod';
 import { graphicsOnAir, type Role } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
-import { sniffAsset } from '../core/show';
+import { cardByNumber, parseCallNumber, sniffAsset } from '../core/show';
 import { notAllowed, originProblem, roleOf, type Access } from './access';
 import { controlRoutes, type ControlParts, type EventStream } from './control';
 import type { AirEngine } from './engine';
@@ -43,6 +44,13 @@ const statuses: Readonly<Record<string, number>> = {
   'not-allowed': 403,
   'nothing-cued': 409,
   'other-cue': 409,
+  'other-edit': 409,
+  'other-send': 409,
+  'other-step': 409,
+  'other-last': 409,
+  'other-row': 409,
+  'older-draft': 409,
+  'too-late': 409,
   'nothing-before': 409,
   'nothing-sent': 409,
   'not-running': 409,
@@ -152,6 +160,7 @@ export function httpApp(parts: HttpParts): express.Express {
     const seen = (channel: string) =>
       graphicsOnAir(state, channel, time).map(({ graphic, moment }) => ({
         graphic: graphic.id,
+        card: graphic.card,
         lane: graphic.lane,
         number: graphic.number,
         name: graphic.name,
@@ -161,6 +170,15 @@ export function httpApp(parts: HttpParts): express.Express {
         values: graphic.values,
       }));
     response.json({ time, state, onAir: Object.fromEntries(state.channels.map((c) => [c.id, seen(c.id)])) });
+  });
+  api.get('/air/filling', async (request, response) => {
+    const wanted = z.object({ card: z.string().min(1).max(20) }).safeParse(request.query);
+    const parsed = wanted.success ? parseCallNumber(wanted.data.card) : null;
+    const card = parsed && 'number' in parsed ? cardByNumber(engine.air.cards, parsed.number) : undefined;
+    if (!card) return fail(response, problem('unknown-card', 'No card has that number.', 'card'));
+    const filled = await parts.live.prepare({ do: 'cue', channel: '', card: card.id });
+    const live = filled.do === 'cue' ? (filled.live ?? {}) : {};
+    response.json({ template: card.template, values: { ...live, ...card.values } });
   });
   api.use(controlRoutes(parts.control, parts.stream, roleIn, fail));
   api.use('/data', dataRoutes(parts, allow('produce', 'design'), fail));

@@ -94,6 +94,7 @@ export const openApi = (version: string): unknown => ({
           query('from', { type: 'string', format: 'date-time' }),
           query('to', { type: 'string', format: 'date-time' }),
           query('last', { type: 'integer' }),
+          query('fold', { type: 'string', description: 'changes by data of one graphic are one line' }),
         ],
         responses: {
           200: json('Its lines, oldest first', {

@@ -46,7 +46,7 @@ describe('the control API', () => {
       release: hash,
       show: { name: 'Show' },
     });
-    await command({ do: 'cue', channel: 'main', number: 31.25 }).expect(200);
+    await command({ do: 'cue', channel: 'main', number: 405.25 }).expect(200);
     await command({ do: 'take', channel: 'main' }).expect(200);
     await command({ do: 'change', channel: 'main', lane: 'lower', values: { Name: 'Ida Marsh' } }).expect(
       200,
@@ -56,9 +56,9 @@ describe('the control API', () => {
     do seen = (await request(url()).get('/api/air').expect(200)).body;
     while (seen.onAir['main']?.length === 0);
     expect(seen.onAir['main']).toMatchObject([
-      { lane: 'lower', number: '31.25', name: 'Name line', values: { f: 'Ida Marsh' } },
+      { lane: 'lower', number: '405.25', name: 'Name line', values: { f: 'Ida Marsh' } },
     ]);
-    await command({ do: 'clear', channel: 'main', number: '31.25' }).expect(200);
+    await command({ do: 'clear', channel: 'main', number: '405.25' }).expect(200);
   });
   test('what it rejects gets its code, a sentence and the place', async () => {
     await putOnAir();
@@ -88,8 +88,8 @@ describe('the control API', () => {
   });
   test('a command that comes twice under one id is carried out once and answered alike', async () => {
     await putOnAir();
-    const first = await command({ do: 'take', channel: 'main', number: '31.25', id: 'same' }).expect(200);
-    const again = await command({ do: 'take', channel: 'main', number: '31.25', id: 'same' }).expect(200);
+    const first = await command({ do: 'take', channel: 'main', number: '405.25', id: 'same' }).expect(200);
+    const again = await command({ do: 'take', channel: 'main', number: '405.25', id: 'same' }).expect(200);
     expect(again.body).toEqual(first.body);
     expect(server.engine.air.sequence).toBe(first.body.sequence);
   });
@@ -174,7 +174,7 @@ describe('who may', () => {
 describe('the journal', () => {
   test('after a fall the state is what it was, to the last command', async () => {
     await putOnAir();
-    await command({ do: 'take', channel: 'main', number: '31.25' });
+    await command({ do: 'take', channel: 'main', number: '405.25' });
     await command({ do: 'keep', number: '50', template: 'Name line', values: { Name: 'New' } });
     const before = server.engine.air;
     await server.close();
@@ -190,7 +190,7 @@ describe('the journal', () => {
     const told: string[] = [];
     await start({ log: (line) => told.push(line) });
     expect(told.join()).toContain('1 damaged line');
-    await command({ do: 'take', channel: 'main', number: '31.25' }).expect(200);
+    await command({ do: 'take', channel: 'main', number: '405.25' }).expect(200);
     const before = server.engine.air;
     await server.close();
     await start();
@@ -199,7 +199,7 @@ describe('the journal', () => {
   test('every answered command was on disk first', async () => {
     await putOnAir();
     await Promise.all(
-      Array.from({ length: 30 }, () => command({ do: 'cue', channel: 'main', number: '31.25' }).expect(200)),
+      Array.from({ length: 30 }, () => command({ do: 'cue', channel: 'main', number: '405.25' }).expect(200)),
     );
     const folder = join(home, 'journal');
     const lines = readFileSync(join(folder, readdirSync(folder)[0] ?? ''), 'utf8')
@@ -270,10 +270,10 @@ describe('the line', () => {
       state: { show: { name: 'Show' } },
     });
     await operator.hear('welcome');
-    operator.say({ type: 'command', id: 'k1', command: { do: 'take', channel: 'main', number: '31.25' } });
+    operator.say({ type: 'command', id: 'k1', command: { do: 'take', channel: 'main', number: '405.25' } });
     expect(await output.hear('patches')).toMatchObject({ sequence: 2 });
     expect(await operator.hear('answer')).toMatchObject({ id: 'k1', problem: null });
-    operator.say({ type: 'command', id: 'k1', command: { do: 'take', channel: 'main', number: '31.25' } });
+    operator.say({ type: 'command', id: 'k1', command: { do: 'take', channel: 'main', number: '405.25' } });
     expect(await operator.hear('answer')).toMatchObject({ id: 'k1', problem: null, sequence: 2 });
     operator.socket.close();
     output.socket.close();

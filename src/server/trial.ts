@@ -42,7 +42,7 @@ export function release(): Release {
     width: 8,
     height: 8,
   });
-  show.cards['c'] = { id: 'c', number: '31.25', template: 't', values: { f: 'Ida' } };
+  show.cards['c'] = { id: 'c', number: '405.25', template: 't', values: { f: 'Ida' } };
   show.rundowns[0]?.rows.push(newRundownRow('row', 'c'));
   return makeRelease(show);
 }

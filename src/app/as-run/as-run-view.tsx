@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { asked, eventListeners, useAir } from '../state/air-store';
-import { Button, Empty, SelectField } from '../ui';
+import { Button, CheckField, Empty, SelectField } from '../ui';
 
 interface Line {
   readonly sequence: number;
@@ -16,6 +16,8 @@ interface Line {
   readonly detail: string;
   readonly graphic: string;
   readonly values: Record<string, unknown>;
+  readonly changes?: number;
+  readonly until?: string;
 }
 
 const shown = 500;
@@ -44,12 +46,13 @@ export function AsRunView() {
   const [channel, setChannel] = useState('');
   const [lines, setLines] = useState<readonly Line[] | null>(null);
   const [wrong, setWrong] = useState('');
+  const [folds, setFolds] = useState(true);
   const query = channel === '' ? '' : `&channel=${channel}`;
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | null = null;
     const load = async (): Promise<void> => {
       timer = null;
-      const answer = await asked(`/api/as-run?last=${shown}${query}`, {});
+      const answer = await asked(`/api/as-run?last=${shown}${query}${folds ? '&fold' : ''}`, {});
       if ('problem' in answer) return setWrong(answer.problem.message);
       setWrong('');
       setLines((answer.body as { lines: Line[] }).lines.toReversed());
@@ -63,7 +66,7 @@ export function AsRunView() {
       eventListeners.delete(listen);
       if (timer) clearTimeout(timer);
     };
-  }, [query]);
+  }, [query, folds]);
   return (
     <div className="flex h-full flex-col p-5">
       <header className="mb-3 flex flex-wrap items-end gap-3">
@@ -79,6 +82,7 @@ export function AsRunView() {
           ]}
           onChange={(id) => setChannel(String(id))}
         />
+        <CheckField label="Fold what data changes" value={folds} onChange={setFolds} />
         <span className="flex-1 text-xs text-ink-3">The last {shown} lines; the files have all.</span>
         <Button onClick={() => window.open(`/api/as-run?format=csv${query}`)}>Save as CSV</Button>
         <Button onClick={() => window.open(`/api/as-run?format=json${query}`)}>Save as JSON</Button>
@@ -114,7 +118,15 @@ export function AsRunView() {
                   <td className="number text-ink-2">{local(line.planned)}</td>
                   <td>
                     {line.what}
-                    {line.detail && <span className="text-ink-3"> {line.detail}</span>}
+                    {line.changes !== undefined ? (
+                      <span className="text-ink-3">
+                        {' '}
+                        <span className="number">{line.changes}</span> times to{' '}
+                        <span className="number">{local(line.until ?? '').slice(0, 8)}</span>
+                      </span>
+                    ) : (
+                      line.detail && <span className="text-ink-3"> {line.detail}</span>
+                    )}
                   </td>
                   <td className="truncate">
                     {channels.find(({ id }) => id === line.channel)?.name ?? line.channel}

@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import {
   allowedPattern,
   fieldKinds,
+  isSample,
   moveField,
   propertyOf,
   removeField,
@@ -228,6 +229,11 @@ function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] 
         onChange={(v) => put('Help', (f) => void (f.help = v))}
         onDone={sealEdit}
         maxLength={500}
+      />
+      <CheckField
+        label="The default is a sample: ask before air"
+        value={isSample(field)}
+        onChange={(v) => put('Sample', (f) => void (f.sample = v))}
       />
       <button
         type="button"

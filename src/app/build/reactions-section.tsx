@@ -4,33 +4,21 @@ import {
   newReaction,
   phasesOf,
   reactionCycle,
-  templatesByName,
   type Reaction,
   type ReactionDeed,
-  type ReactionTarget,
   type Show,
   type Template,
 } from '../../core/show';
-import { Button, DraftText, IconButton, Section, SelectField } from '../ui';
+import { Button, CheckField, DraftText, IconButton, Section, SelectField } from '../ui';
 import { newId } from '../state/ids';
 import { editTemplate } from './build-store';
+import { ChannelsBox, Hits, TargetBox } from './target-box';
 
 const ons = [
   { value: 'enter', label: 'it enters' },
   { value: 'change', label: 'it changes' },
   { value: 'exit', label: 'it leaves' },
   { value: 'marker', label: 'it reaches a marker' },
-] as const;
-const bys = [
-  { value: 'lane', label: 'in the lane' },
-  { value: 'template', label: 'of the template' },
-  { value: 'tag', label: 'with the tag' },
-  { value: 'name', label: 'by name' },
-] as const;
-const matches = [
-  { value: 'is', label: 'named' },
-  { value: 'begins', label: 'beginning with' },
-  { value: 'contains', label: 'containing' },
 ] as const;
 const deeds = [
   { value: 'leave', label: 'leaves' },
@@ -145,31 +133,24 @@ function ReactionForm(props: {
         />
       )}
       <div className="flex items-center gap-1">
-        <span className="w-12 shrink-0 text-xs text-ink-2">what is</span>
-        <SelectField
-          bare
+        <span className="w-12 shrink-0 text-xs text-ink-2">whoever is</span>
+        <TargetBox
           label={`${name}: whose`}
-          value={whose.by}
-          choices={bys}
-          onChange={(by) => onChange({ ...reaction, whose: targetOf(String(by), show, template) })}
+          whose={whose}
+          show={show}
+          onChange={(next) => onChange({ ...reaction, whose: next })}
         />
       </div>
-      <TargetFields
-        name={name}
-        whose={whose}
-        show={show}
-        onChange={(next) => onChange({ ...reaction, whose: next })}
-      />
-      <SelectField
-        bare
-        label={`${name}: where`}
-        value={reaction.where}
-        choices={[
-          { value: 'this', label: 'on this channel' },
-          { value: 'all', label: 'on all channels' },
-        ]}
-        onChange={(where) => onChange({ ...reaction, where: where as Reaction['where'] })}
-      />
+      <div className="flex items-start gap-1">
+        <span className="w-12 shrink-0 text-xs leading-5 text-ink-2">on</span>
+        <ChannelsBox
+          label={`${name}: channels`}
+          channels={reaction.channels}
+          show={show}
+          onChange={(channels) => onChange({ ...reaction, channels })}
+        />
+      </div>
+      <Hits reaction={reaction} show={show} own={template.id} />
       <SelectField
         bare
         label={`${name}: does`}
@@ -194,10 +175,17 @@ function ReactionForm(props: {
               ...reaction,
               does:
                 does.do === 'move'
-                  ? { do: 'move', move: String(move) }
+                  ? { ...does, move: String(move) }
                   : { do: 'back', move: move === '' ? null : String(move) },
             })
           }
+        />
+      )}
+      {does.do === 'move' && (
+        <CheckField
+          label="Stays away when this one has left"
+          value={does.stays}
+          onChange={(stays) => onChange({ ...reaction, does: { ...does, stays } })}
         />
       )}
       {does.do === 'change' && (
@@ -207,91 +195,16 @@ function ReactionForm(props: {
   );
 }
 
-function targetOf(by: string, show: Show, template: Template): ReactionTarget {
-  const others = templatesByName(show).filter(({ id }) => id !== template.id);
-  switch (by) {
-    case 'template':
-      return { by: 'template', template: others[0]?.id ?? template.id };
-    case 'tag':
-      return { by: 'tag', tag: others.flatMap(({ tags }) => tags)[0] ?? 'aside' };
-    case 'name':
-      return { by: 'name', match: 'is', text: others[0]?.name ?? 'Name' };
-    default:
-      return {
-        by: 'lane',
-        lane: show.channels[0]?.lanes.find(({ id }) => id !== template.lane)?.id ?? template.lane,
-      };
-  }
-}
-
 function deedOf(deed: string, moves: readonly string[]): ReactionDeed {
   switch (deed) {
     case 'move':
-      return { do: 'move', move: moves[0] ?? 'Tuck away' };
+      return { do: 'move', move: moves[0] ?? 'Tuck away', stays: false };
     case 'back':
       return { do: 'back', move: null };
     case 'change':
       return { do: 'change', values: {} };
     default:
       return { do: 'leave' };
-  }
-}
-
-function TargetFields(props: {
-  name: string;
-  whose: ReactionTarget;
-  show: Show;
-  onChange: (whose: ReactionTarget) => void;
-}) {
-  const { name, whose, show, onChange } = props;
-  switch (whose.by) {
-    case 'lane':
-      return (
-        <SelectField
-          bare
-          label={`${name}: lane`}
-          value={whose.lane}
-          choices={[
-            ...new Map(show.channels.flatMap(({ lanes }) => lanes).map((lane) => [lane.id, lane.name])),
-          ].map(([value, label]) => ({ value, label }))}
-          onChange={(lane) => onChange({ by: 'lane', lane: String(lane) })}
-        />
-      );
-    case 'template':
-      return (
-        <SelectField
-          bare
-          label={`${name}: template`}
-          value={whose.template}
-          choices={templatesByName(show).map(({ id, name: label }) => ({ value: id, label }))}
-          onChange={(template) => onChange({ by: 'template', template: String(template) })}
-        />
-      );
-    case 'tag':
-      return (
-        <DraftText
-          label={`${name}: tag`}
-          value={whose.tag}
-          onKeep={(tag) => tag && onChange({ by: 'tag', tag })}
-        />
-      );
-    case 'name':
-      return (
-        <div className="flex items-end gap-1">
-          <SelectField
-            bare
-            label={`${name}: name match`}
-            value={whose.match}
-            choices={matches}
-            onChange={(match) => onChange({ ...whose, match: match as typeof whose.match })}
-          />
-          <DraftText
-            label={`${name}: name`}
-            value={whose.text}
-            onKeep={(text) => text && onChange({ ...whose, text })}
-          />
-        </div>
-      );
   }
 }
 

@@ -163,7 +163,7 @@ export function FillPanel({ show, of, rowKey }: { show: Show; of: string; rowKey
         </DndContext>
       </Section>
       <Section title="Cards">
-        <TextField label="Call number" value={number} onChange={setNumber} placeholder="31.25" />
+        <TextField label="Call number" value={number} onChange={setNumber} placeholder="405.25" />
         <CheckField label={`Keep in step with ${dataName(show, of)}`} value={inStep} onChange={setInStep} />
         {inStep && <CheckField label="On air, new data waits to be sent" value={waits} onChange={setWaits} />}
         <div className="flex flex-wrap gap-2">

@@ -25,8 +25,8 @@ const fields = [newTextField('f-name', 'Name', 'none', {}), newTextField('f-time
 const name = (given: Partial<Template> = {}): Template =>
   made('name', 'lower', { fields, changes: [newChange('c', 'Words', newPhase(30))], ...given });
 const cards = [
-  card('a', '31.25', 'name'),
-  card('b', '31.26', 'name'),
+  card('a', '405.25', 'name'),
+  card('b', '405.26', 'name'),
   card('x', '40', 'full'),
   card('k', '1', 'bug'),
 ];
@@ -144,16 +144,16 @@ describe('cards at the Desk', () => {
     const renumber = (first: string): string =>
       t.go({ do: 'renumber', cards: ['a', 'b'], first, step: '0.01' }, 10);
     expect(renumber('39.99')).toBe('number-used');
-    expect(t.state.cards['a']?.number).toBe('31.25');
-    expect(renumber('31.26')).toBe('done');
-    expect(['a', 'b'].map((id) => t.state.cards[id]?.number)).toEqual(['31.26', '31.27']);
-    t.go({ do: 'cue', channel: 'main', number: '31.27' }, 11);
+    expect(t.state.cards['a']?.number).toBe('405.25');
+    expect(renumber('405.26')).toBe('done');
+    expect(['a', 'b'].map((id) => t.state.cards[id]?.number)).toEqual(['405.26', '405.27']);
+    t.go({ do: 'cue', channel: 'main', number: '405.27' }, 11);
     expect(t.state.air['main']?.preview?.card).toBe('b');
   });
   test('notes and colours stay with the card, and what was on air once is marked', () => {
     const t = trial();
     t.go({ do: 'note', card: 'a', note: ' late ', colour: 'kelp' }, 10);
-    t.go({ do: 'keep', number: '31.25', card: 'a', template: 'name', values: { Name: 'New' } }, 11);
+    t.go({ do: 'keep', number: '405.25', card: 'a', template: 'name', values: { Name: 'New' } }, 11);
     expect(t.state.cards['a']).toMatchObject({ note: 'late', colour: 'kelp', values: { 'f-name': 'New' } });
     t.go({ do: 'note', card: 'a', note: '', colour: '' }, 12);
     expect(t.state.cards['a']?.note).toBeUndefined();
@@ -166,7 +166,7 @@ describe('cards at the Desk', () => {
     t.go({ do: 'drop', card: 'a' }, 11);
     expect(t.state.rundowns[0]?.rows.map((row) => row.card)).toEqual(['k', 'b', 'x']);
     expect(t.up().map((g) => g.card)).toEqual(['a']);
-    expect(t.go({ do: 'take', channel: 'main', number: '31.25' }, 12)).toBe('unknown-card');
+    expect(t.go({ do: 'take', channel: 'main', number: '405.25' }, 12)).toBe('unknown-card');
   });
   test('rows are moved, changed and refused where they name what is not there', () => {
     const t = trial();

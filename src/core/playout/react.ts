@@ -1,6 +1,6 @@
-import { isTarget, acceptValue, type Reaction, type Template, type Values } from '../show';
+import { isOnChannel, isTarget, acceptValue, type Reaction, type Template, type Values } from '../show';
 import { sameName } from '../data';
-import { callMove } from './moves';
+import { byHand, callMove } from './moves';
 import { leave } from './leave';
 import { channelOf } from './lookup';
 import { send } from './send';
@@ -23,13 +23,13 @@ export function reactionTargets(
   releases: Releases,
 ): Seen[] {
   const found: Seen[] = [];
-  for (const [channel, air] of Object.entries(state.air)) {
-    if (reaction.where === 'this' && channel !== of.channel) continue;
-    for (const graphic of air.graphics) {
+  for (const channel of state.channels) {
+    if (!isOnChannel(reaction, channel, channel.id === of.channel)) continue;
+    for (const graphic of state.air[channel.id]?.graphics ?? []) {
       if (graphic.id === of.graphic || graphic.exitAt !== null || graphic.enterAt > at + 1e-6) continue;
       const template = releases(graphic.release)?.templates[graphic.template];
       if (template && isTarget(reaction.whose, template, graphic.name, graphic.lane))
-        found.push({ channel, graphic, template });
+        found.push({ channel: channel.id, graphic, template });
     }
   }
   return found;
@@ -109,11 +109,16 @@ export function react(work: Work, due: Due): void {
   for (const reaction of template.reactions) {
     if (reaction.on !== due.on || (due.on === 'marker' && reaction.marker !== due.marker)) continue;
     for (const target of reactionTargets(state, reaction, due, due.at, releases))
-      carryOut(own, reaction, target);
+      carryOut(own, reaction, target, source.id);
   }
 }
 
-function carryOut(work: Work, { does }: Reaction, { channel: id, graphic, template }: Seen): void {
+function carryOut(
+  work: Work,
+  { does }: Reaction,
+  { channel: id, graphic, template }: Seen,
+  cause: string,
+): void {
   const { channel, air } = channelOf(work.state, id);
   const at = nextFrame(work.at, channel);
   switch (does.do) {
@@ -123,7 +128,16 @@ function carryOut(work: Work, { does }: Reaction, { channel: id, graphic, templa
     case 'back':
       for (const phase of template.moves)
         if (does.move === null || sameName(phase.name, does.move))
-          callMove(work, channel, graphic, template, phase, does.do === 'back', at);
+          callMove(
+            work,
+            channel,
+            graphic,
+            template,
+            phase,
+            does.do === 'back',
+            at,
+            does.do === 'move' && !does.stays ? cause : byHand,
+          );
       return;
     case 'change': {
       const values = changedBy(does.values, template);

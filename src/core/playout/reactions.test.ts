@@ -8,8 +8,8 @@ const reaction = (given: Partial<Reaction>): Reaction => ({
   on: 'enter',
   marker: null,
   whose: { by: 'template', template: 'bug' },
-  where: 'this',
-  does: { do: 'move', move: 'Tuck' },
+  channels: [],
+  does: { do: 'move', move: 'Tuck', stays: true },
   ...given,
 });
 const bug = (given: Partial<Template> = {}): Template =>
@@ -42,16 +42,17 @@ const movesOn = (t: Trial, channel: string): string[] =>
   t.up(channel).flatMap((g) => g.moves.map(({ ref, back }) => `${ref}${back ? ' back' : ''}`));
 
 describe('when one enters, others do what was set', () => {
-  test.each<[string, Reaction['whose'], Reaction['where'], string[], string[]]>([
-    ['by template', { by: 'template', template: 'bug' }, 'this', ['m'], []],
-    ['by template, everywhere', { by: 'template', template: 'bug' }, 'all', ['m'], ['m']],
-    ['by a tag in whatever case', { by: 'tag', tag: 'STAYS' }, 'this', ['m'], []],
-    ['by lane', { by: 'lane', lane: 'bug' }, 'this', ['m'], []],
-    ['by exact name', { by: 'name', match: 'is', text: 'station clock' }, 'all', ['m'], []],
-    ['by the beginning of a name', { by: 'name', match: 'begins', text: 'Station' }, 'all', ['m'], ['m']],
-    ['by a part of a name', { by: 'name', match: 'contains', text: 'two' }, 'all', [], ['m']],
-  ])('%s', (_name, whose, where, main, beach) => {
-    const t = trial([reaction({ whose, where })]);
+  test.each<[string, Reaction['whose'], string[], string[], string[]]>([
+    ['by template', { by: 'template', template: 'bug' }, [], ['m'], []],
+    ['by template, everywhere', { by: 'template', template: 'bug' }, ['*'], ['m'], ['m']],
+    ['by template, on a channel by its name', { by: 'template', template: 'bug' }, ['beach*'], [], ['m']],
+    ['by a tag in whatever case', { by: 'tag', tag: 'STAYS' }, [], ['m'], []],
+    ['by lane', { by: 'lane', lane: 'bug' }, [], ['m'], []],
+    ['by exact name', { by: 'name', name: 'station clock' }, ['*'], ['m'], []],
+    ['by the beginning of a name', { by: 'name', name: 'Station*' }, ['*'], ['m'], ['m']],
+    ['by a part of a name', { by: 'name', name: '*two*' }, ['Main', 'Beach screen'], [], ['m']],
+  ])('%s', (_name, whose, channels, main, beach) => {
+    const t = trial([reaction({ whose, channels })]);
     t.go({ do: 'take', channel: 'main', number: '1' }, 10);
     expect([movesOn(t, 'main'), movesOn(t, 'beach')]).toEqual([main, beach]);
   });
@@ -88,6 +89,39 @@ describe('when one enters, others do what was set', () => {
     t.go({ do: 'take', channel: 'main', number: '1' }, 10);
     t.go({ do: 'clear', channel: 'main', lane: 'lower' }, 20);
     expect(movesOn(t, 'main')).toEqual(['m back']);
+  });
+
+  test('what a reaction sent away comes back by itself when its cause leaves; told to stay, it stays', () => {
+    for (const [stays, after] of [
+      [false, ['m back']],
+      [true, ['m']],
+    ] as const) {
+      const t = trial([reaction({ does: { do: 'move', move: 'Tuck', stays } })]);
+      t.go({ do: 'take', channel: 'main', number: '1' }, 10);
+      t.go({ do: 'clear', channel: 'main', lane: 'lower' }, 20);
+      expect(movesOn(t, 'main')).toEqual(after);
+    }
+  });
+  test('two that send it away both have to leave, and what a hand sent away waits for a hand', () => {
+    const tucks = reaction({ does: { do: 'move', move: 'Tuck', stays: false } });
+    const t = new Trial(
+      released(
+        [made('name', 'lower', { reactions: [tucks] }), made('full', 'full', { reactions: [tucks] }), bug()],
+        [card('n', '1', 'name'), card('f', '2', 'full'), card('b', '3', 'bug')],
+      ),
+    );
+    const clear = (lane: string, at: number): string => t.go({ do: 'clear', channel: 'main', lane }, at);
+    t.go({ do: 'take', channel: 'main', number: '3' }, 5);
+    t.go({ do: 'take', channel: 'main', number: '1' }, 10);
+    t.go({ do: 'take', channel: 'main', number: '2' }, 12);
+    clear('lower', 14);
+    expect(movesOn(t, 'main')).toEqual(['m']);
+    clear('full', 16);
+    expect(movesOn(t, 'main')).toEqual(['m back']);
+    t.go({ do: 'move', channel: 'main', lane: 'bug', move: 'Tuck' }, 20);
+    t.go({ do: 'take', channel: 'main', number: '1' }, 22);
+    clear('lower', 24);
+    expect(movesOn(t, 'main')).toEqual(['m']);
   });
 
   test('a change of its words, or a marker on its way, counts as well', () => {

@@ -24,7 +24,7 @@ test('what is typed becomes a call number, in whatever spelling', () => {
 test('the refusal says what was typed and what to do', () => {
   const parsed = parseCallNumber('thirty');
   expect('problem' in parsed && parsed.problem.message).toBe(
-    '“thirty” is not a call number. Use up to seven figures and up to four after a point, such as 31.25.',
+    '“thirty” is not a call number. Use up to seven figures and up to four after a point, such as 401 or 405.1.',
   );
 });
 

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { problem, type Problem } from '../problem';
 import { fieldValueSchema, idSchema } from './values';
 
-/** As it was kept: 31.50 stays so to the eye, though it is one number with 31.5; see `sameNumber`. */
+/** As it was kept: 405.50 stays so to the eye, though it is one number with 405.5; see `sameNumber`. */
 export const callNumberSchema = z
   .string()
-  .regex(/^(0|[1-9]\d{0,6})(\.\d{1,4})?$/, 'a call number such as 31.25');
+  .regex(/^(0|[1-9]\d{0,6})(\.\d{1,4})?$/, 'a call number such as 401 or 405.1');
 
 /** Marks for the eye, by name, so that each view may draw them as it can. */
 export const cardColours = ['sand', 'kelp', 'heather', 'slate', 'clay'] as const;
@@ -37,7 +37,7 @@ export function parseCallNumber(typed: string): { number: string } | { problem: 
     return {
       problem: problem(
         'bad-number',
-        `${said}. Use up to seven figures and up to four after a point, such as 31.25.`,
+        `${said}. Use up to seven figures and up to four after a point, such as 401 or 405.1.`,
         'number',
       ),
     };
@@ -47,14 +47,14 @@ export function parseCallNumber(typed: string): { number: string } | { problem: 
   return { number: part ? `${whole}.${part}` : whole };
 }
 
-/** Whether two spellings are one call number: 31.5 and 31.50 are. */
+/** Whether two spellings are one call number: 405.5 and 405.50 are. */
 export const sameNumber = (a: string | null, b: string | null): boolean =>
   a !== null && b !== null && Number(a) === Number(b);
 
 /** Orders call numbers as numbers. */
 export const compareNumbers = (a: string, b: string): number => Number(a) - Number(b);
 
-/** The call number `steps` after this one, counted in its last place: 31.25 -> 31.26, 7 -> 8. */
+/** The call number `steps` after this one, counted in its last place: 405.25 -> 405.26, 7 -> 8. */
 export function numberAfter(number: string, steps: number): string {
   const places = number.includes('.') ? number.length - number.indexOf('.') - 1 : 0;
   const unit = 10 ** places;

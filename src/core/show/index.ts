@@ -65,7 +65,8 @@ export * from './handover';
 export * from './rundown';
 export {
   isTarget,
-  nameMatches,
+  isLike,
+  isOnChannel,
   newReaction,
   reactionSchema,
   type Reaction,

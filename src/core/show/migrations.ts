@@ -3,6 +3,7 @@ import { toFormat2 } from './format-2';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
 import { toFormat5 } from './format-5';
+import { toFormat6 } from './format-6';
 import { showReferences } from './references';
 import { showFormat, showSchema, type Show } from './show';
 
@@ -15,6 +16,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   2: toFormat3,
   3: toFormat4,
   4: toFormat5,
+  5: toFormat6,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

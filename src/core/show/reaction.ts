@@ -3,11 +3,8 @@ import { fieldValueSchema, idSchema } from './values';
 
 /** Which of the graphics that are up are meant. */
 export const reactionTargetSchema = z.discriminatedUnion('by', [
-  z.object({
-    by: z.literal('name'),
-    match: z.enum(['is', 'begins', 'contains']),
-    text: z.string().min(1).max(200),
-  }),
+  /** A name in whatever case, in which * stands for anything. */
+  z.object({ by: z.literal('name'), name: z.string().min(1).max(200) }),
   z.object({ by: z.literal('tag'), tag: z.string().min(1).max(60) }),
   z.object({ by: z.literal('template'), template: idSchema }),
   z.object({ by: z.literal('lane'), lane: idSchema }),
@@ -16,7 +13,12 @@ export type ReactionTarget = z.infer<typeof reactionTargetSchema>;
 
 /** What is done to them. */
 export const reactionDeedSchema = z.discriminatedUnion('do', [
-  z.object({ do: z.literal('move'), move: z.string().min(1).max(100) }),
+  z.object({
+    do: z.literal('move'),
+    move: z.string().min(1).max(100),
+    /** Whether they stay away when the graphic that sent them has left; else they come back by themselves. */
+    stays: z.boolean(),
+  }),
   /** Back from a move, by its name; null: from all. */
   z.object({ do: z.literal('back'), move: z.string().min(1).max(100).nullable() }),
   /** New values, by the names of fields; fields that a graphic does not have are passed over. */
@@ -32,7 +34,8 @@ export const reactionSchema = z.object({
   /** The name of the marker; only for `marker`. */
   marker: z.string().max(100).nullable(),
   whose: reactionTargetSchema,
-  where: z.enum(['this', 'all']),
+  /** On which channels, by their names, in which * stands for anything; none: on its own. */
+  channels: z.array(z.string().min(1).max(60)).max(64),
   does: reactionDeedSchema,
 });
 export type Reaction = z.infer<typeof reactionSchema>;
@@ -42,18 +45,26 @@ export const newReaction = (id: string): Reaction => ({
   on: 'enter',
   marker: null,
   whose: { by: 'lane', lane: 'bug' },
-  where: 'this',
+  channels: [],
   does: { do: 'leave' },
 });
 
 export const folded = (text: string): string => text.trim().toLocaleLowerCase();
 
-/** Whether a name is meant, in whatever case. */
-export function nameMatches(target: Extract<ReactionTarget, { by: 'name' }>, name: string): boolean {
-  const [own, wanted] = [folded(name), folded(target.text)];
-  if (target.match === 'is') return own === wanted;
-  return target.match === 'begins' ? own.startsWith(wanted) : own.includes(wanted);
+/** Whether a name is like another in which * stands for anything, in whatever case. */
+export function isLike(wanted: string, name: string): boolean {
+  const parts = folded(wanted)
+    .split('*')
+    .map((part) => part.replace(/[.+?^${}()|[\]\\]/g, '\\$&'));
+  return new RegExp(`^${parts.join('.*')}$`, 'su').test(folded(name));
 }
+
+/** Whether a reaction is about a channel. `own`: whether it is the channel of the graphic that is reacted to. */
+export const isOnChannel = (
+  { channels }: Pick<Reaction, 'channels'>,
+  channel: { readonly name: string },
+  own: boolean,
+): boolean => (channels.length === 0 ? own : channels.some((wanted) => isLike(wanted, channel.name)));
 
 /** Whether a graphic of this template, name and lane is meant. */
 export function isTarget(
@@ -64,7 +75,7 @@ export function isTarget(
 ): boolean {
   switch (target.by) {
     case 'name':
-      return nameMatches(target, name);
+      return isLike(target.name, name);
     case 'tag':
       return template.tags.some((tag) => folded(tag) === folded(target.tag));
     case 'template':

@@ -7,6 +7,7 @@ import { channelSchema } from './channel';
 import { templatesToFormat3 } from './format-3';
 import { templatesToFormat4 } from './format-4';
 import { rundownsOf, templatesToFormat5 } from './format-5';
+import { templatesToFormat6 } from './format-6';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
 import { assetsOfTemplate, fontFiles } from './references';
@@ -44,7 +45,9 @@ export const openRelease = (value: unknown): Release =>
           views: {},
           pads: [],
           ...rundownsOf(value as Record<string, unknown>),
-          templates: templatesToFormat5(templatesToFormat4(templatesToFormat3(value.templates))),
+          templates: templatesToFormat6(
+            templatesToFormat5(templatesToFormat4(templatesToFormat3(value.templates))),
+          ),
         }
       : value,
   );
