@@ -88,7 +88,6 @@ export function TargetBox(props: {
           <Command shouldFilter={false} label={label}>
             <Command.Input
               autoFocus
-              aria-label={`${label}: find`}
               className="field m-1 w-[calc(100%-8px)]"
               placeholder="Tag, template, lane or name; * is anything"
               value={typed}

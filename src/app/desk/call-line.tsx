@@ -1,5 +1,6 @@
 import { TriangleAlert } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
+import type { Command } from '../../core/playout';
 import { footOf, keysOf, type DeskAction, type Foot, type Plan } from '../../core/desk';
 import { Button } from '../ui';
 import { air, momentMs, releases, useAir } from '../state/air-store';
@@ -146,6 +147,21 @@ function Elsewhere() {
   );
 }
 
+/** What waits, in the words of the Desk. */
+const waits: Partial<Record<Command['do'], string>> = {
+  cue: 'The cue',
+  take: 'The take',
+  fill: 'What you typed into preview',
+  change: 'The correction',
+  revert: 'Taking back',
+  clear: 'The clear',
+  next: 'The step',
+  move: 'The move',
+  'put-back': 'Putting back',
+  run: 'The rundown’s command',
+  keep: 'Keeping the card',
+};
+
 /** What was done, what waits, and what further keys would do. */
 function Below(props: { foot: Foot; said: { words: string; isRefusal: boolean } | null }) {
   const { foot, said } = props;
@@ -155,26 +171,25 @@ function Below(props: { foot: Foot; said: { words: string; isRefusal: boolean } 
   return (
     <div className="flex min-w-0 items-baseline gap-3 text-xs">
       {!isConnected || last ? (
-        <p role="alert" className="truncate text-warn">
+        <p role="alert" className="min-w-0 truncate text-warn">
           ⚠{' '}
           {isConnected
             ? 'The server has not answered yet.'
             : 'The server does not answer; what is on air stands.'}{' '}
           {last
-            ? `“${last.do}” waits${last.until === undefined ? '' : ` and is dropped after ${momentMs() / 1000} s`}.`
+            ? `${waits[last.do] ?? 'A command'} waits${last.until === undefined ? '' : ` and is dropped after ${momentMs() / 1000} s`}.`
             : 'What you press now is dropped, not done late.'}
         </p>
-      ) : (
-        said && (
-          <p
-            role={said.isRefusal ? 'alert' : 'status'}
-            title={said.words}
-            className={`max-w-[60%] shrink-0 truncate ${said.isRefusal ? 'text-warn' : 'text-ink-2'}`}
-          >
-            {said.isRefusal ? '⚠ ' : ''}
-            {said.words}
-          </p>
-        )
+      ) : null}
+      {said && (
+        <p
+          role={said.isRefusal ? 'alert' : 'status'}
+          title={said.words}
+          className={`max-w-[60%] shrink-0 truncate ${said.isRefusal ? 'text-warn' : 'text-ink-2'}`}
+        >
+          {said.isRefusal ? '⚠ ' : ''}
+          {said.words}
+        </p>
       )}
       <ul
         className="flex min-w-0 flex-1 gap-3 overflow-hidden text-ink-3"

@@ -107,7 +107,7 @@ export function HandPanel({ channel }: { channel: Channel }) {
         )}
         {template ? (
           <CardForm
-            key={subject}
+            key={source ? source.cue : subject}
             template={template}
             values={values}
             assets={owner?.assets ?? {}}

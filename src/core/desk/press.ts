@@ -311,6 +311,7 @@ export function takeInHand(
 
 /** Goes to another channel. What was typed stays with its card or graphic. */
 export function goToChannel(view: View, channel: string): DeskState {
+  if (view.desk.channel === channel) return view.desk;
   const desk: DeskState = { ...view.desk, channel, typed: '', live: null, asked: null, said: null };
   const next: DeskState = { ...desk, keyboard: { at: 'line' } };
   const cue = previewSeen({ desk: next, air: view.air });
