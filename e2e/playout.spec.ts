@@ -59,6 +59,7 @@ test('a lone operator calls, takes, corrects, takes back and puts back, on the n
   await expect.poll(() => wordsOnAir('lower')).toEqual(['Ida Mash']);
   // Sending has given the keyboard back: the next key is the Desk's.
   await expect(field).not.toBeFocused();
+  await expect(page.getByRole('button', { name: 'Take back' })).toBeEnabled();
   await page.keyboard.press('z');
   await expect.poll(() => wordsOnAir('lower')).toEqual([before]);
 

@@ -168,6 +168,7 @@ function Below(props: { foot: Foot; said: { words: string; isRefusal: boolean } 
   const isConnected = useAir((store) => store.isConnected);
   const late = useAir((store) => store.late);
   const [last] = late;
+  const hasKeys = useDesk((store) => store.keyboard.at !== 'field');
   return (
     <div className="flex min-w-0 items-baseline gap-3 text-xs">
       {!isConnected || last ? (
@@ -191,21 +192,24 @@ function Below(props: { foot: Foot; said: { words: string; isRefusal: boolean } 
           {said.words}
         </p>
       )}
-      <ul
-        className="flex min-w-0 flex-1 gap-3 overflow-hidden text-ink-3"
-        aria-label="Further keys"
-        data-further
-      >
-        {foot.others.map(({ action, plan }) => (
-          <li
-            key={action}
-            className="max-w-72 truncate"
-            title={`${plan.words}${plan.quoted ? ` “${plan.quoted}”` : ''}`}
-          >
-            <Key action={action} /> {plan.words}
-          </li>
-        ))}
-      </ul>
+      {/* In a field these keys are letters. */}
+      {hasKeys && (
+        <ul
+          className="flex min-w-0 flex-1 gap-3 overflow-hidden text-ink-3"
+          aria-label="Further keys"
+          data-further
+        >
+          {foot.others.map(({ action, plan }) => (
+            <li
+              key={action}
+              className="max-w-72 truncate"
+              title={`${plan.words}${plan.quoted ? ` “${plan.quoted}”` : ''}`}
+            >
+              <Key action={action} /> {plan.words}
+            </li>
+          ))}
+        </ul>
+      )}
     </div>
   );
 }

@@ -1,6 +1,17 @@
 import { meaningOf, typeOnLine, type DeskAction } from '../../core/desk';
 import { useAir } from '../state/air-store';
-import { act, change, drop, giveRun, inHand, pauseOrGoOn, rundownNow, say, useDesk } from './desk-store';
+import {
+  act,
+  change,
+  drop,
+  giveRun,
+  inHand,
+  pauseOrGoOn,
+  rundownNow,
+  say,
+  useDesk,
+  toChannel,
+} from './desk-store';
 import { giveBack, isAside, isSame, keyboardIn } from './keyboard';
 import { keyName, useKeymap } from './keymap';
 
@@ -19,7 +30,10 @@ function stepChannel(by: number): void {
   const { channels } = useAir.getState().state;
   const at = channels.findIndex(({ id }) => id === useDesk.getState().channel);
   const next = channels[(at + by + channels.length) % channels.length];
-  if (next) dispatchEvent(new CustomEvent('jorvan-channel', { detail: next.id }));
+  if (!next) return;
+  // At once, so that the next key is of that channel; the address follows.
+  toChannel(next.id);
+  dispatchEvent(new CustomEvent('jorvan-channel', { detail: next.id }));
 }
 
 function toggleHold(): void {

@@ -1,8 +1,6 @@
-import { ExternalLink, EyeOff } from 'lucide-react';
 import { Fragment, type ReactNode } from 'react';
 import { Group, Panel, Separator, type Layout } from 'react-resizable-panels';
 import type { Channel, DeskPanel } from '../../core/show';
-import { IconButton } from '../ui';
 import { useAir } from '../state/air-store';
 import { arrange, place, useArrangement } from './arrangement';
 import { say } from './desk-store';
@@ -74,7 +72,7 @@ export function DeskPanels(props: { channel: Channel; onChannel: (id: string) =>
                   <Split id={`middle ${middle.join(' ')}`} orientation="vertical" className="min-h-0 flex-1">
                     {middle.map((panel) => (
                       <Panel key={panel} id={panel} {...heights[panel]}>
-                        <Framed panel={panel}>{contents[panel]}</Framed>
+                        {contents[panel]}
                       </Panel>
                     ))}
                   </Split>
@@ -82,7 +80,7 @@ export function DeskPanels(props: { channel: Channel; onChannel: (id: string) =>
               </Panel>
             ) : (
               <Panel key={column} id={column} {...widths[column]} groupResizeBehavior="preserve-pixel-size">
-                <Framed panel={column}>{contents[column]}</Framed>
+                {contents[column]}
               </Panel>
             ),
           )}
@@ -141,30 +139,5 @@ function Split(props: {
         </Fragment>
       ))}
     </Group>
-  );
-}
-
-/** A panel, with the ways to hide it and to put it into a window; seen when it is pointed at or reached by keys. */
-function Framed({ panel, children }: { panel: DeskPanel; children: ReactNode }) {
-  return (
-    <div className="group/panel relative h-full min-h-0 min-w-0 overflow-hidden">
-      {children}
-      <span className="absolute right-1 bottom-1 z-10 flex rounded bg-deck opacity-0 group-hover/panel:opacity-100 focus-within:opacity-100">
-        <IconButton
-          label={`${panelWords[panel]}: in a window of its own`}
-          className="size-6"
-          onClick={() => toWindow(panel)}
-        >
-          <ExternalLink size={12} />
-        </IconButton>
-        <IconButton
-          label={`${panelWords[panel]}: hide`}
-          className="size-6"
-          onClick={() => place(panel, 'hidden')}
-        >
-          <EyeOff size={12} />
-        </IconButton>
-      </span>
-    </div>
   );
 }
