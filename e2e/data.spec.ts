@@ -108,7 +108,7 @@ test('a workbook saved on disk changes the words in program, and each word leads
   await expect(page.getByRole('option', { name: /After the ballet/ })).toBeVisible();
   await page.keyboard.type('601');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('61 is in preview.')).toBeVisible();
+  await expect(page.getByText('601 is in preview.')).toBeVisible();
   await page.keyboard.press('Space');
   const shown = async (): Promise<string> => {
     const air = (await (await fetch(`${server.url}/api/air`)).json()) as {
@@ -129,6 +129,7 @@ test('a workbook saved on disk changes the words in program, and each word leads
   const monitor = page.getByRole('img', { name: 'Main program' });
   const box = await monitor.boundingBox();
   await monitor.click({ position: { x: (box?.width ?? 0) * 0.16, y: (box?.height ?? 0) * 0.64 } });
+  await page.keyboard.press('Alt+w');
   await expect(page.getByRole('dialog')).toContainText('Shingle Street');
   await page.getByRole('button', { name: 'Go to Standings, Team' }).click();
   await expect(page.getByLabel('Name of the view')).toHaveValue('Standings');

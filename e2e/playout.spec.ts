@@ -369,6 +369,15 @@ test('a designer lays a template out for Tall, lets others react, is stopped bef
   // And back to what was on air before.
   await page.getByRole('button', { name: 'Release…' }).click();
   await dialog.getByText(/Earlier releases/).click();
-  await dialog.getByRole('button', { name: 'Go back to it' }).first().click();
+  // It is looked at first: what would differ, and what going back would do.
+  await dialog
+    .getByRole('list', { name: 'Earlier releases' })
+    .getByRole('button', { name: /Marram Bay Kite Festival/, disabled: false })
+    .first()
+    .click();
+  await expect(dialog.getByRole('list', { name: 'Templates that would differ' })).toContainText(
+    'Flight card',
+  );
+  await dialog.getByRole('button', { name: 'Put it on air' }).click();
   await expect.poll(async () => (await server.air()).state.release).toBe(before);
 });

@@ -85,7 +85,8 @@ if (root) {
       <RouterProvider router={router} />
       <Toaster
         theme="dark"
-        position="bottom-right"
+        position="top-right"
+        offset={{ top: 52, right: 12 }}
         toastOptions={{
           style: { background: '#2c373b', border: '1px solid #3a474c', color: '#ece7db', borderRadius: 4 },
         }}

@@ -1,7 +1,14 @@
 import express, { type Request, type Response, type Router } from 'express';
 import { z } from 'zod';
 import { outputCommandSchema, type Mixer, type OutputCommand, type Present } from '../air';
-import { commandSchema, innerCommands, mayGive, type AirEvent, type Role } from '../core/playout';
+import {
+  commandSchema,
+  innerCommands,
+  mayGive,
+  type AirEvent,
+  type Releases,
+  type Role,
+} from '../core/playout';
 import { problem, type Problem } from '../core/problem';
 import { mixerAfter, type MixerCommand } from '../standins';
 import { notAllowed } from './access';
@@ -19,6 +26,7 @@ export interface ControlParts {
     tell(command: OutputCommand): number;
   };
   readonly mixer: MixerHost;
+  readonly release: Releases;
 }
 
 /** Keeps the mixer stand-in and tells who listens. */
@@ -183,7 +191,11 @@ export function controlRoutes(
     const list: { hash: string; at: number; by: string }[] = [];
     for await (const { at, command } of parts.history())
       if (command.do === 'release') list.push({ hash: command.release, at, by: command.by ?? '' });
-    response.json({ releases: list.reverse().slice(0, 200), current: engine.air.release });
+    const latest = list.reverse().slice(0, 200);
+    response.json({
+      releases: latest.map((own) => ({ ...own, show: parts.release(own.hash)?.show ?? null })),
+      current: engine.air.release,
+    });
   });
 
   router.get('/outputs', (_request, response) => {

@@ -124,6 +124,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
         tell: (command) => sockets.hub?.tellOutputs(command) ?? 0,
       },
       mixer,
+      release: store.release,
     },
     sources,
     live,

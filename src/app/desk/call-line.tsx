@@ -134,7 +134,9 @@ function Elsewhere() {
         {keyboard.at === 'field' ? 'You type into' : 'The keyboard is on'} “{keyboard.name}”.
       </strong>{' '}
       <span className="text-ink-2">
-        {keyboard.at === 'field' ? (
+        {keyboard.at === 'field' && keyboard.field === null ? (
+          'Escape goes back to the call line'
+        ) : keyboard.at === 'field' ? (
           <>
             <Key action="send" /> sends it; Escape{keyboard.lines ? '' : ' or Enter'} goes back to the call
             line
@@ -225,9 +227,12 @@ function Key({ action }: { action: DeskAction }) {
 
 function Quoted({ words }: { words: string }) {
   return (
-    <span className="ml-1 font-normal" dir="auto">
-      “{words}”
-    </span>
+    <>
+      {' '}
+      <span className="font-normal" dir="auto">
+        “{words}”
+      </span>
+    </>
   );
 }
 

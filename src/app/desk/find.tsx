@@ -86,8 +86,10 @@ export function Find(props: { wanted: string; onWanted: (wanted: string) => void
         onKeyDown={(event) => {
           if (event.key === 'Escape') onWanted('');
           if (event.key !== 'Enter' || !hits[0]) return;
+          const field = event.currentTarget;
           hits[0].go();
           onWanted('');
+          field.blur();
         }}
       />
     </label>

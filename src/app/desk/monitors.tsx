@@ -8,7 +8,7 @@ import { Pennant } from '../ui';
 import { releases, useAir } from '../state/air-store';
 import { useLamp, useStandings } from '../state/tally';
 import { focusOn } from './desk-keys';
-import { cueNow, inHand, setShares, useDesk, viewNow } from './desk-store';
+import { cueNow, inHand, say, setShares, useDesk, viewNow } from './desk-store';
 
 interface Picked {
   readonly key: string;
@@ -25,7 +25,10 @@ const fieldOf = ({ template, element }: Picked): string | undefined =>
 function pick(picked: Picked): void {
   const field = fieldOf(picked);
   inHand(picked.key === 'cue' ? 'preview' : { graphic: picked.key });
-  if (!field) return;
+  if (!field) {
+    say('That comes from data, or is fixed in the template. Alt+W says where it comes from.');
+    return;
+  }
   // Once the form of what was taken in hand is there.
   requestAnimationFrame(() =>
     requestAnimationFrame(() => {

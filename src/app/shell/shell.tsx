@@ -6,6 +6,7 @@ import { air, isReleased, setAccessKey, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
 import { People, useAreaTold } from '../people/people';
 import { AirTime } from './air-time';
+import { CardsToAir } from './cards-to-air';
 import { History } from './history';
 import { KeptCards } from './kept-cards';
 import { ReleaseDialog } from './release-dialog';
@@ -45,6 +46,7 @@ export function Shell() {
       </header>
       <SaveProblem />
       <KeptCards />
+      <CardsToAir />
       <main className="min-h-0 flex-1">
         <Outlet />
       </main>
@@ -64,6 +66,10 @@ function DraftState() {
     void arrivals;
     return show ? isReleased(show, { release, show: onAir }) : null;
   }, [show, release, onAir, arrivals]);
+  // A draft that is as released has begun from there, whoever released it.
+  useEffect(() => {
+    if (released && release !== null) useDraft.getState().setBase(release);
+  }, [released, release]);
   if (!show) return <span className="flex-1" />;
   return (
     <span className="flex min-w-0 flex-1 items-center gap-3 border-l border-line pl-4">

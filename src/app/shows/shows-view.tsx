@@ -1,4 +1,4 @@
-import { Copy, Download, Trash2, Upload } from 'lucide-react';
+import { Copy, Download, RadioTower, Trash2, Upload } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -6,7 +6,9 @@ import { formatWords, templatesByName, type Show } from '../../core/show';
 import { Thumbnail } from '../picture/thumbnail';
 import { Button, Dialog, Empty, IconButton } from '../ui';
 import type { StoredShow } from '../state/database';
+import { useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
+import { takeDraftFromAir } from '../state/shows-from-air';
 import {
   bringDemo,
   download,
@@ -39,6 +41,7 @@ export function ShowsView() {
   const navigate = useNavigate();
   const open = useDraft((store) => store.open);
   const close = useDraft((store) => store.close);
+  const onAir = useAir((store) => (store.state.release === null ? null : store.state.show));
   const openId = useDraft((store) => store.draft?.show.id);
 
   const refresh = useCallback(async () => {
@@ -97,6 +100,20 @@ export function ShowsView() {
         <Button onClick={() => input.current?.click()}>
           <Upload size={15} /> Import a show file
         </Button>
+        {onAir && (
+          <Button
+            title="Makes a draft in this browser of the show that is on air"
+            onClick={() =>
+              void takeDraftFromAir('new').then((words) => {
+                setWrong(words);
+                if (words === null) toast.success(`“${onAir.name}” is here, as it is on air.`);
+                return refresh();
+              })
+            }
+          >
+            <RadioTower size={15} /> Take the show on air
+          </Button>
+        )}
         <Button tone="primary" onClick={() => setIsNew(true)}>
           New show
         </Button>

@@ -153,22 +153,25 @@ export const jsonInit = (method: string, body: unknown): RequestInit => ({
   body: JSON.stringify(body),
 });
 
-/** Puts a frozen show in place on the air server: all of it, or nothing. */
+/** Puts a frozen show on air in the place of the release that was seen there: all of it, or nothing. */
 export async function sendRelease(
   release: Release,
+  over: string | null,
   onProgress: (words: string) => void,
-): Promise<Problem | null> {
+): Promise<{ hash: string } | { problem: Problem }> {
   const missing = await asked('/api/assets/missing', jsonInit('POST', Object.keys(release.assets)));
-  if ('problem' in missing) return missing.problem;
+  if ('problem' in missing) return missing;
   const wanted = missing.body as string[];
   for (const [index, id] of wanted.entries()) {
     onProgress(`Picture ${index + 1} of ${wanted.length}`);
     const blob = await assetBlob(id);
     if (!blob) {
       return {
-        code: 'missing-asset',
-        message: `The picture “${release.assets[id]?.name}” is missing from this browser. Bring it in again.`,
-        path: id,
+        problem: {
+          code: 'missing-asset',
+          message: `The picture “${release.assets[id]?.name}” is missing from this browser. Bring it in again.`,
+          path: id,
+        },
       };
     }
     const put = await asked(`/api/assets/${id}`, {
@@ -176,11 +179,13 @@ export async function sendRelease(
       body: blob,
       headers: { 'content-type': 'application/octet-stream' },
     });
-    if ('problem' in put) return put.problem;
+    if ('problem' in put) return put;
   }
   const added = await asked('/api/releases', jsonInit('POST', release));
-  if ('problem' in added) return added.problem;
-  return send({ do: 'release', release: (added.body as { hash: string }).hash });
+  if ('problem' in added) return added;
+  const { hash } = added.body as { hash: string };
+  const refused = await send({ do: 'release', release: hash, over });
+  return refused ? { problem: refused } : { hash };
 }
 
 /** Whether the draft's design is the one on air; null where that is not known yet. */

@@ -19,6 +19,8 @@ interface DraftStore {
   goTo(steps: number): void;
   /** Puts a kept state in the place of the draft's; one step, that can be undone. */
   restore(name: string, show: Show): void;
+  /** Notes the release that the draft is of; no step of undo. */
+  setBase(hash: string): void;
 }
 
 const saveAfterMs = 300;
@@ -102,6 +104,8 @@ export const useDraft = create<DraftStore>((set, get) => {
     undo: () => change(undo),
     redo: () => change(redo),
     goTo: (steps) => change((draft) => goTo(draft, steps)),
+    setBase: (base) =>
+      change((draft) => (draft.show.base === base ? draft : { ...draft, show: { ...draft.show, base } })),
     restore: (name, show) =>
       change((draft) =>
         edit(draft, `Back to “${name}”`, (own) => {

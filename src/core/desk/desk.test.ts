@@ -127,6 +127,10 @@ describe('keys', () => {
     expect(meaningOf(field, {}, 'Space', null)).toEqual({ is: 'theirs' });
     expect(meaningOf(field, {}, 'Ctrl+Enter', null)).toEqual({ is: 'action', action: 'send' });
     for (const key of ['Enter', 'Escape']) expect(meaningOf(field, {}, key, null)).toEqual({ is: 'leave' });
+    // A field beside the card, as that which finds, keeps its Enter, and sends nothing.
+    const find = { keyboard: { at: 'field', name: 'Find', field: null, lines: false } } as const;
+    for (const key of ['Enter', 'Ctrl+Enter'])
+      expect(meaningOf(find, {}, key, null)).toEqual({ is: 'theirs' });
   });
   test('a control that was reached by keys has Space and Enter; the line has all', () => {
     const control = { keyboard: { at: 'control', name: 'Clear' } } as const;

@@ -73,6 +73,8 @@ export function meaningOf(
   if (key === 'Escape') return { is: 'leave' };
   const action = actionOf(own, key);
   if (keyboard.at === 'field') {
+    // Only the fields of the card in hand have to do with air; others keep their Enter.
+    if (keyboard.field === null) return { is: 'theirs' };
     if (action && inFields.has(action)) return { is: 'action', action };
     return key === 'Enter' && !keyboard.lines ? { is: 'leave' } : { is: 'theirs' };
   }

@@ -7,7 +7,7 @@ import {
   type Rundown,
 } from '../show';
 import type { Command } from './command';
-import { acceptLive, acceptValues, numberOf, released, templateOf } from './lookup';
+import { acceptValues, numberOf, released, templateOf } from './lookup';
 import { rundownOf } from './run';
 import type { AirState } from './state';
 import { note, plain, refuse, type Work } from './work';
@@ -69,7 +69,7 @@ export function correctCard(
   return before;
 }
 
-/** Cards as a draft has them. What is on air stays as it is; fields that the release does not know are left out. */
+/** Cards as a draft has them. What is on air stays as it is. */
 export function putCards(work: Work, command: Of<'cards'>): void {
   const { state } = work;
   const release = released(state, work.releases);
@@ -78,9 +78,8 @@ export function putCards(work: Work, command: Of<'cards'>): void {
     Object.values(plain(state.cards)).flatMap(({ id, number }) => (gone.has(id) ? [] : [Number(number)])),
   );
   const fresh = command.keep.map((card, i) => {
-    const template =
-      release.templates[card.template] ??
-      refuse(
+    if (!release.templates[card.template])
+      return refuse(
         'unknown-template',
         `Card ${card.number} is of a template that the show on air does not have. Release the show again.`,
         `keep[${i}]`,
@@ -88,7 +87,7 @@ export function putCards(work: Work, command: Of<'cards'>): void {
     if (taken.has(Number(card.number)))
       return refuse('number-used', `${card.number} belongs to another card on air.`, `keep[${i}].number`);
     taken.add(Number(card.number));
-    return { ...card, values: acceptLive(template, card.values, []), kept: true };
+    return { ...card, kept: true };
   });
   for (const id of command.drop) if (state.cards[id]) forget(state, id);
   for (const card of fresh) {

@@ -60,3 +60,4 @@ export { graphicWords, nameOfCue } from './names';
 export { lampOf, nextStanding, standings, type Lamp, type Seen, type Standing } from './tally';
 export { byHand } from './moves';
 export { isOfTheMoment } from './perishable';
+export { consequences } from './consequences';

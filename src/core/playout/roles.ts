@@ -12,6 +12,7 @@ const produced: ReadonlySet<Command['do']> = new Set([
   'revert',
   'hold',
   'keep',
+  'cards',
   'note',
   'add',
   'row',

@@ -52,6 +52,17 @@ export {
   type DeskPanel,
   type PanelPlace,
 } from './arrangement';
+export {
+  bringTogether,
+  cardDifferences,
+  changedParts,
+  channelDifferences,
+  templateDifferences,
+  type CardDifference,
+  type ChangedPart,
+  type Consequence,
+  type TemplateDifference,
+} from './differences';
 export { isSample, unfilledFields } from './field/sample';
 export * from './tether';
 export * from './ease';
@@ -93,6 +104,7 @@ export {
   makeRelease,
   openRelease,
   releaseOf,
+  showOfRelease,
   releaseSchema,
   type Dressing,
   type Release,

@@ -11,7 +11,7 @@ import { templatesToFormat6 } from './format-6';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
 import { assetsOfTemplate, fontFiles } from './references';
-import type { Show } from './show';
+import { showFormat, type Show } from './show';
 import { lookSchema } from './style';
 import { tableSchema } from './table';
 import { templateSchema } from './template';
@@ -129,6 +129,28 @@ function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
     Object.fromEntries(Object.entries(all).filter(([id]) => used.has(id)));
   return { sources: kept(show.sources), tables: kept(show.tables), views: kept(show.views) };
 }
+
+/** A release as a draft again, that began from it. Cards and rundowns may have gone on from there. */
+export const showOfRelease = (
+  release: Release,
+  hash: string,
+  live: Pick<Release, 'cards' | 'rundowns'> = release,
+): Show => ({
+  format: showFormat,
+  id: release.show.id,
+  name: release.show.name,
+  channels: release.channels,
+  templates: release.templates,
+  assets: release.assets,
+  look: release.look,
+  sources: release.sources,
+  tables: release.tables,
+  views: release.views,
+  cards: live.cards,
+  rundowns: [...live.rundowns],
+  pads: release.pads,
+  base: hash,
+});
 
 /** The design part of two releases alike: what decides whether the draft differs from air. Cards flow apart. */
 export const designOf = (release: Release): Omit<Release, 'cards' | 'rundowns' | 'assets'> => ({

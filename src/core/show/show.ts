@@ -29,6 +29,8 @@ export const showSchema = z.object({
   cards: z.record(idSchema, cardSchema),
   rundowns: z.array(rundownSchema).min(1).max(100),
   pads: z.array(padSchema).max(100),
+  /** The release that the draft began from, or last was; absent: it was never on air. */
+  base: assetIdSchema.optional(),
   /** How people sit at the Desk, by their names; absent: as usual. */
   desks: z.record(z.string().min(1).max(60), arrangementSchema).optional(),
 });

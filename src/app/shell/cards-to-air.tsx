@@ -1,0 +1,48 @@
+import { useEffect, useRef } from 'react';
+import { toast } from 'sonner';
+import type { Card } from '../../core/show';
+import { releases, send, useAir } from '../state/air-store';
+import { useDraft } from '../state/draft-store';
+
+const settleMs = 150;
+
+const isAlike = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/**
+ * Cards that are kept, changed or dropped in the draft of the show on air are known at every Desk at once: they flow
+ * apart from releases. Cards of templates that air does not have wait for theirs.
+ */
+export function CardsToAir() {
+  const show = useDraft((store) => store.draft?.show);
+  const onAir = useAir((store) => store.state.show?.id);
+  const isConnected = useAir((store) => store.isConnected);
+  const known = useRef<{ show: string; cards: Readonly<Record<string, Card>> } | null>(null);
+  useEffect(() => {
+    if (!show) return;
+    const before = known.current;
+    if (before?.show !== show.id) {
+      known.current = { show: show.id, cards: show.cards };
+      return;
+    }
+    if (before.cards === show.cards || show.id !== onAir || !isConnected) return;
+    const timer = setTimeout(() => {
+      known.current = { show: show.id, cards: show.cards };
+      const { state } = useAir.getState();
+      const templates = releases.get(state.release)?.templates ?? {};
+      const keep = Object.values(show.cards).filter((card) => {
+        if (before.cards[card.id] === card || !templates[card.template]) return false;
+        const there = state.cards[card.id];
+        if (!there) return true;
+        const { kept: _, ...own } = there;
+        return !isAlike(own, card);
+      });
+      const drop = Object.keys(before.cards).filter((id) => !show.cards[id] && state.cards[id]);
+      if (keep.length + drop.length === 0) return;
+      void send({ do: 'cards', keep, drop }).then(
+        (refused) => refused && toast.error(`The Desk does not have it yet: ${refused.message}`),
+      );
+    }, settleMs);
+    return () => clearTimeout(timer);
+  }, [show, onAir, isConnected]);
+  return null;
+}
