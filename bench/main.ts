@@ -4,6 +4,7 @@ import { airFigures } from './air';
 import { buildFigures } from './build';
 import { bundleFigures } from './bundle';
 import { dataFigures } from './data';
+import { deskFigures } from './desk';
 import { frameFigures } from './frame';
 import { journalFigures } from './journal';
 import { motionFigures } from './motion';
@@ -16,6 +17,7 @@ const figures: Record<string, number> = {
   ...buildFigures(),
   ...bundleFigures(),
   ...(await dataFigures()),
+  ...(await deskFigures()),
   ...(await journalFigures()),
   ...(await stageFigures()),
   ...(await airFigures()),

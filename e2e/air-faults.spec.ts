@@ -1,6 +1,7 @@
 // Faults on purpose, while on air: the server killed, the line cut, outputs reloaded, many operators, damaged releases.
 import { expect, test } from '@playwright/test';
 import { WebSocket } from 'ws';
+import { wireVersion } from '../src/air';
 import { emptyAir, type AirState } from '../src/core/playout';
 import { Picture } from './pixels';
 import { TestServer } from './server';
@@ -21,7 +22,7 @@ async function operator(server: TestServer, name: string) {
     const message = JSON.parse(String(data)) as Answer & { type: string };
     if (message.type === 'answer') answers.set(message.id, message);
   });
-  socket.send(JSON.stringify({ type: 'hello', version: 2, role: 'operator', name, channel: null }));
+  socket.send(JSON.stringify({ type: 'hello', version: wireVersion, role: 'operator', name, channel: null }));
   return {
     answers,
     socket,

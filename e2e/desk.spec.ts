@@ -1,5 +1,6 @@
 // The Desk under pressure: two windows at once, keys faster than the server, a server that goes, a browser without pictures.
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { Picture } from './pixels';
 import { TestServer } from './server';
 
 const server = new TestServer();
@@ -248,4 +249,65 @@ test('monitors keep their shape, panels go and come back, and no page breaks its
   await expect(page.getByRole('complementary', { name: 'Rundown' })).toBeVisible();
   expect(broken).toEqual([]);
   await page.context().close();
+});
+
+test('all that says on air says the same as the output draws, at any moment of a lively hour', async ({
+  browser,
+}) => {
+  const page = await sit(browser, 'Ana');
+  const context = page.context();
+  const [outputs, pad, mixer, out] = await Promise.all(
+    ['/outputs', '/pad/pier', '/mixer', '/out/main'].map(async (path) => {
+      const opened = await context.newPage();
+      await opened.goto(`${server.url}${path}`);
+      return opened;
+    }),
+  );
+  if (!outputs || !pad || !mixer || !out) throw new Error('a page is missing');
+  await out.setViewportSize({ width: 1920, height: 1080 });
+  const isSeen = (on: Page, selector: string) => on.locator(selector).first().isVisible();
+  /** What each place says of Main, and what is drawn. */
+  const said = async (): Promise<Record<string, boolean>> => ({
+    drawn: (await Picture.of(out)).inked() !== null,
+    tab: (await page.getByRole('tab', { name: /^Main/ }).getByRole('img').count()) > 0,
+    program: await page.getByText('nothing on air', { exact: true }).isHidden(),
+    outputs:
+      (await outputs.getByRole('listitem', { name: 'Main' }).getByText('On air', { exact: true }).count()) >
+      0,
+    pad: (await pad.getByRole('list', { name: 'On air' }).count()) > 0,
+    mixer: await isSeen(mixer, '.border-air:has-text("Main")'),
+  });
+  await mixer.getByRole('button', { name: 'Key it in' }).first().click();
+  // The sequence is by chance, and the same each time.
+  let seed = 7;
+  const chance = (most: number): number => {
+    seed = (seed * 16_807) % 2_147_483_647;
+    return seed % most;
+  };
+  const acts = [
+    () => server.command({ do: 'take', channel: 'main', number: '401' }),
+    () => server.command({ do: 'take', channel: 'main', number: '301' }),
+    () => server.command({ do: 'clear', channel: 'main', all: true }),
+    () => server.command({ do: 'clear', channel: 'main', all: true }),
+  ];
+  for (let i = 0; i < 8; i += 1) {
+    await acts[chance(acts.length)]?.();
+    await page.waitForTimeout(chance(900));
+    // Those that do not say what is drawn.
+    await expect
+      .poll(async () => {
+        const now = await said();
+        return Object.keys(now).filter((place) => now[place] !== now['drawn']);
+      })
+      .toEqual([]);
+  }
+  // The strip of the channels that are not in hand, and the release dialog, say it too.
+  await server.command({ do: 'clear', channel: 'main', all: true });
+  await server.command({ do: 'take', channel: 'main', number: '301' });
+  await page.getByRole('tab', { name: 'Tall' }).click();
+  const strip = page.getByRole('group', { name: 'Other channels' });
+  await expect(strip.getByText('On air')).toBeVisible();
+  await server.command({ do: 'clear', channel: 'main', all: true });
+  await expect(strip.getByText('On air')).toHaveCount(0);
+  await context.close();
 });

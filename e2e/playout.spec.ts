@@ -166,21 +166,6 @@ test('a rundown runs by itself, is paused, taken over and stopped; its time line
   await page.context().close();
 });
 
-test('when the leaders come the bug tucks away, said before the take, and comes back when they go', async ({
-  browser,
-}) => {
-  const page = await desk(browser, 'Ana');
-  await server.command({ do: 'take', channel: 'main', number: '101' });
-  await page.keyboard.type('601');
-  await page.keyboard.press('Enter');
-  await expect(says(page)).toContainText('101 Bug with clock does “Tuck away”');
-  await page.keyboard.press('Space');
-  await expect(page.getByRole('button', { name: 'Bring back' })).toBeVisible();
-  await server.command({ do: 'clear', channel: 'main', number: '601' });
-  await expect(page.getByRole('button', { name: 'Bring back' })).toHaveCount(0);
-  await page.context().close();
-});
-
 test('outputs: a follower shows the leader, a test card lies over the picture, a lost one is seen and comes back', async ({
   browser,
 }) => {
@@ -380,4 +365,44 @@ test('a designer lays a template out for Tall, lets others react, is stopped bef
   );
   await dialog.getByRole('button', { name: 'Put it on air' }).click();
   await expect.poll(async () => (await server.air()).state.release).toBe(before);
+});
+
+test('an older draft does not go over a newer release in silence: what would be lost is listed, and both are brought together', async ({
+  browser,
+}) => {
+  const own = new TestServer();
+  await own.start();
+  const draft = async (template: string, fill: string): Promise<Page> => {
+    const page = await (await browser.newContext()).newPage();
+    await page.goto(`${own.url}/build/${template}`);
+    await page
+      .getByRole('treeitem', { name: 'Bar' })
+      .or(page.getByRole('treeitem', { name: 'Strip' }))
+      .first()
+      .click();
+    await page.getByLabel('Fill', { exact: true }).fill(fill);
+    await page.keyboard.press('Enter');
+    await expect(page.getByText('Draft differs from the release on air')).toBeVisible();
+    return page;
+  };
+  // Two browsers with a draft each, begun from the same release.
+  const [ana, bo] = [await draft('name-line', '#aa1111'), await draft('notice-strip', '#11aa11')];
+  const release = (page: Page) =>
+    page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true });
+  await ana.getByRole('button', { name: 'Release…' }).click();
+  await release(ana).click();
+  await expect(ana.getByText('is released.')).toBeVisible();
+  await bo.getByRole('button', { name: 'Release…' }).click();
+  const newer = bo.getByRole('alert', { name: 'Newer on air' });
+  await expect(newer.getByRole('list', { name: 'Changed on air' })).toContainText('Name line');
+  await expect(release(bo)).toBeDisabled();
+  await newer.getByRole('button', { name: 'Bring the two together' }).click();
+  await expect(newer).toHaveCount(0);
+  await release(bo).click();
+  await expect(bo.getByText('is released.')).toBeVisible();
+  const { state } = await own.air();
+  const onAir = JSON.stringify(await (await fetch(`${own.url}/api/releases/${state.release}`)).json());
+  expect([onAir.includes('#aa1111'), onAir.includes('#11aa11')]).toEqual([true, true]);
+  for (const page of [ana, bo]) await page.context().close();
+  await own.dispose();
 });

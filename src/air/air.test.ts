@@ -201,6 +201,32 @@ describe('the line to the server', () => {
     last().say({ type: 'answer', id: 'k1', problem: null, sequence: 2 });
     expect(await answer).toEqual({ problem: null });
   });
+  test('what is meant for this moment is dropped when it has passed, and never sent late; what can wait is sent', async () => {
+    welcome(first);
+    last().close();
+    const take = client.send({ do: 'take', channel: 'main', template: 't' }, 'k1', 1000);
+    const keep = client.send({ do: 'drop', card: 'c' }, 'k2', 1000);
+    let said = '';
+    void take.then(({ problem }) => (said = problem?.code ?? ''));
+    jest.advanceTimersByTime(200);
+    expect(client.late.map((command) => command.do)).toEqual(['take', 'drop']);
+    for (let i = 0; i < 3; i += 1) {
+      jest.advanceTimersByTime(600);
+      last().onclose?.();
+    }
+    await take;
+    expect([said, client.late.map((command) => command.do)]).toEqual(['dropped', ['drop']]);
+    jest.advanceTimersByTime(2100);
+    welcome(first);
+    expect(last().sent.flatMap((m) => (m['type'] === 'command' ? [m['id']] : []))).toEqual(['k2']);
+    last().say({ type: 'answer', id: 'k2', problem: null, sequence: 2 });
+    expect(await keep).toEqual({ problem: null });
+  });
+  test('what went out in time says until when it counts, by the server’s clock', () => {
+    welcome(first);
+    void client.send({ do: 'take', channel: 'main', template: 't' }, 'k1', 1000);
+    expect(last().sent.at(-1)).toMatchObject({ command: { until: client.clock.now() + 1 } });
+  });
   test('no answer is not passed over in silence', async () => {
     welcome(first);
     const answer = client.send({ do: 'take', channel: 'main', template: 't' }, 'k1');

@@ -17,7 +17,7 @@ export const mixerSchema = z.object({
 export type Mixer = z.infer<typeof mixerSchema>;
 
 /** Raised when a message changes in a way that older pages cannot read; such a page loads itself again. */
-export const wireVersion = 2;
+export const wireVersion = 3;
 
 const problemSchema = z.object({ code: z.string(), message: z.string(), path: z.string() });
 

@@ -57,8 +57,28 @@ export function DeskPanels(props: { channel: Channel; onChannel: (id: string) =>
   const aside = (Object.keys(contents) as DeskPanel[]).filter(
     (panel) => places[panel] === 'window' && has(panel),
   );
+  const closed = aside.filter((panel) => !isPanelOpen(panel));
   return (
     <>
+      {closed.length > 0 && (
+        <p className="flex shrink-0 items-center gap-3 border-b border-line bg-panel px-4 py-1 text-xs text-ink-2">
+          {closed.map((panel) => (
+            <span key={panel} className="flex items-center gap-2">
+              {panelWords[panel]} had a window of its own.
+              <button type="button" className="text-tide hover:underline" onClick={() => toWindow(panel)}>
+                Open it again
+              </button>
+              <button
+                type="button"
+                className="text-tide hover:underline"
+                onClick={() => place(panel, 'here')}
+              >
+                Put it back here
+              </button>
+            </span>
+          ))}
+        </p>
+      )}
       {columns.length === 0 ? (
         <p className="flex flex-1 items-center justify-center text-ink-3">
           Every panel is hidden or in a window of its own. “Panels” brings them back.

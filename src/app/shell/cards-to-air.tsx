@@ -29,8 +29,18 @@ export function CardsToAir() {
       known.current = { show: show.id, cards: show.cards };
       const { state } = useAir.getState();
       const templates = releases.get(state.release)?.templates ?? {};
+      const release = releases.get(state.release);
+      const isFilled = ({ row }: Card): boolean =>
+        !row || [release?.tables, release?.views, release?.sources].some((data) => data?.[row.of]);
+      const waiting = Object.values(show.cards).filter(
+        (card) => before.cards[card.id] !== card && (!templates[card.template] || !isFilled(card)),
+      );
+      if (waiting[0])
+        toast(
+          `${waiting.length === 1 ? `Card ${waiting[0].number} reaches` : `${waiting.length} cards reach`} the Desk with the next release: air lacks what fills them.`,
+        );
       const keep = Object.values(show.cards).filter((card) => {
-        if (before.cards[card.id] === card || !templates[card.template]) return false;
+        if (before.cards[card.id] === card || waiting.includes(card)) return false;
         const there = state.cards[card.id];
         if (!there) return true;
         const { kept: _, ...own } = there;

@@ -112,7 +112,13 @@ export function releaseOf(onAir: Release, show: Show, templates: readonly string
   };
 }
 
-/** The tables, sources and views that templates and cards take values from, and all that those look at in turn. */
+/** A table of more rows goes to air only where something takes values from it. */
+const mostIdleRows = 5000;
+
+/**
+ * The tables, sources and views that templates and cards take values from, and all that those look at in turn; of
+ * tables also those that cards may be made from while the release is on air.
+ */
 function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
   const used = new Set<string>();
   const use = (id: string): void => {
@@ -125,6 +131,8 @@ function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
   for (const template of Object.values(show.templates))
     for (const binding of template.bindings) dataOf(binding).forEach(use);
   for (const card of Object.values(show.cards)) if (card.row) use(card.row.of);
+  for (const table of Object.values(show.tables)) if (table.rows.length <= mostIdleRows) use(table.id);
+  for (const view of Object.values(show.views)) if (show.tables[view.of] && used.has(view.of)) use(view.id);
   const kept = <T>(all: Readonly<Record<string, T>>): Record<string, T> =>
     Object.fromEntries(Object.entries(all).filter(([id]) => used.has(id)));
   return { sources: kept(show.sources), tables: kept(show.tables), views: kept(show.views) };
