@@ -47,15 +47,15 @@ export function LaneBoard({ channel }: { channel: Channel }) {
     [air, follows, channel.id, graphics],
   );
   return (
-    <div className="h-full min-h-0 overflow-auto">
+    <div className="@container h-full min-h-0 overflow-auto">
       <table className="w-full border-collapse" aria-label="Lane board">
         <thead className="text-left text-xs text-ink-3">
           <tr className="h-7">
             <th className="w-20 pl-3 font-normal">Lane</th>
             <th className="font-normal">Holds</th>
-            <th className="w-16 font-normal">Phase</th>
+            <th className="w-16 font-normal @max-[540px]:hidden">Phase</th>
             <th className="w-16 text-right font-normal">Up for</th>
-            <th className="w-44" />
+            <th className="w-44 @max-[540px]:w-28" />
           </tr>
         </thead>
         <tbody>
@@ -101,7 +101,7 @@ function Onward({ graphic }: { graphic: Graphic }) {
         return (
           <Button
             key={id}
-            className="h-6 max-w-28 truncate px-2"
+            className="h-6 max-w-28 truncate px-2 @max-[540px]:max-w-16 @max-[540px]:text-xs"
             aria-pressed={isAway}
             title={isAway ? `Back from “${name}”` : name}
             onClick={() => void callMove(graphic.id, id, name, isAway)}
@@ -249,7 +249,7 @@ function LaneRow(props: {
           </span>
         )}
       </td>
-      <td className="text-ink-2">
+      <td className="text-ink-2 @max-[540px]:hidden">
         {holder ? <Running words={(time) => phaseWords(holder, time)} /> : leaving.length > 0 ? 'Exit' : ''}
       </td>
       <td className="text-right">

@@ -122,9 +122,11 @@ export function DeskPanels(props: { channel: Channel; onChannel: (id: string) =>
   );
 }
 
+/** The usual width of a panel at the side: less in a small window. */
+const sideWidth = (px: number): string => `${Math.round(Math.min(px, (px / 1280) * innerWidth))}px`;
 const widths = {
-  rundown: { defaultSize: '264px', minSize: '200px' },
-  hand: { defaultSize: '296px', minSize: '240px' },
+  rundown: { defaultSize: sideWidth(264), minSize: '200px' },
+  hand: { defaultSize: sideWidth(296), minSize: '232px' },
 } as const;
 const heights = {
   monitors: { defaultSize: '40%', minSize: '110px' },

@@ -104,7 +104,7 @@ function OutputCard({ channel }: { channel: Channel }) {
   };
   return (
     <li className="flex flex-col gap-3 rounded border border-line bg-deck p-4" aria-label={channel.name}>
-      <div className="flex items-center gap-2">
+      <div className="flex h-6 items-center gap-2">
         <strong className="truncate text-[15px]">{channel.name}</strong>
         {lamp !== 'off' && <Pennant state={lamp} />}
         <span className="ml-auto text-xs text-ink-2">{formatWords(channel.format)}</span>
