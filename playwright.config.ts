@@ -11,7 +11,7 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: 'node_modules/.cache/test-results/e2e.json' }]],
   use: {
     viewport: { width: 1280, height: 640 },
-    trace: 'retain-on-failure',
+    trace: 'on-first-retry',
     acceptDownloads: true,
     launchOptions: {
       executablePath: process.env['JORVAN_CHROMIUM'] ?? '/usr/bin/chromium',

@@ -66,6 +66,23 @@ test('two at once: what one types never goes out with another’s card, on the s
   await bo.keyboard.press('Space');
   await ana.keyboard.press('Space');
   await expect.poll(async () => (await names()).sort()).toEqual(['101', 'Ox'].sort());
+  // Two takes of one shared cue are one take.
+  for (const page of [ana, bo]) await page.getByRole('radio', { name: 'shared' }).click();
+  await call(ana, '201');
+  await expect(takes(bo)).toContainText('takes 201');
+  await bo.waitForTimeout(900);
+  await Promise.all([ana.keyboard.press('Space'), bo.keyboard.press('Space')]);
+  await expect.poll(async () => (await server.air()).onAir['main']?.length).toBe(3);
+  // Shift+Delete held for half a second clears all; a tap does not, and Escape never does.
+  await ana.keyboard.press('Shift+Delete');
+  await ana.keyboard.down('Escape');
+  await ana.waitForTimeout(700);
+  await ana.keyboard.up('Escape');
+  expect((await server.air()).onAir['main']?.some(({ phase }) => phase === 'exit')).toBe(false);
+  await ana.keyboard.down('Shift');
+  await ana.keyboard.down('Delete');
+  await expect.poll(async () => (await server.air()).onAir['main']?.length).toBe(0);
+  for (const key of ['Delete', 'Shift']) await ana.keyboard.up(key);
   for (const page of [ana, bo]) await page.context().close();
 });
 
@@ -290,7 +307,7 @@ test('all that says on air says the same as the output draws, at any moment of a
     () => server.command({ do: 'clear', channel: 'main', all: true }),
     () => server.command({ do: 'clear', channel: 'main', all: true }),
   ];
-  for (let i = 0; i < 8; i += 1) {
+  for (let i = 0; i < 6; i += 1) {
     await acts[chance(acts.length)]?.();
     await page.waitForTimeout(chance(900));
     // Those that do not say what is drawn.

@@ -210,36 +210,3 @@ test('a journal torn by a fall, and a picture that is gone: what was on air come
   expect(near((await Picture.of(page)).at(172, 990), '#f6f0e0', 40)).toBe(true);
   await own.dispose();
 });
-
-test('two operators, one card: both Desks show the same, and a take repeated is one take', async ({
-  browser,
-}) => {
-  const [a, b] = [await (await browser.newContext()).newPage(), await (await browser.newContext()).newPage()];
-  for (const page of [a, b]) {
-    await page.goto(`${server.url}/desk/beach`);
-    await page.getByRole('radio', { name: 'shared' }).click();
-    await expect(page.getByRole('listbox', { name: 'Cards' }).getByRole('option').first()).toBeVisible();
-  }
-  await a.keyboard.type('201');
-  await a.keyboard.press('Enter');
-  await expect(b.locator('[data-take]')).toContainText('enters Full');
-  // What another has put there a moment ago is asked about; a moment later it is taken.
-  await b.waitForTimeout(900);
-  await Promise.all([a.keyboard.press('Space'), b.keyboard.press('Space')]);
-  await expect.poll(async () => (await server.air()).onAir['beach']?.length).toBe(1);
-  for (const page of [a, b])
-    await expect(page.getByRole('table', { name: 'Lane board' })).toContainText('Skerry Flyers');
-  // Shift+Delete held for half a second clears all; a tap does not, and Escape never does.
-  await a.keyboard.press('Shift+Delete');
-  await a.keyboard.down('Escape');
-  await a.waitForTimeout(700);
-  await a.keyboard.up('Escape');
-  expect((await server.air()).onAir['beach']?.[0]?.phase).not.toBe('exit');
-  await a.keyboard.down('Shift');
-  await a.keyboard.down('Delete');
-  await expect.poll(async () => (await server.air()).onAir['beach']?.length).toBe(0);
-  await a.keyboard.up('Delete');
-  await a.keyboard.up('Shift');
-  await a.context().close();
-  await b.context().close();
-});
