@@ -91,6 +91,8 @@ export class AirClient {
   /** Whether a state has ever come. */
   hasState = false;
   refusal: Problem | null = null;
+  /** The Desk of this window, told with what is in hand. */
+  desk = '';
   /** Who this end is to the server, and what it may do. */
   id = '';
   may: Role = 'watch';
@@ -177,9 +179,9 @@ export class AirClient {
   }
 
   /** Tells the others what one has in hand. */
-  tellHand(hand: Hand | null): void {
-    this.hand = hand;
-    if (this.isConnected) this.say({ type: 'hand', hand });
+  tellHand(hand: Omit<Hand, 'desk'> | null): void {
+    this.hand = hand && { ...hand, desk: this.desk };
+    if (this.isConnected) this.say({ type: 'hand', hand: this.hand });
   }
 
   tellName(name: string): void {

@@ -61,6 +61,8 @@ export type FeedStatus = z.infer<typeof feedStatusSchema>;
 /** What a person has in hand at the Desk. */
 export const handSchema = z.object({
   area: z.string().max(40),
+  /** The id of the Desk of the window, where it has one. */
+  desk: z.string().max(64).default(''),
   channel: z.string().max(60).nullable(),
   card: z.string().max(64).nullable(),
   graphic: z.string().max(100).nullable(),

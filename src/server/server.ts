@@ -7,6 +7,7 @@ import { openAccess, type AccessKey } from './access';
 import { EventStream, MixerHost } from './control';
 import { httpApp } from './http';
 import { AirEngine } from './engine';
+import { IdlePreviews } from './idle-previews';
 import { Journal } from './journal';
 import { releaseDemo } from './demo-show';
 import { socketHub } from './socket';
@@ -148,6 +149,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     live.follow();
   };
   tellData = opened.tellData;
+  const idle = new IdlePreviews();
+  const idleTimer = setInterval(() => {
+    const here = opened.present().flatMap(({ hand }) => (hand?.desk ? [hand.desk] : []));
+    for (const command of idle.look(engine.air, new Set(here), now())) void engine.submit(command);
+  }, 60_000);
+  idleTimer.unref();
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(options.port, options.lan ? '0.0.0.0' : '127.0.0.1', () => resolve());
@@ -157,6 +164,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     keys: access.keys,
     engine,
     async close() {
+      clearInterval(idleTimer);
       engine.close();
       stream.close();
       opened.close();

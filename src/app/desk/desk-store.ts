@@ -50,6 +50,8 @@ function begin(): DeskState {
 }
 
 export const useDesk = create<DeskState>(begin);
+// The server keeps this Desk's preview as long as its window is there.
+air().desk = useDesk.getState().id;
 
 useDesk.subscribe((now, before) => {
   const { id, drafts, shares, toCard } = now;

@@ -3,6 +3,7 @@ import { freshName, openDocument, oversizeProblem, showFileExtension, type Show 
 import { problem, type Problem } from '../../core/problem';
 import type { FileWorker } from '../../workers/files.worker';
 import { database, storageWords, type StoredShow, type StoredState } from './database';
+import { takeArrangements, withArrangements } from './arrangements';
 import { hashOf, newId } from './ids';
 
 let worker: Remote<FileWorker> | null = null;
@@ -96,6 +97,7 @@ export async function importShow(
   } catch (error) {
     return { problem: problem('storage-full', storageWords(error, 'the show was not brought in')) };
   }
+  takeArrangements(kept);
   return { show: kept };
 }
 
@@ -108,7 +110,7 @@ export async function exportShow(show: Show): Promise<{ blob: Blob; name: string
     if (stored) assets.set(asset.id, new Uint8Array(await stored.blob.arrayBuffer()));
     else missing.push(asset.name);
   }
-  const bytes = await fileWorker().pack(show, assets);
+  const bytes = await fileWorker().pack(withArrangements(show), assets);
   return {
     blob: new Blob([bytes], { type: 'application/zip' }),
     name: `${show.name}.${showFileExtension}`,

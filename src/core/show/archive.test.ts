@@ -22,6 +22,8 @@ import {
   usualLanes,
   type Show,
   newAsset,
+  newTable,
+  newTextField,
   newColumn,
   newTemplate,
   newTie,
@@ -185,6 +187,17 @@ test('a release carries what air can show, and nothing of the workshop', () => {
   expect(release.rundowns).toEqual(show.rundowns);
   expect([release.tables, release.sources]).toEqual([{}, {}]);
   expect(releaseSchema.safeParse(release).success).toBe(true);
+});
+
+test('a table that cards may be made of while a release is on air goes along; others do not', () => {
+  const show = sample();
+  show.templates['t']?.fields.push(newTextField('f-name', 'Team name', '', {}));
+  const table = (id: string, column: string): void => {
+    show.tables[id] = newTable(id, id, { columns: [newColumn('c', column)] });
+  };
+  table('people', ' TEAM  name ');
+  table('stock', 'Shelf number');
+  expect(Object.keys(makeRelease(show).tables)).toEqual(['people']);
 });
 
 describe('pictures are known by their content', () => {

@@ -13,7 +13,7 @@ import { rundownSchema } from './rundown';
 import { assetsOfTemplate, fontFiles } from './references';
 import { showFormat, type Show } from './show';
 import { lookSchema } from './style';
-import { tableSchema } from './table';
+import { tableSchema, type Table } from './table';
 import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from './values';
 import { viewSchema } from './view';
@@ -115,6 +115,17 @@ export function releaseOf(onAir: Release, show: Show, templates: readonly string
 /** A table of more rows goes to air only where something takes values from it. */
 const mostIdleRows = 5000;
 
+/** Whether cards may be made of a table's rows: a column has the name of a field, or is matched with one by hand. */
+function fillsTemplates(table: Table, show: Show): boolean {
+  const bare = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
+  const columns = new Set(table.columns.map(({ name }) => bare(name)));
+  return Object.values(show.templates).some(
+    (template) =>
+      template.matches[table.id] !== undefined ||
+      template.fields.some((field) => columns.has(bare(field.name))),
+  );
+}
+
 /**
  * The tables, sources and views that templates and cards take values from, and all that those look at in turn; of
  * tables also those that cards may be made from while the release is on air.
@@ -131,8 +142,8 @@ function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
   for (const template of Object.values(show.templates))
     for (const binding of template.bindings) dataOf(binding).forEach(use);
   for (const card of Object.values(show.cards)) if (card.row) use(card.row.of);
-  for (const table of Object.values(show.tables)) if (table.rows.length <= mostIdleRows) use(table.id);
-  for (const view of Object.values(show.views)) if (show.tables[view.of] && used.has(view.of)) use(view.id);
+  for (const table of Object.values(show.tables))
+    if (table.rows.length <= mostIdleRows && fillsTemplates(table, show)) use(table.id);
   const kept = <T>(all: Readonly<Record<string, T>>): Record<string, T> =>
     Object.fromEntries(Object.entries(all).filter(([id]) => used.has(id)));
   return { sources: kept(show.sources), tables: kept(show.tables), views: kept(show.views) };
