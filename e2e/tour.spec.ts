@@ -111,7 +111,11 @@ test('the tour is walked', async ({ browser }) => {
       await page.getByRole('dialog', { name: 'Templates' }).getByRole('button', { name: 'Name line' }).click();
     }],
     ['Click the bar on the stage, give it another colour, scrub the score below to see how it enters.', async () => {
-      await clickStage(page, { x: 600, y: 990 });
+      await expect(page.getByLabel('Name of the template')).toHaveValue('Name line');
+      await expect(async () => {
+        await clickStage(page, { x: 600, y: 990 });
+        await expect(page.getByLabel('Fill', { exact: true })).toBeVisible({ timeout: 2000 });
+      }).toPass();
       await page.getByLabel('Fill', { exact: true }).fill('#7a2222');
       await page.keyboard.press('Enter');
       const ruler = await page.locator('[data-ruler]').boundingBox();
@@ -163,6 +167,7 @@ test('the tour is walked', async ({ browser }) => {
       await expect(page.locator('[data-take]')).toContainText('101 Bug with clock does “Tuck away”');
       await page.keyboard.press('Space');
       await expect.poll(() => tucked('Bug with clock')).toBe(true);
+      await expect(page.getByRole('button', { name: 'Take 601 Leaders in hand' })).toBeVisible();
       await page.keyboard.press('Delete');
       await expect.poll(() => tucked('Bug with clock')).toBe(false);
     }],
@@ -173,6 +178,7 @@ test('the tour is walked', async ({ browser }) => {
       await take('311');
       await expect.poll(() => numbers('tall')).toEqual([]);
       await expect.poll(() => tucked('Flight clock')).toBe(true);
+      await expect(page.getByRole('button', { name: 'Take 311 Gust alarm in hand' })).toBeVisible();
       await page.keyboard.press('Delete');
       await expect.poll(() => tucked('Flight clock')).toBe(false);
     }],

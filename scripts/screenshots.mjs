@@ -30,6 +30,7 @@ const browser = await chromium.launch({
   ],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+await page.addInitScript(() => localStorage.setItem('jorvan.name', 'Ana'));
 const shoot = async (name, steps) => {
   if (wanted.length > 0 && !wanted.includes(name)) return;
   await steps();

@@ -224,8 +224,14 @@ describe('the line to the server', () => {
   });
   test('what went out in time says until when it counts, by the server’s clock', () => {
     welcome(first);
-    void client.send({ do: 'take', channel: 'main', template: 't' }, 'k1', 1000);
-    expect(last().sent.at(-1)).toMatchObject({ command: { until: client.clock.now() + 1 } });
+    const take = (id: string): unknown => {
+      void client.send({ do: 'take', channel: 'main', template: 't' }, id, 1000);
+      return (last().sent.at(-1) as { command: { until?: number } }).command.until;
+    };
+    // Before the clock is known, a wrong guess must not make it late.
+    expect(take('k1')).toBeUndefined();
+    last().say({ type: 'pong', sent: now - 0.2, time: now + 50 });
+    expect(take('k2')).toBeCloseTo(client.clock.now() + 1.1);
   });
   test('no answer is not passed over in silence', async () => {
     welcome(first);

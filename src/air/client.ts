@@ -122,7 +122,9 @@ export class AirClient {
   /** Sends a command; resolves with null or the problem. Its id makes sending it twice harmless. */
   send(given: Command, id: string, momentMs: number = usualMomentMs): Promise<Answer> {
     const passes = isOfTheMoment(given.do);
-    const command: Command = passes ? { ...given, until: this.clock.now() + momentMs / 1000 } : given;
+    // A clock that is not known well yet must not make a command late that is not.
+    const until = this.clock.now() + momentMs / 1000 + this.clock.errorSeconds;
+    const command: Command = passes && Number.isFinite(until) ? { ...given, until } : given;
     return new Promise((resolve) => {
       const done = (answer: Answer): void => {
         const waiting = this.waiting.get(id);

@@ -42,6 +42,11 @@ export class AirClock {
     return this.local() + (this.offset ?? 0);
   }
 
+  /** By how much it may be wrong, in seconds; Infinity before the first sample. */
+  get errorSeconds(): number {
+    return this.samples.length === 0 ? Infinity : Math.min(...this.samples.map((s) => s.roundTrip)) / 2;
+  }
+
   /** Half the best round trip, in ms. */
   get lagMs(): number {
     return this.samples.length === 0 ? 0 : Math.min(...this.samples.map((s) => s.roundTrip)) * 500;
