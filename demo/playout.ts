@@ -115,7 +115,7 @@ export const gustAlarm = (): Template =>
     name: 'Gust alarm',
     lane: 'alarm',
     elements: [
-      newElement('rect', 'strip', 'Strip', { x: 96, y: 848, w: 1000, h: 148, fill: colours.coral, radiusTopRight: 44 }),
+      newElement('rect', 'strip', 'Strip', { x: 96, y: 848, w: 1000, h: 148, fill: '#a8321a', radiusTopRight: 44 }),
       newElement('rect', 'lead', 'Lead edge', { x: 96, y: 848, w: 14, h: 148, fill: colours.paper }),
       newElement('text', 'head', 'Head', { x: 144, y: 862, w: 880, h: 44, text: 'Flying stops', family: 'Barlow Condensed', weight: 600, size: 38, tracking: 50, colour: colours.paper }),
       newElement('text', 'line', 'Line', { x: 144, y: 908, w: 1640, h: 76, text: 'Gusts over 34 knots', family: 'Archivo', weight: 750, size: 62, colour: colours.paper, minScale: 0.5 }),
@@ -129,7 +129,10 @@ export const gustAlarm = (): Template =>
       ['head', 'text', 'f-head'],
       ['line', 'text', 'f-line'],
     ],
-    tethers: [['strip', 'right', 'line', 'right', 64, { min: 720, max: 1728 }]],
+    tethers: [
+      ['strip', 'left', 'lead', 'left', 0],
+      ['strip', 'right', 'line', 'right', 64, { min: 720, max: 1728 }],
+    ],
     enter: phase(40, [
       ['lead', 'wipeBottom', [0, 1], [16, 0]],
       ['strip', 'wipeRight', [5, 1], [32, 0]],

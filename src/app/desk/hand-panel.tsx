@@ -103,7 +103,7 @@ export function HandPanel({ channel }: { channel: Channel }) {
         )}
         <Offer template={template} />
         {template && source && (
-          <DataPart template={template} source={source} graphic={graphic} channel={channel} />
+          <DataPart channel={channel} template={template} source={source} graphic={graphic} />
         )}
         {template ? (
           <CardForm

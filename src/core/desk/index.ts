@@ -32,19 +32,15 @@ export {
   type Plan,
   type Puts,
 } from './plan';
+export { answerOffer, dropDraft, offerOf, typeInto } from './drafts';
+export { answered, hear } from './hear';
 export {
-  answered,
-  answerOffer,
   cueInHand,
-  dropDraft,
   fillPreview,
   goToChannel,
-  hear,
-  offerOf,
   press,
   sendLive,
   takeInHand,
-  typeInto,
   type DeskDeed,
   type Step,
 } from './press';

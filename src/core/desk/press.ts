@@ -1,20 +1,19 @@
 import type { Command, Cue } from '../playout';
-import type { FieldValue, Values } from '../show';
+
 import {
   further,
   graphicInHand,
   homeOf,
-  inHandOf,
   isDisplaced,
   pendingOf,
   previewSeen,
-  subjectOf,
   upOf,
   which,
   type DeskState,
-  type Draft,
   type View,
 } from './desk';
+import { bringHome, tidy, without } from './drafts';
+import { says } from './hear';
 import {
   clearAllPlan,
   clearPlan,
@@ -41,46 +40,6 @@ export interface Step {
 }
 
 const stays = (desk: DeskState): Step => ({ desk, commands: [], done: '' });
-const says = (desk: DeskState, words: string, isRefusal: boolean): DeskState => ({
-  ...desk,
-  said: { words, isRefusal },
-});
-const without = <T>(all: Readonly<Record<string, T>>, key: string): Readonly<Record<string, T>> =>
-  key in all ? Object.fromEntries(Object.entries(all).filter(([id]) => id !== key)) : all;
-
-/** What was typed into a cue or graphic that is gone waits with its card, to be offered when it is called again. */
-function bringHome(desk: DeskState, key: string): DeskState {
-  const draft = desk.drafts[key];
-  if (!draft) return desk;
-  const drafts = without(desk.drafts, key);
-  const values = key.startsWith('air ') ? pendingOf(draft) : draft.values;
-  if (Object.keys(values).length === 0) return { ...desk, drafts };
-  const home = homeOf(draft);
-  const there = drafts[home];
-  return {
-    ...desk,
-    drafts: { ...drafts, [home]: { ...draft, sent: {}, values: { ...there?.values, ...values } } },
-  };
-}
-
-/** What was typed into cues that are neither in preview nor in hand any more waits with their cards. */
-function tidy({ desk, air }: Pick<View, 'desk' | 'air'>): DeskState {
-  let next = desk;
-  for (const key of Object.keys(desk.drafts)) {
-    if (!key.startsWith('cue ')) continue;
-    const id = key.slice(4);
-    const channels = Object.values(air.air);
-    const isHere =
-      (desk.hand.kind !== 'new' && desk.hand.cue?.cue === id) ||
-      Object.values(desk.given).some(({ cue }) => cue === id) ||
-      channels.some((own) => (desk.shares ? own.preview : own.own[desk.id])?.cue === id);
-    if (isHere) continue;
-    const wasTaken = channels.some(({ graphics }) => graphics.some(({ cue }) => cue === id));
-    next = wasTaken ? { ...next, drafts: without(next.drafts, key) } : bringHome(next, key);
-  }
-  return next;
-}
-
 /** Gives a plan's commands, or asks or says first why not. */
 function give(view: View, plan: Plan, after: (desk: DeskState) => DeskState): Step {
   const { desk } = view;
@@ -225,32 +184,6 @@ export function press(
   }
 }
 
-const draftFor = (view: View): Draft | null => {
-  const { hand } = view.desk;
-  const of = inHandOf(view);
-  if (of) return { card: of.card, number: of.number, template: of.template, values: {}, sent: {} };
-  return hand.kind === 'new'
-    ? { card: null, number: null, template: hand.template, values: {}, sent: {} }
-    : null;
-};
-
-/** Types into what is in hand. What goes to air or into preview at once is for `sendLive` and `fillPreview` to send. */
-export function typeInto(view: View, values: Values): DeskState {
-  const { desk } = view;
-  const key = subjectOf(view);
-  const draft = key === null ? null : (desk.drafts[key] ?? draftFor(view));
-  if (key === null || !draft) return desk;
-  const graphic = graphicInHand(view);
-  const next: Record<string, FieldValue> = { ...draft.values, ...values };
-  // What says again what is on air differs from it no more.
-  if (graphic) for (const id of Object.keys(values)) if (graphic.values[id] === values[id]) delete next[id];
-  const drafts =
-    Object.keys(next).length === 0
-      ? without(desk.drafts, key)
-      : { ...desk.drafts, [key]: { ...draft, values: next } };
-  return { ...desk, drafts, asked: null };
-}
-
 /** What has been typed into preview and is not there yet, as a command. */
 export function fillPreview(view: View): Step {
   const { desk } = view;
@@ -316,168 +249,4 @@ export function goToChannel(view: View, channel: string): DeskState {
   const next: DeskState = { ...desk, keyboard: { at: 'line' } };
   const cue = previewSeen({ desk: next, air: view.air });
   return tidy({ ...view, desk: { ...next, hand: { kind: 'preview', cue } } });
-}
-
-/** What was typed before and never sent, of the card or template in hand. */
-export function offerOf(view: View): { readonly key: string; readonly values: Values } | null {
-  const of = inHandOf(view);
-  if (!of) return null;
-  const key = homeOf(of);
-  const draft = view.desk.drafts[key];
-  return draft && draft.template === of.template ? { key, values: draft.values } : null;
-}
-
-/** Takes up what is offered, or lets it go. */
-export function answerOffer(view: View, isWanted: boolean): DeskState {
-  const offer = offerOf(view);
-  if (!offer) return view.desk;
-  const desk = { ...view.desk, drafts: without(view.desk.drafts, offer.key) };
-  return isWanted ? typeInto({ ...view, desk }, offer.values) : desk;
-}
-
-/** Drops what was typed into what is in hand; what of it has reached preview stays there. */
-export function dropDraft(view: View): DeskState {
-  const key = subjectOf(view);
-  return key === null ? view.desk : { ...view.desk, drafts: without(view.desk.drafts, key), asked: null };
-}
-
-/** What a new air state makes of the Desk. `before` is the view as it was; `view` has the new state. */
-export function hear(before: View, view: View): DeskState {
-  const { air, now } = view;
-  let desk = view.desk;
-  // One's own cues and fillings have arrived.
-  for (const [channel, cue] of Object.entries(desk.given)) {
-    const own = air.air[channel];
-    const there = desk.shares ? own?.preview : own?.own[desk.id];
-    if (there?.cue === cue.cue) desk = { ...desk, given: without(desk.given, channel) };
-  }
-  for (const [channel, own] of Object.entries(air.air)) {
-    const there = desk.shares ? own.preview : (own.own[desk.id] ?? null);
-    if (there && desk.fills[there.cue] !== undefined && desk.fills[there.cue] === there.edit)
-      desk = { ...desk, fills: without(desk.fills, there.cue) };
-    if (!desk.shares) continue;
-    const known = desk.arrivals[channel];
-    if ((there?.cue ?? null) === (known?.cue ?? null)) continue;
-    const was = before.air.air[channel]?.preview ?? null;
-    desk = {
-      ...desk,
-      arrivals: {
-        ...desk.arrivals,
-        [channel]: {
-          cue: there?.cue ?? null,
-          at: now,
-          isOther: there !== null && there !== undefined && there.desk !== desk.id,
-          overOwn:
-            (was !== null && was.desk === desk.id) || (was === null ? false : (known?.overOwn ?? false)),
-        },
-      },
-    };
-  }
-  // What was typed into graphics that have left waits with their cards.
-  for (const key of Object.keys(desk.drafts)) {
-    if (!key.startsWith('air ')) continue;
-    const id = key.slice(4);
-    if (
-      !Object.values(air.air).some(({ graphics }) => graphics.some((g) => g.id === id && g.exitAt === null))
-    )
-      desk = bringHome(desk, key);
-  }
-  return tidy({ ...view, desk: followHand({ ...view, desk }) });
-}
-
-/** What is in hand after the state has changed. */
-function followHand(view: View): DeskState {
-  const { desk, air } = view;
-  const { hand } = desk;
-  const seen = previewSeen(view);
-  if (hand.kind === 'air') {
-    const graphic = graphicInHand(view);
-    if (graphic)
-      return hand.graphic === graphic.id && hand.cue === graphic
-        ? desk
-        : { ...desk, hand: { kind: 'air', graphic: graphic.id, cue: graphic } };
-    // It is on its way up, or someone types into it: it stays in hand, and says that it has left.
-    if (hand.graphic === null || desk.keyboard.at === 'field') return { ...desk, live: null };
-    return { ...desk, live: null, hand: { kind: 'preview', cue: seen } };
-  }
-  if (hand.kind === 'new') return desk;
-  const typed = hand.cue ? desk.drafts[`cue ${hand.cue.cue}`] : undefined;
-  if (hand.cue && seen?.cue !== hand.cue.cue) {
-    const wasTaken = Object.values(air.air).some(({ graphics }) =>
-      graphics.some((g) => g.cue === hand.cue?.cue),
-    );
-    // What was typed is not written into what has taken its place.
-    if (!wasTaken && (typed || desk.keyboard.at === 'field')) return { ...desk, asked: null };
-  }
-  if (seen === hand.cue) return desk;
-  return seen?.cue === hand.cue?.cue
-    ? { ...desk, hand: { kind: 'preview', cue: seen } }
-    : { ...desk, asked: null, hand: { kind: 'preview', cue: seen } };
-}
-
-/** What an answer makes of the Desk: null is done, else why not. */
-export function answered(view: View, command: Command, refused: string | null, done: string): DeskState {
-  let desk = view.desk;
-  if (refused !== null) {
-    desk = says(desk, refused, true);
-    switch (command.do) {
-      case 'cue':
-        if (desk.given[command.channel]?.cue === command.as)
-          desk = { ...desk, given: without(desk.given, command.channel) };
-        break;
-      case 'fill':
-        if (desk.fills[command.cue] === command.as)
-          desk = { ...desk, fills: without(desk.fills, command.cue) };
-        break;
-      case 'take':
-        // Not taken: what was in preview is in hand again.
-        if (desk.hand.kind === 'air' && desk.hand.graphic === null && desk.hand.cue.cue === command.cue)
-          desk = { ...desk, hand: { kind: 'preview', cue: desk.hand.cue } };
-        break;
-    }
-    return followHand({ ...view, desk });
-  }
-  if (done) desk = says(desk, done, false);
-  switch (command.do) {
-    case 'cue':
-      if (desk.given[command.channel]?.cue === command.as)
-        desk = { ...desk, given: without(desk.given, command.channel) };
-      break;
-    case 'fill': {
-      const key = `cue ${command.cue}`;
-      const draft = desk.drafts[key];
-      if (draft)
-        desk = {
-          ...desk,
-          drafts: { ...desk.drafts, [key]: { ...draft, sent: { ...draft.sent, ...command.values } } },
-        };
-      break;
-    }
-    case 'take': {
-      desk = { ...desk, drafts: without(desk.drafts, `cue ${command.cue}`) };
-      const rows = rundownOf({ ...view, desk })?.rows ?? [];
-      const card = desk.hand.kind === 'air' ? desk.hand.cue.card : null;
-      const at = rows.findIndex((row) => row.card === card);
-      if (at >= 0) desk = { ...desk, row: rows[at + 1]?.id ?? rows[at]?.id ?? null };
-      break;
-    }
-    case 'change': {
-      const key = `air ${command.graphic}`;
-      const draft = desk.drafts[key];
-      if (!draft) break;
-      // What was typed meanwhile is still to be sent.
-      const left = Object.fromEntries(
-        Object.entries(draft.values).filter(([id, value]) => command.values[id] !== value),
-      );
-      desk = {
-        ...desk,
-        drafts:
-          Object.keys(left).length === 0
-            ? without(desk.drafts, key)
-            : { ...desk.drafts, [key]: { ...draft, values: left } },
-      };
-      break;
-    }
-  }
-  return followHand({ ...view, desk });
 }
