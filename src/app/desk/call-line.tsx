@@ -115,7 +115,7 @@ function Line(props: { action: 'cue' | 'take'; plan: Plan; isMain: boolean; isTa
   const can = plan.commands.length > 0;
   return (
     <p
-      className={`truncate text-[14px] leading-[20px] ${can ? (isMain ? 'font-semibold' : '') : 'text-ink-3'}`}
+      className={`text-[14px] leading-[20px] ${can && isMain ? 'line-clamp-2 font-semibold' : 'truncate'} ${can ? '' : 'text-ink-3'}`}
       {...(isTake ? { 'data-take': true } : {})}
       title={plan.words}
     >

@@ -235,7 +235,7 @@ function LaneRow(props: {
                 label={`${nameOf(graphic)} leaves`}
                 share={(time) => left(time) / Math.max(0.02, graphic.exitFrames / exactRate(graphic.rate))}
               />
-              <Running className="number shrink-0" words={(time) => `${left(time).toFixed(1)} s`} />
+              <Running className="number shrink-0 pr-2" words={(time) => `${left(time).toFixed(1)} s`} />
             </span>
           );
         })}
