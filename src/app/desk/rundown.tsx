@@ -56,7 +56,11 @@ export function Rundown() {
           row: own,
           card,
           words: card ? card.name || cardWords(release, card) : '',
-          template: card ? (release?.templates[card.template]?.name ?? 'template gone') : 'card gone',
+          template: !card
+            ? 'card gone'
+            : release
+              ? (release.templates[card.template]?.name ?? 'template gone')
+              : '…',
         };
       }),
     [rundown?.rows, cards, release],

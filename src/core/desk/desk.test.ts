@@ -86,6 +86,17 @@ describe('what is in hand, in preview and taken is one thing', () => {
 });
 
 describe('corrections', () => {
+  test('typed before the page has heard of its own take belong to the graphic that comes of it', () => {
+    const g = gallery(false);
+    const { Ana } = g.desks;
+    g.call(Ana, '401');
+    g.hold();
+    g.press(Ana, 'take');
+    Ana.desk = typeInto(g.view(Ana), { 'f-name': 'Quick' });
+    g.flow();
+    g.press(Ana, 'send');
+    expect(g.up()).toMatchObject([{ number: '401', values: { 'f-name': 'Quick' } }]);
+  });
   test('stay with their graphic while others are in hand, and with their card when it leaves', () => {
     const g = gallery();
     const { Ana, Bo } = g.desks;

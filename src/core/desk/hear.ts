@@ -46,6 +46,9 @@ export function hear(before: View, view: View): DeskState {
   for (const key of Object.keys(desk.drafts)) {
     if (!key.startsWith('air ')) continue;
     const id = key.slice(4);
+    // What is on its way up is known by its cue.
+    const { hand } = desk;
+    if (hand.kind === 'air' && hand.graphic === null && hand.cue.cue === id) continue;
     if (
       !Object.values(air.air).some(({ graphics }) => graphics.some((g) => g.id === id && g.exitAt === null))
     )
@@ -61,6 +64,15 @@ function followHand(view: View): DeskState {
   const seen = previewSeen(view);
   if (hand.kind === 'air') {
     const graphic = graphicInHand(view);
+    if (graphic && hand.graphic === null) {
+      // What was typed meanwhile belongs to the graphic from here on.
+      const { [`air ${hand.cue.cue}`]: typed, ...drafts } = desk.drafts;
+      return {
+        ...desk,
+        drafts: typed ? { ...drafts, [`air ${graphic.id}`]: typed } : desk.drafts,
+        hand: { kind: 'air', graphic: graphic.id, cue: graphic },
+      };
+    }
     if (graphic)
       return hand.graphic === graphic.id && hand.cue === graphic
         ? desk

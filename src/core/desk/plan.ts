@@ -114,7 +114,7 @@ export function cuePlan(view: View): CuePlan {
   const { card } = wanted;
   const release = releaseNow(view);
   const template = release?.templates[card.template];
-  if (!template)
+  if (release && !template)
     return { ...no(`Card ${card.number} is of a template that is not in the release on air`), cue: null };
   const cue = cueOf(view, {
     card: card.id,
@@ -125,7 +125,7 @@ export function cuePlan(view: View): CuePlan {
     waits: card.waits ?? false,
   });
   return {
-    words: `cues ${card.number} ${card.name ?? template.name}`,
+    words: `cues ${`${card.number} ${card.name ?? template?.name ?? ''}`.trim()}`,
     quoted: cardWords(release, card),
     commands: [
       { do: 'cue', channel: desk.channel, ...further(desk), ...which(desk), card: card.id, as: cue.cue },
@@ -209,6 +209,8 @@ export function takePlan(view: View): Plan {
   const cue = previewSeen(view);
   if (!cue) return no('Nothing is in preview. Type a call number and press Enter');
   const release = releaseNow(view);
+  // What cannot be said is not done.
+  if (!release) return no('The release on air is still being read');
   const { also = [] } = further(desk);
   const typed = pendingOf(desk.drafts[`cue ${cue.cue}`]);
   const edit = desk.fills[cue.cue] ?? (desk.given[desk.channel] ? undefined : previewInState(view)?.edit);
@@ -283,9 +285,11 @@ export function sendPlan(view: View, motion: boolean): Plan {
   const graphic = graphicInHand(view);
   if (!graphic)
     return no(
-      desk.hand.kind === 'air'
-        ? 'It has left; what you typed stays with its card'
-        : 'Take the graphic in hand that is to be corrected',
+      desk.hand.kind === 'air' && desk.hand.graphic === null
+        ? 'It is on its way up; send it in a moment'
+        : desk.hand.kind === 'air'
+          ? 'It has left; what you typed stays with its card'
+          : 'Take the graphic in hand that is to be corrected',
     );
   const values = pendingOf(desk.drafts[`air ${graphic.id}`]);
   const fields = Object.keys(values);
