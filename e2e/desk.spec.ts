@@ -106,6 +106,7 @@ test('the keyboard is where it is shown to be, and a correction reaches the card
   await call(page, '401');
   await page.keyboard.press('Space');
   await expect.poll(names).toEqual(['Ida Marsh']);
+  await expect(page.getByRole('button', { name: 'Send the correction' })).toBeVisible();
   await page.keyboard.press('f');
   await expect(keyboardAt(page)).toHaveAttribute('data-keyboard', 'field');
   await expect(page.getByText('You type into “Name”')).toBeVisible();
