@@ -69,7 +69,7 @@ export function AsRunView() {
   }, [query, folds]);
   return (
     <div className="flex h-full flex-col p-5">
-      <header className="mb-3 flex flex-wrap items-end gap-3">
+      <header className="mb-3 flex flex-wrap items-center gap-3">
         <h1 className="mr-2 text-[20px] font-semibold">As-run log</h1>
         <SelectField
           bare
@@ -103,7 +103,7 @@ export function AsRunView() {
               <tr className="h-8">
                 <th className="w-28 pl-3 font-normal">On air at</th>
                 <th className="w-28 font-normal">Planned</th>
-                <th className="w-28 font-normal">What</th>
+                <th className="w-44 font-normal">What</th>
                 <th className="w-28 font-normal">Channel, lane</th>
                 <th className="w-16 font-normal">Number</th>
                 <th className="w-36 font-normal">Name</th>
@@ -116,7 +116,7 @@ export function AsRunView() {
                 <tr key={`${line.sequence} ${i}`} className="h-7 border-t border-line/50">
                   <td className="number pl-3">{local(line.at)}</td>
                   <td className="number text-ink-2">{local(line.planned)}</td>
-                  <td>
+                  <td className="truncate">
                     {line.what}
                     {line.changes !== undefined ? (
                       <span className="text-ink-3">
@@ -138,7 +138,7 @@ export function AsRunView() {
                     {wordsOf(line.values)}
                   </td>
                   <td className="truncate">
-                    {line.by} <span className="text-ink-3">{whys[line.why]}</span>
+                    {line.by !== line.why && line.by} <span className="text-ink-3">{whys[line.why]}</span>
                   </td>
                 </tr>
               ))}

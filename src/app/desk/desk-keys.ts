@@ -64,7 +64,7 @@ const deeds: Readonly<Record<Exclude<DeskAction, 'clear-all'>, () => void>> = {
   send: () => void act('send'),
   'send-at-once': () => void act('send-at-once'),
   'take-back': () => void act('take-back'),
-  'drop-edits': drop,
+  'drop-edits': () => void drop(),
   preview: () => inHand('preview'),
   form: () => void focusOn('[data-form] [data-field] :is(input, textarea, select)'),
   'where-from': () => void dispatchEvent(new CustomEvent('jorvan-where-from')),

@@ -3,7 +3,7 @@ import {
   answered,
   answerOffer,
   cueInHand,
-  dropDraft,
+  drop as dropTyped,
   fillPreview,
   goToChannel,
   hear,
@@ -12,8 +12,10 @@ import {
   previewSeen,
   rundownOf,
   sendLive,
+  share,
   takeInHand,
   typeInto,
+  which,
   type DeskDeed,
   type DeskState,
   type Draft,
@@ -22,7 +24,7 @@ import {
 } from '../../core/desk';
 import type { Command, Cue, RunAct } from '../../core/playout';
 import type { Rundown, RundownRow, Values } from '../../core/show';
-import { air, ownName, releases, send, useAir } from '../state/air-store';
+import { air, releases, send, useAir } from '../state/air-store';
 import { newId } from '../state/ids';
 
 // The Desk of this window: the core decides, this sends and remembers.
@@ -164,37 +166,10 @@ export const offered = (isWanted: boolean): void => {
 };
 
 /** Drops what was typed; preview goes back to what its card says. */
-export function drop(): void {
-  const view = viewNow();
-  const cue = previewSeen(view);
-  const draft = cue && view.desk.drafts[`cue ${cue.cue}`];
-  change(dropDraft);
-  if (!cue || !draft || view.desk.hand.kind !== 'preview') return;
-  const card = cue.card === null ? {} : (view.air.cards[cue.card]?.values ?? {});
-  const back = Object.fromEntries(
-    Object.keys(draft.values).flatMap((id) => (card[id] === undefined ? [] : [[id, card[id]]])),
-  );
-  const follow = Object.keys(draft.values).filter((id) => card[id] === undefined);
-  void give(
-    {
-      do: 'fill',
-      channel: view.desk.channel,
-      desk: view.desk.id,
-      ...(view.desk.shares ? {} : { own: true }),
-      cue: cue.cue,
-      values: back,
-      ...(follow.length > 0 ? { follow } : {}),
-    },
-    'What was typed is dropped.',
-  );
-}
+export const drop = (): Promise<boolean> => perform(dropTyped(viewNow()));
 
 /** Whether the Desk works on the preview that all share. */
-export const setShares = (shares: boolean): void =>
-  change((view) => {
-    const desk = { ...view.desk, shares, asked: null };
-    return { ...desk, hand: { kind: 'preview', cue: previewSeen({ ...view, desk }) } };
-  });
+export const setShares = (shares: boolean): void => change((view) => share(view, shares));
 
 /** Whether new data reaches a graphic at once, or waits until it is sent. */
 export const holdData = (graphic: string, waits: boolean): Promise<boolean> =>
@@ -209,7 +184,8 @@ export const sendData = (graphic: string): Promise<boolean> =>
 
 /** Gives a field back to data, on air or in preview. */
 export function followData(of: Cue, graphic: string | null, field: string): Promise<boolean> {
-  const { channel, id, shares } = useDesk.getState();
+  const desk = useDesk.getState();
+  const { channel } = desk;
   const done = 'It follows the data again.';
   return graphic
     ? give({ do: 'change', channel, graphic, values: {}, follow: [field] }, done)
@@ -217,8 +193,7 @@ export function followData(of: Cue, graphic: string | null, field: string): Prom
         {
           do: 'fill',
           channel,
-          desk: id,
-          ...(shares ? {} : { own: true }),
+          ...which(desk),
           cue: of.cue,
           values: {},
           follow: [field],
@@ -304,6 +279,3 @@ export function changeRow(row: RundownRow): void {
   const rundown = rundownNow();
   if (rundown) void give({ do: 'row', rundown: rundown.id, row }, 'The row is changed.');
 }
-
-/** The Desk's owner, as others and the log name them. */
-export const deskOwner = ownName;

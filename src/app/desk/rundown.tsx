@@ -174,8 +174,9 @@ function RowItem(props: { item: Item; top: number; rundown: string; rows: readon
   });
   const lamp = useLamp(channel);
   const standing = useStandings(channel).find(({ graphic }) => graphic.card === row.card)?.is ?? null;
-  const isNext = useDesk(() => cueNow()?.card === row.card);
-  useAir((store) => store.state.air[channel]);
+  // By what the Desk has given, and by what has come: drawn anew only where it differs.
+  const isCued = (): boolean => cueNow()?.card === row.card;
+  const isNext = [useDesk(isCued), useAir(isCued)].includes(true);
   const hasDraft = useDesk((store) => store.drafts[`card ${row.card}`] !== undefined);
   const wasOn = useAir((store) => store.state.aired[row.card] !== undefined);
   const comes = useAir((store) => store.state.runs[rundown]?.next === row.id);

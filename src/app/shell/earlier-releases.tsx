@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { consequences } from '../../core/playout';
 import type { Problem } from '../../core/problem';
@@ -71,9 +71,9 @@ function GoingBack(props: {
   const [isSure, setIsSure] = useState(false);
   const [seen, setSeen] = useState<string | null>(null);
   const [now, then] = [releases.get(state.release), releases.get(hash)];
+  const templates = useMemo(() => (then ? templateDifferences(now, then) : []), [now, then]);
+  const cards = useMemo(() => (then ? cardDifferences(now, then) : []), [now, then]);
   if (!then) return <p className="p-2 text-ink-3">Reading that release…</p>;
-  const templates = templateDifferences(now, then);
-  const cards = cardDifferences(now, then);
   const brings = consequences(state, then, isUp);
   const mustBeSure = brings.some(({ isGrave }) => isGrave);
   const shown = templates.find(({ id }) => id === seen) ?? templates[0];

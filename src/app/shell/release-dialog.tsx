@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { tetherCycle } from '../../core/layout';
 import { consequences } from '../../core/playout';
@@ -35,27 +35,35 @@ export function ReleaseDialog(props: { show: Show; onClose: () => void }) {
   const [seen, setSeen] = useState<string | null>(null);
   const onAirNow = releases.get(state.release);
   const before = onAirNow?.show.id === show.id ? onAirNow : undefined;
-  const changed = templateDifferences(before, show);
-  const cards = cardDifferences(before, show);
+  // Compared when the draft or the release changes, not with every command on air.
+  const changed = useMemo(() => templateDifferences(before, show), [before, show]);
+  const cards = useMemo(() => cardDifferences(before, show), [before, show]);
+  const whole = useMemo(() => makeRelease(show), [show]);
   const up = Object.values(standings)
     .flat()
     .filter(({ is }) => is !== 'waiting').length;
   const isUp = (channel: string): boolean => (standings[channel] ?? []).some(({ is }) => is !== 'waiting');
-  const blocker =
-    showReferences(show)[0] ??
-    Object.values(show.templates)
-      .map(tetherCycle)
-      .find((p) => p !== null) ??
-    reactionCycle(show) ??
-    null;
+  const blocker = useMemo(
+    () =>
+      showReferences(show)[0] ??
+      Object.values(show.templates)
+        .map(tetherCycle)
+        .find((p) => p !== null) ??
+      reactionCycle(show) ??
+      null,
+    [show],
+  );
   const chosen = changed.filter(({ id }) => !left.has(id));
   const isPart = before !== undefined && left.size > 0;
   // What has gone to air since this draft began, by another hand.
-  const newer =
-    before && show.base !== state.release
-      ? changedParts(releases.get(show.base ?? null), before, show).filter(({ by }) => by !== 'draft')
-      : [];
-  const whole = makeRelease(show);
+  const began = releases.get(show.base ?? null);
+  const newer = useMemo(
+    () =>
+      before && show.base !== state.release
+        ? changedParts(began, before, show).filter(({ by }) => by !== 'draft')
+        : [],
+    [before, began, show, state.release],
+  );
   const brings = isPart ? [] : consequences(state, whole, isUp);
   const mustBeSure = brings.some(({ isGrave }) => isGrave) || newer.length > 0;
 

@@ -3,12 +3,14 @@ import { newTextField } from '../show';
 import {
   answerOffer,
   cueInHand,
+  drop,
   footOf,
   graphicInHand,
   isDisplaced,
   meaningOf,
   offerOf,
   previewSeen,
+  share,
   takeInHand,
   typeInto,
 } from './index';
@@ -83,6 +85,41 @@ describe('what is in hand, in preview and taken is one thing', () => {
     g.wait(1);
     expect(footOf(g.view(Ana), 0).take.asks).toEqual([]);
   });
+});
+
+describe('what was typed is dropped', () => {
+  test('in preview, where the card says its own again, and data what it brings', () => {
+    const g = gallery(false);
+    const { Ana } = g.desks;
+    g.call(Ana, '401');
+    g.type(Ana, { 'f-name': 'Typed', 'f-role': 'too' });
+    expect(previewSeen(g.view(Ana))?.values).toEqual({ 'f-name': 'Typed', 'f-role': 'too' });
+    g.step(Ana, drop(g.view(Ana)));
+    expect(previewSeen(g.view(Ana))?.values).toEqual({ 'f-name': 'one' });
+    expect(Ana.desk.drafts).toEqual({});
+  });
+  test('of a correction, where air stands as it was', () => {
+    const g = gallery(false);
+    const { Ana } = g.desks;
+    g.call(Ana, '401');
+    g.press(Ana, 'take');
+    g.type(Ana, { 'f-name': 'Typed' });
+    g.step(Ana, drop(g.view(Ana)));
+    g.press(Ana, 'send');
+    expect(g.up()).toMatchObject([{ values: { 'f-name': 'one' } }]);
+  });
+});
+
+test('going from one’s own preview to the shared one takes in hand what is there, and keeps what was typed', () => {
+  const g = gallery(false);
+  const { Ana } = g.desks;
+  g.command(g.desks.Bo, { do: 'cue', channel: 'main', card: '301' });
+  g.call(Ana, '401');
+  g.type(Ana, { 'f-name': 'Typed' });
+  Ana.desk = share(g.view(Ana), true);
+  expect(previewSeen(g.view(Ana))?.number).toBe('301');
+  g.call(Ana, '401');
+  expect(offerOf(g.view(Ana))?.values).toEqual({ 'f-name': 'Typed' });
 });
 
 describe('corrections', () => {

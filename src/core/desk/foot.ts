@@ -1,17 +1,7 @@
 import { nameOfCue } from '../playout';
 import { graphicInHand, isDisplaced, previewSeen, type View } from './desk';
-import {
-  cuePlan,
-  fieldName,
-  putBackPlan,
-  rowPlan,
-  sendPlan,
-  stepPlan,
-  takeBackPlan,
-  takeNowPlan,
-  takePlan,
-  type Plan,
-} from './plan';
+import { cuePlan, fieldName, takeNowPlan, takePlan, type Plan } from './plan';
+import { putBackPlan, rowPlan, sendPlan, stepPlan, takeBackPlan } from './plan-up';
 import type { DeskAction } from './keys';
 
 /** What the foot of the Desk says: all that a key can put on air at this moment. */

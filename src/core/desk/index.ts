@@ -17,29 +17,18 @@ export {
   type Keyboard,
   type View,
 } from './desk';
-export {
-  clearPlan,
-  cuePlan,
-  putBackPlan,
-  rowPlan,
-  rundownOf,
-  sendPlan,
-  stepPlan,
-  takeBackPlan,
-  takeNowPlan,
-  takePlan,
-  unfilledInPreview,
-  type Plan,
-  type Puts,
-} from './plan';
-export { answerOffer, dropDraft, offerOf, typeInto } from './drafts';
+export { cuePlan, rundownOf, takeNowPlan, takePlan, unfilledInPreview, type Plan, type Puts } from './plan';
+export { clearPlan, putBackPlan, rowPlan, sendPlan, stepPlan, takeBackPlan } from './plan-up';
+export { answerOffer, offerOf, typeInto } from './drafts';
 export { answered, hear } from './hear';
 export {
   cueInHand,
+  drop,
   fillPreview,
   goToChannel,
   press,
   sendLive,
+  share,
   takeInHand,
   type DeskDeed,
   type Step,

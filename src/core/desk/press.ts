@@ -12,24 +12,10 @@ import {
   type DeskState,
   type View,
 } from './desk';
-import { bringHome, tidy, without } from './drafts';
+import { bringHome, dropDraft, tidy, without } from './drafts';
 import { says } from './hear';
-import {
-  clearAllPlan,
-  clearPlan,
-  cueFilled,
-  cuePlan,
-  putBackPlan,
-  rowPlan,
-  rundownOf,
-  sendPlan,
-  stepPlan,
-  takeBackPlan,
-  takeNowPlan,
-  takePlan,
-  type CuePlan,
-  type Plan,
-} from './plan';
+import { cueFilled, cuePlan, rundownOf, takeNowPlan, takePlan, type CuePlan, type Plan } from './plan';
+import { clearAllPlan, clearPlan, putBackPlan, rowPlan, sendPlan, stepPlan, takeBackPlan } from './plan-up';
 
 /** What a press makes of the Desk, and what it sends. */
 export interface Step {
@@ -240,6 +226,39 @@ export function takeInHand(
   return graphic
     ? tidy({ ...view, desk: { ...left, hand: { kind: 'air', graphic: graphic.id, cue: graphic } } })
     : desk;
+}
+
+/** Drops what was typed into what is in hand; in preview, what has arrived goes back to what the card or data says. */
+export function drop(view: View): Step {
+  const cue = previewSeen(view);
+  const draft = cue && view.desk.drafts[`cue ${cue.cue}`];
+  const desk = dropDraft(view);
+  if (!cue || !draft || desk.hand.kind !== 'preview' || isDisplaced(view)) return stays(desk);
+  const own = cue.card === null ? {} : (view.air.cards[cue.card]?.values ?? {});
+  const ids = Object.keys(draft.values);
+  const values = Object.fromEntries(ids.flatMap((id) => (own[id] === undefined ? [] : [[id, own[id]]])));
+  const follow = ids.filter((id) => own[id] === undefined);
+  return {
+    desk,
+    commands: [
+      {
+        do: 'fill',
+        channel: desk.channel,
+        ...which(desk),
+        cue: cue.cue,
+        values,
+        ...(follow.length > 0 ? { follow } : {}),
+      },
+    ],
+    done: 'What was typed is dropped.',
+  };
+}
+
+/** Works on the preview that all share from here on, or on one of its own. */
+export function share(view: View, shares: boolean): DeskState {
+  const desk: DeskState = { ...view.desk, shares, asked: null };
+  const cue = previewSeen({ ...view, desk });
+  return tidy({ ...view, desk: { ...desk, hand: { kind: 'preview', cue } } });
 }
 
 /** Goes to another channel. What was typed stays with its card or graphic. */

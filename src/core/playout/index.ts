@@ -26,7 +26,7 @@ export {
   type Planned,
 } from './timeline';
 export { mayGive, roles, roleSchema, type Role } from './roles';
-export type { Run } from './run-state';
+export { newRun, type Run } from './run-state';
 export { cardsToCome } from './run';
 export { playsAlike } from './take';
 export { aftermath, type Aftermath } from './react';

@@ -23,3 +23,17 @@ export const runSchema = z.object({
   wrong: z.string().nullable(),
 });
 export type Run = z.infer<typeof runSchema>;
+
+/** A run that is started at a time, with the row that comes first; `zone` in minutes east of UTC. */
+export const newRun = (next: string, at: number, zone: number): Run => ({
+  row: null,
+  at,
+  next,
+  graphics: [],
+  pausedAt: null,
+  isHeld: false,
+  isByHand: false,
+  zone,
+  rounds: 0,
+  wrong: null,
+});

@@ -2,7 +2,7 @@ import type { ProblemError } from '../problem';
 import type { Rundown, RundownRow } from '../show';
 import type { Command } from './command';
 import { channelOf, findTarget } from './lookup';
-import type { Run } from './run-state';
+import { newRun, type Run } from './run-state';
 import { takeOn } from './take';
 import { endOfRow, nextDue, placeOf, rowAfter, rowOf } from './timeline';
 import type { AirState, Graphic } from './state';
@@ -31,18 +31,7 @@ export function run(work: Work, command: Extract<Command, { do: 'run' }>): void 
     const first = command.from ?? rundown.rows[0]?.id;
     if (first === undefined || placeOf(rundown, first) < 0)
       return refuse('no-row', `“${rundown.name}” has no row to start with.`, 'from');
-    state.runs[rundown.id] = {
-      row: null,
-      at: work.at,
-      next: first,
-      graphics: [],
-      pausedAt: null,
-      isHeld: false,
-      isByHand: false,
-      zone: command.zone ?? 0,
-      rounds: 0,
-      wrong: null,
-    };
+    state.runs[rundown.id] = newRun(first, work.at, command.zone ?? 0);
     const row = rowOf(rundown, first);
     const due = nextDue(state, rundown, state.runs[rundown.id] as Run);
     if (row?.start.by === 'time' && due < work.at - 1)
