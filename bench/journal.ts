@@ -4,7 +4,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Release } from '../src/core/show';
 import { AirEngine } from '../src/server/engine';
+import { nodeDisk } from '../src/server/disk';
 import { Journal } from '../src/server/journal';
+import { silentLog } from '../src/server/log';
+import { Troubles } from '../src/server/trouble';
 import { buildDemo } from '../demo/show';
 import { makeRelease } from '../src/core/show';
 import { createHash } from 'node:crypto';
@@ -20,14 +23,15 @@ export function demoRelease(): Release {
 
 export async function journalFigures(): Promise<Record<string, number>> {
   const folder = mkdtempSync(join(tmpdir(), 'jorvan-bench-'));
-  const { journal } = await Journal.open(folder);
+  const { journal } = await Journal.open(nodeDisk, folder);
   const release = demoRelease();
-  const engine = new AirEngine(
+  const engine = new AirEngine({
     journal,
-    () => release,
-    () => Date.now() / 1000,
-    () => undefined,
-  );
+    releases: () => release,
+    now: () => Date.now() / 1000,
+    log: silentLog,
+    troubles: new Troubles(),
+  });
   await engine.submit({ do: 'release', release: 'a'.repeat(64) });
   const operators = 16;
   const each = 250;

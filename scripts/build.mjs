@@ -42,19 +42,27 @@ export async function build() {
   };
   rmSync('dist', { recursive: true, force: true });
   run(['vite', 'bin', 'vite.js'], 'build', '--logLevel', 'warn');
-  const bundle = (entry, outfile) =>
+  const bundle = (entry, outfile, more = { packages: 'external' }) =>
     buildSync({
       entryPoints: [entry],
       outfile,
       bundle: true,
       platform: 'node',
       format: 'esm',
-      packages: 'external',
+      target: 'node20',
       logLevel: 'warning',
+      ...more,
     });
-  bundle('src/server/main.ts', join('dist', 'server.mjs'));
-  for (const worker of ['reader', 'data', 'query'])
-    bundle(`src/server/sources/${worker}.worker.ts`, join('dist', `${worker}.worker.mjs`));
+  // In one file: a server that starts again must not look for a thousand.
+  bundle('src/server/main.ts', join('dist', 'server.mjs'), {
+    minifySyntax: true,
+    minifyWhitespace: true,
+    banner: {
+      js: "import { createRequire as requireHere } from 'node:module'; const require = requireHere(import.meta.url);",
+    },
+  });
+  for (const worker of ['sources/reader', 'sources/data', 'sources/query', 'store/store'])
+    bundle(`src/server/${worker}.worker.ts`, join('dist', `${worker.split('/')[1]}.worker.mjs`));
   bundle('demo/build.ts', join('dist', 'build-demo.mjs'));
   mkdirSync(join('dist', 'demo'), { recursive: true });
   const demo = spawnSync(

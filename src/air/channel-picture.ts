@@ -69,7 +69,7 @@ export class ChannelPicture {
   /** What is on air at a time, back to front; `isNew` is false where it is the picture of the call before. */
   program(state: AirState, time: number): { roots: readonly GroupNode[]; isNew: boolean } {
     const list = graphicsOnAir(state, this.channel, time);
-    this.begin();
+    this.begin(state);
     for (const { graphic, moment, values, changing } of list) {
       const scene = this.sceneFor(state, graphic.id, graphic.release, graphic.template, values, changing);
       if (scene) this.add(scene, moment);
@@ -96,7 +96,7 @@ export class ChannelPicture {
     const channel = state.channels.find((c) => c.id === this.channel);
     const moment = holdMoment(channel ? quantise(time, channel.format.rate) : time);
     const cued = cue && this.host.release(state.release)?.templates[cue.template];
-    this.begin();
+    this.begin(state);
     if (!cue) return this.end();
     const { graphics, lanes } = graphicsOf(state, this.channel);
     const reacting = cued ? aftermath(state, this.channel, cued, time, this.host.release) : null;
@@ -152,19 +152,24 @@ export class ChannelPicture {
 
   private count = 0;
 
-  private begin(): void {
+  private dayOffset = 0;
+
+  private begin({ dayOffset }: AirState): void {
+    this.dayOffset = dayOffset;
     this.count = 0;
     this.roots.length = 0;
   }
 
-  private add(scene: Scene, moment: Moment): void {
+  private add(scene: Scene, given: Moment): void {
+    const { dayOffset } = this;
+    const moment = dayOffset !== 0 && scene.hasClock ? { ...given, dayOffset } : given;
     // Videos and cameras are new with every frame, clocks with every second.
     const second = scene.isLive
       ? moment.time
       : scene.hasCount
         ? Math.floor(moment.time * 20)
         : scene.hasClock
-          ? Math.floor(moment.time)
+          ? Math.floor(moment.time + dayOffset)
           : 0;
     const before = this.drawn[this.count];
     if (

@@ -10,6 +10,7 @@ import {
 } from '../core/playout';
 import { AirClock } from './clock';
 import {
+  largestMessage,
   serverMessageSchema,
   wireVersion,
   type ClientMessage,
@@ -32,6 +33,9 @@ export interface AirSocket {
   onclose: (() => void) | null;
   onerror: (() => void) | null;
 }
+
+/** Releases by their hashes, and assets by their ids. */
+export type Missing = Extract<ServerMessage, { type: 'trouble' }>['missing'];
 
 export type Answer = { readonly problem: Problem | null };
 
@@ -56,6 +60,8 @@ export interface AirClientOptions {
   readonly onData?: (data: Extract<ServerMessage, { type: 'data' }>) => void;
   /** Called when a command has been waiting long enough to be shown, and when it waits no more. */
   readonly onWaiting?: () => void;
+  /** Called with what the server has lost: who has it gives it back. */
+  readonly onMissing?: (missing: Missing) => void;
   /** Called when the server speaks a newer version: the page should load itself again. */
   readonly onOutdated?: () => void;
 }
@@ -97,6 +103,8 @@ export class AirClient {
   id = '';
   may: Role = 'watch';
   mixer: Mixer | null = null;
+  /** What is wrong with the server. */
+  troubles: readonly Problem[] = [];
   readonly clock: AirClock;
 
   private hand: Hand | null = null;
@@ -125,6 +133,15 @@ export class AirClient {
     // A clock that is not known well yet must not make a command late that is not.
     const until = this.clock.now() + momentMs / 1000 + this.clock.errorSeconds;
     const command: Command = passes && Number.isFinite(until) ? { ...given, until } : given;
+    const message = JSON.stringify({ type: 'command', id, command } satisfies ClientMessage);
+    // A message that is too large would end the line, and again after each attempt.
+    if (new TextEncoder().encode(message).length > largestMessage)
+      return Promise.resolve({
+        problem: problem(
+          'too-large',
+          'That is more than the air server takes at once. Nothing was changed: do it in smaller parts.',
+        ),
+      });
     return new Promise((resolve) => {
       const done = (answer: Answer): void => {
         const waiting = this.waiting.get(id);
@@ -136,7 +153,7 @@ export class AirClient {
       };
       const waiting: Waiting = {
         command,
-        message: JSON.stringify({ type: 'command', id, command } satisfies ClientMessage),
+        message,
         done,
         isSent: this.isConnected,
         isShown: false,
@@ -311,6 +328,19 @@ export class AirClient {
         return;
       case 'present':
         this.present = message.present;
+        break;
+      case 'present-change': {
+        const changed = new Map(message.came.map((own) => [own.id, own]));
+        const gone = new Set(message.gone);
+        const stay = this.present.filter(({ id }) => !gone.has(id)).map((own) => changed.get(own.id) ?? own);
+        const known = new Set(stay.map(({ id }) => id));
+        this.present = [...stay, ...message.came.filter(({ id }) => !known.has(id))];
+        break;
+      }
+      case 'trouble':
+        this.troubles = message.troubles;
+        if (message.missing.releases.length + message.missing.assets.length > 0)
+          this.options.onMissing?.(message.missing);
         break;
       case 'events':
         this.options.onEvents?.(message.events);

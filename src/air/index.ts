@@ -2,6 +2,7 @@
 export {
   clientMessageSchema,
   serverMessageSchema,
+  largestMessage,
   wireVersion,
   handSchema,
   mixerSchema,
@@ -16,7 +17,8 @@ export {
   type ServerMessage,
 } from './messages';
 export { AirClock } from './clock';
-export { usualMomentMs, AirClient, type AirSocket, type Answer } from './client';
+export { usualMomentMs, AirClient, type AirSocket, type Answer, type Missing } from './client';
+export { GiveBack } from './give-back';
 export { ChannelPicture, type PictureHost } from './channel-picture';
 export { drawTestCard, testCards, type TestCard } from './test-card';
 export { ReleaseShelf } from './releases';

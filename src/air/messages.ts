@@ -17,7 +17,10 @@ export const mixerSchema = z.object({
 export type Mixer = z.infer<typeof mixerSchema>;
 
 /** Raised when a message changes in a way that older pages cannot read; such a page loads itself again. */
-export const wireVersion = 3;
+export const wireVersion = 4;
+
+/** The largest message that the server takes, in bytes. */
+export const largestMessage = 1 << 20;
 
 const problemSchema = z.object({ code: z.string(), message: z.string(), path: z.string() });
 
@@ -149,6 +152,14 @@ export const serverMessageSchema = z.discriminatedUnion('type', [
   }),
   z.object({ type: z.literal('pong'), sent: z.number(), time: z.number() }),
   z.object({ type: z.literal('present'), present: z.array(presentSchema) }),
+  /** Who has come or is not as before, and who has gone, by their ids. */
+  z.object({ type: z.literal('present-change'), came: z.array(presentSchema), gone: z.array(z.string()) }),
+  /** What is wrong with the server, and which releases and assets it has lost and would take from anyone. */
+  z.object({
+    type: z.literal('trouble'),
+    troubles: z.array(problemSchema),
+    missing: z.object({ releases: z.array(z.string()), assets: z.array(z.string()) }),
+  }),
   /** Sources that changed their state, and graphics whose data cannot be had; to operators. */
   z.object({
     type: z.literal('data'),

@@ -23,6 +23,9 @@ export class ReleaseShelf {
     return release;
   };
 
+  /** The release if it is at hand; asks for nothing. */
+  readonly peek = (hash: string): Release | undefined => this.kept.get(hash);
+
   private async fetch(hash: string): Promise<void> {
     try {
       this.kept.set(hash, openRelease(await this.fetchJson(hash)));

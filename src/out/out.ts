@@ -1,7 +1,16 @@
 // The output page: what a channel's viewers see, transparent where there is no graphic. It only listens.
 import '../core/no-eval';
-import { AirClient, ChannelPicture, drawTestCard, testCards, type AirSocket, type TestCard } from '../air';
-import { exactRate, type Channel } from '../core/show';
+import { v4 as newUuid } from 'uuid';
+import {
+  AirClient,
+  ChannelPicture,
+  GiveBack,
+  drawTestCard,
+  testCards,
+  type AirSocket,
+  type TestCard,
+} from '../air';
+import { canonicalJson, exactRate, type Channel } from '../core/show';
 import type { OutputMode, Renderer, View } from '../render';
 import { openHost, type Trouble } from './host';
 
@@ -27,7 +36,7 @@ function touched(): void {
 const station = ((): string => {
   const kept = sessionStorage.getItem('jorvan.station');
   if (kept) return kept;
-  const made = crypto.randomUUID();
+  const made = newUuid();
   sessionStorage.setItem('jorvan.station', made);
   return made;
 })();
@@ -58,6 +67,16 @@ function identify(): void {
   labelled = setTimeout(() => (label.style.display = 'none'), identifyMs);
 }
 
+const giveBack = new GiveBack({
+  release: (hash) => {
+    const release = releases.peek(hash);
+    return release ? canonicalJson(release) : null;
+  },
+  asset: async () => null,
+  fetch: (...given) => fetch(...given),
+  chance: Math.random,
+});
+
 const client = new AirClient({
   open: () =>
     new WebSocket(
@@ -73,6 +92,7 @@ const client = new AirClient({
     if (command.do === 'test-card') testCard = command.card ?? 'none';
   },
   channel: channelId,
+  onMissing: (missing) => giveBack.missing(missing),
   local: () => (performance.timeOrigin + performance.now()) / 1000,
   onChange: () => {
     page.dataset['connected'] = String(client.isConnected);

@@ -1,32 +1,25 @@
 import express, { type Request, type Response, type Router } from 'express';
 import { z } from 'zod';
 import { outputCommandSchema, type Mixer, type OutputCommand, type Present } from '../air';
-import {
-  commandSchema,
-  innerCommands,
-  mayGive,
-  type AirEvent,
-  type Releases,
-  type Role,
-} from '../core/playout';
+import { commandSchema, innerCommands, mayGive, type AirEvent, type Role } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
 import { mixerAfter, type MixerCommand } from '../standins';
-import { notAllowed } from './access';
-import { asRun, asRunCsv, type AsRunFilter } from './as-run';
+import { isAtHome, notAllowed, Visitors, countedAddress } from './access';
 import type { AirEngine, Step } from './engine';
-import type { JournalEntry } from './journal';
+import { asRun, asRunCsv, type AsRunFilter, type Journal } from './journal';
 
 /** What control from outside stands on. */
 export interface ControlParts {
   readonly engine: AirEngine;
   readonly now: () => number;
-  readonly history: () => AsyncIterable<JournalEntry>;
+  readonly journal: Pick<Journal, 'history' | 'releases'>;
+  /** Whether a release is still to be had. */
+  readonly hasRelease: (hash: string) => boolean;
   readonly outputs: {
     present(): readonly Present[];
     tell(command: OutputCommand): number;
   };
   readonly mixer: MixerHost;
-  readonly release: Releases;
 }
 
 /** Keeps the mixer stand-in and tells who listens. */
@@ -76,11 +69,17 @@ const streamed = (name: string, data: unknown, id?: number): string =>
 /** Events as they happen, to all who listen over HTTP. */
 export class EventStream {
   private readonly open = new Set<Response>();
+  private readonly visitors = new Visitors(() => performance.now() / 1000);
   private readonly beat = setInterval(() => {
     for (const response of this.open) response.write(': here\n\n');
   }, 15_000);
 
   join(request: Request, response: Response, first: string): void {
+    const visits = isAtHome(request) ? null : countedAddress(request.socket.remoteAddress);
+    if (visits !== null && !this.visitors.enter(visits))
+      return void response
+        .status(429)
+        .json({ error: problem('too-many', 'Too many listen from there already.') });
     response.writeHead(200, {
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-store',
@@ -88,7 +87,10 @@ export class EventStream {
     });
     response.write(`retry: 1000\n\n${first}`);
     this.open.add(response);
-    request.on('close', () => this.open.delete(response));
+    request.on('close', () => {
+      this.open.delete(response);
+      if (visits !== null) this.visitors.leave(visits);
+    });
   }
 
   tell(steps: readonly Step[]): void {
@@ -179,7 +181,7 @@ export function controlRoutes(
         response,
         problem('bad-time', `“${wrong}” is no time. Write it as 2026-07-11T14:00:00Z.`, wrong),
       );
-    const lines = await asRun(parts.history(), filter);
+    const lines = await asRun(parts.journal.history(filter), filter);
     if (format !== 'csv') return void response.json({ lines });
     response
       .type('text/csv')
@@ -188,12 +190,12 @@ export function controlRoutes(
   });
 
   router.get('/releases', async (_request, response) => {
-    const list: { hash: string; at: number; by: string }[] = [];
-    for await (const { at, command } of parts.history())
-      if (command.do === 'release') list.push({ hash: command.release, at, by: command.by ?? '' });
-    const latest = list.reverse().slice(0, 200);
+    const latest = (await parts.journal.releases()).slice(-200).reverse();
     response.json({
-      releases: latest.map((own) => ({ ...own, show: parts.release(own.hash)?.show ?? null })),
+      releases: latest.map(({ show, ...own }) => ({
+        ...own,
+        show: parts.hasRelease(own.hash) ? { name: show } : null,
+      })),
       current: engine.air.release,
     });
   });

@@ -13,7 +13,7 @@ export async function releaseDemo(file: string, engine: AirEngine, store: Store)
     const wrong = await store.addAsset(id, bytes);
     if (wrong) throw new Error(`the demo show: ${wrong.message}`);
   }
-  const added = await store.addRelease(makeRelease(opened.show));
+  const added = await store.addRelease(Buffer.from(JSON.stringify(makeRelease(opened.show))));
   if ('problem' in added) throw new Error(`the demo show: ${added.problem.message}`);
   const answer = await engine.submit({ do: 'release', release: added.hash, by: 'demo' });
   return answer.problem === null;

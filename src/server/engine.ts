@@ -1,4 +1,4 @@
-import type { Patch } from 'immer';
+import { applyPatches, enablePatches, type Patch } from 'immer';
 import {
   aheadSeconds,
   apply,
@@ -10,7 +10,11 @@ import {
   type Releases,
 } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
-import type { Journal, JournalEntry, Recovered } from './journal';
+import { JournalFault, type Journal, type JournalEntry, type Recovered } from './journal';
+import type { Log } from './log';
+import type { Troubles } from './trouble';
+
+enablePatches();
 
 export interface Answer {
   readonly problem: Problem | null;
@@ -19,70 +23,118 @@ export interface Answer {
 export interface Step {
   readonly sequence: number;
   readonly patches: readonly Patch[];
+  /** The patches as JSON. */
+  readonly written: string;
   readonly events: readonly AirEvent[];
 }
 
+export interface EngineParts {
+  readonly journal: Pick<Journal, 'append' | 'snapshot'>;
+  readonly releases: Releases;
+  /** Air clock seconds. */
+  readonly now: () => number;
+  readonly log: Log;
+  readonly troubles: Troubles;
+  /** Told of every change, once it is on disk. A fault of one is contained. */
+  readonly listeners?: ReadonlySet<(steps: readonly Step[]) => void>;
+  /** Commands, and bytes of the journal, after which the state is written whole. */
+  readonly snapshotAfter?: { readonly commands: number; readonly bytes: number };
+}
+
+type Queued = { readonly command: Command; readonly done: (answer: Answer) => void };
+
 const rememberedAnswers = 5000;
-const commandsPerSnapshot = 2000;
+const usualSnapshots = { commands: 2000, bytes: 16 << 20 };
 /** Longest sleep before what is to come is looked at again, in ms. */
 const longestSleepMs = 60_000;
 const shortestSleepMs = 4;
+const retryMs = 1000;
+
+const unwritable = (error: Error): Problem =>
+  problem(
+    'journal-unwritable',
+    `The server cannot write its journal (${error.message}). Nothing was changed on air. Free some disk space and give the command again.`,
+  );
+const uncertain = (error: Error): Problem =>
+  problem(
+    'journal-uncertain',
+    `The disk failed and does not let the server take back what it began to write (${error.message}). Nothing was changed on air now; the command may be carried out when the server is started again. Look at the disk at once.`,
+  );
+const faulty = (error: Error): Problem =>
+  problem(
+    'server-fault',
+    `The server made a mistake of its own with this command (${error.message}). It was not carried out, and what is on air stands. Its log says more.`,
+  );
 
 /**
  * Hosts the reducer: commands in one order, each on disk before it is answered or shown to anyone. Commands that come
  * while the disk is busy are written together. Where the disk refuses, the state stays as it was and they are refused.
+ * Whatever is thrown refuses one command and no more.
  */
 export class AirEngine {
   private state: AirState = emptyAir();
-  private queue: { command: Command; done: (answer: Answer) => void }[] = [];
+  private queue: Queued[] = [];
   private isBusy = false;
   private readonly answers = new Map<string, Answer>();
   private readonly inFlight = new Map<string, Promise<Answer>>();
-  private sinceSnapshot = 0;
+  private since = { commands: 0, bytes: 0 };
+  private lastAt = 0;
   /** The disk's last word, or null while all is well. */
   diskProblem: Problem | null = null;
 
-  constructor(
-    private readonly journal: Pick<Journal, 'append' | 'snapshot'>,
-    private readonly releases: Releases,
-    private readonly now: () => number,
-    private readonly onSteps: (steps: readonly Step[]) => void,
-  ) {}
+  constructor(private readonly parts: EngineParts) {}
 
   /** Completes a command before it takes its turn; those after it wait, so that the order stays. */
   prepare: (command: Command) => Command | Promise<Command> = (command) => command;
   private gate: Promise<void> | null = null;
 
-  /** Replays what the journal recovered. Returns the entries that no longer apply, which change nothing. */
+  /**
+   * Takes up what the journal recovered: what each entry changed; behind a gap, what its command does. Returns how many
+   * commands behind a gap no longer apply, and changed nothing.
+   */
   recover(recovered: Recovered): number {
-    let state = recovered.snapshot ?? emptyAir();
+    const { snapshot, entries, gapBefore } = recovered;
+    let state = snapshot?.state ?? emptyAir();
     let skipped = 0;
-    for (const entry of recovered.entries) {
-      const applied = apply(state, entry.command, entry.at, this.releases);
-      if ('problem' in applied) skipped += 1;
-      else state = { ...applied.state, sequence: entry.sequence };
+    for (const [id, sequence] of snapshot?.answers ?? []) this.remember(id, { problem: null, sequence });
+    for (const entry of entries) {
+      const { sequence, command, at } = entry;
+      // Graphics are called by their place in the order.
+      state = { ...state, sequence: sequence - 1 };
+      if (sequence < gapBefore) state = applyPatches(state, entry.patches as Patch[]);
+      else {
+        const applied = this.reduce(state, command, at);
+        if ('problem' in applied) skipped += 1;
+        else ({ state } = applied);
+        state = { ...state, sequence };
+      }
       // One who repeats a command whose answer was lost with the server gets it now.
-      if (entry.command.id !== undefined)
-        this.answers.set(entry.command.id, { problem: null, sequence: entry.sequence });
+      if (command.id !== undefined) this.remember(command.id, { problem: null, sequence });
     }
+    this.since = { commands: entries.length, bytes: 0 };
+    this.lastAt = entries.at(-1)?.at ?? snapshot?.at ?? 0;
     this.state = state;
-    this.wake();
     return skipped;
   }
 
   private sleep: NodeJS.Timeout | null = null;
   private isClosed = false;
 
+  /** Begins to carry out what falls due by itself. */
+  begin(): void {
+    this.wake();
+  }
+
   /** Sleeps until the next thing happens by itself, and then carries it out. */
   private wake(): void {
     if (this.sleep) clearTimeout(this.sleep);
     this.sleep = null;
-    const due = nextDueTime(this.state);
+    const due = this.guarded('what falls due', () => nextDueTime(this.state)) ?? Infinity;
     if (due === Infinity || this.isClosed) return;
-    const ms = (due - aheadSeconds - this.now()) * 1000;
+    const ms = (due - aheadSeconds - this.parts.now()) * 1000;
     this.sleep = setTimeout(
       () => {
-        const isDue = nextDueTime(this.state) - aheadSeconds <= this.now();
+        const isDue = nextDueTime(this.state) - aheadSeconds <= this.parts.now();
         // Where the disk refuses, it is tried again now and then.
         if (isDue)
           void this.submit({ do: 'tick' }).then(({ problem: wrong }) => {
@@ -96,7 +148,7 @@ export class AirEngine {
 
   private later(): void {
     if (this.sleep) clearTimeout(this.sleep);
-    if (!this.isClosed) this.sleep = setTimeout(() => this.wake(), 1000);
+    if (!this.isClosed) this.sleep = setTimeout(() => this.wake(), retryMs);
   }
 
   close(): void {
@@ -108,91 +160,189 @@ export class AirEngine {
     return this.state;
   }
 
-  /** Carries out a command; the answer comes when it is on disk. */
+  /** Carries out a command; the answer comes when it is on disk. Never rejects. */
   submit(command: Command): Promise<Answer> {
     const { id } = command;
     const known = id === undefined ? undefined : (this.inFlight.get(id) ?? this.answers.get(id));
     if (known) return Promise.resolve(known);
-    const answer = new Promise<Answer>((done) => {
-      const prepared = this.prepare(command);
-      if (!(prepared instanceof Promise) && this.gate === null) {
-        this.queue.push({ command: prepared, done });
-        return;
-      }
-      const turn: Promise<void> = Promise.all([prepared, this.gate]).then(([ready]) => {
-        this.queue.push({ command: ready, done });
-        if (this.gate === turn) this.gate = null;
-        void this.work();
-      });
-      this.gate = turn;
-    });
+    const answer = this.enqueue(command);
     if (id !== undefined) {
       this.inFlight.set(id, answer);
       void answer.then((given) => {
         this.inFlight.delete(id);
-        this.answers.set(id, given);
-        const oldest = this.answers.keys().next().value;
-        if (this.answers.size > rememberedAnswers && oldest !== undefined) this.answers.delete(oldest);
+        if (given.problem) this.remember(id, given);
       });
     }
     void this.work();
     return answer;
   }
 
+  private enqueue(command: Command): Promise<Answer> {
+    let prepared: Command | Promise<Command>;
+    try {
+      prepared = this.prepare(command);
+    } catch (error) {
+      prepared = Promise.reject(error as Error);
+    }
+    return new Promise<Answer>((done) => {
+      if (!(prepared instanceof Promise) && this.gate === null) {
+        this.queue.push({ command: prepared, done });
+        return;
+      }
+      const ready = Promise.resolve(prepared).catch((error: Error) => {
+        done({ problem: this.fault(error, command), sequence: this.state.sequence });
+        return null;
+      });
+      const turn: Promise<void> = Promise.all([ready, this.gate]).then(([given]) => {
+        if (given) this.queue.push({ command: given, done });
+        if (this.gate === turn) this.gate = null;
+        void this.work();
+      });
+      this.gate = turn;
+    });
+  }
+
+  private remember(id: string, answer: Answer): void {
+    this.answers.set(id, answer);
+    // What may yet turn out to be carried out has no answer to be repeated.
+    if (answer.problem?.code === 'journal-uncertain') this.answers.delete(id);
+    const oldest = this.answers.keys().next().value;
+    if (this.answers.size > rememberedAnswers && oldest !== undefined) this.answers.delete(oldest);
+  }
+
   private async work(): Promise<void> {
     if (this.isBusy) return;
     this.isBusy = true;
-    while (this.queue.length > 0) {
-      const batch = this.queue;
-      this.queue = [];
-      await this.carryOut(batch);
+    try {
+      while (this.queue.length > 0) {
+        const batch = this.queue;
+        this.queue = [];
+        await this.carryOut(batch);
+      }
+    } finally {
+      this.isBusy = false;
     }
-    this.isBusy = false;
   }
 
-  private async carryOut(
-    batch: readonly { command: Command; done: (answer: Answer) => void }[],
-  ): Promise<void> {
+  /** The reducer; a fault of it refuses the command. */
+  private reduce(state: AirState, command: Command, at: number): ReturnType<typeof apply> {
+    try {
+      const applied = apply(state, command, at, this.parts.releases);
+      if ('faults' in applied) for (const error of applied.faults) this.fault(error, command);
+      return applied;
+    } catch (error) {
+      return { problem: this.fault(error as Error, command) };
+    }
+  }
+
+  private fault(error: Error, command: Command): Problem {
+    const wrong = faulty(error);
+    this.parts.log.error(
+      { command: command.do, id: command.id, by: command.by, stack: error.stack },
+      error.message,
+    );
+    this.parts.troubles.set(problem(wrong.code, wrong.message, command.do));
+    return wrong;
+  }
+
+  private guarded<T>(what: string, act: () => T): T | undefined {
+    try {
+      return act();
+    } catch (error) {
+      this.parts.log.error({ what, stack: (error as Error).stack }, (error as Error).message);
+      return undefined;
+    }
+  }
+
+  private async carryOut(batch: readonly Queued[]): Promise<void> {
     let state = this.state;
     const entries: JournalEntry[] = [];
     const steps: Step[] = [];
     const answers: Answer[] = [];
     for (const { command } of batch) {
-      const at = this.now();
-      const applied = apply(state, command, at, this.releases);
+      const at = this.parts.now();
+      const applied = this.reduce(state, command, at);
       if ('problem' in applied) {
         answers.push({ problem: applied.problem, sequence: state.sequence });
         continue;
       }
+      const { dayOffset } = state;
       state = applied.state;
-      const { events } = applied;
-      entries.push({ sequence: state.sequence, at, command, ...(events.length > 0 ? { events } : {}) });
-      steps.push({ sequence: state.sequence, patches: applied.patches, events });
-      answers.push({ problem: null, sequence: state.sequence });
+      const { events, patches } = applied;
+      const { sequence } = state;
+      entries.push({ sequence, at, dayOffset, command, events, patches });
+      steps.push({ sequence, patches, written: JSON.stringify(patches), events });
+      answers.push({ problem: null, sequence });
     }
-    try {
-      if (entries.length > 0) await this.journal.append(entries);
-      this.diskProblem = null;
+    if (entries.length > 0) {
+      const refusal = await this.write(entries, steps);
+      if (refusal) {
+        for (const { done } of batch) done({ problem: refusal, sequence: this.state.sequence });
+        return;
+      }
       this.state = state;
-      if (steps.length > 0) this.onSteps(steps);
-      batch.forEach(({ done }, index) => done(answers[index] as Answer));
-      this.wake();
-      await this.snapshotNowAndThen(entries.length);
-    } catch (error) {
-      this.diskProblem = problem(
-        'journal-unwritable',
-        `The server cannot write its journal (${(error as Error).message}). Nothing was changed on air. Free some disk space and give the command again.`,
+      this.lastAt = entries.at(-1)?.at ?? this.lastAt;
+      for (const listener of this.parts.listeners ?? []) this.guarded('a listener', () => listener(steps));
+    }
+    batch.forEach(({ command, done }, index) => {
+      const answer = answers[index] as Answer;
+      if (command.id !== undefined) this.remember(command.id, answer);
+      done(answer);
+    });
+    this.wake();
+    await this.snapshotNowAndThen(entries, steps);
+  }
+
+  /** Puts entries on disk; what is said to who gave them where that fails. */
+  private async write(entries: readonly JournalEntry[], steps: readonly Step[]): Promise<Problem | null> {
+    try {
+      await this.parts.journal.append(
+        entries,
+        steps.map(({ written }) => written),
       );
-      const refused: Answer = { problem: this.diskProblem, sequence: this.state.sequence };
-      for (const { done } of batch) done(refused);
+      if (this.diskProblem) this.parts.log.info('the journal is written again');
+      this.diskProblem = null;
+      this.parts.troubles.clear('journal-unwritable');
+      this.parts.troubles.clear('journal-uncertain');
+      return null;
+    } catch (error) {
+      const isCertain = !(error instanceof JournalFault) || error.isCertain;
+      const refusal = (isCertain ? unwritable : uncertain)(error as Error);
+      this.parts.log.error({ code: refusal.code, commands: entries.length }, (error as Error).message);
+      this.diskProblem = refusal;
+      this.parts.troubles.set(refusal);
+      return refusal;
     }
   }
 
-  private async snapshotNowAndThen(count: number): Promise<void> {
-    this.sinceSnapshot += count;
-    if (this.sinceSnapshot < commandsPerSnapshot) return;
-    this.sinceSnapshot = 0;
-    // Without it the next start only takes longer.
-    await this.journal.snapshot(this.state).catch(() => undefined);
+  private async snapshotNowAndThen(entries: readonly JournalEntry[], steps: readonly Step[]): Promise<void> {
+    this.since.commands += entries.length;
+    this.since.bytes += steps.reduce((sum, { written }) => sum + written.length, 0);
+    const { commands, bytes } = this.parts.snapshotAfter ?? usualSnapshots;
+    if (this.since.commands >= commands || this.since.bytes >= bytes) await this.snapshot();
+  }
+
+  /** Writes the state whole, so that the next start reads little. Only between commands. */
+  private async snapshot(): Promise<void> {
+    this.since = { commands: 0, bytes: 0 };
+    const answers = [...this.answers].flatMap(([id, { problem: wrong, sequence }]) =>
+      wrong ? [] : [[id, sequence] as const],
+    );
+    try {
+      await this.parts.journal.snapshot({ state: this.state, at: this.lastAt, answers });
+    } catch (error) {
+      // Without it the next start only takes longer.
+      this.parts.log.warn({ stack: (error as Error).stack }, `no snapshot: ${(error as Error).message}`);
+    }
+  }
+
+  /** Writes the state whole where commands have been carried out since it was last. */
+  async settle(): Promise<void> {
+    while (this.isBusy) await new Promise((resolve) => setImmediate(resolve));
+    if (this.since.commands === 0) return;
+    this.isBusy = true;
+    await this.snapshot();
+    this.isBusy = false;
+    void this.work();
   }
 }

@@ -4,14 +4,24 @@ import helmet from 'helmet';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { graphicsOnAir, type Role } from '../core/playout';
+import { graphicsOnAir, roleSchema, type Role } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
 import { cardByNumber, parseCallNumber, sniffAsset } from '../core/show';
-import { notAllowed, originProblem, roleOf, type Access } from './access';
+import {
+  addresses,
+  isAtHome,
+  notAllowed,
+  originProblem,
+  type Access,
+  type Allowed,
+  type Hosts,
+} from './access';
 import { controlRoutes, type ControlParts, type EventStream } from './control';
 import type { AirEngine } from './engine';
 import { openApi } from './openapi';
+import type { Log } from './log';
 import type { Store } from './store';
+import type { Troubles } from './trouble';
 import { dataRoutes } from './sources/routes';
 import type { Keys } from './sources/keys';
 import type { LiveData } from './sources/live-data';
@@ -21,6 +31,12 @@ export interface HttpParts {
   readonly engine: AirEngine;
   readonly store: Store;
   readonly access: Access;
+  readonly hosts: Hosts;
+  readonly log: Log;
+  readonly troubles: Troubles;
+  /** Ends what goes on by the key of a role. */
+  readonly endKey: (role: Role) => void;
+  readonly port: () => number;
   readonly now: () => number;
   readonly version: string;
   /** The built pages, and the demo show. */
@@ -67,6 +83,10 @@ const statuses: Readonly<Record<string, number>> = {
   'foreign-host': 403,
   'too-large': 413,
   'too-many': 429,
+  'too-many-keys': 429,
+  'server-fault': 500,
+  'store-unwritable': 503,
+  'journal-uncertain': 503,
   'journal-unwritable': 503,
 };
 
@@ -79,15 +99,16 @@ const releaseLimit = '64mb';
 const immutable = 'public, max-age=31536000, immutable';
 
 export function httpApp(parts: HttpParts): express.Express {
-  const { engine, store, access, now, version, pages } = parts;
+  const { engine, store, access, hosts, log, troubles, now, version, pages } = parts;
   const started = now();
   const app = express();
   app.disable('x-powered-by');
-  app.use(
+  const secured = (isFramed: boolean) =>
     helmet({
       contentSecurityPolicy: {
         useDefaults: false,
         directives: {
+          frameAncestors: [isFramed ? '*' : "'none'"],
           defaultSrc: ["'self'"],
           scriptSrc: ["'self'"],
           workerSrc: ["'self'", 'blob:'],
@@ -101,14 +122,17 @@ export function httpApp(parts: HttpParts): express.Express {
           formAction: ["'none'"],
         },
       },
-      // Outputs are loaded by switchers, displays and pages of other tools.
-      frameguard: false,
-      crossOriginResourcePolicy: false,
+      frameguard: isFramed ? false : { action: 'deny' },
+      crossOriginResourcePolicy: isFramed ? false : { policy: 'same-origin' },
       strictTransportSecurity: false,
-    }),
+    });
+  // Outputs are loaded by switchers, displays and pages of other tools; all else stands in no other page.
+  const [framed, alone] = [secured(true), secured(false)];
+  app.use((request, response, next) =>
+    (/^\/(out\/|frame(\/|$))/.test(request.path) ? framed : alone)(request, response, next),
   );
   app.use((request, response, next) => {
-    const wrong = originProblem(request, access);
+    const wrong = originProblem(request, hosts);
     if (wrong && (request.method !== 'GET' || wrong.code === 'foreign-host')) return fail(response, wrong);
     next();
   });
@@ -118,18 +142,15 @@ export function httpApp(parts: HttpParts): express.Express {
     rateLimit({
       windowMs: 1000,
       skip: (request) => request.path === '/events',
-      limit: 3000,
+      // Whoever is at this machine may ask more.
+      limit: (request) => (isAtHome(request as Request) ? 3000 : 300),
       legacyHeaders: false,
       handler: (_request, response) =>
         fail(response, problem('too-many', 'Too many requests in one second. Slow down.')),
     }),
   );
-  const roleIn = (request: Request): { role: Role } | { problem: Problem } =>
-    roleOf(
-      request.socket.remoteAddress,
-      /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1],
-      access,
-    );
+  const roleIn = (request: Request): Allowed =>
+    access.allowed(request, /^Bearer (.+)$/.exec(request.headers.authorization ?? '')?.[1]);
   /** Lets those through who may work on the show: its data, and with `design` its releases. */
   const allow =
     (...allowed: Role[]) =>
@@ -143,8 +164,10 @@ export function httpApp(parts: HttpParts): express.Express {
 
   api.get('/health', (_request, response) => {
     const disk = engine.diskProblem;
-    response.status(disk ? 503 : 200).json({
-      status: disk ? 'journal-failing' : 'ok',
+    const list = troubles.list();
+    response.status(disk || list.some(({ code }) => code === 'release-missing') ? 503 : 200).json({
+      status: disk ? 'journal-failing' : list.length > 0 ? 'trouble' : 'ok',
+      troubles: list,
       version,
       upSeconds: Math.round(now() - started),
       show: engine.air.show,
@@ -185,16 +208,33 @@ export function httpApp(parts: HttpParts): express.Express {
   api.get('/openapi.json', (_request, response) => {
     response.json(openApi(version));
   });
-  api.post('/releases', releasing, express.json({ limit: releaseLimit }), async (request, response) => {
-    const added = await store.addRelease(request.body);
+  // Read by a worker: this thread is the air's.
+  const bytesOf = (request: Request): Buffer =>
+    Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+  const rawRelease = express.raw({ type: () => true, limit: releaseLimit });
+  api.post('/releases', releasing, rawRelease, async (request, response) => {
+    const added = await store.addRelease(bytesOf(request));
     if ('problem' in added) return fail(response, added.problem);
     response.status(201).json(added);
   });
-  api.get('/releases/:hash', (request, response) => {
-    const release = store.release(request.params.hash);
-    if (!release)
+  /** What the server has lost it takes from anyone: its hash says that it is that and nothing else. */
+  const givingBack =
+    (name: 'hash' | 'id') =>
+    (request: Request, response: Response, next: NextFunction): void =>
+      store.isMissing(String(request.params[name])) ? next() : releasing(request, response, next);
+  api.put('/releases/:hash', givingBack('hash'), rawRelease, async (request, response) => {
+    const added = await store.addRelease(bytesOf(request), String(request.params['hash']));
+    if ('problem' in added) return fail(response, added.problem);
+    response.status(201).json(added);
+  });
+  api.get('/releases/:hash', async (request, response) => {
+    const { hash } = request.params;
+    if (!(await store.isSound(hash)))
       return fail(response, problem('unknown-release', 'There is no such release on this server.', 'hash'));
-    response.set('Cache-Control', immutable).json(release);
+    response
+      .set('Cache-Control', immutable)
+      .type('json')
+      .send(await readFile(store.releasePath(hash)));
   });
   api.post('/assets/missing', releasing, express.json({ limit: '4mb' }), (request, response) => {
     const ids = Array.isArray(request.body) ? request.body.map(String) : [];
@@ -202,11 +242,10 @@ export function httpApp(parts: HttpParts): express.Express {
   });
   api.put(
     '/assets/:id',
-    releasing,
+    givingBack('id'),
     express.raw({ type: () => true, limit: assetLimit }),
     async (request, response) => {
-      const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      const wrong = await store.addAsset(String(request.params['id']), bytes);
+      const wrong = await store.addAsset(String(request.params['id']), bytesOf(request));
       if (wrong) return fail(response, wrong);
       response.status(204).end();
     },
@@ -217,10 +256,50 @@ export function httpApp(parts: HttpParts): express.Express {
       return fail(response, problem('not-found', 'There is no such picture on this server.', 'id'));
     response
       .set('Cache-Control', immutable)
-      .set('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
+      .set(
+        'Content-Security-Policy',
+        "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'; sandbox",
+      );
     const bytes = await readFile(store.assetPath(id));
     response.type(sniffAsset(bytes) ?? 'application/octet-stream').send(bytes);
   });
+  // Keys are made and shown at this machine alone.
+  const atHome = (request: Request, response: Response, next: NextFunction): void => {
+    const found = roleIn(request);
+    if ('problem' in found) fail(response, found.problem);
+    else if (!isAtHome(request) || found.role !== 'design')
+      fail(response, problem('not-allowed', 'Access keys are made at the machine that the server runs on.'));
+    else next();
+  };
+  api.get('/keys', atHome, (_request, response) => {
+    const links = hosts.lan
+      ? addresses().filter((own) => own !== '127.0.0.1' && own !== '::1' && !own.startsWith('fe80'))
+      : [];
+    response.json({
+      lan: hosts.lan,
+      keys: access.list(),
+      addresses: links.map((own) => `http://${own.includes(':') ? `[${own}]` : own}:${parts.port()}/`),
+    });
+  });
+  api.post('/keys', atHome, express.json({ limit: '1kb' }), async (request, response) => {
+    const asked = z.object({ role: roleSchema }).safeParse(request.body);
+    if (!asked.success)
+      return fail(response, problem('bad-request', 'Say the role that the key is for.', 'role'));
+    const key = await access.renew(asked.data.role);
+    parts.endKey(asked.data.role);
+    response.status(201).set('Cache-Control', 'no-store').json({ role: asked.data.role, key });
+  });
+  api.post(
+    '/troubles/seen',
+    allow('operate', 'produce', 'design'),
+    express.json({ limit: '4kb' }),
+    (request, response) => {
+      const asked = z.object({ code: z.string().max(60), path: z.string().max(200) }).safeParse(request.body);
+      if (!asked.success || !troubles.seen(asked.data.code, asked.data.path))
+        return fail(response, problem('not-found', 'There is nothing of that kind to be seen.'));
+      response.status(204).end();
+    },
+  );
   api.use((_request, response) =>
     fail(
       response,
@@ -248,11 +327,20 @@ export function httpApp(parts: HttpParts): express.Express {
   app.get('/frame', page('frame.html'));
   app.get('/{*path}', page('index.html'));
 
-  app.use((error: unknown, _request: Request, response: Response, _next: NextFunction) => {
+  app.use((error: unknown, request: Request, response: Response, _next: NextFunction) => {
     const type = (error as { type?: string }).type;
     if (type === 'entity.too.large')
       return fail(response, problem('too-large', 'This is larger than the server takes.'));
     if (type === 'entity.parse.failed') return fail(response, problem('not-json', 'The body is no JSON.'));
+    const { status = 500, stack, message } = error as Error & { status?: number };
+    if (status >= 400 && status < 500)
+      return void response.status(status).json({
+        error: problem(
+          'bad-request',
+          'The server cannot read this request: its address or headers are malformed.',
+        ),
+      });
+    log.error({ method: request.method, path: request.path, stack }, message);
     response.status(500).json({
       error: problem('server-fault', 'The server made a mistake of its own. What is on air stands.'),
     });

@@ -2,21 +2,29 @@ import { mkdir } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
+import { endOf, type AirState, type Command, type Role } from '../core/playout';
+import { problem } from '../core/problem';
 import { newMixer } from '../standins';
-import { openAccess, type AccessKey } from './access';
+import { Access, Hosts, type AccessKey } from './access';
+import { AirTime, machineClocks, type MachineClocks } from './air-time';
+import { ClockKeeper, readClock } from './clock-file';
 import { EventStream, MixerHost } from './control';
+import { releaseDemo } from './demo-show';
+import { nodeDisk, type Disk } from './disk';
+import { AirEngine, type Step } from './engine';
+import { lockHome } from './home-lock';
 import { httpApp } from './http';
-import { AirEngine } from './engine';
 import { IdlePreviews } from './idle-previews';
 import { Journal } from './journal';
-import { releaseDemo } from './demo-show';
+import { silentLog, type Log } from './log';
 import { socketHub } from './socket';
-import { Store } from './store';
+import { lineWork, Store } from './store';
 import { allowedFrom } from './sources/address';
 import { Keys } from './sources/keys';
 import { LiveData } from './sources/live-data';
 import { SourceHost } from './sources/source-host';
 import { WorkerLine } from './sources/worker-line';
+import { Troubles } from './trouble';
 
 export interface ServerOptions {
   /** Where the journal, the releases and their assets are kept. */
@@ -25,7 +33,10 @@ export interface ServerOptions {
   readonly port: number;
   /** Reachable from other machines, by the access key. */
   readonly lan: boolean;
+  /** The designer's key for this run, in place of the one that is kept. */
   readonly key?: string;
+  /** Names that it goes by besides its machine's. */
+  readonly names?: readonly string[];
   /** The folder of the built pages. */
   readonly pages: string;
   readonly version: string;
@@ -37,35 +48,117 @@ export interface ServerOptions {
   readonly allowed?: string;
   /** Put the demo show on air on a first start. */
   readonly demo: boolean;
-  readonly log: (line: string) => void;
+  /** Told what whoever started it should read. */
+  readonly say: (line: string) => void;
+  readonly log?: Log;
+  readonly disk?: Disk;
+  readonly clocks?: MachineClocks;
 }
 
 export interface RunningServer {
   readonly port: number;
-  /** One for each role; from this machine none is needed. */
+  /** Keys that were made at this start, one for each role: shown once. From this machine none is needed. */
   readonly keys: readonly AccessKey[];
   readonly engine: AirEngine;
+  readonly troubles: Troubles;
   close(): Promise<void>;
 }
 
-/** Starts the air server: recovers what was on air, then listens. Throws where the home folder or the port is not to be had. */
+const clockMs = 1000;
+/** Beats after which the clock is kept on disk. */
+const keptBeats = 5;
+const idleMs = 60_000;
+
+/**
+ * Starts the air server: holds its home, recovers what was on air, then listens. Throws where the home or the port is
+ * not to be had.
+ */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
-  const origin = performance.timeOrigin;
-  const now = (): number => (origin + performance.now()) / 1000;
-  const store = await Store.open(options.home);
-  const { journal, recovered } = await Journal.open(join(options.home, 'journal'));
-  let tell: (steps: Parameters<ReturnType<typeof socketHub>['tell']>[0]) => void = () => undefined;
-  const engine = new AirEngine(journal, store.release, now, (steps) => tell(steps));
-  const skipped = engine.recover(recovered);
-  if (recovered.unreadable > 0)
-    options.log(`${recovered.unreadable} damaged line(s) in the journal were passed over.`);
-  if (skipped > 0) options.log(`${skipped} command(s) in the journal no longer apply and were passed over.`);
-  if (options.demo && (await releaseDemo(join(options.pages, 'demo', 'marram-bay.jorvan'), engine, store))) {
-    options.log('The demo show is released.');
+  const { home, say, disk = nodeDisk, log = silentLog } = options;
+  await disk.makeFolder(home);
+  const holder = { pid: process.pid, port: options.port, since: new Date().toISOString() };
+  const lock = await lockHome(home, () => holder);
+  try {
+    const running = await startHeld(options, disk, log, say);
+    holder.port = running.port;
+    return {
+      ...running,
+      async close() {
+        await running.close();
+        await lock.release();
+      },
+    };
+  } catch (error) {
+    await lock.release();
+    throw error;
   }
+}
+
+/** What air plays from: the release that takes play, and those of what is up. */
+function releasesIn(state: AirState, now: number): Set<string> {
+  const needed = new Set<string>(state.release === null ? [] : [state.release]);
+  for (const { graphics } of Object.values(state.air))
+    for (const graphic of graphics) if (endOf(graphic) > now) needed.add(graphic.release);
+  return needed;
+}
+
+async function startHeld(
+  options: ServerOptions,
+  disk: Disk,
+  log: Log,
+  say: (line: string) => void,
+): Promise<RunningServer> {
+  const { home } = options;
+  const troubles = new Troubles();
+  const { journal, recovered } = await Journal.open(disk, join(home, 'journal'));
+  const clock = await readClock(disk, home);
+  const listeners = new Set<(steps: readonly Step[]) => void>();
+  const work = lineWork(
+    () =>
+      new WorkerLine(
+        new URL('store.worker.mjs', options.workers),
+        () => undefined,
+        () => undefined,
+      ),
+  );
+  const store = await Store.open({ disk, folder: home, work, log, troubles });
+  const last = Math.max(recovered.entries.at(-1)?.at ?? 0, recovered.snapshot?.at ?? 0);
+  const lastOffset = recovered.entries.at(-1)?.dayOffset ?? recovered.snapshot?.state.dayOffset ?? 0;
+  const time = new AirTime(options.clocks ?? machineClocks(), clock, last, lastOffset);
+  const now = time.now;
+  const engine = new AirEngine({ journal, releases: store.release, now, log, troubles, listeners });
+
+  // Behind a gap commands are carried out again, and play from releases.
+  for (const { command, sequence } of recovered.entries)
+    if (command.do === 'release' && sequence >= recovered.gapBefore) await store.load(command.release);
+  const skipped = engine.recover(recovered);
+  const damage = [...recovered.damage];
+  if (clock && clock.sequence > engine.air.sequence)
+    damage.push(
+      `The journal ends with command ${engine.air.sequence}, but ${clock.sequence} had been carried out: look at what is on air.`,
+    );
+  for (const [i, words] of damage.entries()) {
+    log.error({ damage: words }, 'the journal is damaged');
+    say(`Damaged: ${words}`);
+    troubles.set(problem('journal-damaged', words, String(i + 1)));
+  }
+  if (skipped > 0) say(`${skipped} command(s) behind what is damaged no longer apply and were passed over.`);
+  const need = (): Promise<void> => store.need(releasesIn(engine.air, now()), engine.air.show?.name ?? '');
+  await need();
+  const isNew = !recovered.snapshot && recovered.entries.length === 0 && damage.length === 0;
+  if (
+    options.demo &&
+    isNew &&
+    (await releaseDemo(join(options.pages, 'demo', 'marram-bay.jorvan'), engine, store))
+  )
+    say('The demo show is released.');
 
   let tellData: ReturnType<typeof socketHub>['tellData'] = () => undefined;
-  const keys = await Keys.open(options.home);
+  const keys = await Keys.open(home);
+  const access = await Access.open(disk, home, log, options.key);
+  const hosts = new Hosts(options.lan, options.names);
+  const stream = new EventStream();
+  const mixer = new MixerHost(newMixer());
   await mkdir(options.folder, { recursive: true });
   const sources = new SourceHost({
     folder: options.folder,
@@ -77,12 +170,19 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     onStatus: (feeds) => tellData({ feeds: [...feeds], faults: [] }),
   });
   const line = (): WorkerLine => worker;
-  const live = new LiveData(engine, store.release, sources, line, options.home, (faults) =>
-    tellData({
-      feeds: [],
-      faults: faults.map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
-    }),
-  );
+  const live = new LiveData({
+    engine,
+    releaseOf: store.release,
+    pathsOf: (hash) => [store.releasePath(hash), store.copyPath(hash)],
+    sources,
+    worker: line,
+    now,
+    onFaults: (faults) =>
+      tellData({
+        feeds: [],
+        faults: faults.map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
+      }),
+  });
   let hasBegun = false;
   const worker: WorkerLine = new WorkerLine(
     new URL('data.worker.mjs', options.workers),
@@ -92,86 +192,140 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       sources.connect(line);
       live.restart();
     },
+    undefined,
+    { corrections: join(home, 'data', 'corrections.log') },
   );
   hasBegun = true;
   sources.connect(line);
-  await live.begin();
-  engine.prepare = live.prepare;
+  live.follow();
 
-  const access = await openAccess(options.home, options.lan, options.key);
-  const stream = new EventStream();
-  // Filled in below, once there is a server to hang it on.
-  const sockets: { hub: ReturnType<typeof socketHub> | null } = { hub: null };
-  const mixer = new MixerHost(newMixer());
-  mixer.listeners.add((state) => {
-    stream.say('mixer', state);
-    sockets.hub?.tellMixer(state);
-  });
+  let nextOffset: number | null = null;
+  engine.prepare = (command: Command): Command | Promise<Command> => {
+    if (command.do === 'release') return store.load(command.release).then(() => command);
+    if (command.do === 'clock') {
+      const dayOffset = nextOffset ?? time.ahead();
+      nextOffset = null;
+      return { ...command, dayOffset };
+    }
+    return live.prepare(command);
+  };
+
+  const hub: { at: ReturnType<typeof socketHub> | null } = { at: null };
+  let port = options.port;
   const app = httpApp({
     engine,
     store,
     access,
+    hosts,
+    log,
+    troubles,
     now,
     version: options.version,
     pages: options.pages,
-    connections: () => sockets.hub?.count() ?? 0,
+    connections: () => hub.at?.count() ?? 0,
+    endKey: (role: Role) => hub.at?.endKey(role),
+    port: () => port,
     stream,
     control: {
       engine,
       now,
-      history: () => journal.history(),
+      journal,
       outputs: {
-        present: () => sockets.hub?.present() ?? [],
-        tell: (command) => sockets.hub?.tellOutputs(command) ?? 0,
+        present: () => hub.at?.present() ?? [],
+        tell: (command) => hub.at?.tellOutputs(command) ?? 0,
       },
       mixer,
-      release: store.release,
+      hasRelease: store.has,
     },
     sources,
     live,
     keys,
   });
   const server = createServer(app);
-  const opened = socketHub(server, {
+  const sockets = socketHub(server, {
     engine,
     access,
+    hosts,
+    log,
     now,
+    troubleNow: () => ({ troubles: troubles.list(), missing: store.missing() }),
     dataNow: () => ({
       feeds: sources.statuses(),
       faults: live.allFaults().map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
     }),
     mixerNow: () => mixer.state,
   });
-  sockets.hub = opened;
-  tell = (steps) => {
-    opened.tell(steps);
-    stream.tell(steps);
-    live.follow();
-  };
-  tellData = opened.tellData;
+  hub.at = sockets;
+  tellData = sockets.tellData;
+  mixer.listeners.add((state) => {
+    stream.say('mixer', state);
+    sockets.tellMixer(state);
+  });
+  troubles.listeners.add(() => sockets.tellTrouble());
+  store.found.add(() => live.retake());
+  listeners.add((steps) => sockets.tell(steps));
+  listeners.add((steps) => stream.tell(steps));
+  listeners.add(() => live.follow());
+  listeners.add((steps) => {
+    if (steps.some(({ events }) => events.some(({ what }) => what === 'release'))) void need();
+  });
+
+  const keeper = new ClockKeeper(disk, home);
+  let beats = 0;
+  const clockTimer = setInterval(() => {
+    const { dayOffset, sequence } = engine.air;
+    nextOffset = time.follow(dayOffset);
+    if (nextOffset !== null) void engine.submit({ do: 'clock', by: 'server' });
+    const stepped = time.stepped(dayOffset);
+    if (stepped === null) troubles.clear('clock-stepped');
+    else troubles.set(steppedTrouble(stepped));
+    if (beats++ % keptBeats === 0) void keeper.keep({ ...time.mark(), sequence });
+  }, clockMs);
   const idle = new IdlePreviews();
   const idleTimer = setInterval(() => {
-    const here = opened.present().flatMap(({ hand }) => (hand?.desk ? [hand.desk] : []));
+    const here = sockets.present().flatMap(({ hand }) => (hand?.desk ? [hand.desk] : []));
     for (const command of idle.look(engine.air, new Set(here), now())) void engine.submit(command);
-  }, 60_000);
+  }, idleMs);
   idleTimer.unref();
-  await new Promise<void>((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(options.port, options.lan ? '0.0.0.0' : '127.0.0.1', () => resolve());
-  });
-  return {
-    port: (server.address() as AddressInfo).port,
-    keys: access.keys,
-    engine,
-    async close() {
-      clearInterval(idleTimer);
-      engine.close();
-      stream.close();
-      opened.close();
-      await Promise.all([sources.close(), worker.close()]);
-      server.closeAllConnections();
-      await new Promise<void>((resolve) => server.close(() => resolve()));
-      await journal.close();
-    },
+
+  const close = async (): Promise<void> => {
+    clearInterval(clockTimer);
+    clearInterval(idleTimer);
+    engine.close();
+    stream.close();
+    sockets.close();
+    await Promise.all([sources.close(), worker.close(), work.close()]);
+    await keeper.keep({ ...time.mark(), sequence: engine.air.sequence });
+    server.closeAllConnections();
+    if (server.listening) await new Promise<void>((resolve) => server.close(() => resolve()));
+    await journal.close();
   };
+  try {
+    await new Promise<void>((resolve, reject) => {
+      server.once('error', reject);
+      server.listen(options.port, options.lan ? '0.0.0.0' : '127.0.0.1', () => resolve());
+    });
+  } catch (error) {
+    await close();
+    throw error;
+  }
+  ({ port } = server.address() as AddressInfo);
+  engine.begin();
+  // What a start can do without: the next one reads less, and what is kept is looked through.
+  void engine.settle().then(() => store.checkNeeded().catch((error: Error) => log.error(error.message)));
+  return { port, keys: access.fresh, engine, troubles, close };
+}
+
+function steppedTrouble(seconds: number): ReturnType<typeof problem> {
+  const whole = Math.round(Math.abs(seconds));
+  const span =
+    whole < 120
+      ? `${whole} s`
+      : whole < 7200
+        ? `${Math.round(whole / 60)} minutes`
+        : `${Math.round(whole / 360) / 10} hours`;
+  return problem(
+    'clock-stepped',
+    `The clock of the server’s machine was set ${seconds < 0 ? 'back' : 'forward'} by ${span}. What is on air goes on undisturbed; clocks on air and times of day in rundowns still show the time as it was. Follow the machine’s clock when it is right.`,
+  );
 }

@@ -3,6 +3,7 @@ import type { IncomingMessage, Server } from 'node:http';
 import { WebSocketServer, type WebSocket } from 'ws';
 import {
   clientMessageSchema,
+  largestMessage,
   wireVersion,
   type ClientMessage,
   type Mixer,
@@ -10,13 +11,27 @@ import {
   type Present,
   type ServerMessage,
 } from '../air';
-import { innerCommands, mayGive, type AirEvent } from '../core/playout';
+import { innerCommands, mayGive, type AirEvent, type AirState, type Role } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
-import { notAllowed, originProblem, roleOf, type Access } from './access';
+import {
+  countedAddress,
+  isAtHome,
+  notAllowed,
+  originProblem,
+  Visitors,
+  type Access,
+  type Hosts,
+} from './access';
 import type { AirEngine, Step } from './engine';
+import type { Log } from './log';
 
 interface Peer {
   readonly socket: WebSocket;
+  readonly request: IncomingMessage;
+  /** From the network and without a key so far: counted among visitors under this address. */
+  visits: string | null;
+  /** The role whose key it gave. */
+  keyRole: Role | null;
   present: Present | null;
   wantsEvents: boolean;
   /** Goes on purpose. */
@@ -29,43 +44,86 @@ const heartbeatMs = 1000;
 const helloMs = 5000;
 const mostPerSecond = 1000;
 const mostBuffered = 16 << 20;
-/** A lost output is remembered so long, in seconds. */
+/** The same for one without a key. */
+const mostBufferedVisitor = 2 << 20;
+/** A lost output is remembered so long, in seconds; and at most so many of them. */
 const rememberedLost = 3600;
+const mostLost = 200;
+/** Who is there is told at most so often, in ms. */
+const presentMs = 250;
+/** Connections at once. */
+const mostPeers = 2000;
+
+/** What an output has no use for: it plays what is up, and nothing of what may come. */
+const hiddenFromOutputs: ReadonlySet<string> = new Set([
+  'cards',
+  'rundowns',
+  'changedRundowns',
+  'runs',
+  'aired',
+  'due',
+]);
+const stateOfOutputs = (state: AirState): AirState => ({
+  ...state,
+  cards: {},
+  rundowns: [],
+  changedRundowns: [],
+  runs: {},
+  aired: {},
+  due: [],
+});
 
 export interface HubParts {
   readonly engine: AirEngine;
   readonly access: Access;
+  readonly hosts: Hosts;
+  readonly log: Log;
   readonly now: () => number;
+  /** What is wrong with the server, and what it has lost. */
+  readonly troubleNow?: () => Omit<Extract<ServerMessage, { type: 'trouble' }>, 'type'>;
   readonly dataNow?: () => Pick<Extract<ServerMessage, { type: 'data' }>, 'feeds' | 'faults'>;
   readonly mixerNow?: () => Mixer | null;
 }
 
 /** The WebSocket side of the air server, at /air: everyone gets the state and its changes; operators give commands. */
 export function socketHub(server: Server, parts: HubParts) {
-  const { engine, access, now } = parts;
-  const sockets = new WebSocketServer({ noServer: true, maxPayload: 1 << 20 });
+  const { engine, access, hosts, now, log } = parts;
+  const sockets = new WebSocketServer({ noServer: true, maxPayload: largestMessage });
+  const visitors = new Visitors(() => performance.now() / 1000);
   const peers = new Set<Peer>();
   /** Outputs that went away without a word, by their station. */
   const lost = new Map<string, Present>();
-  let presentChanged = false;
+  /** What operators were told last of who is there. */
+  let told = new Map<string, Present>();
+  let presentTimer: NodeJS.Timeout | null = null;
 
   server.on('upgrade', (request, socket, head) => {
     const path = URL.canParse(request.url ?? '', 'http://x')
       ? new URL(request.url ?? '', 'http://x').pathname
       : '';
-    if (path !== '/air') return;
-    if (originProblem(request, access)) {
-      socket.end('HTTP/1.1 403 Forbidden\r\n\r\n');
-      return;
+    const turnAway = (status: string): void => {
+      socket.on('error', () => undefined);
+      socket.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`, () =>
+        socket.destroy(),
+      );
+    };
+    if (path !== '/air') return turnAway('404 Not Found');
+    if (originProblem(request, hosts)) return turnAway('403 Forbidden');
+    const visits = isAtHome(request) ? null : countedAddress(request.socket.remoteAddress);
+    if (peers.size >= mostPeers || (visits !== null && !visitors.enter(visits))) {
+      log.warn({ address: visits, here: peers.size }, 'a connection was turned away: too many');
+      return turnAway('429 Too Many Requests');
     }
-    sockets.handleUpgrade(request, socket, head, (opened) => join(opened, request));
+    if (visits !== null) socket.once('close', () => visitors.leave(visits));
+    sockets.handleUpgrade(request, socket, head, (opened) => join(opened, request, visits));
   });
 
   const say = (peer: Peer, message: ServerMessage): void => sayText(peer, JSON.stringify(message));
   const sayText = (peer: Peer, text: string): void => {
     if (peer.socket.readyState !== peer.socket.OPEN) return;
     // One who does not read must not fill the server's memory; it will come back and get the whole state.
-    if (peer.socket.bufferedAmount > mostBuffered) peer.socket.terminate();
+    const most = peer.visits !== null && peer.keyRole === null ? mostBufferedVisitor : mostBuffered;
+    if (peer.socket.bufferedAmount > most) peer.socket.terminate();
     else peer.socket.send(text);
   };
   const people = (): Peer[] => [...peers].filter((peer) => peer.present?.role === 'operator');
@@ -78,13 +136,45 @@ export function socketHub(server: Server, parts: HubParts) {
     ...[...peers].flatMap((p) => (p.present ? [p.present] : [])),
     ...lost.values(),
   ];
+  /** Tells operators what is new of who is there: at once, and then not again for a moment. */
   const tellPresent = (): void => {
-    presentChanged = false;
-    tellPeople({ type: 'present', present: allPresent() });
+    if (presentTimer) return;
+    sayPresent();
+    presentTimer = setTimeout(() => {
+      presentTimer = null;
+      sayPresent();
+    }, presentMs);
+  };
+  const sayPresent = (): void => {
+    const now = new Map(allPresent().map((own) => [own.id, own]));
+    const came = [...now.values()].filter((own) => told.get(own.id) !== own);
+    const gone = [...told.keys()].filter((id) => !now.has(id));
+    told = now;
+    if (came.length > 0 || gone.length > 0) tellPeople({ type: 'present-change', came, gone });
+  };
+  /** A loss must be seen within two seconds; all else may wait for the next beat. */
+  let presentChanged = false;
+
+  /** The state as operators and as outputs are told of it, as JSON; made once for all who come while it is the same. */
+  let written: { of: AirState; operator: string; output: string } | null = null;
+  const stateText = (role: 'operator' | 'output'): string => {
+    const state = engine.air;
+    if (written?.of !== state) written = { of: state, operator: '', output: '' };
+    return (written[role] ||= JSON.stringify(role === 'output' ? stateOfOutputs(state) : state));
   };
 
-  function join(socket: WebSocket, request: IncomingMessage): void {
-    const peer: Peer = { socket, present: null, wantsEvents: false, leaves: false, isAlive: true, heard: 0 };
+  function join(socket: WebSocket, request: IncomingMessage, visits: string | null): void {
+    const peer: Peer = {
+      socket,
+      request,
+      visits,
+      keyRole: null,
+      present: null,
+      wantsEvents: false,
+      leaves: false,
+      isAlive: true,
+      heard: 0,
+    };
     peers.add(peer);
     const remote = request.socket.remoteAddress;
     const late = setTimeout(() => !peer.present && socket.close(4000, 'no hello'), helloMs);
@@ -94,8 +184,11 @@ export function socketHub(server: Server, parts: HubParts) {
       clearTimeout(late);
       peers.delete(peer);
       const { present } = peer;
-      if (present?.role === 'output' && present.station !== '' && !peer.leaves)
+      if (present?.role === 'output' && present.station !== '' && !peer.leaves) {
         lost.set(present.station, { ...present, lostAt: now() });
+        const oldest = lost.keys().next().value;
+        if (lost.size > mostLost && oldest !== undefined) lost.delete(oldest);
+      }
       // A loss is told at once; it must be seen within two seconds.
       if (present) tellPresent();
     });
@@ -110,7 +203,14 @@ export function socketHub(server: Server, parts: HubParts) {
         json = null;
       }
       const parsed = clientMessageSchema.safeParse(json);
-      if (parsed.success) void hear(peer, parsed.data, remote);
+      if (parsed.success)
+        void hear(peer, parsed.data, remote).catch((error: Error) => {
+          log.error({ message: parsed.data.type, stack: error.stack }, error.message);
+          say(peer, {
+            type: 'refused',
+            problem: problem('server-fault', 'The server made a mistake of its own.'),
+          });
+        });
       else
         say(peer, {
           type: 'refused',
@@ -146,11 +246,14 @@ export function socketHub(server: Server, parts: HubParts) {
     remote: string | undefined,
   ): void {
     const allowed =
-      message.role === 'operator' ? roleOf(remote, message.key, access) : ({ role: 'watch' } as const);
+      message.role === 'operator'
+        ? access.allowed(peer.request, message.key)
+        : ({ role: 'watch', byKey: false } as const);
     if ('problem' in allowed) {
       say(peer, { type: 'refused', problem: allowed.problem });
       return peer.socket.close(4001, allowed.problem.code);
     }
+    peer.keyRole = allowed.byKey ? allowed.role : null;
     const station = message.role === 'output' ? stationOf(message, remote ?? '') : '';
     peer.present = {
       id: randomUUID(),
@@ -169,15 +272,19 @@ export function socketHub(server: Server, parts: HubParts) {
     lost.delete(station);
     presentChanged = true;
     const { id } = peer.present;
-    say(peer, {
+    const head = JSON.stringify({
       type: 'welcome',
       version: wireVersion,
-      state: engine.air,
       time: now(),
       id,
       may: allowed.role,
     });
+    sayText(peer, `${head.slice(0, -1)},"state":${stateText(message.role)}}`);
+    const trouble = parts.troubleNow?.();
+    if (trouble && (trouble.troubles.length > 0 || message.role === 'operator'))
+      say(peer, { type: 'trouble', ...trouble });
     if (message.role !== 'operator') return;
+    say(peer, { type: 'present', present: [...told.values()] });
     say(peer, { type: 'data', ...(parts.dataNow?.() ?? { feeds: [], faults: [] }) });
     say(peer, { type: 'mixer', mixer: parts.mixerNow?.() ?? null });
   }
@@ -238,7 +345,11 @@ export function socketHub(server: Server, parts: HubParts) {
     }
     for (const [station, { lostAt }] of lost)
       if (lostAt !== null && now() - lostAt > rememberedLost) lost.delete(station);
-    if (presentChanged) tellPresent();
+    if (presentChanged) {
+      presentChanged = false;
+      tellPresent();
+    }
+    visitors.sweep();
   }, heartbeatMs);
 
   const isMeant = (present: Present, { output, channel, group }: OutputCommand): boolean =>
@@ -250,8 +361,14 @@ export function socketHub(server: Server, parts: HubParts) {
   return {
     tell(steps: readonly Step[]): void {
       for (const step of steps) {
-        const text = JSON.stringify({ type: 'patches', sequence: step.sequence, patches: step.patches });
-        for (const peer of peers) if (peer.present) sayText(peer, text);
+        const text = `{"type":"patches","sequence":${step.sequence},"patches":${step.written}}`;
+        const shown = step.patches.filter(({ path }) => !hiddenFromOutputs.has(String(path[0])));
+        const forOutputs =
+          shown.length === step.patches.length
+            ? text
+            : JSON.stringify({ type: 'patches', sequence: step.sequence, patches: shown });
+        for (const peer of peers)
+          if (peer.present) sayText(peer, peer.present.role === 'output' ? forOutputs : text);
         if (step.events.length === 0) continue;
         const events: AirEvent[] = [...step.events];
         const told = JSON.stringify({ type: 'events', sequence: step.sequence, events });
@@ -261,6 +378,17 @@ export function socketHub(server: Server, parts: HubParts) {
     /** Tells operators how sources and what they feed are doing. */
     tellData(data: Pick<Extract<ServerMessage, { type: 'data' }>, 'feeds' | 'faults'>): void {
       tellPeople({ type: 'data', ...data });
+    },
+    /** Tells everyone what is wrong with the server, and what it has lost. */
+    tellTrouble(): void {
+      const trouble = parts.troubleNow?.();
+      if (!trouble) return;
+      const text = JSON.stringify({ type: 'trouble', ...trouble } satisfies ServerMessage);
+      for (const peer of peers) if (peer.present) sayText(peer, text);
+    },
+    /** Ends the connections of those who came by the key of a role. */
+    endKey(role: Role): void {
+      for (const peer of peers) if (peer.keyRole === role) peer.socket.close(4001, 'wrong-key');
     },
     tellMixer: (mixer: Mixer | null): void => tellPeople({ type: 'mixer', mixer }),
     /** Tells outputs to do something; returns how many were told. */
@@ -279,6 +407,7 @@ export function socketHub(server: Server, parts: HubParts) {
     count: () => peers.size,
     close(): void {
       clearInterval(timer);
+      if (presentTimer) clearTimeout(presentTimer);
       for (const peer of peers) peer.socket.terminate();
       sockets.close();
     },

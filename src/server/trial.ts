@@ -16,6 +16,7 @@ import {
   usualLanes,
   type Release,
 } from '../core/show';
+import type { Present, ServerMessage } from '../air';
 import { startServer, type RunningServer, type ServerOptions } from './server';
 
 export const picture = '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"/>';
@@ -56,8 +57,16 @@ export async function connect(url: string, headers: Record<string, string> = {})
   const socket = new WebSocket(`${url.replace('http', 'ws')}/air`, { headers });
   const heard: Heard[] = [];
   const waiting: (() => void)[] = [];
+  const present = new Map<string, Present>();
   socket.on('message', (data) => {
-    heard.push(JSON.parse(String(data)));
+    const message = JSON.parse(String(data)) as ServerMessage;
+    // Who is there is told by what is new of it; tests look at the whole.
+    if (message.type === 'present') for (const own of message.present) present.set(own.id, own);
+    if (message.type === 'present-change') {
+      for (const id of message.gone) present.delete(id);
+      for (const own of message.came) present.set(own.id, own);
+      heard.push({ type: 'present', present: [...present.values()] });
+    } else heard.push(message as Heard);
     waiting.splice(0).forEach((wake) => wake());
   });
   await new Promise((resolve, reject) => socket.once('open', resolve).once('error', reject));
@@ -91,7 +100,7 @@ export const startTrial = (home: string, change: Partial<ServerOptions> = {}): P
     workers: pathToFileURL(`${resolve('dist')}/`),
     version: 'test',
     demo: false,
-    log: () => undefined,
+    say: () => undefined,
     ...change,
   });
 

@@ -1,11 +1,12 @@
 // Packs and unpacks show files and reads data files, off the interface's thread.
+import { v4 as newUuid } from 'uuid';
 import '../core/no-eval';
 import { expose, transfer } from 'comlink';
 import { readCsv } from '../core/data';
 import { readSvg } from '../core/svg';
 import { packShow, unpackShow, type Show } from '../core/show';
 
-const newId = (): string => crypto.randomUUID().replace(/-/g, '').slice(0, 12);
+const newId = (): string => newUuid().replace(/-/g, '').slice(0, 12);
 
 const api = {
   pack(show: Show, assets: Map<string, Uint8Array>) {

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { timecode, type Channel } from '../../core/show';
 import { air } from '../state/air-store';
-import { wallZone } from './desk-store';
+import { shownZone } from './desk-store';
 
 /** The time code of a channel. Written past React: it changes with each frame. */
 export function ChannelCode({ channel }: { channel: Channel }) {
@@ -9,7 +9,7 @@ export function ChannelCode({ channel }: { channel: Channel }) {
   const { rate } = channel.format;
   useEffect(() => {
     const timer = setInterval(() => {
-      const seconds = (((air().clock.now() + wallZone() * 60) % 86_400) + 86_400) % 86_400;
+      const seconds = (((air().clock.now() + shownZone() * 60) % 86_400) + 86_400) % 86_400;
       if (words.current) words.current.textContent = timecode(seconds, rate);
     }, 80);
     return () => clearInterval(timer);

@@ -22,7 +22,7 @@ import {
   type Step,
   type View,
 } from '../../core/desk';
-import type { Command, Cue, RunAct } from '../../core/playout';
+import { zoneOn, type Command, type Cue, type RunAct } from '../../core/playout';
 import type { Rundown, RundownRow, Values } from '../../core/show';
 import { air, releases, send, useAir } from '../state/air-store';
 import { newId } from '../state/ids';
@@ -119,6 +119,8 @@ export async function give(command: Command, done: string): Promise<boolean> {
 
 /** Minutes by which the clock on the wall is east of UTC. */
 export const wallZone = (): number => -new Date().getTimezoneOffset();
+/** Minutes that the time of day here is ahead of the air clock. */
+export const shownZone = (): number => zoneOn(air().state, wallZone());
 
 export const act = (deed: DeskDeed, of: { lane?: string; graphic?: string } = {}): Promise<boolean> =>
   perform(press(viewNow(), deed, { ...of, zone: wallZone() }));

@@ -1,8 +1,8 @@
-import { nextDue, sumOfTimes, timeline } from '../../core/playout';
+import { nextDue, sumOfTimes, timeline, zoneOn } from '../../core/playout';
 import type { Rundown } from '../../core/show';
 import { Button } from '../ui';
-import { useAir } from '../state/air-store';
-import { act, give, giveRun, pauseOrGoOn, useDesk, wallZone } from './desk-store';
+import { air, useAir } from '../state/air-store';
+import { act, give, giveRun, pauseOrGoOn, shownZone, useDesk } from './desk-store';
 import { Running } from './running-time';
 import { clockWords, spanWords, wallWords } from './time-words';
 import { useNow } from './use-now';
@@ -148,7 +148,9 @@ function RunState({ rundown }: { rundown: Rundown }) {
     return row ? (state.cards[row.card]?.number ?? 'a card that is gone') : '';
   };
   const due = nextDue(state, rundown, run);
-  const late = timeline(rundown, run, now, run.zone, 200).find((planned) => planned.late > 0);
+  const late = timeline(rundown, run, now, zoneOn(air().state, run.zone), 200).find(
+    (planned) => planned.late > 0,
+  );
   return (
     <div role="status">
       <p className="truncate text-ink-2">
@@ -186,7 +188,7 @@ function RunState({ rundown }: { rundown: Rundown }) {
       {late && (
         <p className="text-warn">
           ⚠ Will not fit: {spanWords(late.late)} over the time of {numberOf(late.row)} (
-          {wallWords(late.at ?? now, wallZone())})
+          {wallWords(late.at ?? now, shownZone())})
         </p>
       )}
     </div>

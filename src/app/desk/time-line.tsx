@@ -1,9 +1,9 @@
 import { scaleLinear } from 'd3';
 import { useMemo } from 'react';
-import { cardWords, timeline } from '../../core/playout';
+import { cardWords, timeline, zoneOn } from '../../core/playout';
 import type { Rundown } from '../../core/show';
-import { releases, useAir } from '../state/air-store';
-import { useDesk, wallZone } from './desk-store';
+import { air, releases, useAir } from '../state/air-store';
+import { shownZone, useDesk } from './desk-store';
 import { spanWords, wallWords } from './time-words';
 import { useNow } from './use-now';
 
@@ -29,7 +29,7 @@ function Ruler({ rundown }: { rundown: Rundown }) {
   // Where nothing runs the line shows what would come if it began now; it must not crawl with every second.
   const base = run ? now : Math.floor(now / 5) * 5;
   const planned = useMemo(
-    () => timeline(rundown, run, base, run?.zone ?? wallZone(), 60),
+    () => timeline(rundown, run, base, run ? zoneOn(air().state, run.zone) : shownZone(), 60),
     [rundown, run, base],
   );
   const timed = planned.filter((own) => own.at !== null);
@@ -57,7 +57,7 @@ function Ruler({ rundown }: { rundown: Rundown }) {
           className="number absolute inset-y-0 border-l border-line/60 pl-1 text-[10px] leading-4 text-ink-3"
           style={{ left: `${x(tick)}%` }}
         >
-          {wallWords(tick, wallZone()).slice(0, span > 3000 ? 5 : 8)}
+          {wallWords(tick, shownZone()).slice(0, span > 3000 ? 5 : 8)}
         </span>
       ))}
       {timed.map((own, index) => {
@@ -72,7 +72,7 @@ function Ruler({ rundown }: { rundown: Rundown }) {
           <button
             key={`${own.row} ${index}`}
             type="button"
-            title={`${card?.number ?? ''} ${wallWords(own.at, wallZone())}${own.late > 0 ? `, ${spanWords(own.late)} too late` : ''}`}
+            title={`${card?.number ?? ''} ${wallWords(own.at, shownZone())}${own.late > 0 ? `, ${spanWords(own.late)} too late` : ''}`}
             onClick={() => useDesk.setState({ row: row.id, blockFrom: null })}
             className={`absolute flex h-[17px] items-center overflow-hidden rounded border px-1 text-left text-[11px] whitespace-nowrap ${isNow ? 'border-air text-ink' : own.late > 0 ? 'border-warn text-warn' : own.until === null ? 'border-dashed border-line text-ink-2' : 'border-line text-ink-2'} bg-panel`}
             style={{

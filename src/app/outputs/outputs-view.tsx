@@ -10,6 +10,7 @@ import { Button, CheckField, Dialog, Empty, IconButton, Pennant, SelectField } f
 import { asked, jsonInit, send, useAir } from '../state/air-store';
 import { useLamp } from '../state/tally';
 import { useNow } from '../desk/use-now';
+import { AccessKeys } from './access-keys';
 import { MixerStrip } from './mixer-strip';
 
 const cardWords: Readonly<Record<TestCard, string>> = {
@@ -67,6 +68,7 @@ export function OutputsView() {
             </IconButton>
           </span>
         ))}
+        <AccessKeys />
         <Button
           onClick={() => void tell({ do: 'identify' }, 'Every output shows its name for 5 s.')}
           title="Every output shows its name for 5 s"

@@ -15,6 +15,7 @@ import { useNow } from '../desk/use-now';
 import { clockWords } from '../desk/time-words';
 import { Running } from '../desk/running-time';
 import { ChannelMonitor } from '../picture/channel-monitor';
+import { Troubles } from '../troubles/troubles';
 import { Empty, Pennant } from '../ui';
 import { air, releases, send, useAir } from '../state/air-store';
 import { useLamp, useStandings } from '../state/tally';
@@ -74,6 +75,7 @@ function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
   const broken = pad ? padProblems(pad, { ...state, channels: state.channels }) : [];
   return (
     <div className="mx-auto flex h-full max-w-[560px] flex-col gap-3 overflow-auto p-3 lg:max-w-[1180px]">
+      <Troubles />
       <header className="flex items-center gap-3">
         <h1 className="text-[17px] font-semibold">{pad?.name ?? 'Pad'}</h1>
         <span className="text-ink-2">{channel.name}</span>

@@ -9,7 +9,7 @@ export function AirTime() {
   useEffect(() => {
     const timer = setInterval(() => {
       const client = air();
-      const now = client.clock.now();
+      const now = client.clock.now() + client.state.dayOffset;
       const rate = client.state.channels[0]?.format.rate ?? 50;
       const frame = Math.floor((now % 1) * exactRate(rate));
       const text = `${formatClock(now, 'HH:mm:ss', -new Date().getTimezoneOffset())}:${String(frame).padStart(2, '0')}`;

@@ -7,7 +7,7 @@ import {
   cardDifferences,
   changedParts,
   makeRelease,
-  reactionCycle,
+  releaseProblem,
   releaseOf,
   showReferences,
   templateDifferences,
@@ -49,9 +49,8 @@ export function ReleaseDialog(props: { show: Show; onClose: () => void }) {
       Object.values(show.templates)
         .map(tetherCycle)
         .find((p) => p !== null) ??
-      reactionCycle(show) ??
-      null,
-    [show],
+      releaseProblem(whole),
+    [show, whole],
   );
   const chosen = changed.filter(({ id }) => !left.has(id));
   const isPart = before !== undefined && left.size > 0;

@@ -5,6 +5,7 @@ import { Button, IconButton } from '../ui';
 import { air, isReleased, setAccessKey, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
 import { People, useAreaTold } from '../people/people';
+import { Troubles } from '../troubles/troubles';
 import { AirTime } from './air-time';
 import { CardsToAir } from './cards-to-air';
 import { History } from './history';
@@ -44,6 +45,7 @@ export function Shell() {
         <ServerState />
         <AirTime />
       </header>
+      <Troubles />
       <SaveProblem />
       <KeptCards />
       <CardsToAir />

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import {
   AirClient,
+  GiveBack,
   ReleaseShelf,
   usualMomentMs,
   type AirSocket,
@@ -11,7 +12,8 @@ import {
 import { emptyAir, type AirEvent, type AirState, type Command, type Role } from '../../core/playout';
 import type { Problem } from '../../core/problem';
 import { canonicalJson, designOf, makeRelease, type Release, type Show } from '../../core/show';
-import { assetBlob } from './assets';
+import { assetBlob, keptBlob } from './assets';
+import { hashOf, newUuid } from './ids';
 
 interface AirStore {
   state: AirState;
@@ -24,6 +26,8 @@ interface AirStore {
   id: string;
   may: Role;
   mixer: Mixer | null;
+  /** What is wrong with the server. */
+  troubles: readonly Problem[];
   /** Commands that wait for the server's answer, longer than one would notice. */
   late: readonly Command[];
   /** Counts the releases that have come, so that what waits for one looks again. */
@@ -39,6 +43,7 @@ export const useAir = create<AirStore>(() => ({
   id: '',
   may: 'watch',
   mixer: null,
+  troubles: [],
   late: [],
   arrivals: 0,
 }));
@@ -60,6 +65,15 @@ export interface Fault {
 export const dataListeners = new Set<(feeds: readonly FeedStatus[], faults: readonly Fault[]) => void>();
 
 const keyName = 'jorvan.key';
+/** A link that brings its key: `#key=…`, taken out of the address at once. */
+function takeLinkedKey(): void {
+  const key = /^#key=([\w-]+)$/.exec(location.hash)?.[1];
+  if (key === undefined) return;
+  localStorage.setItem(keyName, key);
+  history.replaceState(history.state, '', location.pathname + location.search);
+}
+if (typeof location !== 'undefined') takeLinkedKey();
+
 const accessKey = (): string | undefined => localStorage.getItem(keyName) ?? undefined;
 
 export function setAccessKey(key: string): void {
@@ -81,6 +95,16 @@ export function setOwnName(name: string): void {
   air().tellName(name);
 }
 
+const giveBack = new GiveBack({
+  release: (hash) => {
+    const release = releases.peek(hash);
+    return release ? canonicalJson(release) : null;
+  },
+  asset: keptBlob,
+  fetch: (...given) => fetch(...given),
+  chance: Math.random,
+});
+
 let client: AirClient | null = null;
 
 /** The line to the air server, opened when first asked for. */
@@ -97,8 +121,8 @@ export function air(): AirClient {
     ...(accessKey() === undefined ? {} : { key: accessKey() as string }),
     local: () => (performance.timeOrigin + performance.now()) / 1000,
     onChange: () => {
-      const { state, isConnected, hasState, present, refusal, id, may, mixer } = opened;
-      useAir.setState({ state, isConnected, hasState, present, refusal, id, may, mixer });
+      const { state, isConnected, hasState, present, refusal, id, may, mixer, troubles } = opened;
+      useAir.setState({ state, isConnected, hasState, present, refusal, id, may, mixer, troubles });
     },
     onData: ({ feeds, faults }) => {
       for (const listener of dataListeners) listener(feeds, faults);
@@ -107,6 +131,7 @@ export function air(): AirClient {
       for (const listener of eventListeners) listener(events);
     },
     onWaiting: () => useAir.setState({ late: opened.late }),
+    onMissing: (missing) => giveBack.missing(missing),
     onOutdated: () => location.reload(),
   });
   client = opened;
@@ -120,7 +145,7 @@ export const setMomentMs = (ms: number): void => localStorage.setItem(momentName
 
 /** Sends a command; resolves with null when it is on air, or with the problem. */
 export const send = async (command: Command): Promise<Problem | null> =>
-  (await air().send(command, crypto.randomUUID(), momentMs())).problem;
+  (await air().send(command, newUuid(), momentMs())).problem;
 
 const authorised = (): Record<string, string> =>
   accessKey() ? { authorization: `Bearer ${accessKey()}` } : {};
@@ -181,9 +206,14 @@ export async function sendRelease(
     });
     if ('problem' in put) return put;
   }
-  const added = await asked('/api/releases', jsonInit('POST', release));
+  const text = canonicalJson(release);
+  const hash = await hashOf(new TextEncoder().encode(text));
+  const added = await asked(`/api/releases/${hash}`, {
+    method: 'PUT',
+    body: text,
+    headers: { 'content-type': 'application/json' },
+  });
   if ('problem' in added) return added;
-  const { hash } = added.body as { hash: string };
   const refused = await send({ do: 'release', release: hash, over });
   return refused ? { problem: refused } : { hash };
 }

@@ -13,10 +13,14 @@ import { problem, type Problem } from '../../core/problem';
 import { database, storageWords } from './database';
 import { hashOf } from './ids';
 
+/** The bytes of an asset that this browser has. */
+export const keptBlob = async (id: string): Promise<Blob | null> =>
+  (await database.assets.get(id))?.blob ?? null;
+
 /** Bytes of an asset: from this browser, or from the air server for what is on air. */
 export async function assetBlob(id: string): Promise<Blob | null> {
-  const stored = await database.assets.get(id);
-  if (stored) return stored.blob;
+  const stored = await keptBlob(id);
+  if (stored) return stored;
   const response = await fetch(`/api/assets/${id}`).catch(() => null);
   return response?.ok ? response.blob() : null;
 }

@@ -34,6 +34,8 @@ export interface Moment {
   readonly enterFrame: number | null;
   /** The air clock in seconds since 1970-01-01 UTC, for clocks. */
   readonly time: number;
+  /** What the time of day is ahead of the air clock, in seconds; left out: nothing. */
+  readonly dayOffset?: number;
   /** Seconds since Enter began, for videos; left out, the phase and frame tell it as if Hold had no length. */
   readonly age?: number;
   /** Frames since Enter ended, for the idle loop, which runs on through Exit; left out or null: it stands still. */
@@ -222,7 +224,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   else if (node.kind === 'camera') node.seconds = moment.time;
   else if (node.kind === 'text' && part.element.kind === 'clock') {
     const { element } = part;
-    const text = clockWords(element, moment.time);
+    const text = clockWords(element, moment.time, moment.dayOffset);
     if (text !== node.layout.lines[0]?.text)
       node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
   }

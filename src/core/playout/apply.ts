@@ -1,5 +1,5 @@
 import { enablePatches, produceWithPatches, type Patch } from 'immer';
-import { ProblemError, type Problem } from '../problem';
+import { problem, ProblemError, type Problem } from '../problem';
 import { sameNumber } from '../show';
 import { annotate, drop, keep, putCards, putRow, removeRow, renumber, setLoop } from './cards';
 import { add, change, count, data, hold, move, next, revert } from './change';
@@ -23,6 +23,8 @@ export type Applied =
       readonly patches: readonly Patch[];
       /** What happened, in order. */
       readonly events: readonly AirEvent[];
+      /** What failed by a fault of the program and was passed over, so that the rest goes on. */
+      readonly faults: readonly Error[];
     }
   /** Refused: the state stands as it was. */
   | { readonly problem: Problem };
@@ -39,6 +41,7 @@ export const emptyAir = (): AirState => ({
   runs: {},
   aired: {},
   due: [],
+  dayOffset: 0,
 });
 
 /** Seconds by which what falls due is carried out early, so that every output knows of it before its frame. */
@@ -49,10 +52,14 @@ const mostDues = 500;
 
 type Recipe = (work: Work) => void;
 
+const fault = (error: Error): Problem =>
+  problem('server-fault', `The server made a mistake of its own (${error.message}).`);
+
 /** The state after a command given at `at`, in air clock seconds; or why it was refused. Never throws for bad input. */
 export function apply(state: AirState, command: Command, at: number, releases: Releases): Applied {
   const patches: Patch[] = [];
   const events: AirEvent[] = [];
+  const faults: Error[] = [];
   let current = state;
   const ids = new Map<string, number>();
   const newId = (of: string): string => {
@@ -93,8 +100,10 @@ export function apply(state: AirState, command: Command, at: number, releases: R
       try {
         step(due.carryOut, due.at, { why: due.why, by: due.by });
       } catch (error) {
-        if (!(error instanceof ProblemError)) throw error;
-        step((work) => due.fails(work, error), due.at, { why: due.why, by: due.by });
+        // What falls due stands before every command: a fault of one must not stop all that come after it.
+        if (!(error instanceof ProblemError)) faults.push(error as Error);
+        const wrong = error instanceof ProblemError ? error : new ProblemError(fault(error as Error));
+        step((work) => due.fails(work, wrong), due.at, { why: due.why, by: due.by });
       }
     }
     step(({ state: draft }) => {
@@ -119,7 +128,7 @@ export function apply(state: AirState, command: Command, at: number, releases: R
       step((work) => carryOut(work, command), at, command.do === 'data' ? { why: 'data' } : {});
       catchUp(at + aheadSeconds);
     }
-    return { state: current, patches, events };
+    return { state: current, patches, events, faults };
   } catch (error) {
     if (error instanceof ProblemError) return { problem: error.problem };
     throw error;
@@ -169,7 +178,11 @@ function firstDue(state: AirState): FirstDue | null {
         const going = own.graphics.find((g) => g.id === id);
         if (going) leave(work, channelId, own, going, nextFrame(work.at, channel));
       };
-      first = { at: leaveAt, why: 'time', by: '', carryOut: goes, fails: () => undefined };
+      const stays: FirstDue['fails'] = ({ state: draft }) => {
+        const own = draft.air[channelId]?.graphics.find((g) => g.id === id);
+        if (own) own.leaveAt = null;
+      };
+      first = { at: leaveAt, why: 'time', by: '', carryOut: goes, fails: stays };
     }
   }
   return first;
@@ -182,6 +195,11 @@ function carryOut(work: Work, command: Exclude<Command, { do: 'tick' }>): void {
   switch (command.do) {
     case 'release':
       return takeRelease(work, command);
+    case 'clock':
+      if (command.dayOffset === undefined)
+        return refuse('no-target', 'Only the server can say what its clock shows.', 'dayOffset');
+      work.state.dayOffset = command.dayOffset;
+      return;
     case 'keep':
       return keep(work, command);
     case 'note':

@@ -288,6 +288,13 @@ export const commandSchema = z.discriminatedUnion('do', [
   }),
   /** Carries out what has fallen due; given by the server alone. */
   z.strictObject({ do: z.literal('tick'), lives, ...meta }),
+  /** The time of day follows the machine's clock at once. The air clock, and with it what is up, goes on as it was. */
+  z.strictObject({
+    do: z.literal('clock'),
+    /** What the time of day is then ahead of the air clock, in seconds; the server sets it. */
+    dayOffset: z.number().optional(),
+    ...meta,
+  }),
   z.strictObject({
     do: z.literal('release'),
     release: assetIdSchema,

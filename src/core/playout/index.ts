@@ -16,6 +16,7 @@ export { airEventSchema, asRunEvents, type AirEvent } from './event';
 export {
   endOfRow,
   momentOfDay,
+  zoneOn,
   nextDue,
   placeOf,
   rowAfter,
@@ -40,6 +41,7 @@ export {
   type Cue,
   type Graphic,
   openAirState,
+  stateFormat,
 } from './state';
 export {
   endOf,

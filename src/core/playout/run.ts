@@ -4,7 +4,7 @@ import type { Command } from './command';
 import { channelOf, findTarget } from './lookup';
 import { newRun, type Run } from './run-state';
 import { takeOn } from './take';
-import { endOfRow, nextDue, placeOf, rowAfter, rowOf } from './timeline';
+import { endOfRow, nextDue, placeOf, rowAfter, rowOf, zoneOn } from './timeline';
 import type { AirState, Graphic } from './state';
 import { note, plain, refuse, type Work } from './work';
 
@@ -37,7 +37,7 @@ export function run(work: Work, command: Extract<Command, { do: 'run' }>): void 
     if (row?.start.by === 'time' && due < work.at - 1)
       return refuse(
         'time-past',
-        `The first row was due at ${dayOf(due, command.zone ?? 0)}, which is past. Give it another time, or start at a later row.`,
+        `The first row was due at ${dayOf(due, zoneOn(state, command.zone ?? 0))}, which is past. Give it another time, or start at a later row.`,
         'from',
       );
     return;
@@ -182,7 +182,7 @@ export function rowFallsDue(work: Work, id: string): void {
   const row = rowOf(rundown, own.next);
   if (row?.start.by === 'time' && own.row !== null && work.at < own.at - 1) {
     own.pausedAt = work.now;
-    own.wrong = `A row was due at ${dayOf(work.at, own.zone)}, which is past. Skip it, or take it by hand; nothing was changed on air.`;
+    own.wrong = `A row was due at ${dayOf(work.at, zoneOn(work.state, own.zone))}, which is past. Skip it, or take it by hand; nothing was changed on air.`;
     return;
   }
   takeRow(work, rundown, own, true);

@@ -134,6 +134,9 @@ export const dueSchema = z.object({
 });
 export type Due = z.infer<typeof dueSchema>;
 
+/** Raised when the state changes in a way that one kept before must be brought up from. */
+export const stateFormat = 1;
+
 /** The whole on-air state; plain JSON. */
 export const airStateSchema = z.object({
   /** Counts the commands that made it. */
@@ -152,6 +155,8 @@ export const airStateSchema = z.object({
   /** Cards that were on air at least once, and when last. */
   aired: z.record(idSchema, z.number()).default({}),
   due: z.array(dueSchema).default([]),
+  /** What the time of day is ahead of the air clock, in seconds: the air clock never jumps, the time of day may. */
+  dayOffset: z.number().default(0),
 });
 export type AirState = z.infer<typeof airStateSchema>;
 

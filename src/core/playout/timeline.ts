@@ -38,9 +38,13 @@ export const rowOf = (rundown: Rundown, id: string | null): RundownRow | undefin
 
 const day = 86_400;
 
+/** Minutes that the time of day in a zone (minutes east of UTC) is ahead of the air clock. */
+export const zoneOn = ({ dayOffset }: Pick<AirState, 'dayOffset'>, zone: number): number =>
+  zone + dayOffset / 60;
+
 /**
  * The moment of a time of day that is meant at a moment: that of the same day, or of the next where it is more than
- * twelve hours gone. `zone` in minutes east of UTC.
+ * twelve hours gone. `zone`: minutes that the time of day there is ahead of the air clock, see `zoneOn`.
  */
 export function momentOfDay(time: number, now: number, zone: number): number {
   const midnight = Math.floor((now + zone * 60) / day) * day - zone * 60;
@@ -65,8 +69,9 @@ export function nextDue(state: AirState, rundown: Rundown, run: Run): number {
   const row = rowOf(rundown, run.next);
   if (!row || run.pausedAt !== null || run.isByHand) return Infinity;
   const { start } = row;
+  const zone = zoneOn(state, run.zone);
   // The first row goes as soon as it is started, unless it has its time.
-  if (run.row === null) return start.by === 'time' ? momentOfDay(start.time, run.at, run.zone) : run.at;
+  if (run.row === null) return start.by === 'time' ? momentOfDay(start.time, run.at, zone) : run.at;
   if (run.isHeld) return Infinity;
   switch (start.by) {
     case 'hand':
@@ -78,7 +83,7 @@ export function nextDue(state: AirState, rundown: Rundown, run: Run): number {
     case 'end':
       return endOfRow(state, run);
     case 'time':
-      return momentOfDay(start.time, run.at, run.zone);
+      return momentOfDay(start.time, run.at, zone);
   }
 }
 
@@ -95,7 +100,7 @@ export interface Planned {
 
 /**
  * What is to come, and when: from the row in place, or from the first where nothing runs. Times in air clock seconds;
- * `rounds` bounds how often a loop is gone round.
+ * `rounds` bounds how often a loop is gone round; `zone` as `zoneOn` has it.
  */
 export function timeline(
   rundown: Rundown,

@@ -109,6 +109,7 @@ export {
   type Dressing,
   type Release,
 } from './release';
+export { checkRelease, releaseProblem } from './release-check';
 export { edit, goTo, openDraft, redo, seal, undo, type Draft, type Edit } from './edit';
 export { freshName } from './operations/names';
 export * from './operations/elements';

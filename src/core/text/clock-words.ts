@@ -25,7 +25,7 @@ export function formatClock(time: number, format: ClockFormat, offset: number): 
   }
 }
 
-/** What a clock element says at a moment of the air clock. */
+/** What a clock element says at a moment of the air clock; `dayOffset`: what the time of day is ahead of it, in seconds. */
 export function clockWords(
   clock: {
     readonly format: ClockFormat;
@@ -35,8 +35,9 @@ export function clockWords(
     readonly length: number;
   },
   time: number,
+  dayOffset = 0,
 ): string {
-  if (clock.shows === 'time') return formatClock(time, clock.format, clock.offset);
+  if (clock.shows === 'time') return formatClock(time + dayOffset, clock.format, clock.offset);
   const counted = countAt(clock.counted, time);
   // A count down shows its last second until it is over.
   const shown = clock.shows === 'up' ? counted : Math.max(0, Math.ceil(clock.length - counted - 1e-6));

@@ -1,10 +1,13 @@
 // Keeps tables, views and what came of sources, and what the bindings of graphics make of them, aside from the air
 // server's thread.
-import { parentPort, receiveMessageOnPort, type MessagePort } from 'node:worker_threads';
+import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from 'node:worker_threads';
 import { typeOfValue, valueText, type Binding } from '../../core/binding';
 import { Resolver, type Resolved, type Use } from '../../core/data';
-import type { Show, Table } from '../../core/show';
+import type { Problem } from '../../core/problem';
 import type { Read, Source } from '../../core/source';
+import { AirTables } from './air-tables';
+import { CorrectionLog } from './corrections';
+import { feedOf } from './feed';
 
 export interface TraceWords {
   readonly value: string;
@@ -13,6 +16,7 @@ export interface TraceWords {
 }
 
 const resolver = new Resolver();
+const tables = new AirTables(new CorrectionLog((workerData as { corrections: string }).corrections));
 const reads = new Map<string, Read>();
 let fromReader: MessagePort | null = null;
 let feeds: Readonly<Record<string, readonly Source[]>> = {};
@@ -28,12 +32,10 @@ function takeRead({ feed, read }: { feed: string; read: Read }): void {
 
 type Message =
   | { do: 'port'; port: MessagePort }
-  | {
-      do: 'show';
-      show: Pick<Show, 'tables' | 'views' | 'assets' | 'sources'>;
-      feeds: Record<string, Source[]>;
-    }
-  | { do: 'table'; table: Table }
+  /** The release that is on air, and where it lies. */
+  | { do: 'release'; hash: string | null; paths: string[] }
+  | { do: 'table'; table: string }
+  | { do: 'correct'; table: string; bytes: Uint8Array; whole: boolean }
   | { do: 'open'; key: string; use: Use }
   | { do: 'close'; key: string }
   | { do: 'resolve'; use: Use }
@@ -56,17 +58,29 @@ function answer(message: Message): unknown {
       fromReader = message.port;
       fromReader.on('message', takeRead);
       return null;
-    case 'show':
-      feeds = message.feeds;
-      tell(resolver.setShow(message.show));
-      for (const [feed, sources] of Object.entries(feeds)) {
+    case 'release': {
+      const release = tables.take(message.hash, message.paths);
+      const { views = {}, assets = {}, sources = {} } = release ?? {};
+      const all: Record<string, Source[]> = {};
+      for (const source of Object.values(sources)) (all[feedOf(source)] ??= []).push(source);
+      feeds = all;
+      tell(resolver.setShow({ tables: tables.all(), views, assets, sources }));
+      for (const [feed, of] of Object.entries(feeds)) {
         const read = reads.get(feed);
-        if (read) for (const source of sources) tell(resolver.setSource(source, read));
+        if (read) for (const source of of) tell(resolver.setSource(source, read));
       }
       return null;
-    case 'table':
-      tell(resolver.setTable(message.table));
+    }
+    case 'table': {
+      const table = tables.table(message.table);
+      return table ? new TextEncoder().encode(JSON.stringify(table)) : null;
+    }
+    case 'correct': {
+      const done = tables.correct(message.table, message.bytes, message.whole);
+      if ('problem' in done) return done.problem satisfies Problem;
+      tell(resolver.setTable(done.table));
       return null;
+    }
     case 'open':
       tell(new Map([[message.key, resolver.open(message.key, message.use)]]));
       return null;

@@ -1,7 +1,5 @@
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import type { Binding } from '../../core/binding';
-import { sameName, withChange, type Resolved, type TableChange, type Use } from '../../core/data';
+import { sameName, type Resolved, type Use } from '../../core/data';
 import {
   cardsToCome,
   rowOf,
@@ -11,19 +9,11 @@ import {
   type Cue,
   type Graphic,
 } from '../../core/playout';
-import { problem, type Problem } from '../../core/problem';
-import {
-  cardByNumber,
-  parseCallNumber,
-  tableSchema,
-  type Release,
-  type Table,
-  type Template,
-  type Values,
-} from '../../core/show';
+import type { Problem } from '../../core/problem';
+import { cardByNumber, parseCallNumber, type Release, type Template, type Values } from '../../core/show';
 import type { AirEngine } from '../engine';
 import type { TraceWords } from './data.worker';
-import { feedOf, type SourceHost } from './source-host';
+import type { SourceHost } from './source-host';
 import type { WorkerLine } from './worker-line';
 
 /** Longest that a cue or take waits for its data; then it goes with what data brought last. */
@@ -32,6 +22,18 @@ const patienceMs = 400;
 const startMs = 4000;
 /** What is kept of a command's time to carry it out. */
 const spareMs = 150;
+
+export interface LiveDataParts {
+  readonly engine: AirEngine;
+  readonly releaseOf: (hash: string) => Release | undefined;
+  /** Where the two files of a release lie. */
+  readonly pathsOf: (hash: string) => string[];
+  readonly sources: SourceHost;
+  readonly worker: () => WorkerLine;
+  /** Air clock seconds. */
+  readonly now: () => number;
+  readonly onFaults: (faults: readonly DataFault[]) => void;
+}
 
 export interface DataFault {
   readonly key: string;
@@ -57,32 +59,23 @@ export class LiveData {
   private readonly waiting = new Map<string, Values>();
   private readonly faults = new Map<string, readonly Problem[]>();
   private release: string | null = null;
-  private tables: Record<string, Table> = {};
-  private kept: { release: string; tables: Record<string, Table> } | null = null;
   private isReady = false;
-  private isSaving = false;
-  private isDirty = false;
 
-  constructor(
-    private readonly engine: AirEngine,
-    private readonly releaseOf: (hash: string) => Release | undefined,
-    private readonly sources: SourceHost,
-    private readonly worker: () => WorkerLine,
-    private readonly home: string,
-    private readonly onFaults: (faults: readonly DataFault[]) => void,
-  ) {}
+  constructor(private readonly parts: LiveDataParts) {}
+
+  private worker = (): WorkerLine => this.parts.worker();
 
   /** Everything that a worker that starts anew must know. */
   restart(): void {
     this.uses.clear();
     this.isReady = false;
-    this.tellShow();
+    this.tellRelease();
     this.follow();
   }
 
   /** Takes up what the state shows: its release, and what is in preview and on air. */
   follow(): void {
-    const { air } = this.engine;
+    const { air } = this.parts.engine;
     if (air.release !== this.release) this.takeRelease(air.release);
     const seen = new Set<string>();
     for (const [channel, { preview, own, graphics }] of Object.entries(air.air)) {
@@ -96,30 +89,28 @@ export class LiveData {
       if (seen.has(key)) continue;
       this.uses.delete(key);
       this.waiting.delete(key);
-      if (this.faults.delete(key)) this.onFaults([{ key, problems: [] }]);
+      if (this.faults.delete(key)) this.parts.onFaults([{ key, problems: [] }]);
       this.worker().tell({ do: 'close', key });
     }
   }
 
-  private takeRelease(hash: string | null): void {
-    const release = hash === null ? undefined : this.releaseOf(hash);
-    this.release = hash;
-    this.tables = { ...release?.tables };
-    if (this.kept?.release === hash)
-      for (const [id, table] of Object.entries(this.kept.tables))
-        if (this.tables[id]) this.tables[id] = table;
-    this.kept = null;
-    this.tellShow();
-    this.sources.setAir(release ? Object.values(release.sources) : []);
+  /** The release has come that was missing. */
+  retake(): void {
+    this.takeRelease(this.parts.engine.air.release);
+    this.restart();
   }
 
-  private tellShow(): void {
-    const release = this.release === null ? undefined : this.releaseOf(this.release);
-    const list = Object.values(release?.sources ?? {});
-    const feeds: Record<string, typeof list> = {};
-    for (const source of list) (feeds[feedOf(source)] ??= []).push(source);
-    const { views = {}, assets = {}, sources = {} } = release ?? {};
-    this.worker().tell({ do: 'show', show: { tables: this.tables, views, assets, sources }, feeds });
+  private takeRelease(hash: string | null): void {
+    const release = hash === null ? undefined : this.parts.releaseOf(hash);
+    this.release = hash;
+    this.tellRelease();
+    this.parts.sources.setAir(release ? Object.values(release.sources) : []);
+  }
+
+  /** The worker reads the release itself: what it costs here does not depend on the size of its tables. */
+  private tellRelease(): void {
+    const hash = this.release;
+    this.worker().tell({ do: 'release', hash, paths: hash === null ? [] : this.parts.pathsOf(hash) });
   }
 
   private watch(
@@ -130,7 +121,7 @@ export class LiveData {
     seen: Set<string>,
     desk?: string,
   ): void {
-    const template = hash === null ? undefined : this.releaseOf(hash)?.templates[of.template];
+    const template = hash === null ? undefined : this.parts.releaseOf(hash)?.templates[of.template];
     if (!template || !isFed(template, of.row)) return;
     seen.add(key);
     const typed = this.typed(of);
@@ -157,7 +148,7 @@ export class LiveData {
       this.waiting.set(key, values);
       if (!isFlying) void this.bring(key);
     }
-    if (faults.length > 0) this.onFaults(faults);
+    if (faults.length > 0) this.parts.onFaults(faults);
   }
 
   allFaults = (): DataFault[] => [...this.faults].map(([key, problems]) => ({ key, problems }));
@@ -183,7 +174,7 @@ export class LiveData {
             : key === previewKey(channel)
               ? {}
               : { graphic: key };
-        await this.engine.submit({
+        await this.parts.engine.submit({
           do: 'data',
           channel,
           ...where,
@@ -201,7 +192,7 @@ export class LiveData {
     key: string,
     { channel, desk }: { channel: string; desk?: string },
   ): { cue: Cue; graphic?: undefined } | { graphic: Graphic; cue?: undefined } | null {
-    const air = this.engine.air.air[channel];
+    const air = this.parts.engine.air.air[channel];
     const cue = desk !== undefined ? air?.own[desk] : key === previewKey(channel) ? air?.preview : null;
     if (cue) return { cue };
     const graphic = air?.graphics.find((g) => g.id === key);
@@ -225,7 +216,7 @@ export class LiveData {
       return given;
     // What data brings is for data alone to say.
     const { live: _live, ...command } = given;
-    const use = this.useOf(this.engine.air, command);
+    const use = this.useOf(this.parts.engine.air, command);
     if (!use) return command;
     const key = JSON.stringify([use.template.id, use.row, use.typed]);
     return this.resolved(use, key, command.until).then((live) => ({ ...command, live }));
@@ -233,7 +224,7 @@ export class LiveData {
 
   /** A command that may take rows, with what data brings to their cards. */
   private forRows(command: Extract<Command, { do: 'tick' | 'run' }>): Command | Promise<Command> {
-    const { air } = this.engine;
+    const { air } = this.parts.engine;
     const started = command.do === 'run' && command.act === 'start' ? command : null;
     const rundown = started && air.rundowns.find(({ id }) => id === started.rundown);
     const first = rundown && (rowOf(rundown, started.from ?? null) ?? rundown.rows[0]);
@@ -266,7 +257,7 @@ export class LiveData {
       });
     let timer: NodeJS.Timeout | undefined;
     const late = new Promise<Values>((resolve) => {
-      const left = (until - Date.now() / 1000) * 1000 - spareMs;
+      const left = (until - this.parts.now()) * 1000 - spareMs;
       const patience = Math.max(0, Math.min(left, this.isReady ? patienceMs : startMs));
       timer = setTimeout(() => resolve(this.last.get(key) ?? {}), patience);
     });
@@ -281,7 +272,7 @@ export class LiveData {
     air: AirState,
     command: Extract<Command, { do: 'cue' | 'take' | 'change' | 'fill' }>,
   ): Use | null {
-    const release = air.release === null ? undefined : this.releaseOf(air.release);
+    const release = air.release === null ? undefined : this.parts.releaseOf(air.release);
     const named = (template: Template, values: Values): Values =>
       Object.fromEntries(
         Object.entries(values).flatMap(([name, value]) => {
@@ -306,7 +297,7 @@ export class LiveData {
         own.find((g) => g.id === command.graphic) ??
         own.find((g) => g.lane === command.lane) ??
         (own.length === 1 ? own[0] : undefined);
-      const template = graphic && this.releaseOf(graphic.release)?.templates[graphic.template];
+      const template = graphic && this.parts.releaseOf(graphic.release)?.templates[graphic.template];
       if (!graphic || !template || !isFed(template, graphic.row)) return null;
       return {
         template,
@@ -330,39 +321,14 @@ export class LiveData {
     return { template, typed: { ...card?.values, ...named(template, command.values ?? {}) }, row };
   }
 
-  /** A table as air has it. */
-  table = (id: string): Table | undefined => this.tables[id];
-
-  /** Puts a corrected table in place; only tables of the release on air are taken. */
-  setTable(id: string, value: unknown): Problem | null {
-    if (!this.tables[id])
-      return problem(
-        'unknown-table',
-        'Nothing on air takes values from this table. Release the show first.',
-        id,
-      );
-    const parsed = tableSchema.safeParse(value);
-    if (!parsed.success || parsed.data.id !== id)
-      return problem(
-        'damaged-table',
-        `The table is damaged at ${parsed.error?.issues[0]?.path.join('.') ?? 'its id'}.`,
-        id,
-      );
-    this.tables = { ...this.tables, [id]: parsed.data };
-    this.worker().tell({ do: 'table', table: parsed.data });
-    void this.save();
-    return null;
+  /** A table as air has it, as JSON; null where air has none of that id. */
+  table(id: string): Promise<Uint8Array | null> {
+    return this.worker().ask<Uint8Array | null>({ do: 'table', table: id });
   }
 
-  changeTable(id: string, change: TableChange): Problem | null {
-    const table = this.tables[id];
-    if (!table)
-      return problem(
-        'unknown-table',
-        'Nothing on air takes values from this table. Release the show first.',
-        id,
-      );
-    return this.setTable(id, withChange(table, change));
+  /** Corrects a table of the release on air, with JSON of what is new of it, or of it whole. */
+  correct(id: string, bytes: Uint8Array, whole: boolean): Promise<Problem | null> {
+    return this.worker().ask<Problem | null>({ do: 'correct', table: id, bytes, whole });
   }
 
   trace(use: Use, binding: Pick<Binding, 'from' | 'steps'>): Promise<TraceWords[]> {
@@ -376,49 +342,10 @@ export class LiveData {
     const found = this.found(key, known);
     const graphic = found?.graphic ?? null;
     const of = found?.graphic ?? found?.cue;
-    const hash = graphic ? graphic.release : this.engine.air.release;
-    const template = of && hash ? this.releaseOf(hash)?.templates[of.template] : undefined;
+    const hash = graphic ? graphic.release : this.parts.engine.air.release;
+    const template = of && hash ? this.parts.releaseOf(hash)?.templates[of.template] : undefined;
     if (!of || !template) return null;
-    const shown = graphic ? shownAt(graphic, Date.now() / 1000).values : of.values;
+    const shown = graphic ? shownAt(graphic, this.parts.now()).values : of.values;
     return { use: { template, typed: this.typed(of), row: of.row }, shown };
-  }
-
-  private file = (): string => join(this.home, 'data', 'tables.json');
-
-  /** Corrections outlive the server, as long as the release that they correct is on air. */
-  private async save(): Promise<void> {
-    this.isDirty = true;
-    if (this.isSaving) return;
-    this.isSaving = true;
-    try {
-      while (this.isDirty) {
-        this.isDirty = false;
-        await mkdir(join(this.home, 'data'), { recursive: true });
-        await writeFile(`${this.file()}.new`, JSON.stringify({ release: this.release, tables: this.tables }));
-        await rename(`${this.file()}.new`, this.file());
-      }
-    } catch {
-      // A full disk loses corrections at the next start alone; what is on air stands.
-    } finally {
-      this.isSaving = false;
-    }
-  }
-
-  /** Reads the corrections that were kept; to be waited for before the first release is taken up. */
-  async begin(): Promise<void> {
-    try {
-      const kept = JSON.parse(await readFile(this.file(), 'utf8')) as {
-        release: string;
-        tables: Record<string, unknown>;
-      };
-      this.kept = { release: kept.release, tables: {} };
-      for (const [id, value] of Object.entries(kept.tables)) {
-        const parsed = tableSchema.safeParse(value);
-        if (parsed.success) this.kept.tables[id] = parsed.data;
-      }
-    } catch {
-      // None kept.
-    }
-    this.follow();
   }
 }

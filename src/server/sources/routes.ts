@@ -2,18 +2,11 @@ import express, { type NextFunction, type Request, type Response, type Router } 
 import { z } from 'zod';
 import { bindingSchema } from '../../core/binding';
 import { problem, type Problem } from '../../core/problem';
-import type { TableChange } from '../../core/data';
-import { idSchema } from '../../core/show';
 import { sourceSchema, standInStreams, type StandInStream } from '../../core/source';
 import type { Keys } from './keys';
 import type { LiveData } from './live-data';
 import type { SourceHost } from './source-host';
 
-const rowChange = z.object({
-  set: z.array(z.object({ id: idSchema, cells: z.record(idSchema, z.string().max(10_000)) })).max(200_000),
-  gone: z.array(idSchema).max(200_000),
-  order: z.array(idSchema).max(200_000).optional(),
-});
 const query = z.object({
   database: z.string().max(100),
   statement: z.string().max(20_000),
@@ -33,7 +26,7 @@ export function dataRoutes(
   fail: (response: Response, wrong: Problem) => void,
 ): Router {
   const router = express.Router();
-  const json = express.json({ limit: '64mb' });
+  const json = express.json({ limit: '4mb' });
   const read = <T>(schema: z.ZodType<T>, request: Request, response: Response): T | null => {
     const parsed = schema.safeParse(request.body);
     if (parsed.success) return parsed.data;
@@ -70,22 +63,23 @@ export function dataRoutes(
     else fail(response, problem('not-found', 'This source is not looked at any more.'));
   });
 
-  router.get('/tables/:id', controls, (request, response) => {
-    const table = live.table(String(request.params['id']));
-    if (table) response.json(table);
+  router.get('/tables/:id', controls, async (request, response) => {
+    const table = await live.table(String(request.params['id']));
+    if (table) response.type('json').send(Buffer.from(table));
     else fail(response, problem('unknown-table', 'Nothing on air takes values from this table.'));
   });
-  router.put('/tables/:id', controls, json, (request, response) => {
-    const wrong = live.setTable(String(request.params['id']), request.body);
-    if (wrong) fail(response, wrong);
-    else response.status(204).end();
-  });
-  router.patch('/tables/:id', controls, json, (request, response) => {
-    const change = read(rowChange, request, response);
-    const wrong = change && live.changeTable(String(request.params['id']), change as TableChange);
-    if (wrong) fail(response, wrong);
-    else if (change) response.status(204).end();
-  });
+  // Read by the worker that owns the rows: this thread is the air's.
+  const correct =
+    (whole: boolean) =>
+    async (request: Request, response: Response): Promise<void> => {
+      const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+      const wrong = await live.correct(String(request.params['id']), bytes, whole);
+      if (wrong) fail(response, wrong);
+      else response.status(204).end();
+    };
+  const raw = express.raw({ type: () => true, limit: '64mb' });
+  router.put('/tables/:id', controls, raw, correct(true));
+  router.patch('/tables/:id', controls, raw, correct(false));
 
   router.post('/trace', controls, json, async (request, response) => {
     const asked = read(

@@ -4,10 +4,10 @@ import { join, relative, sep } from 'node:path';
 import { MessageChannel } from 'node:worker_threads';
 import type { FeedStatus } from '../../air';
 import { problem, type Problem } from '../../core/problem';
-import { canonicalJson } from '../../core/show';
 import { fileNameOf, type Source, type StandInStream } from '../../core/source';
 import { feedAnswer, startStreams, steer, type StreamState } from '../../standins';
 import { askAddress } from './address';
+import { feedOf } from './feed';
 import type { Keys } from './keys';
 import type { QueryDone, QueryJob } from './query.worker';
 import type { ReadDone, ReadJob } from './reader.worker';
@@ -36,19 +36,6 @@ const lookMs = 100;
 const longestBackoffS = 60;
 /** A file that breaks off is looked at again so many times before that is told. */
 const secondLooks = 8;
-
-/** What two sources must have alike to share what comes. */
-export function feedOf(source: Source): string {
-  const { id: _id, name: _name, types: _types, ...rest } = source;
-  const text = canonicalJson(rest);
-  let a = 0xdeadbeef;
-  let b = 0x41c6ce57;
-  for (let i = 0; i < text.length; i += 1) {
-    a = Math.imul(a ^ text.charCodeAt(i), 2654435761);
-    b = Math.imul(b ^ text.charCodeAt(i), 1597334677);
-  }
-  return `${source.kind}-${(a >>> 0).toString(36)}${(b >>> 0).toString(36)}`;
-}
 
 export interface SourceHostOptions {
   readonly folder: string;

@@ -42,7 +42,7 @@ const start = async (): Promise<void> => {
     workers: pathToFileURL(`${resolve('dist')}/`),
     version: 'test',
     demo: false,
-    log: () => undefined,
+    say: () => undefined,
   });
 };
 const url = (): string => `http://localhost:${server.port}`;

@@ -22,13 +22,18 @@ export class WorkerLine {
     private readonly onEvent: (event: unknown) => void,
     private readonly onStart: (line: WorkerLine) => void,
     private readonly longestMs = 30_000,
+    /** What the worker is told before its first line runs. */
+    private readonly told: unknown = null,
   ) {
     this.worker = this.start();
     onStart(this);
   }
 
   private start(): Worker {
-    const worker = new Worker(this.file, { resourceLimits: { maxOldGenerationSizeMb: 2048 } });
+    const worker = new Worker(this.file, {
+      workerData: this.told,
+      resourceLimits: { maxOldGenerationSizeMb: 2048 },
+    });
     worker.on('message', (message: { id?: number; value?: unknown; error?: string; event?: unknown }) => {
       if (message.id === undefined) return this.onEvent(message.event);
       const waiting = this.waiting.get(message.id);

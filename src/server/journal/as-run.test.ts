@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
-import type { AirEvent } from '../core/playout';
+import type { AirEvent } from '../../core/playout';
 import { asRun } from './as-run';
-import type { JournalEntry } from './journal';
+import type { EntryHead } from './entry';
 
 const event = (given: Partial<AirEvent>): AirEvent => ({
   what: 'change',
@@ -21,9 +21,9 @@ const event = (given: Partial<AirEvent>): AirEvent => ({
   ...given,
 });
 
-async function* history(events: readonly AirEvent[]): AsyncGenerator<JournalEntry> {
+async function* history(events: readonly AirEvent[]): AsyncGenerator<EntryHead> {
   for (const [sequence, one] of events.entries())
-    yield { sequence, at: one.at, command: { do: 'tick' }, events: [one] };
+    yield { sequence, at: one.at, dayOffset: 0, command: { do: 'tick' }, events: [one] };
 }
 
 test('what data changes of one graphic is one line, until something else happens to it', async () => {

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
-import { asRunEvents, type AirEvent } from '../core/playout';
-import type { JournalEntry } from './journal';
+import { asRunEvents, type AirEvent } from '../../core/playout';
+import type { EntryHead } from './entry';
 
 /** One line of the as-run log. Times as ISO 8601 in UTC, with milliseconds. */
 export interface AsRunLine {
@@ -24,11 +24,10 @@ export interface AsRunLine {
   readonly until?: string;
 }
 
-const iso = (seconds: number | null): string =>
-  seconds === null ? '' : new Date(Math.round(seconds * 1000)).toISOString();
+const iso = (seconds: number): string => new Date(Math.round(seconds * 1000)).toISOString();
 
 export interface AsRunFilter {
-  /** Air clock seconds. */
+  /** Seconds since 1970-01-01 UTC by the time of day. */
   readonly from?: number;
   readonly to?: number;
   readonly channel?: string;
@@ -39,17 +38,22 @@ export interface AsRunFilter {
 }
 
 /** The as-run log out of the journal: every take, change and clear, with who, what and when. */
-export async function asRun(history: AsyncIterable<JournalEntry>, filter: AsRunFilter): Promise<AsRunLine[]> {
+export async function asRun(history: AsyncIterable<EntryHead>, filter: AsRunFilter): Promise<AsRunLine[]> {
   const lines: AsRunLine[] = [];
   /** The line that further changes by data go into, by graphic. */
   const open = new Map<string, { -readonly [K in keyof AsRunLine]: AsRunLine[K] }>();
-  for await (const { sequence, events } of history)
-    for (const event of events ?? []) {
+  for await (const { sequence, events, dayOffset } of history)
+    for (const event of events) {
       if (!asRunEvents.has(event.what)) continue;
       if (filter.channel !== undefined && event.channel !== filter.channel) continue;
-      if (event.at < (filter.from ?? -Infinity) || event.at > (filter.to ?? Infinity)) continue;
+      const at = event.at + dayOffset;
+      if (at < (filter.from ?? -Infinity) || at > (filter.to ?? Infinity)) continue;
       const { what, why, by, channel, lane, number, name, detail, card, graphic, values } = event;
-      const times = { planned: iso(event.planned), asked: iso(event.asked), at: iso(event.at) };
+      const times = {
+        planned: event.planned === null ? '' : iso(event.planned + dayOffset),
+        asked: iso(event.asked + dayOffset),
+        at: iso(at),
+      };
       const known = filter.folds ? open.get(`${channel} ${graphic}`) : undefined;
       if (known && what === 'change' && why === 'data') {
         known.changes = (known.changes ?? 1) + 1;
