@@ -1,10 +1,52 @@
 import { useEffect, useRef } from 'react';
 import { toast } from 'sonner';
+import { largestMessage } from '../../air';
+import type { Problem } from '../../core/problem';
 import type { Card } from '../../core/show';
 import { releases, send, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
 
 const settleMs = 150;
+
+/**
+ * Cards in parts that fit a message; what is refused ends it. What fits one comes in one: all of it or none. Else dropped
+ * ones go first, so that their numbers are free.
+ */
+async function sendCards(keep: readonly Card[], drop: readonly string[]): Promise<Problem | null> {
+  const kept = inParts(keep);
+  const gone = inParts(drop);
+  if (kept.length <= 1 && gone.length <= 1) return send({ do: 'cards', keep: [...keep], drop: [...drop] });
+  const parts = [
+    ...gone.map((part) => ({ keep: [], drop: part })),
+    ...kept.map((part) => ({ keep: part, drop: [] })),
+  ];
+  for (const part of parts) {
+    const refused = await send({ do: 'cards', ...part });
+    if (refused) return refused;
+  }
+  return null;
+}
+
+const partBytes = largestMessage / 2 - 1000;
+const partMembers = 1000;
+
+/** A list in parts, two of which fit a message as JSON. */
+function inParts<T>(list: readonly T[]): T[][] {
+  const parts: T[][] = [];
+  let room = 0;
+  for (const one of list) {
+    const size = new TextEncoder().encode(JSON.stringify(one)).length + 1;
+    const last = parts.at(-1);
+    if (last && size <= room && last.length < partMembers) {
+      last.push(one);
+      room -= size;
+    } else {
+      parts.push([one]);
+      room = partBytes - size;
+    }
+  }
+  return parts;
+}
 
 const isAlike = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
@@ -48,7 +90,7 @@ export function CardsToAir() {
       });
       const drop = Object.keys(before.cards).filter((id) => !show.cards[id] && state.cards[id]);
       if (keep.length + drop.length === 0) return;
-      void send({ do: 'cards', keep, drop }).then(
+      void sendCards(keep, drop).then(
         (refused) => refused && toast.error(`The Desk does not have it yet: ${refused.message}`),
       );
     }, settleMs);

@@ -6,10 +6,11 @@ import {
   fieldValueSchema,
   followsSchema,
   idSchema,
+  nameSchema,
   rundownRowSchema,
 } from '../show';
 
-const channel = z.string().min(1).max(60);
+const channel = nameSchema(60);
 /** By field name or field id. */
 const values = z.record(z.string().max(100), fieldValueSchema);
 /** Further channels for the same; all of them or none. */
@@ -20,7 +21,7 @@ const number = z.union([z.string().max(20), z.number()]).transform(String);
 const target = {
   number: number.optional(),
   card: idSchema.optional(),
-  template: z.string().min(1).max(200).optional(),
+  template: nameSchema(200).optional(),
   values: values.optional(),
   /** The row to fill it from, kept in step. */
   row: z.object({ of: idSchema, key: z.string().min(1).max(200) }).optional(),
@@ -42,7 +43,7 @@ const lives = z.record(idSchema, z.record(idSchema, fieldValueSchema)).optional(
 /** Which preview is meant: that of one Desk, or where `own` is absent the one that all share. */
 const preview = {
   /** The Desk that gives it, by its id. */
-  desk: z.string().min(1).max(64).optional(),
+  desk: nameSchema(64).optional(),
   own: z.literal(true).optional(),
 };
 export type WhichPreview = { desk?: string; own?: true };
@@ -222,7 +223,7 @@ export const commandSchema = z.discriminatedUnion('do', [
     do: z.literal('keep'),
     number,
     card: idSchema.optional(),
-    template: z.string().min(1).max(200),
+    template: nameSchema(200),
     values,
     /** The row that it is kept in step with. */
     row: z.object({ of: idSchema, key: z.string().min(1).max(200) }).optional(),
@@ -244,7 +245,7 @@ export const commandSchema = z.discriminatedUnion('do', [
   /** New numbers for a block of cards, in their order: the first, and the step from one to the next. */
   z.strictObject({
     do: z.literal('renumber'),
-    cards: z.array(idSchema).min(1).max(100_000),
+    cards: z.array(idSchema).min(1).max(10_000),
     first: number,
     step: number,
     ...meta,
@@ -253,7 +254,7 @@ export const commandSchema = z.discriminatedUnion('do', [
   /** Cards as the draft of the show has them, kept and dropped at once: all of them or none. */
   z.strictObject({
     do: z.literal('cards'),
-    keep: z.array(cardSchema).max(5000),
+    keep: z.array(cardSchema).max(2000),
     drop: z.array(idSchema).max(5000),
     ...meta,
   }),

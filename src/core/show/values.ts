@@ -17,7 +17,15 @@ export const styleIn = (value: unknown): string | null =>
 /** Content hash of an asset: SHA-256 in hex. */
 export const assetIdSchema = z.string().regex(/^[0-9a-f]{64}$/, 'the SHA-256 of an asset');
 
-export const idSchema = z.string().min(1).max(64);
+/** A name by which things are looked up: never one that every object of the language has. */
+export const nameSchema = (longest: number) =>
+  z
+    .string()
+    .min(1)
+    .max(longest)
+    .refine((name) => !(name in Object.prototype), 'a name that means nothing else');
+
+export const idSchema = nameSchema(64);
 
 /** What a field holds; null means empty. */
 export const fieldValueSchema = z.union([z.string().max(10_000), z.number(), z.boolean(), z.null()]);

@@ -125,7 +125,7 @@ export async function askAddress(asked: Asked, allowed: ReadonlySet<string>): Pr
       return { problem: problem('bad-answer', `${url.host} answered ${statusCode}.${hint}`, url.href) };
     }
     try {
-      const bytes = await bodyOf(response, Math.max(1, end - Date.now()));
+      const bytes = await bodyOf(response, url.host, Math.max(1, end - Date.now()));
       return {
         bytes,
         etag: response.headers.etag ?? null,
@@ -147,6 +147,12 @@ export async function askAddress(asked: Asked, allowed: ReadonlySet<string>): Pr
     problem: problem('too-many-redirects', `${asked.url} sends on more than ${mostRedirects} times.`, 'url'),
   };
 }
+
+/** What data unpacks to at most, times its packed size; see RFC 1951: DEFLATE reaches 1032. */
+const suspiciousRatio = 100;
+
+const sizeWords = (bytes: number): string =>
+  bytes < 1 << 20 ? `${Math.ceil(bytes / 1024)} KiB` : `${Math.round(bytes / (1 << 20))} MiB`;
 
 function once(
   url: URL,
@@ -196,7 +202,8 @@ function once(
   });
 }
 
-function bodyOf(response: IncomingMessage, ms: number): Promise<Uint8Array> {
+/** The bytes of an answer, unpacked. One without end, or that unpacks to more than is taken, is refused by that name. */
+function bodyOf(response: IncomingMessage, host: string, ms: number): Promise<Uint8Array> {
   const coding = response.headers['content-encoding'] ?? '';
   const unpacker =
     coding === 'gzip'
@@ -210,22 +217,43 @@ function bodyOf(response: IncomingMessage, ms: number): Promise<Uint8Array> {
   return new Promise((resolve, reject) => {
     const chunks: Uint8Array[] = [];
     let size = 0;
+    let packed = 0;
+    if (unpacker) response.on('data', (chunk: Uint8Array) => (packed += chunk.length));
     const stop = (error: Error): void => {
       clearTimeout(timer);
-      response.destroy();
+      // Before the end of the connection, which would be said in its place.
       reject(error);
+      response.destroy();
     };
-    const timer = setTimeout(() => stop(new Error('it took too long')), ms);
+    const timer = setTimeout(
+      () =>
+        stop(
+          new Refusal(
+            problem(
+              'endless-answer',
+              `${host} was still sending when its time was over, after ${sizeWords(size)}. Give it more time, or ask for a part; an address that streams without end is no source.`,
+              'url',
+            ),
+          ),
+        ),
+      ms,
+    );
     stream.on('data', (chunk: Uint8Array) => {
       size += chunk.length;
       if (size > largestFile)
         stop(
           new Refusal(
-            problem(
-              'too-large',
-              `The answer has more than ${largestFile >> 20} MiB. Ask for a part of it.`,
-              'url',
-            ),
+            unpacker && size > packed * suspiciousRatio
+              ? problem(
+                  'packed-too-large',
+                  `The answer of ${host} is ${sizeWords(packed)} that unpack to more than ${largestFile >> 20} MiB: that is no data. It was stopped.`,
+                  'url',
+                )
+              : problem(
+                  'too-large',
+                  `The answer has more than ${largestFile >> 20} MiB. Ask for a part of it.`,
+                  'url',
+                ),
           ),
         );
       else chunks.push(chunk);

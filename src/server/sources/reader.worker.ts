@@ -1,10 +1,10 @@
 // Reads the bytes of sources aside from the air server's thread, and keeps the last good read of each feed.
 import { createHash } from 'node:crypto';
-import { readFile, realpath, stat } from 'node:fs/promises';
-import { join, sep } from 'node:path';
+import { readFile, stat } from 'node:fs/promises';
 import { parentPort, type MessagePort } from 'node:worker_threads';
 import { problem, type Problem } from '../../core/problem';
 import { readBytes, sizeProblem, type Cell, type Format, type Read } from '../../core/source';
+import { insideOf, openProblem } from './inside';
 
 export interface ReadJob {
   readonly do: 'read';
@@ -50,9 +50,9 @@ const halfWritten = new Set([
 /** The file whole, or null while someone is writing it. */
 async function whole(root: string, path: string): Promise<Uint8Array | Problem | null> {
   try {
-    const full = await realpath(join(root, path));
-    if (!full.startsWith((await realpath(root)) + sep))
-      return problem('outside', `${path} leads out of the watched folder. It was not read.`, path);
+    const found = await insideOf(root, path);
+    if ('problem' in found) return found.problem;
+    const { full } = found;
     const before = await stat(full);
     const oversize = sizeProblem(before.size, path);
     if (oversize) return oversize;
@@ -62,12 +62,7 @@ async function whole(root: string, path: string): Promise<Uint8Array | Problem |
       ? bytes
       : null;
   } catch (error) {
-    const { code, message } = error as NodeJS.ErrnoException;
-    return problem(
-      'no-file',
-      code === 'ENOENT' ? `${path} is not in the watched folder.` : `${path} cannot be opened: ${message}.`,
-      path,
-    );
+    return openProblem(path, error);
   }
 }
 

@@ -100,7 +100,11 @@ export function dataRoutes(
     const { kind, name } = request.params as { kind: string; name: string };
     const body = read(z.object({ value: z.string().min(1).max(5000).nullable() }), request, response);
     if (!body) return;
-    if ((kind !== 'keys' && kind !== 'databases') || !/^[\w .-]{1,60}$/.test(name))
+    if (
+      (kind !== 'keys' && kind !== 'databases') ||
+      !/^[\w .-]{1,60}$/.test(name) ||
+      name in Object.prototype
+    )
       return fail(
         response,
         problem('bad-request', 'A key has a name of letters, figures, points and dashes.', 'name'),

@@ -8,6 +8,7 @@ import { fileNameOf, type Source, type StandInStream } from '../../core/source';
 import { feedAnswer, startStreams, steer, type StreamState } from '../../standins';
 import { askAddress } from './address';
 import { feedOf } from './feed';
+import { insideOf } from './inside';
 import type { Keys } from './keys';
 import type { QueryDone, QueryJob } from './query.worker';
 import type { ReadDone, ReadJob } from './reader.worker';
@@ -83,6 +84,7 @@ export class SourceHost {
     this.watcher = watch(options.folder, {
       ignoreInitial: true,
       depth: 8,
+      followSymlinks: false,
       ignored: (path) => /(^|[/\\])(\.|~\$|node_modules)/.test(relative(options.folder, path)),
     });
     this.watcher.on('all', (_event, path) => this.onFile(path));
@@ -148,7 +150,9 @@ export class SourceHost {
         !/\.(csv|tsv|txt|xlsx|json|geojson|xml|rss|atom|rdf)$/i.test(name)
       )
         continue;
-      const at = await stat(join(folder, name)).catch(() => null);
+      // A link that leads out tells nothing of what is there.
+      const real = await insideOf(folder, name);
+      const at = 'full' in real ? await stat(real.full).catch(() => null) : null;
       if (at?.isFile())
         found.push({ path: name.split(sep).join('/'), bytes: at.size, changed: at.mtimeMs / 1000 });
     }
@@ -169,8 +173,10 @@ export class SourceHost {
     const isFile = (await this.databases()).includes(database) && postgres === null;
     if (postgres === null && !isFile)
       return { problem: problem('no-database', `The server knows no database “${database}”.`, 'database') };
+    const found = postgres === null ? await insideOf(this.options.folder, database) : null;
+    if (found && 'problem' in found) return found;
     const job: QueryJob = {
-      ...(postgres ? { postgres } : { sqlite: join(this.options.folder, database) }),
+      ...(postgres ? { postgres } : { sqlite: found?.full ?? '' }),
       statement,
       parameters,
     };

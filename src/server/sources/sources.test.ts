@@ -198,6 +198,20 @@ describe('a file in the watched folder', () => {
       ({ problem }) => problem?.code === 'outside',
     );
     await api().post('/api/data/sources').send([inFolder('../secret.csv')]).expect(400); // prettier-ignore
+    // A link to nothing says no more than one to something; no word tells of a place outside.
+    symlinkSync(join(home, 'nothing.csv'), join(folder, 'dangling.csv'));
+    await until(
+      () => status(inFolder('dangling.csv')),
+      ({ problem }) => problem?.code === 'outside',
+    );
+    const nul = await until(
+      () => status(inFolder('a\0b.csv')),
+      ({ problem }) => problem !== null,
+    );
+    expect(JSON.stringify(nul)).not.toContain(home);
+    const listed = (await api().get('/api/data/folder').expect(200)).body as { path: string }[];
+    expect(listed.map(({ path }) => path)).not.toContain('link.csv');
+    expect((await api().get('/api/data/databases').expect(200)).body).toEqual([]);
   });
   test('only what differs is sent to those who have the version before', async () => {
     const cells = (n: number) =>
@@ -321,6 +335,19 @@ describe('addresses', () => {
       ['127.0.0.1', '::1', '169.254.169.254', '0.0.0.0', '::ffff:127.0.0.1', '224.0.0.1'].every(isForbidden),
     ).toBe(true);
     expect(isForbidden('10.20.30.40')).toBe(false);
+  });
+  test('one without end and one that is packed to burst say what they are', async () => {
+    const bomb = gzipSync(Buffer.alloc(80 << 20));
+    answer = (asked, response) => {
+      if (asked.url === '/bomb')
+        return void response.writeHead(200, { 'content-encoding': 'gzip' }).end(bomb);
+      response.writeHead(200);
+      const more = setInterval(() => response.write('x'.repeat(1000)), 5);
+      response.on('close', () => clearInterval(more));
+    };
+    expect([words(await ask('/endless')), words(await ask('/bomb', host(), { patienceMs: 20_000 }))]).toEqual(
+      ['! endless-answer', '! packed-too-large'],
+    );
   });
   test('no answer, too slow, cut off, refused, and going round are each told apart', async () => {
     answer = (asked, response) => {
