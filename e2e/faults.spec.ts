@@ -210,3 +210,25 @@ test('a journal torn by a fall, and a picture that is gone: what was on air come
   expect(near((await Picture.of(page)).at(172, 990), '#f6f0e0', 40)).toBe(true);
   await own.dispose();
 });
+
+test('fonts that cannot be had while the server is away come later: the picture is that of a page that had them', async ({
+  browser,
+}) => {
+  const own = new TestServer();
+  await own.start();
+  await own.command({ do: 'take', channel: 'main', number: '201' });
+  const open = async (breaks: boolean): Promise<Page> => {
+    const page = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
+    if (breaks) await page.route('**/*.woff2', (route) => route.abort());
+    await page.goto(`${own.url}/out/main`);
+    await expect.poll(async () => (await Picture.of(page)).inked()).not.toBeNull();
+    return page;
+  };
+  const [whole, without] = [await open(false), await open(true)];
+  const apart = async () => (await Picture.of(whole)).differs(await Picture.of(without));
+  expect(await apart()).toBeGreaterThan(1000);
+  await without.unroute('**/*.woff2');
+  await expect.poll(apart).toBeLessThan(200);
+  for (const page of [whole, without]) await page.close();
+  await own.dispose();
+});

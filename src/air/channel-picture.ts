@@ -66,6 +66,12 @@ export class ChannelPicture {
     this.isDirty = true;
   }
 
+  /** Prepares every scene anew, as after fonts have come that it was made without. What is drawn stands until then. */
+  remake(): void {
+    for (const [key, kept] of this.kept) this.kept.set(key, { ...kept, release: '' });
+    this.touch();
+  }
+
   /** What is on air at a time, back to front; `isNew` is false where it is the picture of the call before. */
   program(state: AirState, time: number): { roots: readonly GroupNode[]; isNew: boolean } {
     const list = graphicsOnAir(state, this.channel, time);

@@ -1,6 +1,6 @@
 import '../render/font-faces';
 import { ReleaseShelf } from '../air';
-import { canvasMeasure, createRenderer, fontsFor, loadFonts, type Renderer } from '../render';
+import { canvasMeasure, createRenderer, fontsFor, loadFonts, onLateFonts, type Renderer } from '../render';
 import { standInCamera } from '../standins';
 import type { Dressing, Template, Values } from '../core/show';
 
@@ -13,7 +13,7 @@ const retryMs = 3000;
  * What both pages of this folder stand on: a renderer on the page's canvas, the server's pictures, fonts, releases.
  * Where the browser gives no WebGL it is tried again now and then; meanwhile there is no renderer.
  */
-export function openHost(onNeed: () => void) {
+export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
   const canvas = document.querySelector('canvas');
   if (!canvas) throw new Error('openHost: the page has no canvas');
   const measure = canvasMeasure();
@@ -61,6 +61,12 @@ export function openHost(onNeed: () => void) {
     const coming = loadFonts(fontsFor(template, values, of), picture);
     return coming && coming.then(() => measure.forget());
   };
+  // What was drawn in another font is drawn anew.
+  onLateFonts(() => {
+    measure.forget();
+    renderer?.refresh();
+    onFonts();
+  });
   open();
   return {
     measure,

@@ -19,7 +19,10 @@ const channelId = decodeURIComponent(location.pathname.split('/')[2] ?? '');
 const mode: OutputMode = query.has('key') ? 'key' : query.has('fill') ? 'fill' : 'full';
 const page = document.documentElement;
 
-const host = openHost(() => touched());
+const host = openHost(
+  () => touched(),
+  () => picture.remake(),
+);
 const { measure, releases, fonts, missing } = host;
 const picture = new ChannelPicture({ measure, release: releases.get, fonts }, channelId);
 let view: View | null = null;

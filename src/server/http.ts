@@ -272,13 +272,12 @@ export function httpApp(parts: HttpParts): express.Express {
     else next();
   };
   api.get('/keys', atHome, (_request, response) => {
-    const links = hosts.lan
-      ? addresses().filter((own) => own !== '127.0.0.1' && own !== '::1' && !own.startsWith('fe80'))
-      : [];
+    // It listens by IPv4.
+    const links = hosts.lan ? addresses().filter((own) => !own.includes(':') && !own.startsWith('127.')) : [];
     response.json({
       lan: hosts.lan,
       keys: access.list(),
-      addresses: links.map((own) => `http://${own.includes(':') ? `[${own}]` : own}:${parts.port()}/`),
+      addresses: links.map((own) => `http://${own}:${parts.port()}/`),
     });
   });
   api.post('/keys', atHome, express.json({ limit: '1kb' }), async (request, response) => {

@@ -24,13 +24,10 @@ process.umask(0o077);
 /** Keys are shown whole once, and only to someone who reads along: what is kept in a log is no secret any more. */
 function sayKeys({ keys, port: at }: RunningServer): void {
   const isRead = process.stdout.isTTY === true;
-  const address = addresses().find((own) => !/^(127\.|::1|fe80)/.test(own));
+  const address = addresses().find((own) => !own.includes(':') && !own.startsWith('127.'));
   for (const { role, key } of keys) out(`  Key to ${role.padEnd(10)}${isRead ? key : `${key.slice(0, 4)}…`}`);
   const operate = keys.find(({ role }) => role === 'operate');
-  if (isRead && operate && address)
-    out(
-      `  For the phone    http://${address.includes(':') ? `[${address}]` : address}:${at}/desk#key=${operate.key}`,
-    );
+  if (isRead && operate && address) out(`  For the phone    http://${address}:${at}/desk#key=${operate.key}`);
   out(
     keys.length > 0 && isRead
       ? '  These keys are shown this once. New ones are made at this machine: Outputs, “Access keys”.'

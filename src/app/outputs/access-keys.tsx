@@ -113,8 +113,8 @@ export function AccessKeys() {
         Access keys
       </Button>
       {isOpen && (
-        <Dialog open title="Access keys" onClose={() => setIsOpen(false)}>
-          <div className="flex w-[560px] max-w-full flex-col gap-3">
+        <Dialog open wide title="Access keys" onClose={() => setIsOpen(false)}>
+          <div className="flex flex-col gap-3">
             <p className="text-ink-2">
               {listed && !listed.lan
                 ? 'The server answers this machine alone. Start it with --lan to let others in by these keys.'
@@ -130,13 +130,13 @@ export function AccessKeys() {
               {roles.map((role) => {
                 const own = listed?.keys.find((key) => key.role === role);
                 return (
-                  <li key={role} className="flex h-9 items-center gap-3 border-b border-line/40">
+                  <li key={role} className="flex h-10 items-center gap-3 border-b border-line/40">
                     <strong className="w-20">{role}</strong>
-                    <span className="flex-1 truncate text-xs text-ink-2">
-                      {mayWords[role]}
+                    <span className="min-w-0 flex-1 truncate text-ink-2">{mayWords[role]}</span>
+                    <span className="text-xs text-ink-3">
                       {own?.isSet
-                        ? ' · set by JORVAN_KEY for this run'
-                        : own && ` · made ${new Date(own.made).toLocaleString('en-GB')}`}
+                        ? 'set by JORVAN_KEY for this run'
+                        : own && `made ${new Date(own.made).toLocaleString('en-GB')}`}
                     </span>
                     <Button
                       disabled={!listed || own?.isSet === true}

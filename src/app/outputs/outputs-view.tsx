@@ -164,7 +164,11 @@ function OutputCard({ channel }: { channel: Channel }) {
         <IconButton
           label={`Copy the address of ${channel.name}`}
           onClick={() =>
-            void navigator.clipboard.writeText(address).then(() => toast('The address is copied.'))
+            // A page that came over plain HTTP from another machine has no clipboard.
+            void (navigator.clipboard?.writeText(address) ?? Promise.reject(new Error('none'))).then(
+              () => toast('The address is copied.'),
+              () => toast.error('This browser lets no page copy here. Select the address and copy it.'),
+            )
           }
         >
           <Copy size={14} />

@@ -4,7 +4,7 @@ import type { Cue } from '../../core/playout';
 import type { Channel, Template } from '../../core/show';
 import type { OutputMode } from '../../render';
 import { air, releases, useAir } from '../state/air-store';
-import { fontsOf, measure, useGraphics, watch } from './monitors';
+import { fontsOf, measure, useGraphics, watch, useFonts } from './monitors';
 
 /**
  * A channel's program or preview as it is now, as large as it fits into the space that it is given, in the shape of
@@ -36,7 +36,8 @@ export function ChannelMonitor(props: {
     const picture = new ChannelPicture({ measure, release: releases.get, fonts: fontsOf }, id);
     shownPicture.current = picture;
     const client = air();
-    return watch({
+    const forget = useFonts.subscribe(() => picture.remake());
+    const unwatch = watch({
       canvas: canvas.current,
       mode,
       placeholders: bus === 'preview',
@@ -49,6 +50,10 @@ export function ChannelMonitor(props: {
         return { ...shown, width, height };
       },
     });
+    return () => {
+      forget();
+      unwatch();
+    };
   }, [id, width, height, bus, mode, arrivals, cueNow]);
   const ratio = width / height;
   return (

@@ -7,6 +7,7 @@ import {
   cssFont,
   fontsFor,
   loadFonts,
+  onLateFonts,
   type OutputMode,
   type Renderer,
   type View,
@@ -25,15 +26,15 @@ export const cssFontOf = cssFont;
 /** Asks for the fonts of a filling; null when they are there. */
 export function fontsOf(template: Template, values: Values, of: Dressing): Promise<void> | null {
   const coming = loadFonts(fontsFor(template, values, of), assetBlob);
-  return (
-    coming &&
-    coming.then(() => {
-      measure.forget();
-      renderer?.refresh();
-      useFonts.setState((store) => ({ arrivals: store.arrivals + 1 }));
-    })
-  );
+  return coming && coming.then(fontsCame);
 }
+
+function fontsCame(): void {
+  measure.forget();
+  renderer?.refresh();
+  useFonts.setState((store) => ({ arrivals: store.arrivals + 1 }));
+}
+onLateFonts(fontsCame);
 
 /** What a monitor shows, asked for each frame. */
 export interface Shown {

@@ -46,7 +46,7 @@ export function Troubles() {
         <li
           key={`${trouble.code} ${trouble.path}`}
           role="alert"
-          className="flex items-center gap-4 border-b border-air bg-panel px-4 py-1.5 text-ink"
+          className="flex items-center gap-4 border-b border-warn bg-panel px-4 py-1.5 text-ink"
         >
           <span className="min-w-0 flex-1">⚠ {trouble.message}</span>
           <Way code={trouble.code} path={trouble.path} />

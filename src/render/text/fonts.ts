@@ -13,6 +13,9 @@ import {
 import { fontSet } from '../platform';
 import type { PictureSource } from '../textures';
 import { forgetGlyphs } from './glyphs';
+import { onLateFonts, retryFaces, untilDone } from './late-fonts';
+
+onLateFonts(forgetGlyphs);
 
 /** The families a picture needs, and all characters it may show. */
 export interface FontNeeds {
@@ -72,15 +75,18 @@ function loadFamily(family: string): Promise<unknown> {
   fontSet().forEach((face) => {
     if (face.family.replace(/["']/g, '') === family) faces.push(face.load());
   });
-  return Promise.allSettled(faces);
+  return Promise.allSettled(faces).then((all) => {
+    if (all.some(({ status }) => status === 'rejected')) retryFaces();
+  });
 }
 
 /** The font files that the page has taken in, by family: another file of the same family takes its place. */
 const taken = new Map<string, { asset: string; face: FontFace }>();
 
-async function loadFile(family: string, asset: string, source: PictureSource): Promise<void> {
-  const blob = await source(asset);
-  if (!blob) return;
+/** Returns whether it has come. */
+async function loadFile(family: string, asset: string, source: PictureSource): Promise<boolean> {
+  const blob = await source(asset).catch(() => null);
+  if (!blob) return false;
   const face = new FontFace(showFontName(family), await blob.arrayBuffer(), {
     weight: '1 1000',
     stretch: '50% 200%',
@@ -91,6 +97,7 @@ async function loadFile(family: string, asset: string, source: PictureSource): P
   fontSet().add(face);
   taken.set(family, { asset, face });
   forgetGlyphs();
+  return true;
 }
 
 /**
@@ -103,12 +110,19 @@ export function loadFonts(needs: FontNeeds, source: PictureSource): Promise<void
   );
   for (const [family, asset] of needs.files) {
     if (taken.get(family)?.asset !== asset)
-      waiting.push(ask(`${family}/${asset}`, () => loadFile(family, asset, source)));
+      waiting.push(
+        ask(`${family}/${asset}`, async () => {
+          const load = (): Promise<boolean> => loadFile(family, asset, source);
+          if (!(await load())) untilDone(`${family}/${asset}`, load);
+        }),
+      );
   }
   for (const character of new Set(needs.characters)) {
     if ((character.codePointAt(0) ?? 0) <= 0x24f) continue;
     for (const { css } of fallbackFamilies) {
-      waiting.push(ask(`${css}/${character}`, () => fontSet().load(`700 40px "${css}"`, character)));
+      waiting.push(
+        ask(`${css}/${character}`, () => fontSet().load(`700 40px "${css}"`, character).catch(retryFaces)),
+      );
     }
   }
   const coming = waiting.filter((promise) => promise !== null);
