@@ -62,7 +62,7 @@ export class Round {
   /** Runs with these faults, in this order, and compares after each; throws where something does not agree. */
   async run(given: readonly SoakFault[] = this.some()): Promise<void> {
     await this.running.start();
-    const open = async (path: string, size = { width: 640, height: 360 }): Promise<Page> => {
+    const open = async (path: string, size = { width: 1920, height: 1080 }): Promise<Page> => {
       const page = await this.browser.newPage({ viewport: size });
       await page.goto(`${this.running.url}${path}`);
       return page;

@@ -27,6 +27,8 @@ export class Running {
   readonly home = mkdtempSync(join(tmpdir(), 'jorvan-soak-'));
   port = 0;
   private child: ChildProcess | null = null;
+  /** By how much its machine's clock was set in all, in seconds. */
+  private set = 0;
 
   get url(): string {
     return `http://localhost:${this.port}`;
@@ -58,11 +60,17 @@ export class Running {
 
   private fork = (): ChildProcess =>
     fork(file, {
-      env: { ...process.env, JORVAN_HOME: this.home, JORVAN_PORT: String(this.port) },
+      env: {
+        ...process.env,
+        JORVAN_HOME: this.home,
+        JORVAN_PORT: String(this.port),
+        JORVAN_SOAK_SET: String(this.set),
+      },
       stdio: 'ignore',
     });
 
   order(order: Order): void {
+    if (order.do === 'clock') this.set += order.seconds;
     this.child?.send(order);
   }
 

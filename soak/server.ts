@@ -9,7 +9,7 @@ import type { Order } from './running';
 
 const home = process.env['JORVAN_HOME'] ?? '';
 let isFull = false;
-let set = 0;
+let set = Number(process.env['JORVAN_SOAK_SET'] ?? 0);
 process.on('message', (order: Order) => {
   if (order.do === 'full') isFull = order.on;
   else set += order.seconds;

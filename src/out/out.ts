@@ -114,8 +114,8 @@ const client = new AirClient({
   onOutdated: () => setTimeout(() => location.reload(), 500 + 1500 * (performance.now() % 1)),
 });
 
-// For whoever measures how far two outputs are apart: what is drawn, and when.
-let measured: ((frame: number, at: number) => void) | null = null;
+// For whoever measures: which frame is drawn, when by the shared clock, and of which state.
+let measured: ((frame: number, at: number, sequence: number) => void) | null = null;
 Object.assign(globalThis, {
   jorvanFrames: (listener: typeof measured) => (measured = listener),
 });
@@ -169,7 +169,7 @@ function tick(): void {
     }
     view.draw(roots, { width, height, pixelWidth: width, pixelHeight: height, mode, placeholders: false });
     page.dataset['frame'] = String(frame);
-    measured?.(frame, client.clock.now());
+    measured?.(frame, client.clock.now(), client.state.sequence);
   }
   if (now - lastReport > 1) {
     lastReport = now;

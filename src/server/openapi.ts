@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { mixerSchema, outputCommandSchema } from '../air';
-import { airEventSchema, airStateSchema, outsideCommandSchema } from '../core/playout';
+import { airEventSchema, airStateSchema, outsideCommandSchema, roles } from '../core/playout';
 
 const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): unknown => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' });
@@ -146,7 +146,41 @@ export const openApi = (version: string): unknown => ({
         },
       },
     },
+    '/api/keys': {
+      get: {
+        summary: 'Which roles have an access key; at the server’s machine only',
+        responses: { 200: json('Roles', { type: 'object' }), ...problems(401, 403) },
+      },
+      post: {
+        summary: 'Makes a role’s key anew and tells it this once; at the server’s machine only',
+        requestBody: body({
+          type: 'object',
+          required: ['role'],
+          properties: { role: { enum: [...roles] } },
+        }),
+        responses: { 201: json('The key', { type: 'object' }), ...problems(400, 401, 403) },
+      },
+    },
+    '/api/troubles/seen': {
+      post: {
+        summary: 'Takes away a trouble that is over',
+        requestBody: body({
+          type: 'object',
+          required: ['code', 'path'],
+          properties: { code: { type: 'string' }, path: { type: 'string' } },
+        }),
+        responses: { 204: { description: 'Taken away' }, ...problems(401, 403, 404) },
+      },
+    },
     '/api/releases/{hash}': {
+      put: {
+        summary: 'Upload a release under its hash; what the server has lost it takes from anyone',
+        parameters: [{ name: 'hash', in: 'path', required: true, schema: { type: 'string' } }],
+        responses: {
+          201: json('Its hash', { type: 'object', properties: { hash: { type: 'string' } } }),
+          ...problems(400, 401, 403, 413, 503),
+        },
+      },
       get: {
         summary: 'A release',
         parameters: [{ name: 'hash', in: 'path', required: true, schema: { type: 'string' } }],

@@ -15,7 +15,7 @@ import { AirEngine, type Step } from './engine';
 import { lockHome } from './home-lock';
 import { httpApp } from './http';
 import { IdlePreviews } from './idle-previews';
-import { Journal } from './journal';
+import { Journal, type Recovered } from './journal';
 import { silentLog, type Log } from './log';
 import { socketHub } from './socket';
 import { lineWork, Store } from './store';
@@ -102,6 +102,13 @@ function releasesIn(state: AirState, now: number): Set<string> {
   return needed;
 }
 
+/** Every release that something in a journal may have been taken from. */
+function releasesOf({ snapshot, entries }: Recovered): Set<string> {
+  const all = snapshot ? releasesIn(snapshot.state, -Infinity) : new Set<string>();
+  for (const { command } of entries) if (command.do === 'release') all.add(command.release);
+  return all;
+}
+
 async function startHeld(
   options: ServerOptions,
   disk: Disk,
@@ -129,8 +136,7 @@ async function startHeld(
   const engine = new AirEngine({ journal, releases: store.release, now, log, troubles, listeners });
 
   // Behind a gap commands are carried out again, and play from releases.
-  for (const { command, sequence } of recovered.entries)
-    if (command.do === 'release' && sequence >= recovered.gapBefore) await store.load(command.release);
+  if (recovered.gapBefore < Infinity) for (const hash of releasesOf(recovered)) await store.load(hash);
   const skipped = engine.recover(recovered);
   const damage = [...recovered.damage];
   if (clock && clock.sequence > engine.air.sequence)
