@@ -86,7 +86,7 @@ async function bareStart(home: string, release: string): Promise<number> {
       .sort()
       .at(-1) ?? '';
   const files = [
-    join(home, 'journal', newest(/^snapshot/)),
+    join(home, 'journal', newest(/^snapshot-\d+\.json$/)),
     join(home, 'journal', newest(/\.log$/)),
     join(home, 'releases', `${release}.air`),
   ];
@@ -100,13 +100,16 @@ async function bareStart(home: string, release: string): Promise<number> {
         '-e',
         `import { readFileSync } from 'node:fs';
          for (const path of ${JSON.stringify(files)})
-           for (const line of readFileSync(path, 'utf8').split('\n'))
-             for (const part of line.slice(line.indexOf('{')).split('\t')) if (part.length > 1) JSON.parse(part);
+           for (const line of readFileSync(path, 'utf8').split('\\n'))
+             for (const part of line.slice(line.indexOf('{')).split('\\t')) if (part.length > 1) JSON.parse(part);
          console.log('read');`,
       ],
       { stdio: ['ignore', 'pipe', 'inherit'] },
     );
-    await new Promise((resolve) => child.stdout.once('data', resolve));
+    await new Promise((resolve, reject) => {
+      child.stdout.once('data', resolve);
+      child.once('exit', (code) => code !== 0 && reject(new Error(`the bare start ended with ${code}`)));
+    });
     times.push(performance.now() - begin);
     child.kill('SIGKILL');
   }

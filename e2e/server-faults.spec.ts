@@ -1,14 +1,11 @@
 // What goes wrong with the server itself, as people see it: clocks that are set, releases that are gone, keys, damage.
 import { expect, test } from '@playwright/test';
-import { createHash } from 'node:crypto';
+import { framed } from '../src/server/disk';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { Picture } from './pixels';
 import { TestServer } from './server';
-
-const framed = (text: string): string =>
-  `${Buffer.byteLength(text)} ${createHash('sha256').update(text).digest('hex').slice(0, 16)} ${text}\n`;
 
 test('the machine’s clock was set back: what is on air stands, every screen says so, and clocks follow when told', async ({
   page,

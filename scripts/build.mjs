@@ -54,15 +54,22 @@ export async function build() {
       ...more,
     });
   // In one file: a server that starts again must not look for a thousand.
-  bundle('src/server/main.ts', join('dist', 'server.mjs'), {
+  const whole = {
     minifySyntax: true,
     minifyWhitespace: true,
     banner: {
       js: "import { createRequire as requireHere } from 'node:module'; const require = requireHere(import.meta.url);",
     },
-  });
-  for (const worker of ['sources/reader', 'sources/data', 'sources/query', 'store/store'])
-    bundle(`src/server/${worker}.worker.ts`, join('dist', `${worker.split('/')[1]}.worker.mjs`));
+  };
+  bundle('src/server/main.ts', join('dist', 'server.mjs'), whole);
+  for (const [folder, worker] of [
+    ['sources', 'data'],
+    ['store', 'store'],
+  ])
+    bundle(`src/server/${folder}/${worker}.worker.ts`, join('dist', `${worker}.worker.mjs`), whole);
+  // These load what a file or a database needs when it comes.
+  for (const worker of ['reader', 'query'])
+    bundle(`src/server/sources/${worker}.worker.ts`, join('dist', `${worker}.worker.mjs`));
   bundle('demo/build.ts', join('dist', 'build-demo.mjs'));
   mkdirSync(join('dist', 'demo'), { recursive: true });
   const demo = spawnSync(

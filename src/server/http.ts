@@ -45,6 +45,8 @@ export interface HttpParts {
   readonly sources: SourceHost;
   readonly live: LiveData;
   readonly keys: Keys;
+  /** Starts what reads data, where it has not been yet. */
+  readonly beginData: () => void;
   readonly control: ControlParts;
   readonly stream: EventStream;
 }
@@ -204,6 +206,10 @@ export function httpApp(parts: HttpParts): express.Express {
     response.json({ template: card.template, values: { ...live, ...card.values } });
   });
   api.use(controlRoutes(parts.control, parts.stream, roleIn, fail));
+  api.use('/data', (_request, _response, next) => {
+    parts.beginData();
+    next();
+  });
   api.use('/data', dataRoutes(parts, allow('produce', 'design'), fail));
   api.get('/openapi.json', (_request, response) => {
     response.json(openApi(version));

@@ -64,6 +64,7 @@ export interface RunningServer {
   close(): Promise<void>;
 }
 
+const laterMs = 1500;
 const clockMs = 1000;
 /** Beats after which the clock is kept on disk. */
 const keptBeats = 5;
@@ -189,21 +190,25 @@ async function startHeld(
         faults: faults.map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
       }),
   });
-  let hasBegun = false;
   const worker: WorkerLine = new WorkerLine(
     new URL('data.worker.mjs', options.workers),
     (event) => live.changed((event as { changed: Parameters<LiveData['changed']>[0] }).changed),
     () => {
-      if (!hasBegun) return;
       sources.connect(line);
       live.restart();
     },
     undefined,
     { corrections: join(home, 'data', 'corrections.log') },
   );
-  hasBegun = true;
-  sources.connect(line);
-  live.follow();
+  let hasData = false;
+  /** Starts what reads and resolves data: once the server answers, or with the first that needs it. */
+  const beginData = (): void => {
+    if (hasData) return;
+    hasData = true;
+    sources.begin();
+    sources.connect(line);
+    live.follow();
+  };
 
   let nextOffset: number | null = null;
   engine.prepare = (command: Command): Command | Promise<Command> => {
@@ -213,6 +218,7 @@ async function startHeld(
       nextOffset = null;
       return { ...command, dayOffset };
     }
+    beginData();
     return live.prepare(command);
   };
 
@@ -246,6 +252,7 @@ async function startHeld(
     sources,
     live,
     keys,
+    beginData,
   });
   const server = createServer(app);
   const sockets = socketHub(server, {
@@ -268,10 +275,10 @@ async function startHeld(
     sockets.tellMixer(state);
   });
   troubles.listeners.add(() => sockets.tellTrouble());
-  store.found.add(() => live.retake());
+  store.found.add(() => hasData && live.retake());
   listeners.add((steps) => sockets.tell(steps));
   listeners.add((steps) => stream.tell(steps));
-  listeners.add(() => live.follow());
+  listeners.add(() => hasData && live.follow());
   listeners.add((steps) => {
     if (steps.some(({ events }) => events.some(({ what }) => what === 'release'))) void need();
   });
@@ -317,8 +324,13 @@ async function startHeld(
   }
   ({ port } = server.address() as AddressInfo);
   engine.begin();
-  // What a start can do without: the next one reads less, and what is kept is looked through.
-  void engine.settle().then(() => store.checkNeeded().catch((error: Error) => log.error(error.message)));
+  // What a start can do without, when whoever waited for it has come: data, a snapshot so that the next one reads less,
+  // and a look through what is kept.
+  const later = setTimeout(() => {
+    beginData();
+    void engine.settle().then(() => store.checkNeeded().catch((error: Error) => log.error(error.message)));
+  }, laterMs);
+  later.unref();
   return { port, keys: access.fresh, engine, troubles, close };
 }
 

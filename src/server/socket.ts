@@ -124,7 +124,22 @@ export function socketHub(server: Server, parts: HubParts) {
     // One who does not read must not fill the server's memory; it will come back and get the whole state.
     const most = peer.visits !== null && peer.keyRole === null ? mostBufferedVisitor : mostBuffered;
     if (peer.socket.bufferedAmount > most) peer.socket.terminate();
-    else peer.socket.send(text);
+    else {
+      gather(peer);
+      peer.socket.send(text);
+    }
+  };
+  /** What is said to one at once goes out at once: the change and the answer in one piece. */
+  const gathered = new Set<Peer>();
+  const gather = (peer: Peer): void => {
+    if (gathered.has(peer)) return;
+    if (gathered.size === 0) setImmediate(letGo);
+    gathered.add(peer);
+    peer.request.socket.cork();
+  };
+  const letGo = (): void => {
+    for (const peer of gathered) peer.request.socket.uncork();
+    gathered.clear();
   };
   const people = (): Peer[] => [...peers].filter((peer) => peer.present?.role === 'operator');
   const tellPeople = (message: ServerMessage): void => {

@@ -120,12 +120,26 @@ export function apply(state: AirState, command: Command, at: number, releases: R
   try {
     if (command.until !== undefined && at > command.until)
       refuse('too-late', 'The command came too late and was not carried out.', 'until');
+    const why = command.do === 'data' ? ({ why: 'data' } as const) : {};
+    const due = firstDue(current);
+    if (command.do !== 'tick' && (due?.at ?? Infinity) > at + 1e-6) {
+      step(
+        (work) => {
+          work.state.sequence += 1;
+          carryOut(work, command);
+        },
+        at,
+        why,
+      );
+      catchUp(at + aheadSeconds);
+      return { state: current, patches, events, faults };
+    }
     step(({ state: draft }) => void (draft.sequence += 1), at);
     const hadDue = catchUp(at);
     if (command.do === 'tick') {
       if (!catchUp(at + aheadSeconds) && !hadDue) refuse('nothing-due', 'Nothing has fallen due.');
     } else {
-      step((work) => carryOut(work, command), at, command.do === 'data' ? { why: 'data' } : {});
+      step((work) => carryOut(work, command), at, why);
       catchUp(at + aheadSeconds);
     }
     return { state: current, patches, events, faults };

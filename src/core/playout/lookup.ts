@@ -16,7 +16,8 @@ import { plain, refuse, type Releases, type Work } from './work';
 // What a command names, found in the state; each throws a ProblemError where it is not there.
 
 export function channelOf(state: AirState, id: string): { channel: Channel; air: ChannelAir } {
-  const channel = state.channels.find((c) => c.id === id) ?? state.channels.find((c) => sameName(c.name, id));
+  const channels = plain(state.channels);
+  const channel = channels.find((c) => c.id === id) ?? channels.find((c) => sameName(c.name, id));
   const air = channel && state.air[channel.id];
   if (!channel || !air) {
     const names = state.channels.map((c) => c.id).join(', ');

@@ -1,8 +1,10 @@
-import { createHash } from 'node:crypto';
+import { crc32 } from './crc';
 
-/** The first 64 bits of the SHA-256 of a text or bytes, as 16 hexadecimal digits. */
+/** The CRC-32 of a text or bytes, as 8 hexadecimal digits. */
 export const checksum = (content: string | Uint8Array): string =>
-  createHash('sha256').update(content).digest('hex').slice(0, 16);
+  crc32(typeof content === 'string' ? Buffer.from(content) : content)
+    .toString(16)
+    .padStart(8, '0');
 
 /** A text without line breaks as a line that carries its length in bytes and its checksum. */
 export const framed = (text: string): string => `${Buffer.byteLength(text)} ${checksum(text)} ${text}\n`;
@@ -16,7 +18,7 @@ export interface ReadLines {
   readonly whole: number;
 }
 
-const head = /^(\d{1,12}) ([0-9a-f]{16}) /;
+const head = /^(\d{1,12}) ([0-9a-f]{8}) /;
 
 /** Reads framed lines, whatever has happened to them. */
 export function readLines(bytes: Buffer): ReadLines {

@@ -55,13 +55,12 @@ export class SourceHost {
   private readonly feeds = new Map<string, Feed>();
   private readonly reader: WorkerLine;
   private readonly queries: WorkerLine;
-  private readonly watcher: FSWatcher;
+  private watcher: FSWatcher | null = null;
   private readonly streams = startStreams();
   private readonly began: number;
   private changed = new Set<string>();
   private teller: NodeJS.Timeout | null = null;
-  private readonly sweeper: NodeJS.Timeout;
-  private readonly looker: NodeJS.Timeout;
+  private readonly beats: NodeJS.Timeout[] = [];
   private isLooking = false;
   private toData: (() => void) | null = null;
 
@@ -81,18 +80,24 @@ export class SourceHost {
       () => undefined,
       15_000,
     );
-    this.watcher = watch(options.folder, {
+  }
+
+  /** Begins to watch the folder and to look at what is due. */
+  begin(): void {
+    const { folder } = this.options;
+    this.watcher = watch(folder, {
       ignoreInitial: true,
       depth: 8,
       followSymlinks: false,
-      ignored: (path) => /(^|[/\\])(\.|~\$|node_modules)/.test(relative(options.folder, path)),
+      ignored: (path) => /(^|[/\\])(\.|~\$|node_modules)/.test(relative(folder, path)),
     });
     this.watcher.on('all', (_event, path) => this.onFile(path));
     this.watcher.on('error', () => undefined);
-    this.sweeper = setInterval(() => this.sweep(), 10_000);
-    this.sweeper.unref();
-    this.looker = setInterval(() => void this.lookForSaves(), lookMs);
-    this.looker.unref();
+    this.beats.push(
+      setInterval(() => this.sweep(), 10_000),
+      setInterval(() => void this.lookForSaves(), lookMs),
+    );
+    for (const beat of this.beats) beat.unref();
   }
 
   /** Joins the reader to the worker that resolves, so that what is read never passes this thread. */
@@ -196,12 +201,11 @@ export class SourceHost {
   }
 
   async close(): Promise<void> {
-    clearInterval(this.sweeper);
-    clearInterval(this.looker);
+    for (const beat of this.beats) clearInterval(beat);
     if (this.teller) clearTimeout(this.teller);
     for (const feed of this.feeds.values()) if (feed.timer) clearTimeout(feed.timer);
     this.feeds.clear();
-    await Promise.all([this.watcher.close(), this.reader.close(), this.queries.close()]);
+    await Promise.all([this.watcher?.close(), this.reader.close(), this.queries.close()]);
   }
 
   private want(source: Source): Feed {

@@ -8,11 +8,11 @@ interface Waiting {
 }
 
 /**
- * A worker that answers questions in turn. One that gives no answer in time is ended and begun anew: what it was asked
- * fails, and `onStart` tells it again what it must know.
+ * A worker that answers questions in turn, started with the first. One that gives no answer in time is ended and begun
+ * anew: what it was asked fails, and `onRestart` tells it again what it must know.
  */
 export class WorkerLine {
-  private worker: Worker;
+  private running: Worker | null = null;
   private next = 1;
   private readonly waiting = new Map<number, Waiting>();
   private isClosed = false;
@@ -20,13 +20,14 @@ export class WorkerLine {
   constructor(
     private readonly file: URL,
     private readonly onEvent: (event: unknown) => void,
-    private readonly onStart: (line: WorkerLine) => void,
+    private readonly onRestart: () => void,
     private readonly longestMs = 30_000,
     /** What the worker is told before its first line runs. */
     private readonly told: unknown = null,
-  ) {
-    this.worker = this.start();
-    onStart(this);
+  ) {}
+
+  private get worker(): Worker {
+    return (this.running ??= this.start());
   }
 
   private start(): Worker {
@@ -50,17 +51,18 @@ export class WorkerLine {
   }
 
   private restart(worker: Worker, why: string): void {
-    if (this.isClosed || worker !== this.worker) return;
+    if (this.isClosed || worker !== this.running) return;
     for (const { fail, timer } of this.waiting.values()) {
       clearTimeout(timer);
       fail(new ProblemError(problem('reader-failed', `${why}. It was started again.`)));
     }
     this.waiting.clear();
-    this.worker = this.start();
-    this.onStart(this);
+    this.running = this.start();
+    this.onRestart();
   }
 
   ask<T>(question: object, transfer: Transferable[] = [], longestMs = this.longestMs): Promise<T> {
+    if (this.isClosed) return Promise.reject(new Error('the server is closing'));
     return new Promise<T>((resolve, reject) => {
       const id = this.next++;
       const worker = this.worker;
@@ -80,12 +82,12 @@ export class WorkerLine {
   }
 
   tell(message: object, transfer: Transferable[] = []): void {
-    this.worker.postMessage(message, transfer);
+    if (!this.isClosed) this.worker.postMessage(message, transfer);
   }
 
   async close(): Promise<void> {
     this.isClosed = true;
     for (const { timer } of this.waiting.values()) clearTimeout(timer);
-    await this.worker.terminate();
+    await this.running?.terminate();
   }
 }

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { tetherCycle } from '../../core/layout';
 import { problem, type Problem } from '../../core/problem';
 import { canonicalJson, checkRelease, openRelease, type Release } from '../../core/show';
-import { checksum } from '../disk';
+import { framed, unframed } from '../disk';
 
 /** The SHA-256 of bytes or a text, as hexadecimal digits. */
 export const sha256 = (bytes: Uint8Array | string): string =>
@@ -25,20 +25,16 @@ export const slimOf = (release: Release): Release => ({
   ),
 });
 
-/** Slim releases are kept with their checksum in front; `version` is that of the program's idea of a release. */
-const writeSlim = (release: Release, version: string): Uint8Array => {
-  const text = JSON.stringify(slimOf(release));
-  return Buffer.from(`${version} ${checksum(text)} ${text}`);
-};
+/** Slim releases are kept as a framed line, behind a word for this program's idea of a release. */
+const writeSlim = (release: Release, version: string): Uint8Array =>
+  Buffer.from(`${version} ${framed(JSON.stringify(slimOf(release)))}`);
 
 /** The release that was kept slim by this version, or null where it is damaged or of another. */
 export function readSlim(bytes: Buffer, version: string): Release | null {
   const start = `${version} `;
-  if (bytes.subarray(0, start.length).toString('latin1') !== start) return null;
-  const text = bytes.subarray(start.length + 17);
-  if (bytes.subarray(start.length, start.length + 17).toString('latin1') !== `${checksum(text)} `)
-    return null;
-  return JSON.parse(text.toString('utf8')) as Release;
+  if (bytes.subarray(0, start.length).toString('latin1') !== start || bytes.at(-1) !== 10) return null;
+  const text = unframed(bytes.subarray(start.length, -1));
+  return text === null ? null : (JSON.parse(text) as Release);
 }
 
 /** Checks what was sent. `claimed`: the hash that the sender says it has, where it says one. */
