@@ -97,20 +97,22 @@ export class AirEngine {
     let state = snapshot?.state ?? emptyAir();
     let skipped = 0;
     for (const [id, sequence] of snapshot?.answers ?? []) this.remember(id, { problem: null, sequence });
-    for (const entry of entries) {
-      const { sequence, command, at } = entry;
+    const sure = entries.filter(({ sequence }) => sequence < gapBefore);
+    // All at once: what each changed stands on what was before it.
+    state = applyPatches(
+      state,
+      sure.flatMap(({ patches }) => patches as Patch[]),
+    );
+    for (const { sequence, command, at } of entries.slice(sure.length)) {
       // Graphics are called by their place in the order.
-      state = { ...state, sequence: sequence - 1 };
-      if (sequence < gapBefore) state = applyPatches(state, entry.patches as Patch[]);
-      else {
-        const applied = this.reduce(state, command, at);
-        if ('problem' in applied) skipped += 1;
-        else ({ state } = applied);
-        state = { ...state, sequence };
-      }
-      // One who repeats a command whose answer was lost with the server gets it now.
-      if (command.id !== undefined) this.remember(command.id, { problem: null, sequence });
+      const applied = this.reduce({ ...state, sequence: sequence - 1 }, command, at);
+      if ('problem' in applied) skipped += 1;
+      else ({ state } = applied);
+      state = { ...state, sequence };
     }
+    // One who repeats a command whose answer was lost with the server gets it now.
+    for (const { command, sequence } of entries)
+      if (command.id !== undefined) this.remember(command.id, { problem: null, sequence });
     this.since = { commands: entries.length, bytes: 0 };
     this.lastAt = entries.at(-1)?.at ?? snapshot?.at ?? 0;
     this.state = state;
