@@ -13,16 +13,17 @@ import { Chance } from './chance';
 import { malformed, Operator, someCommand } from './people';
 import { Running } from './running';
 
-const faults = [
-  'kill',
+/** All that goes wrong, in an order that tries each once. */
+export const soakFaults = [
   'kill and tear',
   'full disk',
   'second server',
   'clock',
   'malformed',
   'slow reader',
+  'kill',
 ] as const;
-export type SoakFault = (typeof faults)[number];
+export type SoakFault = (typeof soakFaults)[number];
 
 const wait = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 
@@ -87,7 +88,7 @@ export class Round {
   }
 
   private some(): SoakFault[] {
-    return Array.from({ length: 6 }, () => this.chance.of(faults));
+    return Array.from({ length: 6 }, () => this.chance.of(soakFaults));
   }
 
   private async fault(fault: SoakFault): Promise<void> {

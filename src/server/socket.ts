@@ -11,7 +11,7 @@ import {
   type Present,
   type ServerMessage,
 } from '../air';
-import { innerCommands, mayGive, type AirEvent, type AirState, type Role } from '../core/playout';
+import { emptyAir, innerCommands, mayGive, type AirEvent, type AirState, type Role } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
 import {
   countedAddress,
@@ -55,23 +55,16 @@ const presentMs = 250;
 const mostPeers = 2000;
 
 /** What an output has no use for: it plays what is up, and nothing of what may come. */
-const hiddenFromOutputs: ReadonlySet<string> = new Set([
-  'cards',
-  'rundowns',
-  'changedRundowns',
-  'runs',
-  'aired',
-  'due',
-]);
-const stateOfOutputs = (state: AirState): AirState => ({
-  ...state,
-  cards: {},
-  rundowns: [],
-  changedRundowns: [],
-  runs: {},
-  aired: {},
-  due: [],
-});
+const hidden = (({ cards, rundowns, changedRundowns, runs, aired, due }) => ({
+  cards,
+  rundowns,
+  changedRundowns,
+  runs,
+  aired,
+  due,
+}))(emptyAir());
+const hiddenFromOutputs: ReadonlySet<string> = new Set(Object.keys(hidden));
+const stateOfOutputs = (state: AirState): AirState => ({ ...state, ...hidden });
 
 export interface HubParts {
   readonly engine: AirEngine;
