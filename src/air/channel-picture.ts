@@ -81,7 +81,7 @@ export class ChannelPicture {
       if (scene) this.add(scene, moment);
     }
     // What waits for its lane is made ready, so that its first frame is on time.
-    const { graphics } = graphicsOf(state, this.channel);
+    const { graphics } = graphicsOf(state, this.channel, time);
     for (const graphic of graphics) {
       if (graphic.enterAt > time)
         this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values, null);
@@ -104,7 +104,7 @@ export class ChannelPicture {
     const cued = cue && this.host.release(state.release)?.templates[cue.template];
     this.begin(state);
     if (!cue) return this.end();
-    const { graphics, lanes } = graphicsOf(state, this.channel);
+    const { graphics, lanes } = graphicsOf(state, this.channel, time);
     const reacting = cued ? aftermath(state, this.channel, cued, time, this.host.release) : null;
     for (const lane of lanes) {
       if (cue && cued && cued.lane === lane && state.release !== null) {

@@ -258,6 +258,6 @@ describe('what runs by itself', () => {
     isFull = false;
     await engine.submit({ do: 'tick' });
     expect(engine.air.runs['rundown']?.row).toBe('two');
-    engine.close();
+    await engine.close();
   });
 });

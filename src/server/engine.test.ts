@@ -27,7 +27,7 @@ function newEngine(given: Partial<EngineParts> = {}): AirEngine {
 const cue: Command = { do: 'cue', channel: 'main', number: '405.25' };
 
 afterEach(() => {
-  engine.close();
+  void engine.close();
   troubles = new Troubles();
   logged.length = 0;
 });

@@ -60,6 +60,7 @@ const uncertain = (error: Error): Problem =>
     'journal-uncertain',
     `The disk failed and does not let the server take back what it began to write (${error.message}). Nothing was changed on air now; the command may be carried out when the server is started again. Look at the disk at once.`,
   );
+const closing = problem('closing', 'The server is being stopped. Nothing was changed on air.');
 const faulty = (error: Error): Problem =>
   problem(
     'server-fault',
@@ -153,9 +154,11 @@ export class AirEngine {
     if (!this.isClosed) this.sleep = setTimeout(() => this.wake(), retryMs);
   }
 
-  close(): void {
+  /** Takes no more commands; resolves when those that were given are on disk and answered. */
+  async close(): Promise<void> {
     this.isClosed = true;
     if (this.sleep) clearTimeout(this.sleep);
+    while (this.isBusy || this.gate) await new Promise((resolve) => setImmediate(resolve));
   }
 
   get air(): AirState {
@@ -164,6 +167,7 @@ export class AirEngine {
 
   /** Carries out a command; the answer comes when it is on disk. Never rejects. */
   submit(command: Command): Promise<Answer> {
+    if (this.isClosed) return Promise.resolve({ problem: closing, sequence: this.state.sequence });
     const { id } = command;
     const known = id === undefined ? undefined : (this.inFlight.get(id) ?? this.answers.get(id));
     if (known) return Promise.resolve(known);

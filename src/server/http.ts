@@ -87,6 +87,7 @@ const statuses: Readonly<Record<string, number>> = {
   'too-many': 429,
   'too-many-keys': 429,
   'server-fault': 500,
+  closing: 503,
   'store-unwritable': 503,
   'journal-uncertain': 503,
   'journal-unwritable': 503,

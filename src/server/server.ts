@@ -304,7 +304,7 @@ async function startHeld(
   const close = async (): Promise<void> => {
     clearInterval(clockTimer);
     clearInterval(idleTimer);
-    engine.close();
+    await engine.close();
     stream.close();
     sockets.close();
     await Promise.all([sources.close(), worker.close(), work.close()]);

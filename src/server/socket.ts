@@ -25,11 +25,15 @@ import {
 import type { AirEngine, Step } from './engine';
 import type { Log } from './log';
 
+interface Visit {
+  address: string | null;
+}
+
 interface Peer {
   readonly socket: WebSocket;
   readonly request: IncomingMessage;
-  /** From the network and without a key so far: counted among visitors under this address. */
-  visits: string | null;
+  /** While it is from the network and without a key: counted among visitors under this address. */
+  readonly visit: Visit;
   /** The role whose key it gave. */
   keyRole: Role | null;
   present: Present | null;
@@ -107,15 +111,16 @@ export function socketHub(server: Server, parts: HubParts) {
       log.warn({ address: visits, here: peers.size }, 'a connection was turned away: too many');
       return turnAway('429 Too Many Requests');
     }
-    if (visits !== null) socket.once('close', () => visitors.leave(visits));
-    sockets.handleUpgrade(request, socket, head, (opened) => join(opened, request, visits));
+    const visit: Visit = { address: visits };
+    socket.once('close', () => endVisit(visit));
+    sockets.handleUpgrade(request, socket, head, (opened) => join(opened, request, visit));
   });
 
   const say = (peer: Peer, message: ServerMessage): void => sayText(peer, JSON.stringify(message));
   const sayText = (peer: Peer, text: string): void => {
     if (peer.socket.readyState !== peer.socket.OPEN) return;
     // One who does not read must not fill the server's memory; it will come back and get the whole state.
-    const most = peer.visits !== null && peer.keyRole === null ? mostBufferedVisitor : mostBuffered;
+    const most = peer.visit.address !== null ? mostBufferedVisitor : mostBuffered;
     if (peer.socket.bufferedAmount > most) peer.socket.terminate();
     else {
       gather(peer);
@@ -171,11 +176,17 @@ export function socketHub(server: Server, parts: HubParts) {
     return (written[role] ||= JSON.stringify(role === 'output' ? stateOfOutputs(state) : state));
   };
 
-  function join(socket: WebSocket, request: IncomingMessage, visits: string | null): void {
+  /** It goes, or has shown a key: it counts among visitors no more. */
+  function endVisit(visit: Visit): void {
+    if (visit.address !== null) visitors.leave(visit.address);
+    visit.address = null;
+  }
+
+  function join(socket: WebSocket, request: IncomingMessage, visit: Visit): void {
     const peer: Peer = {
       socket,
       request,
-      visits,
+      visit,
       keyRole: null,
       present: null,
       wantsEvents: false,
@@ -262,6 +273,7 @@ export function socketHub(server: Server, parts: HubParts) {
       return peer.socket.close(4001, allowed.problem.code);
     }
     peer.keyRole = allowed.byKey ? allowed.role : null;
+    if (allowed.byKey) endVisit(peer.visit);
     const station = message.role === 'output' ? stationOf(message, remote ?? '') : '';
     peer.present = {
       id: randomUUID(),

@@ -1,4 +1,3 @@
-import { useMemo } from 'react';
 import {
   endOf,
   graphicsOf,
@@ -36,16 +35,13 @@ export function LaneBoard({ channel }: { channel: Channel }) {
   // New when what is there changes, also by itself; what runs is written past React.
   useStandings(channel.id);
   const now = airClient().clock.now();
-  const led = useMemo(
-    () =>
-      follows
-        ? graphicsOf(
-            { air, channels: useAir.getState().state.channels } as AirState,
-            channel.id,
-          ).graphics.filter((g) => !graphics?.includes(g))
-        : [],
-    [air, follows, channel.id, graphics],
-  );
+  const led = follows
+    ? graphicsOf(
+        { air, channels: useAir.getState().state.channels } as AirState,
+        channel.id,
+        now,
+      ).graphics.filter((g) => !graphics?.includes(g))
+    : [];
   return (
     <div className="@container h-full min-h-0 overflow-auto">
       <table className="w-full border-collapse" aria-label="Lane board">

@@ -196,7 +196,16 @@ describe('a channel follows another', () => {
     expect(seen(t, 'beach')).toEqual(['x', 'b']);
     expect(seen(t, 'main')).toEqual(['x', 'a', 'k']);
     t.go({ do: 'clear', channel: 'main', all: true }, 13);
-    expect(graphicsOf(t.state, 'beach').graphics.find((g) => g.card === 'x')?.exitAt).toBe(13);
+    expect(graphicsOf(t.state, 'beach', 13).graphics.find((g) => g.card === 'x')?.exitAt).toBe(13);
+  });
+  test('what has left a lane of its own leaves room there for what it follows', () => {
+    const t = trial();
+    t.go({ do: 'take', channel: 'beach', card: 'b' }, 10);
+    t.go({ do: 'follow', channel: 'beach', follows: { channel: 'main', without: [] } }, 11);
+    t.go({ do: 'clear', channel: 'beach', all: true }, 12);
+    t.go({ do: 'take', channel: 'main', card: 'a' }, 12);
+    expect(graphicsOnAir(t.state, 'beach', 12.1).map(({ graphic }) => graphic.card)).toEqual(['b']);
+    expect(seen(t, 'beach')).toEqual(['a']);
   });
   test('never itself, over however many', () => {
     const t = trial();

@@ -114,11 +114,13 @@ export interface OnAir {
 
 /**
  * What a channel has to show: its own graphics, and behind them lane by lane those of the channel that it follows. In
- * a lane where it has something of its own, the other's is not seen. `lanes` are in order, back to front.
+ * a lane where it has something of its own that has not left by `time`, the other's is not seen. `lanes` are in order,
+ * back to front.
  */
 export function graphicsOf(
   state: AirState,
   channelId: string,
+  time: number,
   seen: readonly string[] = [],
 ): { graphics: readonly Graphic[]; lanes: readonly string[] } {
   const own = state.air[channelId];
@@ -127,9 +129,10 @@ export function graphicsOf(
   const lanes = channel.lanes.map(({ id }) => id);
   const { follows } = own;
   if (!follows || seen.includes(follows.channel)) return { graphics: own.graphics, lanes };
-  const led = graphicsOf(state, follows.channel, [...seen, channelId]);
+  const led = graphicsOf(state, follows.channel, time, [...seen, channelId]);
   if (led.graphics.length === 0) return { graphics: own.graphics, lanes };
-  const taken = new Set([...follows.without, ...own.graphics.map(({ lane }) => lane)]);
+  const there = own.graphics.filter((graphic) => endOf(graphic) > time);
+  const taken = new Set([...follows.without, ...there.map(({ lane }) => lane)]);
   return {
     graphics: [...led.graphics.filter(({ lane }) => !taken.has(lane)), ...own.graphics],
     lanes: [...new Set([...led.lanes, ...lanes])],
@@ -142,7 +145,7 @@ export function graphicsOnAir(state: AirState, channelId: string, time: number):
   if (!channel) return [];
   const at = quantise(time, channel.format.rate);
   const found: OnAir[] = [];
-  const { graphics, lanes } = graphicsOf(state, channelId);
+  const { graphics, lanes } = graphicsOf(state, channelId, at);
   for (const graphic of graphics) {
     const moment = momentOf(graphic, at);
     if (!moment) continue;

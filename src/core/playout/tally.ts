@@ -21,7 +21,7 @@ export interface Seen {
 /** All that a channel has at a time: what is on air, what leaves, what waits for its lane. What has left is not there. */
 export function standings(state: AirState, channel: string, time: number): Seen[] {
   const shown = graphicsOnAir(state, channel, time);
-  const waiting = graphicsOf(state, channel).graphics.filter(
+  const waiting = graphicsOf(state, channel, time).graphics.filter(
     (g) => g.exitAt === null && !shown.some((own) => own.graphic.id === g.id),
   );
   return [
@@ -36,7 +36,7 @@ export function standings(state: AirState, channel: string, time: number): Seen[
 /** When what a channel shows next changes by itself, after a time; Infinity where nothing does. */
 export function nextStanding(state: AirState, channel: string, time: number): number {
   let next = Infinity;
-  for (const graphic of graphicsOf(state, channel).graphics)
+  for (const graphic of graphicsOf(state, channel, time).graphics)
     for (const at of [graphic.enterAt, graphic.exitAt ?? Infinity, endOf(graphic)])
       if (at > time + 1e-6 && at < next) next = at;
   return next;

@@ -20,33 +20,31 @@ export function hostName(host: string): string | null {
  * browser sends that name.
  */
 export class Hosts {
+  private readonly given: ReadonlySet<string>;
   private own: ReadonlySet<string> = new Set();
   private lookedAt = -Infinity;
 
   /** `given`: names that whoever runs the server adds, such as that of a proxy. */
   constructor(
     readonly lan: boolean,
-    private readonly given: readonly string[] = [],
-  ) {}
+    given: readonly string[] = [],
+  ) {
+    this.given = new Set(given.map((own) => own.toLowerCase()));
+  }
 
   has(host: string): boolean {
     const name = hostName(host);
     if (name === null) return false;
-    return localNames.has(name) || (this.lan && this.network().has(name));
+    return localNames.has(name) || this.given.has(name) || (this.lan && this.network().has(name));
   }
 
-  /** The machine's addresses and names, and those that were given; of this machine alone where it answers no other. */
-  network(): ReadonlySet<string> {
+  /** The machine's addresses and names. */
+  private network(): ReadonlySet<string> {
     const now = performance.now();
     if (now - this.lookedAt < rememberedMs) return this.own;
     this.lookedAt = now;
     const name = hostname().toLowerCase();
-    this.own = new Set([
-      ...this.given.map((own) => own.toLowerCase()),
-      name,
-      `${name.split('.')[0]}.local`,
-      ...addresses(),
-    ]);
+    this.own = new Set([name, `${name.split('.')[0]}.local`, ...addresses()]);
     return this.own;
   }
 }

@@ -60,6 +60,7 @@ export const nodeDisk: Disk = {
 class NodeFile implements DiskFile {
   /** Whether something may not outlive a fall: always, but right after a synced write. */
   private isOwed = true;
+  private writing: Promise<number> | null = null;
 
   constructor(
     private readonly handle: FileHandle,
@@ -68,7 +69,8 @@ class NodeFile implements DiskFile {
 
   async write(bytes: Uint8Array, at: number): Promise<void> {
     for (let done = 0; done < bytes.length;) {
-      const written = await writePart(this.handle.fd, bytes, done, at + done);
+      this.writing = writePart(this.handle.fd, bytes, done, at + done);
+      const written = await this.writing;
       if (written === 0) throw new Error('the disk took nothing more');
       done += written;
     }
@@ -86,7 +88,11 @@ class NodeFile implements DiskFile {
     await this.handle.truncate(size);
   }
 
-  close = (): Promise<void> => this.handle.close();
+  async close(): Promise<void> {
+    // A write that is under way must not meet another file under its number.
+    await this.writing?.catch(() => undefined);
+    await this.handle.close();
+  }
 }
 
 const writePart = (fd: number, bytes: Uint8Array, from: number, at: number): Promise<number> =>

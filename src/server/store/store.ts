@@ -85,6 +85,10 @@ export class Store {
         if (release) this.keep(hash, release);
         return release;
       })
+      .catch((error: Error) => {
+        this.parts.log.error({ hash, stack: error.stack }, error.message);
+        return null;
+      })
       .finally(() => this.loading.delete(hash));
     this.loading.set(hash, loaded);
     return loaded;
