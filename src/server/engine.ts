@@ -345,7 +345,7 @@ export class AirEngine {
   /** Writes the state whole where commands have been carried out since it was last. */
   async settle(): Promise<void> {
     while (this.isBusy) await new Promise((resolve) => setImmediate(resolve));
-    if (this.since.commands === 0) return;
+    if (this.since.commands === 0 || this.isClosed) return;
     this.isBusy = true;
     await this.snapshot();
     this.isBusy = false;

@@ -301,7 +301,9 @@ async function startHeld(
   }, idleMs);
   idleTimer.unref();
 
+  let later: NodeJS.Timeout | null = null;
   const close = async (): Promise<void> => {
+    if (later) clearTimeout(later);
     clearInterval(clockTimer);
     clearInterval(idleTimer);
     await engine.close();
@@ -326,7 +328,7 @@ async function startHeld(
   engine.begin();
   // What a start can do without, when whoever waited for it has come: data, a snapshot so that the next one reads less,
   // and a look through what is kept.
-  const later = setTimeout(() => {
+  later = setTimeout(() => {
     beginData();
     void engine.settle().then(() => store.checkNeeded().catch((error: Error) => log.error(error.message)));
   }, laterMs);

@@ -257,3 +257,16 @@ test('a journal from before lines had checksums is read too, and goes on as this
   const next = await revived(disk.after('all'));
   expect(next.air.sequence).toBe(run.air.sequence);
 });
+
+test('a journal that is closed touches nothing any more: the folder may be another server’s by then', async () => {
+  const disk = new TrialDisk();
+  const { journal } = await Journal.open(disk, folder);
+  await journal.close();
+  const next = await live(disk, commands.slice(0, 5));
+  const before = disk.paths.map((path) => disk.bytes(path).toString());
+  const kept = { state: emptyAir(), at: 0, answers: [] };
+  await expect(journal.snapshot(kept)).rejects.toThrow('closed');
+  await expect(journal.append([])).rejects.toThrow('closed');
+  expect(disk.paths.map((path) => disk.bytes(path).toString())).toEqual(before);
+  expect(next.answers.get('c0')?.problem).toBeNull();
+});

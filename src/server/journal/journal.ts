@@ -73,6 +73,7 @@ const header = (first: number): string => framed(JSON.stringify({ journal: 2, st
 export class Journal {
   private size: number;
   private isTorn = false;
+  private isClosed = false;
   private index: SegmentIndex;
 
   private constructor(
@@ -111,6 +112,7 @@ export class Journal {
    * JSON, where the caller has them.
    */
   async append(entries: readonly JournalEntry[], written?: readonly string[]): Promise<void> {
+    if (this.isClosed) throw new JournalFault(new Error('the journal is closed'), true);
     if (this.isTorn) await this.mend(true);
     const bytes = Buffer.from(entries.map((entry, i) => framed(writeEntry(entry, written?.[i]))).join(''));
     try {
@@ -141,6 +143,7 @@ export class Journal {
    * order, so that behind a snapshot nothing stands in an older file.
    */
   async snapshot(kept: Snapshot): Promise<void> {
+    if (this.isClosed) throw new Error('the journal is closed');
     // What could not be taken back must not stay behind.
     if (this.isTorn) await this.mend(true);
     const { sequence } = kept.state;
@@ -167,7 +170,9 @@ export class Journal {
     for (const name of all.slice(0, -keptSnapshots)) await this.disk.remove(`${this.folder}/${name}`);
   }
 
+  /** From here on the folder is someone else's: nothing more is written. */
   async close(): Promise<void> {
+    this.isClosed = true;
     await this.file.close();
   }
 
