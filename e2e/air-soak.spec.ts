@@ -1,6 +1,6 @@
-// One round of each fault while on air; `npm run soak` runs as many as there is time for.
+// One round of faults while on air; `npm run soak` runs as many as there is time for, with clocks and second servers too.
 import { test } from '@playwright/test';
-import { Round, soakFaults } from '../soak/round';
+import { Round } from '../soak/round';
 import { buildServer } from '../soak/running';
 
 test('whatever goes wrong: state, journal, pictures and lamps agree, nothing answered is lost, nothing refused appears', async ({
@@ -8,5 +8,5 @@ test('whatever goes wrong: state, journal, pictures and lamps agree, nothing ans
 }) => {
   test.setTimeout(180_000);
   buildServer();
-  await new Round(13, browser).run(soakFaults.filter((fault) => fault !== 'kill'));
+  await new Round(13, browser).run(['kill and tear', 'full disk', 'malformed', 'slow reader']);
 });

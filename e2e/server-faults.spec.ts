@@ -90,7 +90,7 @@ test('a journal with a corrupt line: what can be saved is, every screen says wha
       .sort()
       .at(-1) ?? '';
   const lines = readFileSync(join(folder, name), 'utf8').split('\n');
-  const at = lines.findIndex((line) => line.includes('"number":"401"'));
+  const at = lines.findIndex((line) => line.includes('"do":"take"') && line.includes('"number":"401"'));
   lines[at] = (lines[at] ?? '').replace('"take"', '"tame"');
   writeFileSync(join(folder, name), lines.join('\n'));
   await server.start();

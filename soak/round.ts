@@ -14,7 +14,7 @@ import { malformed, Operator, someCommand } from './people';
 import { Running } from './running';
 
 /** All that goes wrong, in an order that tries each once. */
-export const soakFaults = [
+const soakFaults = [
   'kill and tear',
   'full disk',
   'second server',
