@@ -88,6 +88,8 @@ export function socketHub(server: Server, parts: HubParts) {
   const sockets = new WebSocketServer({ noServer: true, maxPayload: largestMessage });
   const visitors = new Visitors(() => performance.now() / 1000);
   const peers = new Set<Peer>();
+  /** Since the last beat; a crowd must not fill the log. */
+  let turnedAway = 0;
   /** Outputs that went away without a word, by their station. */
   const lost = new Map<string, Present>();
   /** What operators were told last of who is there. */
@@ -108,7 +110,7 @@ export function socketHub(server: Server, parts: HubParts) {
     if (originProblem(request, hosts)) return turnAway('403 Forbidden');
     const visits = isAtHome(request) ? null : countedAddress(request.socket.remoteAddress);
     if (peers.size >= mostPeers || (visits !== null && !visitors.enter(visits))) {
-      log.warn({ address: visits, here: peers.size }, 'a connection was turned away: too many');
+      turnedAway += 1;
       return turnAway('429 Too Many Requests');
     }
     const visit: Visit = { address: visits };
@@ -370,6 +372,9 @@ export function socketHub(server: Server, parts: HubParts) {
       tellPresent();
     }
     visitors.sweep();
+    if (turnedAway > 0)
+      log.warn({ turnedAway, here: peers.size }, 'too many connections: some were turned away');
+    turnedAway = 0;
   }, heartbeatMs);
 
   const isMeant = (present: Present, { output, channel, group }: OutputCommand): boolean =>
