@@ -41,14 +41,14 @@ export function Troubles() {
   const troubles = useAir((store) => store.troubles);
   if (troubles.length === 0) return null;
   return (
-    <ul aria-label="Troubles of the server" className="max-h-40 shrink-0 overflow-auto">
+    <ul aria-label="Troubles of the server" className="max-h-56 shrink-0 overflow-auto">
       {troubles.map((trouble) => (
         <li
           key={`${trouble.code} ${trouble.path}`}
           role="alert"
-          className="flex items-center gap-4 border-b border-warn bg-panel px-4 py-1.5 text-ink"
+          className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-warn bg-panel px-4 py-1.5 text-ink"
         >
-          <span className="min-w-0 flex-1">⚠ {trouble.message}</span>
+          <span className="min-w-72 flex-1">⚠ {trouble.message}</span>
           <Way code={trouble.code} path={trouble.path} />
         </li>
       ))}
