@@ -149,7 +149,7 @@ describe('workbooks', () => {
     expect(shown.facets['0:1']).toEqual({ number: 9.256 });
     expect(shown.notes).toEqual(["One cell holds a formula's error and is empty here."]);
     const stored = await read(bytes, 'scores.xlsx', as('xlsx', { sheet: 'Scores', cells: 'values' }));
-    expect(stored.rows[0]).toEqual(['Ox', 9.256, '2026-11-23T15:30:00Z', true]);
+    expect(stored.rows[0]).toEqual(['Ox', 9.256, '2026-11-23T15:30:00', true]);
     expect(types(stored)).toEqual(['text', 'number', 'date', 'yes-no']);
   });
   test('a range, by row or by column', async () => {
@@ -176,15 +176,13 @@ describe('workbooks', () => {
       book.properties.date1904 = true;
       book.addWorksheet('S').addRows([['Day'], [new Date(Date.UTC(2026, 10, 23))]]);
     });
-    expect((await read(bytes, 's.xlsx', as('xlsx', { cells: 'values' }))).rows).toEqual([
-      ['2026-11-23T00:00:00Z'],
-    ]);
+    expect((await read(bytes, 's.xlsx', as('xlsx', { cells: 'values' }))).rows).toEqual([['2026-11-23']]);
   });
   test('damaged, locked, swollen and other files are turned away', async () => {
     const bytes = await workbook(scores);
     expect(await wrong(bytes.slice(0, bytes.length >> 1), 'a.xlsx')).toBe('damaged-workbook a.xlsx');
-    expect(await wrong(Uint8Array.of(0xd0, 0xcf, 0x11, 0xe0), 'a.xlsx')).toBe('old-workbook a.xlsx');
-    expect(await wrong(zipSync({ 'readme.txt': utf8('hello') }), 'a.xlsx')).toBe('damaged-workbook a.xlsx');
+    expect(await wrong(Uint8Array.of(0xd0, 0xcf, 0x11, 0xe0), 'a.xlsx')).toBe('damaged-workbook a.xlsx');
+    expect(await wrong(zipSync({ 'readme.txt': utf8('hello') }), 'a.xlsx')).toBe('not-a-workbook a.xlsx');
     expect(await wrong('Name,Role\nIda,Host', 'a.xlsx')).toBe('not-a-workbook a.xlsx');
     const bomb = zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(300 << 20) }, { level: 1 });
     expect(await wrong(bomb, 'a.xlsx')).toBe('zip-bomb a.xlsx');

@@ -34,7 +34,7 @@ export const formats: { readonly [N in FormatName]: FormatKind<Extract<Format, {
     read: readCsvCells,
   },
   xlsx: {
-    label: 'Workbook (XLSX)',
+    label: 'Workbook (XLSX, XLS, XLSB, ODS)',
     plain: { format: 'xlsx', sheet: null, range: null, by: 'row', header: true, cells: 'shown' },
     read: readXlsx,
   },
@@ -51,7 +51,7 @@ export const formats: { readonly [N in FormatName]: FormatKind<Extract<Format, {
 export function guessFormat(name: string, bytes: Uint8Array): FormatName {
   const ending = /\.([a-z0-9]+)(?:[?#].*)?$/i.exec(name)?.[1]?.toLowerCase() ?? '';
   const byEnding: Readonly<Record<string, FormatName>> = {
-    csv: 'csv', tsv: 'csv', tab: 'csv', xlsx: 'xlsx', xlsm: 'xlsx', json: 'json', geojson: 'json', rss: 'feed', atom: 'feed', rdf: 'feed',
+    csv: 'csv', tsv: 'csv', tab: 'csv', xlsx: 'xlsx', xlsm: 'xlsx', xltx: 'xlsx', xlsb: 'xlsx', xls: 'xlsx', ods: 'xlsx', json: 'json', geojson: 'json', rss: 'feed', atom: 'feed', rdf: 'feed',
   }; // prettier-ignore
   if (byEnding[ending]) return byEnding[ending];
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) return 'xlsx';

@@ -1,8 +1,11 @@
-import { Unzip, UnzipInflate } from 'fflate';
+import type * as XlsxNames from '@e965/xlsx';
 import { z } from 'zod';
 import { uniqueNames } from '../names';
-import { mostCells, refuse, type Cell, type CellFacets, type Read } from '../read';
+import { mostCells, refuse, type Cell, type CellFacets, type Read, type ScalarType } from '../read';
 import { guessType } from '../values';
+import { days1904, isElapsed, isTimeOnly, serialDate, serialTime } from '../workbook/dates';
+import type { SheetLooks } from '../workbook/looks';
+import { refuseOther } from '../workbook/true-name';
 
 export const xlsxFormatSchema = z.object({
   format: z.literal('xlsx'),
@@ -16,42 +19,6 @@ export const xlsxFormatSchema = z.object({
   /** `shown`: the text as the sheet shows it; `values`: numbers, dates and yes/no as they are stored. */
   cells: z.enum(['shown', 'values']),
 });
-
-const largestUnpacked = 256 << 20;
-
-/** Unpacks the archive for its size alone; a small file that grows without end is stopped on the way. */
-function refuseBomb(bytes: Uint8Array, name: string): void {
-  let total = 0;
-  let count = 0;
-  const unzip = new Unzip((file) => {
-    count += 1;
-    if (count > 5000)
-      refuse('zip-bomb', `${name} holds more than 5000 files. It is no workbook and was not opened.`, name);
-    file.ondata = (error, chunk) => {
-      if (error) throw error;
-      total += chunk.length;
-      if (total > largestUnpacked)
-        refuse(
-          'zip-bomb',
-          `${name} unpacks to more than ${largestUnpacked >> 20} MiB. It was not opened; save it with less in it.`,
-          name,
-        );
-    };
-    file.start();
-  });
-  unzip.register(UnzipInflate);
-  try {
-    for (let at = 0; at < bytes.length; at += 1 << 16)
-      unzip.push(bytes.subarray(at, at + (1 << 16)), at + (1 << 16) >= bytes.length);
-  } catch (error) {
-    if ((error as Error).name === 'ProblemError') throw error;
-    refuse(
-      'damaged-workbook',
-      `${name} is damaged: its archive cannot be unpacked. Open it in a spreadsheet and save it again.`,
-      name,
-    );
-  }
-}
 
 interface Range {
   readonly top: number;
@@ -71,53 +38,156 @@ function parseRange(text: string): Range {
     number,
   ];
   const [top, bottom] = [Number(one), Number(two)].sort((x, y) => x - y) as [number, number];
-  return { top, left, bottom, right };
+  return { top: top - 1, left: left - 1, bottom: bottom - 1, right: right - 1 };
 }
 
-/** The theme's colours in the order in which cells name them, as every new workbook has them. */
-const rgb = (colour: { argb?: string } | undefined): string | undefined =>
-  colour?.argb && /^[0-9a-f]{8}$/i.test(colour.argb) ? `#${colour.argb.slice(2).toLowerCase()}` : undefined;
+type Xlsx = typeof XlsxNames;
+type Book = ReturnType<Xlsx['read']>;
+interface BookCell {
+  readonly t: string;
+  readonly v?: unknown;
+  readonly w?: string;
+  readonly z?: string;
+  readonly f?: string;
+  readonly s?: { readonly fgColor?: { readonly rgb?: string } };
+  readonly c?: readonly { readonly t?: string; readonly a?: string }[];
+}
+interface BookSheet {
+  readonly '!data'?: readonly (readonly (BookCell | undefined)[] | undefined)[];
+  readonly '!type'?: string;
+}
 
-/** Days from 30 December 1899 to 1 January 1970: where the serial dates of sheets begin. */
-const epochDays = 25_569;
-
-/**
- * One sheet of a workbook of Office Open XML (ECMA-376): formulas by the values stored with them, dates of both date
- * systems, and beside the text of each cell its number, date, colours and note.
- */
-export async function readXlsx(
-  bytes: Uint8Array,
-  options: z.infer<typeof xlsxFormatSchema>,
-  name: string,
-): Promise<Read> {
-  if (bytes[0] === 0xd0 && bytes[1] === 0xcf)
-    refuse(
-      'old-workbook',
-      `${name} is a workbook of the old kind, or is locked with a password. Save it as .xlsx without one.`,
-      name,
-    );
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b)
-    refuse(
-      'not-a-workbook',
-      `${name} is no workbook (.xlsx). Save it as one, or read it as what it is.`,
-      name,
-    );
-  refuseBomb(bytes, name);
-  const [{ default: Excel }, { format }] = await Promise.all([import('exceljs'), import('numfmt')]);
-  const book = new Excel.Workbook();
+function open(xlsx: Xlsx, bytes: Uint8Array, sheet: string | number, name: string): Book {
   try {
-    await book.xlsx.load(bytes.slice().buffer);
-  } catch {
+    return xlsx.read(bytes, {
+      type: 'array',
+      dense: true,
+      sheets: sheet,
+      sheetStubs: true,
+      cellStyles: true,
+      cellNF: true,
+      cellHTML: false,
+      // Format 14 stands for the short date of whoever looks; with a year that can be told.
+      dateNF: 'm/d/yyyy',
+    });
+  } catch (error) {
+    const said = (error as Error).message;
+    if (/password|encrypt/i.test(said))
+      return refuse(
+        'locked-workbook',
+        `${name} is locked with a password. Save it without one, or read it from where it is made.`,
+        name,
+      );
     return refuse(
       'damaged-workbook',
       `${name} is damaged: it is no whole workbook. Open it in a spreadsheet and save it again.`,
       name,
     );
   }
-  const names = book.worksheets.map((sheet) => sheet.name);
-  const sheet =
-    options.sheet === null ? book.worksheets[0] : book.worksheets.find((s) => s.name === options.sheet);
-  if (!sheet)
+}
+
+interface ReadCell {
+  readonly shown: string;
+  readonly value: Cell;
+  readonly facets: CellFacets | null;
+}
+const nothing: ReadCell = { shown: '', value: null, facets: null };
+
+/** Spreadsheets keep fifteen digits; what a double has beyond them is residue. */
+const fifteen = (value: number): number => (Number.isInteger(value) ? value : Number(value.toPrecision(15)));
+
+function readCell(
+  cell: BookCell,
+  /** The place of a cell, asked for only where looks are kept by it. */
+  at: () => string,
+  book: {
+    readonly is1904: boolean;
+    readonly isDate: (pattern: string) => boolean;
+    readonly show: (pattern: string, serial: number) => string | null;
+    readonly looks: SheetLooks;
+  },
+): ReadCell {
+  const facets: { -readonly [K in keyof CellFacets]: CellFacets[K] } = {};
+  let value: Cell = null;
+  let shown = '';
+  if (cell.t === 'n' && typeof cell.v === 'number') {
+    const serial = cell.v;
+    const pattern = typeof cell.z === 'string' ? cell.z : '';
+    shown = book.show(pattern, serial) ?? cell.w ?? String(fifteen(serial));
+    if (pattern !== '' && book.isDate(pattern)) {
+      const isTime = isTimeOnly(pattern);
+      value = isTime ? serialTime(isElapsed(pattern) ? serial : serial % 1) : serialDate(serial, book.is1904);
+      if (!isTime) facets.date = value;
+    } else {
+      value = fifteen(serial);
+      facets.number = value;
+    }
+  } else if (cell.t === 'b') {
+    value = cell.v === true;
+    shown = value ? 'TRUE' : 'FALSE';
+  } else if (cell.t === 's' || cell.t === 'd') {
+    shown = (
+      (book.looks.inline.size > 0 ? book.looks.inline.get(at()) : undefined) ?? String(cell.v ?? '')
+    ).replace(/\r\n?/g, '\n');
+    value = shown === '' ? null : shown;
+  }
+  const look = book.looks.looks.size > 0 ? book.looks.looks.get(at()) : undefined;
+  const fill =
+    look?.fill ?? (cell.s?.fgColor?.rgb ? `#${cell.s.fgColor.rgb.slice(-6).toLowerCase()}` : undefined);
+  if (fill) facets.fill = fill;
+  if (look?.colour) facets.colour = look.colour;
+  const note = cell.c?.map((part) => part.t ?? '').join('\n');
+  if (note) facets.note = note.replace(/\r\n?/g, '\n');
+  return { shown, value, facets: Object.keys(facets).length > 0 ? facets : null };
+}
+
+/** What all cells of a column are, where the sheet itself says it. */
+function storedType(rows: readonly (readonly ReadCell[])[], column: number): ScalarType | null {
+  let found: ScalarType | null = null;
+  for (const row of rows) {
+    const cell = row[column];
+    if (!cell || cell.shown === '') continue;
+    const own =
+      cell.facets?.date !== undefined ? 'date' : cell.facets?.number !== undefined ? 'number' : null;
+    if (own === null || (found !== null && found !== own)) return null;
+    found = own;
+  }
+  return found;
+}
+
+/**
+ * One sheet of a workbook: XLSX and XLSM (ECMA-376), XLSB, XLS and ODS (ISO 26300). Formulas by the values stored with
+ * them, dates of both date systems, merged cells by their first, and beside the text of each cell its number, date,
+ * colours and note.
+ */
+export async function readXlsx(
+  bytes: Uint8Array,
+  options: z.infer<typeof xlsxFormatSchema>,
+  name: string,
+): Promise<Read> {
+  const [xlsx, { sheetLooks }, { format, isDateFormat }] = await Promise.all([
+    import('@e965/xlsx'),
+    import('../workbook/looks'),
+    import('numfmt'),
+  ]);
+  const kind = refuseOther(bytes, name, () =>
+    xlsx.CFB.read(bytes, { type: 'array' }).FileIndex.map((entry: { name: string }) => entry.name),
+  );
+  if (kind !== 'zip') xlsx.set_cptable(await import('@e965/xlsx/dist/cpexcel.full.mjs'));
+  let book = open(xlsx, bytes, options.sheet ?? 0, name);
+  const names = book.SheetNames;
+  const isHidden = (at: number): boolean => Boolean(book.Workbook?.Sheets?.[at]?.Hidden);
+  const sheetAt = (at: number): BookSheet | undefined =>
+    book.Sheets[names[at] ?? ''] as BookSheet | undefined;
+  let at = options.sheet === null ? 0 : names.indexOf(options.sheet);
+  if (options.sheet === null)
+    // The first that people see, and that has cells: not a chart, not what is hidden.
+    while (at < names.length - 1 && (isHidden(at) || (sheetAt(at)?.['!type'] ?? 'sheet') !== 'sheet')) {
+      at += 1;
+      book = open(xlsx, bytes, at, name);
+    }
+  const title = names[at];
+  if (title === undefined)
     return refuse(
       options.sheet === null ? 'damaged-workbook' : 'no-sheet',
       options.sheet === null
@@ -125,81 +195,84 @@ export async function readXlsx(
         : `${name} has no sheet “${options.sheet}”. It has: ${names.join(', ')}.`,
       options.sheet === null ? name : 'sheet',
     );
+  const data = sheetAt(at)?.['!data'] ?? [];
+  const isZip = kind === 'zip' && book.bookType !== 'ods' && book.bookType !== 'xlsb';
+  const looks: SheetLooks = isZip ? sheetLooks(bytes, title) : { looks: new Map(), inline: new Map() };
+  const patterns = new Map<string, boolean>();
+  const is1904 = Boolean(book.Workbook?.WBProps?.date1904);
+  const around = {
+    is1904,
+    looks,
+    isDate: (pattern: string): boolean => {
+      let known = patterns.get(pattern);
+      if (known === undefined) patterns.set(pattern, (known = Boolean(isDateFormat(pattern))));
+      return known;
+    },
+    show: (pattern: string, serial: number): string | null => {
+      // Format 14 was written out with its whole year when the file was opened; format 22 is its kin.
+      if (pattern === '' || pattern === 'General' || pattern === 'm/d/yy') return null;
+      try {
+        const used = pattern === 'm/d/yy h:mm' ? 'm/d/yyyy h:mm' : pattern;
+        return format(used, is1904 && isDateFormat(pattern) ? serial + days1904 : serial);
+      } catch {
+        return null;
+      }
+    },
+  };
   const given = options.range === null ? null : parseRange(options.range);
-  const range = given ?? { top: 1, left: 1, bottom: sheet.rowCount, right: sheet.columnCount };
-  const height = Math.min(range.bottom, Math.max(sheet.rowCount, range.top)) - range.top + 1;
-  const width = Math.min(range.right, Math.max(sheet.columnCount, range.left)) - range.left + 1;
-  if (height * width > mostCells)
-    refuse('too-many-cells', `${name} has ${height * width} cells; a table may have ${mostCells}.`, name);
-  const cells: { shown: string; value: Cell; facets: CellFacets | null }[][] = [];
+  const found: ReadCell[][] = [];
   let errors = 0;
-  const nothing = { shown: '', value: null, facets: null };
-  for (let r = 0; r < height; r += 1) {
-    const row = sheet.findRow(range.top + r);
-    const line: (typeof cells)[number] = [];
-    for (let c = 0; c < width; c += 1) {
-      const cell = row?.findCell(range.left + c);
-      if (!cell) {
-        line.push(nothing);
-        continue;
+  let formulas = 0;
+  let unreckoned = 0;
+  let count = 0;
+  let right = -1;
+  data.forEach((row, r) => {
+    if (!row || (given && (r < given.top || r > given.bottom))) return;
+    const cells: ReadCell[] = [];
+    let hasWords = false;
+    row.forEach((cell, c) => {
+      if (!cell || (given && (c < given.left || c > given.right))) return;
+      if (cell.t === 'e') errors += 1;
+      if (cell.f !== undefined) {
+        formulas += 1;
+        if (cell.t === 'z' || cell.v === undefined || cell.v === '') unreckoned += 1;
       }
-      let raw: unknown = cell.value;
-      if (typeof raw === 'object' && raw !== null && ('formula' in raw || 'sharedFormula' in raw))
-        raw = (raw as { result?: unknown }).result ?? null;
-      const facets: { -readonly [K in keyof CellFacets]: CellFacets[K] } = {};
-      let value: Cell = null;
-      let shown = '';
-      const pattern = cell.numFmt && cell.numFmt !== 'General' ? cell.numFmt : null;
-      if (raw instanceof Date) {
-        facets.date = raw.toISOString().replace(/\.000Z$/, 'Z');
-        value = facets.date;
-        const serial = raw.getTime() / 86_400_000 + epochDays;
-        try {
-          shown = pattern ? format(pattern, serial) : facets.date.replace(/T00:00:00Z$/, '');
-        } catch {
-          shown = facets.date;
-        }
-      } else if (typeof raw === 'number') {
-        facets.number = raw;
-        value = raw;
-        try {
-          shown = pattern ? format(pattern, raw) : String(raw);
-        } catch {
-          shown = String(raw);
-        }
-      } else if (typeof raw === 'boolean') {
-        value = raw;
-        shown = raw ? 'TRUE' : 'FALSE';
-      } else if (typeof raw === 'object' && raw !== null && 'error' in raw) {
-        errors += 1;
-      } else if (raw !== null && raw !== undefined) {
-        shown = cell.text === '[object Object]' ? '' : String(typeof raw === 'string' ? raw : cell.text);
-        value = shown;
-      }
-      const fill = cell.fill?.type === 'pattern' ? rgb(cell.fill.fgColor) : undefined;
-      const colour = rgb(cell.font?.color);
-      if (fill) facets.fill = fill;
-      if (colour) facets.colour = colour;
-      const note = cell.note as unknown as string | { texts?: { text: string }[] } | undefined;
-      if (note)
-        facets.note = typeof note === 'string' ? note : (note.texts ?? []).map((part) => part.text).join('');
-      line.push({ shown, value, facets: Object.keys(facets).length > 0 ? facets : null });
-    }
-    cells.push(line);
-  }
+      const read = readCell(cell, () => `${r}:${c}`, around);
+      if (read.shown === '' && read.facets === null) return;
+      cells[c] = read;
+      if (read.shown === '' && read.facets?.note === undefined) return;
+      hasWords = true;
+      right = Math.max(right, c);
+      count += 1;
+    });
+    // Empty lines between blocks, and lines that are only coloured, are part of a sheet's look, not of its data.
+    if (hasWords) found.push(cells);
+  });
+  const left = given?.left ?? 0;
+  const width = Math.max(0, (given ? Math.min(given.right, Math.max(right, given.left)) : right) - left + 1);
+  if (Math.max(count, width * found.length) > mostCells)
+    refuse(
+      'too-many-cells',
+      `${name} has ${width * found.length} cells; a table may have ${mostCells}.`,
+      name,
+    );
+  const lines = found.map((cells) => {
+    const line: ReadCell[] = [];
+    for (let c = left; c < left + width; c += 1) line.push(cells[c] ?? nothing);
+    return line;
+  });
   const records =
     options.by === 'row'
-      ? cells
-      : Array.from({ length: width }, (_, c) => cells.map((line) => line[c] ?? nothing));
+      ? lines
+      : Array.from({ length: width }, (_, c) => lines.map((line) => line[c] ?? nothing));
   const header = options.header ? (records[0] ?? []) : [];
-  // Empty lines between blocks are part of a sheet's look, not of its data.
   const body = records
     .slice(options.header ? 1 : 0)
     .filter((line) => line.some((cell) => cell.shown !== '' || cell.facets !== null));
   if (body.length === 0)
     refuse(
       'no-rows',
-      `${name}, sheet “${sheet.name}”: there are no rows${options.header ? ' below the one that names the columns' : ''}.`,
+      `${name}, sheet “${title}”: there are no rows${options.header ? ' below the one that names the columns' : ''}.`,
       'sheet',
     );
   const across = records.reduce((most, line) => Math.max(most, line.length), 0);
@@ -209,18 +282,23 @@ export async function readXlsx(
   const rows = body.map((line) => line.map((cell) => (options.cells === 'shown' ? cell.shown : cell.value)));
   const facets: Record<string, CellFacets> = {};
   body.forEach((line, r) => line.forEach((cell, c) => cell.facets && (facets[`${r}:${c}`] = cell.facets)));
+  const notes: string[] = [];
+  if (errors > 0)
+    notes.push(
+      `${errors === 1 ? 'One cell holds' : `${errors} cells hold`} a formula's error and ${errors === 1 ? 'is' : 'are'} empty here.`,
+    );
+  // A formula may come to nothing; where all do, whoever wrote the file has not reckoned them.
+  if (unreckoned > 0 && unreckoned === formulas)
+    notes.push(
+      `${unreckoned === 1 ? 'One formula has' : `${unreckoned} formulas have`} no value kept with ${unreckoned === 1 ? 'it' : 'them'}; open the file in a spreadsheet and save it.`,
+    );
   return {
-    columns: titles.map((title, i) => ({ name: title, type: guessType(rows, i) })),
+    columns: titles.map((column, i) => ({ name: column, type: storedType(body, i) ?? guessType(rows, i) })),
     rows,
     value: null,
-    notes:
-      errors > 0
-        ? [
-            `${errors === 1 ? 'One cell holds' : `${errors} cells hold`} a formula's error and ${errors === 1 ? 'is' : 'are'} empty here.`,
-          ]
-        : [],
+    notes,
     encoding: null,
-    offers: names.map((path) => ({ path, what: 'sheet' })),
+    offers: names.map((path, i) => ({ path, what: isHidden(i) ? 'hidden sheet' : 'sheet' })),
     facets,
   };
 }
