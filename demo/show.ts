@@ -118,7 +118,11 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   }
   const table = (name: string, title: string): Table => {
     let next = 0;
-    const read = readCsv(file(name), name, () => `${title.toLowerCase()}-${(next += 1)}`);
+    const read = readCsv(
+      new TextDecoder().decode(file(name)),
+      name,
+      () => `${title.toLowerCase()}-${(next += 1)}`,
+    );
     if ('problem' in read) throw new ProblemError(read.problem);
     const kept = { ...read.table, name: title };
     show.tables[kept.id] = kept;

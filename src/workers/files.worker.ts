@@ -2,7 +2,6 @@
 import { v4 as newUuid } from 'uuid';
 import '../core/no-eval';
 import { expose, transfer } from 'comlink';
-import { readCsv } from '../core/data';
 import { readSvg } from '../core/svg';
 import { packShow, unpackShow, type Show } from '../core/show';
 
@@ -15,7 +14,6 @@ const api = {
   },
   unpack: (bytes: Uint8Array) => unpackShow(bytes),
   readSvg: (text: string) => readSvg(text, newId),
-  readCsv: (bytes: Uint8Array, fileName: string) => readCsv(bytes, fileName, newId),
 };
 export type FileWorker = typeof api;
 expose(api);

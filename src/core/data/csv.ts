@@ -1,7 +1,7 @@
 import { cellText } from '../binding';
 import { ProblemError, type Problem } from '../problem';
 import { freshName, newColumn, newTable, type Column, type NewId, type Table } from '../show';
-import { formats, readCsvCells, type Read, type ScalarType } from '../source';
+import { formats, csvCells, type Format, type Read, type ScalarType } from '../source';
 
 const columnFor = (id: string, name: string, type: ScalarType): Column => newColumn(id, name, type);
 
@@ -26,12 +26,12 @@ export const bareName = (fileName: string): string =>
  * Short rows are filled with empty cells; cells beyond the header get columns of their own, and are told of in `notes`.
  */
 export function readCsv(
-  bytes: Uint8Array,
+  text: string,
   fileName: string,
   newId: NewId,
 ): { table: Table; notes: readonly string[] } | { problem: Problem } {
   try {
-    const read = readCsvCells(bytes, formats.csv.plain, fileName);
+    const read = csvCells(text, 'utf-8', formats.csv.plain as Extract<Format, { format: 'csv' }>, fileName);
     return { table: tableFromRead(read, bareName(fileName), newId), notes: read.notes };
   } catch (error) {
     if (error instanceof ProblemError) return { problem: error.problem };

@@ -11,13 +11,12 @@ import {
 } from '../show';
 import { extremeValues, fillFromRow, matchColumns, readCsv, sameName } from './index';
 
-const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
 let ids = 0;
 const newId = (): string => `id${(ids += 1)}`;
 
 describe('a file as a table of the show', () => {
   test('columns named alike or not at all get names of their own, types are guessed, cells stay as they were written', () => {
-    const read = readCsv(utf8('Name,name,,Score\r\nLúcia,"b, c",,9\r\nOx,,x,8.5'), 'kites/people.csv', newId);
+    const read = readCsv('Name,name,,Score\r\nLúcia,"b, c",,9\r\nOx,,x,8.5', 'kites/people.csv', newId);
     if ('problem' in read) throw new Error(read.problem.message);
     const { table } = read;
     expect([table.name, table.columns.map((c) => [c.name, c.type])]).toEqual([
@@ -33,7 +32,7 @@ describe('a file as a table of the show', () => {
       ['Lúcia', 'b, c', '', '9'],
       ['Ox', '', 'x', '8.5'],
     ]);
-    expect(readCsv(utf8('Name\n'), 'a.csv', newId)).toMatchObject({ problem: { code: 'no-rows' } });
+    expect(readCsv('Name\n', 'a.csv', newId)).toMatchObject({ problem: { code: 'no-rows' } });
   });
 });
 

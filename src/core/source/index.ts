@@ -1,12 +1,12 @@
 // Sources: from bytes to tables and values. Knows formats and kinds of sources; nothing of shows, networks or files on disk.
 export * from './read';
-export { decodeText, encodings } from './decode';
+export { decodeText, encodings, UnsureEncoding } from './decode';
 export { uniqueNames } from './names';
 export { cellAs, guessType, parseColour, parseDate, parseDuration, parseNumber, parseYesNo } from './values';
 export { formats, formatSchema, guessFormat, type Format, type FormatName } from './formats/registry';
 export { offersOf, parsePath, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';
-export { readCsvCells } from './formats/csv';
+export { csvCells } from './formats/csv';
 export { standInStreams, type StandInStream } from './kinds/stand-in';
 export {
   fileNameOf,

@@ -1,4 +1,5 @@
 import { ProblemError, problem } from '../problem';
+import { UnsureEncoding } from './decode';
 import { formats, guessFormat, type Format } from './formats/registry';
 import { sizeProblem, type ReadResult } from './read';
 
@@ -15,6 +16,7 @@ export async function readBytes(bytes: Uint8Array, name: string, format: Format 
   try {
     return { read: await formats[used.format].read(bytes, used as never, name) };
   } catch (error) {
+    if (error instanceof UnsureEncoding) return { problem: error.problem, readings: error.readings };
     if (error instanceof ProblemError) return { problem: error.problem };
     return {
       problem: problem(

@@ -42,7 +42,15 @@ export interface Read {
   readonly facets: Readonly<Record<string, CellFacets>>;
 }
 
-export type ReadResult = { readonly read: Read } | { readonly problem: Problem };
+/** How bytes may be read where they do not say it, the likelier first. */
+export interface SampleReading {
+  readonly encoding: string;
+  /** Words with letters beyond ASCII, as this encoding reads them. */
+  readonly sample: string;
+}
+
+export type ReadResult =
+  { readonly read: Read } | { readonly problem: Problem; readonly readings?: readonly SampleReading[] };
 
 /** Bytes that a file of data may have; more is refused before it is opened. */
 export const largestFile = 64 << 20;

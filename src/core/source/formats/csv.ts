@@ -16,12 +16,22 @@ export const csvFormatSchema = z.object({
 });
 
 /** A CSV or TSV file (RFC 4180, any usual separator). Ragged rows keep all that is in them; empty lines are passed over. */
-export function readCsvCells(
+export async function readCsvCells(
   bytes: Uint8Array,
   options: z.infer<typeof csvFormatSchema>,
   name: string,
+): Promise<Read> {
+  const { text, encoding } = await decodeText(bytes, options.encoding, name);
+  return csvCells(text, encoding, options, name);
+}
+
+/** The same of a text that is decoded already. */
+export function csvCells(
+  text: string,
+  encoding: string,
+  options: z.infer<typeof csvFormatSchema>,
+  name: string,
 ): Read {
-  const { text, encoding } = decodeText(bytes, options.encoding, name);
   if (text.slice(0, 4096).includes('\u0000'))
     refuse('not-text', `${name} is not a text file. Save the sheet as CSV and bring that.`, name);
   refuseWebPage(text, name, 'a table');

@@ -58,7 +58,7 @@ export async function readFeed(
   options: z.infer<typeof feedFormatSchema>,
   name: string,
 ): Promise<Read> {
-  const { text, encoding } = xmlText(bytes, options.encoding, name);
+  const { text, encoding } = await xmlText(bytes, options.encoding, name);
   refuseWebPage(text, name, 'a feed');
   const { parseFeed } = await import('feedsmith');
   let items: Item[];

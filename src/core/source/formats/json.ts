@@ -226,7 +226,7 @@ export async function readJson(
   options: z.infer<typeof jsonFormatSchema>,
   name: string,
 ): Promise<Read> {
-  const { text, encoding } = decodeText(bytes, options.encoding, name);
+  const { text, encoding } = await decodeText(bytes, options.encoding, name);
   refuseWebPage(text, name, 'JSON');
   refuseDeep(text, name);
   const whole = parse(text, name);

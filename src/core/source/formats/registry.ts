@@ -22,7 +22,7 @@ export type FormatName = Format['format'];
 interface FormatKind<F> {
   readonly label: string;
   readonly plain: F;
-  readonly read: (bytes: Uint8Array, options: F, name: string) => Read | Promise<Read>;
+  readonly read: (bytes: Uint8Array, options: F, name: string) => Promise<Read>;
 }
 
 /** Every format, by name: the one table a new one is added to. */

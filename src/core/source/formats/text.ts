@@ -7,8 +7,12 @@ export const encodingSchema = z.string().max(40).nullable();
 export const textFormatSchema = z.object({ format: z.literal('text'), encoding: encodingSchema });
 
 /** A text file: its whole text as the value, its lines as rows of one column. */
-export function readText(bytes: Uint8Array, options: z.infer<typeof textFormatSchema>, name: string): Read {
-  const { text, encoding } = decodeText(bytes, options.encoding, name);
+export async function readText(
+  bytes: Uint8Array,
+  options: z.infer<typeof textFormatSchema>,
+  name: string,
+): Promise<Read> {
+  const { text, encoding } = await decodeText(bytes, options.encoding, name);
   const lines = text.replace(/\r\n?/g, '\n').replace(/\n$/, '').split('\n');
   return {
     columns: [{ name: 'Line', type: 'text' }],

@@ -17,16 +17,16 @@ export const xmlFormatSchema = z.object({
 });
 
 /** The text of an XML file, in the encoding that it declares; documents with entities of their own are turned away. */
-export function xmlText(
+export async function xmlText(
   bytes: Uint8Array,
   encoding: string | null,
   name: string,
-): { text: string; encoding: string } {
+): Promise<{ text: string; encoding: string }> {
   const declared = /^\s*<\?xml[^>]*encoding\s*=\s*["']([A-Za-z0-9._-]+)["']/.exec(
     new TextDecoder('latin1').decode(bytes.subarray(0, 200)),
   )?.[1];
   const isWide = bytes[0] === 0xff || bytes[0] === 0xfe || bytes[0] === 0xef;
-  const read = decodeText(bytes, encoding ?? (isWide ? null : (declared ?? null)), name);
+  const read = await decodeText(bytes, encoding ?? (isWide ? null : (declared ?? null)), name);
   const entity = /<!ENTITY/i.exec(read.text);
   if (entity) {
     const line = read.text.slice(0, entity.index).split('\n').length;
@@ -100,7 +100,7 @@ export async function readXml(
   options: z.infer<typeof xmlFormatSchema>,
   name: string,
 ): Promise<Read> {
-  const { text, encoding } = xmlText(bytes, options.encoding, name);
+  const { text, encoding } = await xmlText(bytes, options.encoding, name);
   refuseWebPage(text, name, 'XML');
   const [{ parseXmlDocument }, xpath] = await Promise.all([import('slimdom'), import('fontoxpath')]);
   const parse = (source: string, what: string) => {
