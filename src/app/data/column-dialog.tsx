@@ -11,7 +11,7 @@ import {
   type Show,
   type Table,
 } from '../../core/show';
-import { parseDate, parseDuration, parseNumber } from '../../core/source';
+import { parseDate, parseDuration, parseNumber, parseTime, timeText } from '../../core/source';
 import { Button, CheckField, Dialog, SelectField, TextField } from '../ui';
 import { useDraft } from '../state/draft-store';
 import { usedWhere, UsedWhere } from './used-where';
@@ -73,21 +73,26 @@ export function ColumnDialog(props: { show: Show; table: Table; column: Column; 
       if (one) columns.splice(to, 0, one);
     });
   const end = followedColumn(show.tables, table, own);
-  const isRanged = own.type === 'number' || own.type === 'date' || own.type === 'duration';
+  const isRanged =
+    own.type === 'number' || own.type === 'date' || own.type === 'time' || own.type === 'duration';
   const limit = (text: string): number | null =>
     text.trim() === ''
       ? null
       : own.type === 'date'
         ? parseDate(text)
-        : own.type === 'duration'
-          ? parseDuration(text)
-          : parseNumber(text);
+        : own.type === 'time'
+          ? parseTime(text)
+          : own.type === 'duration'
+            ? parseDuration(text)
+            : parseNumber(text);
   const limitText = (value: number | null): string =>
     value === null
       ? ''
       : own.type === 'date'
         ? new Date(value).toISOString().slice(0, 16).replace('T', ' ')
-        : String(value);
+        : own.type === 'time'
+          ? timeText(value)
+          : String(value);
   const columnsOf = (id: string) =>
     (show.tables[id]?.columns ?? []).map((one) => ({ value: one.id, label: one.name }));
   return (

@@ -292,6 +292,7 @@ export function TableGrid(props: {
 const marks: Readonly<Partial<Record<Column['type'], string>>> = {
   number: '1.2',
   date: 'date',
+  time: 'h:mm',
   duration: 'm:ss',
   colour: '#',
   picture: 'pic',
@@ -350,7 +351,7 @@ function Cell(props: { tables: Show['tables']; table: Table; row: Row; column: C
   const tone = problem ? 'text-warn' : column.type === 'follows' ? 'text-ink-2 italic' : '';
   return (
     <span
-      className={`absolute inset-0 flex items-center gap-1.5 truncate px-2 ${isIn ? 'bg-brass/20' : ''} ${column.type === 'number' || column.type === 'duration' ? 'number justify-end' : ''} ${tone}`}
+      className={`absolute inset-0 flex items-center gap-1.5 truncate px-2 ${isIn ? 'bg-brass/20' : ''} ${column.type === 'number' || column.type === 'time' || column.type === 'duration' ? 'number justify-end' : ''} ${tone}`}
       title={problem?.message ?? undefined}
     >
       {problem && <span aria-label={problem.message}>⚠</span>}

@@ -47,7 +47,7 @@ function rowsSeen(
     );
   const by = sort && table.columns.find((column) => column.id === sort.column);
   if (by) {
-    const isNumber = by.type === 'number' || by.type === 'duration';
+    const isNumber = by.type === 'number' || by.type === 'time' || by.type === 'duration';
     const keyed = rows.map((row) => {
       const text = sentText(show.tables, table, row, by);
       return { row, text, number: isNumber ? Number(cellAs(text, by.type) ?? NaN) : NaN };

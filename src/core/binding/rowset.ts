@@ -34,7 +34,14 @@ export function readRowset(
     name,
     columns,
     count: read.rows.length,
-    cell: (row, column) => cellAs(read.rows[row]?.[column] ?? null, (columns[column] as ColumnInfo).type),
+    cell: (row, column) => {
+      const { type } = columns[column] as ColumnInfo;
+      // What a sheet knows of a cell counts before what it shows.
+      const facets = type === 'date' || type === 'number' ? read.facets[`${row}:${column}`] : undefined;
+      if (type === 'number' && facets?.number !== undefined) return facets.number;
+      if (facets?.date !== undefined) return cellAs(facets.date, 'date');
+      return cellAs(read.rows[row]?.[column] ?? null, type);
+    },
     text: (row, column) => cellText(read.rows[row]?.[column] ?? null),
     key: (row) => String(row),
     indexOf: (key) => {

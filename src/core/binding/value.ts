@@ -1,4 +1,4 @@
-import type { Cell, CellFacets, Json, ScalarType } from '../source';
+import { timeText, type Cell, type CellFacets, type Json, type ScalarType } from '../source';
 
 export interface ColumnInfo {
   /** Stable within its table; for sources and views the name itself. */
@@ -60,6 +60,8 @@ export function typeWords(type: ValueType): string {
       return 'whatever comes';
     case 'yes-no':
       return 'yes/no';
+    case 'time':
+      return 'time of day';
     default:
       return type.of;
   }
@@ -112,6 +114,7 @@ export function valueText(value: Value, type: ValueType = scalar('any')): string
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'number') {
     if (type.of === 'date') return dateText(value);
+    if (type.of === 'time') return timeText(value);
     return type.of === 'duration' ? durationText(value) : String(value);
   }
   return typeof value === 'string' ? value : JSON.stringify(value);

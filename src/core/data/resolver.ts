@@ -457,8 +457,7 @@ export class Resolver {
     if (value === null) return null;
     if (typeof value === 'object') return undefined;
     if (type.of === 'picture') return pictureNamed(this.assets, String(value))?.id ?? String(value);
-    if (type.of === 'date' || type.of === 'duration')
-      return type.of === 'date' ? valueText(value, type) : value;
+    if (type.of === 'date' || type.of === 'time') return valueText(value, type);
     return value;
   }
 

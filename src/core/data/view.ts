@@ -20,7 +20,7 @@ function testOf(rowset: Rowset, node: FilterNode): ((row: number) => boolean) | 
   if (test === 'empty') return (row) => rowset.text(row, column) === '';
   if (test === 'full') return (row) => rowset.text(row, column) !== '';
   const { type } = rowset.columns[column] as ColumnInfo;
-  if (type === 'number' || type === 'duration' || type === 'date') {
+  if (type === 'number' || type === 'duration' || type === 'time' || type === 'date') {
     const number = comparable(than, type);
     if (number !== null && test !== 'contains' && test !== 'begins' && test !== 'ends' && test !== 'yes')
       return (row) => {
@@ -35,7 +35,7 @@ function testOf(rowset: Rowset, node: FilterNode): ((row: number) => boolean) | 
   return (row) => stands(rowset.text(row, column), test, than);
 }
 
-function comparable(than: string, type: 'number' | 'duration' | 'date'): number | null {
+function comparable(than: string, type: 'number' | 'duration' | 'time' | 'date'): number | null {
   const cell = cellAs(than, type);
   return typeof cell === 'number' ? cell : null;
 }

@@ -71,7 +71,8 @@ describe('CSV', () => {
       ['Osei; Maren', '9,25', '2026-11-23'],
       ['says "hello"\ntwice', '8', '2026-11-24'],
     ]);
-    expect(types(r)).toEqual(['text', 'number', 'date']);
+    // 9,25 may be a score or a price, or a thousand: it is for people to say.
+    expect(types(r)).toEqual(['text', 'text', 'date']);
   });
   test('ragged rows keep all that is in them; columns named alike or not at all get names of their own', async () => {
     const r = await read('A,a,\n1\n1,2,3,4\n', 'a.csv');
@@ -190,6 +191,18 @@ describe('workbooks', () => {
 });
 
 describe('JSON', () => {
+  test('numbers of more figures than a double keeps stay as they were written', async () => {
+    const r = await read('[{"id": 90071992547409931, "score": 91.2, "part": 0.12345678901234567}]', 'a.json');
+    expect(r.rows).toEqual([['90071992547409931', 91.2, '0.12345678901234567']]);
+  });
+  test('a value on each line, and an object whose one list is what it is about', async () => {
+    expect((await read('{"a":1}\n{"a":2}\n', 'a.ndjson')).rows).toEqual([[1], [2]]);
+    const one = await read('{"meta":{"page":1},"results":[{"t":"Ox"},{"t":"Skerry"}]}', 'a.json');
+    expect([one.rows, one.notes]).toEqual([[['Ox'], ['Skerry']], ['The list at $.results.']]);
+    expect(one.value).toEqual({ meta: { page: 1 }, results: [{ t: 'Ox' }, { t: 'Skerry' }] });
+    const two = await read('{"a":[{"t":1}],"b":[{"t":2}]}', 'a.json');
+    expect(two.rows).toHaveLength(1);
+  });
   const results = JSON.stringify({
     round: {
       name: 'Ballet',
@@ -299,6 +312,23 @@ describe('XML', () => {
 });
 
 describe('feeds', () => {
+  test('JSON Feed 1.1, content in base64, and a channel without a title', async () => {
+    const json = await read(
+      '{"version":"https://jsonfeed.org/version/1.1","items":[{"id":"1","content_text":"Fog","date_published":"2026-11-23T08:00:00+01:00","tags":["Weather"],"url":"x/1","image":"fog.png","authors":[{"name":"Harbour"}]}]}',
+      'bay.json',
+    );
+    expect(json.rows).toEqual([
+      ['', 'Fog', 'Weather', 'Harbour', '2026-11-23T07:00:00.000Z', 'x/1', 'fog.png', '1'],
+    ]);
+    const packed = await read(
+      '<feed version="0.3" xmlns="http://purl.org/atom/ns#"><entry><title>A</title><content type="text/html" mode="base64">PHA+R2/DqWxhbmQgJiM4MjE3O3M8L3A+</content></entry></feed>',
+      'a.atom',
+    );
+    expect(packed.rows[0]?.slice(0, 2)).toEqual(['A', 'Goéland ’s']);
+    expect(
+      (await read('<rss version="2.0"><channel><item><title>A</title></item></channel></rss>', 'a.rss')).rows,
+    ).toHaveLength(1);
+  });
   test('RSS 2.0: what has no words is left out, and it is said', async () => {
     const r = await read(
       `<rss version="2.0"><channel><title>Field</title>
@@ -313,7 +343,7 @@ describe('feeds', () => {
     expect(r.notes).toEqual([
       '“Field”.',
       'One item has neither title nor text and is left out.',
-      'One item has no date that can be read.',
+      'One item has no date that can be told for certain, such as “soon”.',
     ]);
   });
   test('RSS 1.0 and Atom', async () => {

@@ -2,7 +2,18 @@
 export * from './read';
 export { decodeText, encodings, UnsureEncoding } from './decode';
 export { uniqueNames } from './names';
-export { cellAs, guessType, parseColour, parseDate, parseDuration, parseNumber, parseYesNo } from './values';
+export {
+  cellAs,
+  guessType,
+  parseColour,
+  parseDate,
+  parseDuration,
+  isPlainNumber,
+  parseNumber,
+  parseTime,
+  parseYesNo,
+  timeText,
+} from './values';
 export { formats, formatSchema, guessFormat, type Format, type FormatName } from './formats/registry';
 export { offersOf, parsePath, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';

@@ -4,7 +4,16 @@ import { ProblemError, problem, type Problem } from '../problem';
 export type Cell = string | number | boolean | null;
 
 /** What a column of a source is taken for; guessed from its cells where nothing says it. */
-export const scalarTypes = ['text', 'number', 'yes-no', 'date', 'duration', 'colour', 'picture'] as const;
+export const scalarTypes = [
+  'text',
+  'number',
+  'yes-no',
+  'date',
+  'time',
+  'duration',
+  'colour',
+  'picture',
+] as const;
 export type ScalarType = (typeof scalarTypes)[number];
 
 /** What a spreadsheet knows of a cell besides its text as shown. */

@@ -1,3 +1,4 @@
+import { parseFeedDate } from './feed-date';
 import type { Cell, ScalarType } from './read';
 
 /**
@@ -42,11 +43,36 @@ export function parseDate(text: string): number | null {
     return parseDate(`${year}-${pad(month)}-${pad(day)}T${pad(hour)}:${pad(minute)}:${pad(second)}`);
   }
   // RFC 5322, as feeds write it.
-  if (/^[A-Za-z]{3}, \d{1,2} [A-Za-z]{3} \d{4}/.test(trimmed)) {
-    const ms = Date.parse(trimmed);
-    return Number.isFinite(ms) ? ms : null;
-  }
-  return null;
+  return /^[A-Za-z]{3}, \d{1,2} [A-Za-z]{3} \d{4}/.test(trimmed) ? parseFeedDate(trimmed) : null;
+}
+
+/** Seconds since midnight from 19:45, 7:45 pm, 19:45:30.5, 7 a.m.; null where it is no time of day. */
+export function parseTime(text: string): number | null {
+  const match = /^(\d{1,2})(?:[:.](\d{2})(?::(\d{2}(?:\.\d{1,3})?))?)?\s*([ap])?(?:\.?\s?m\.?)?$/i.exec(
+    text.trim(),
+  );
+  if (!match) return null;
+  const [whole, hours, minutes, seconds = '0', half] = match;
+  const isHalf = half !== undefined && /m\.?$/i.test(whole);
+  if (
+    (half !== undefined && !isHalf) ||
+    (minutes === undefined && !isHalf) ||
+    /[a-z]/i.test(whole) !== isHalf
+  )
+    return null;
+  const hour = Number(hours);
+  if (isHalf ? hour < 1 || hour > 12 : hour > 23) return null;
+  if (Number(minutes ?? 0) > 59 || Number(seconds) >= 60) return null;
+  const ofDay = isHalf ? (hour % 12) + (half?.toLowerCase() === 'p' ? 12 : 0) : hour;
+  return ofDay * 3600 + Number(minutes ?? 0) * 60 + Number(seconds);
+}
+
+/** Seconds since midnight as 19:45, with the seconds where there are any. */
+export function timeText(seconds: number): string {
+  const whole = ((seconds % 86_400) + 86_400) % 86_400;
+  const rest = Math.round((whole % 60) * 1000) / 1000;
+  const two = (n: number): string => String(n).padStart(2, '0');
+  return `${two(Math.floor(whole / 3600))}:${two(Math.floor((whole % 3600) / 60))}${rest > 0 ? `:${rest < 10 ? '0' : ''}${rest}` : ''}`;
 }
 
 /** Seconds from 1:02:03.5, 02:03, PT1H2M3S (ISO 8601), or 83.2 s; null where it is no duration. */
@@ -113,6 +139,8 @@ export function cellAs(cell: Cell, type: ScalarType): Cell {
       return parseYesNo(cell);
     case 'date':
       return parseDate(cell);
+    case 'time':
+      return parseTime(cell);
     case 'duration':
       return parseDuration(cell);
     case 'colour':
@@ -120,15 +148,23 @@ export function cellAs(cell: Cell, type: ScalarType): Cell {
   }
 }
 
+/** Digits that a double keeps for certain (IEEE 754, binary64). */
+const sureDigits = 15;
+/** A number written so that nothing is lost when it is read and written again. */
+export const isPlainNumber = (text: string): boolean =>
+  /^-?(0|[1-9]\d*)(\.\d+)?$/.test(text) && text.replace(/^-?0*\.?0*|\D/g, '').length <= sureDigits;
+
 const looked = 5000;
 const guesses: readonly { type: ScalarType; fits: (text: string) => boolean }[] = [
-  // Figures with a leading zero are names of things, such as 007.
-  {
-    type: 'number',
-    fits: (text) =>
-      !/^[+-]?0\d/.test(text.trim()) && !text.trim().endsWith('%') && parseNumber(text) !== null,
-  },
+  // Only what is a number and nothing else: 007 and sixteen figures are names of things, +3 is a change and 12,50 may be
+  // a price, a length or a thousand.
+  { type: 'number', fits: (text) => isPlainNumber(text.trim()) },
   { type: 'date', fits: (text) => parseDate(text) !== null },
+  // 19:45 is a time of day before it is a length of time; 2:03.5 is none.
+  {
+    type: 'time',
+    fits: (text) => /^\d{1,2}:\d{2}(:\d{2})?( ?[ap]\.?m\.?)?$/i.test(text.trim()) && parseTime(text) !== null,
+  },
   { type: 'duration', fits: (text) => /:/.test(text) && parseDuration(text) !== null },
   { type: 'yes-no', fits: (text) => /^(yes|no|true|false)$/i.test(text.trim()) },
   { type: 'colour', fits: (text) => parseColour(text) !== null },

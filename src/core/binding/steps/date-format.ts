@@ -59,12 +59,17 @@ export const dateFormat: StepKind<z.infer<typeof schema>> = {
   ],
   words: (step) => `written ${step.pattern} in ${step.zone}`,
   type: (input) =>
-    input.of === 'date' || input.of === 'any' ? scalar('text') : doesNotFit('Date format', 'a date', input),
-  apply(input, step) {
+    input.of === 'date' || input.of === 'time' || input.of === 'any'
+      ? scalar('text')
+      : doesNotFit('Date format', 'a date or a time of day', input),
+  apply(input, step, _context, type) {
     if (!isZone(step.zone))
       return fail('unknown-zone', `There is no time zone “${step.zone}”. Write it like Europe/Oslo.`);
     try {
-      return format(new TZDate(numberIn(input, 'What comes'), step.zone), step.pattern, {
+      const given = numberIn(input, 'What comes');
+      // A time of day is in nobody's zone.
+      const at = type.of === 'time' ? new TZDate(given * 1000, 'UTC') : new TZDate(given, step.zone);
+      return format(at, step.pattern, {
         locale: locales[step.locale] ?? enGB,
       });
     } catch (error) {

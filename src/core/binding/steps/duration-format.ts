@@ -31,7 +31,7 @@ export const durationFormat: StepKind<z.infer<typeof schema>> = {
   ],
   words: (step) => `written ${step.form}`,
   type: (input) =>
-    input.of === 'duration' || input.of === 'number' || input.of === 'any'
+    input.of === 'duration' || input.of === 'time' || input.of === 'number' || input.of === 'any'
       ? scalar('text')
       : doesNotFit('Duration format', 'a duration', input),
   apply(input, { form, places }) {

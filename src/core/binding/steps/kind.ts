@@ -77,7 +77,11 @@ export const fail = (code: string, message: string): never => {
 };
 
 export const isNumeric = (type: ValueType): boolean =>
-  type.of === 'number' || type.of === 'duration' || type.of === 'any' || type.of === 'yes-no';
+  type.of === 'number' ||
+  type.of === 'duration' ||
+  type.of === 'time' ||
+  type.of === 'any' ||
+  type.of === 'yes-no';
 export const isWords = (type: ValueType): boolean =>
   type.of !== 'list' && type.of !== 'row' && type.of !== 'rows';
 

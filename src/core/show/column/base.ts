@@ -4,7 +4,17 @@ import type { ScalarType } from '../../source';
 import { idSchema } from '../values';
 
 export type ColumnType =
-  'text' | 'number' | 'date' | 'duration' | 'colour' | 'picture' | 'yes-no' | 'choice' | 'pick' | 'follows';
+  | 'text'
+  | 'number'
+  | 'date'
+  | 'time'
+  | 'duration'
+  | 'colour'
+  | 'picture'
+  | 'yes-no'
+  | 'choice'
+  | 'pick'
+  | 'follows';
 
 /** What is asked of every cell of a column; a cell that does not stand it is marked, and keeps what was typed. */
 export const checksSchema = z.object({

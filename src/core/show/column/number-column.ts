@@ -10,6 +10,8 @@ export const numberColumnSchema = columnBase.extend({
   decimals: z.number().int().min(0).max(9).nullable(),
 });
 
+const isPlain = /^-?(0|[1-9]\d*)(\.\d+)?$/;
+
 export const numberColumn: ColumnKind<z.infer<typeof numberColumnSchema>> = {
   label: 'Number',
   accept(column, typed) {
@@ -20,12 +22,13 @@ export const numberColumn: ColumnKind<z.infer<typeof numberColumnSchema>> = {
       ? {
           problem: problem('not-a-number', `${column.name} takes a number; “${typed}” is none.`, column.name),
         }
-      : { text: String(value) };
+      : // What is plain keeps its digits, also those that come to nothing.
+        { text: isPlain.test(bare.trim()) ? bare.trim() : String(value) };
   },
   show(column, text) {
     const value = parseNumber(text);
     if (value === null) return text;
-    return `${column.decimals === null ? String(value) : value.toFixed(column.decimals)}${column.unit ? `\u202f${column.unit}` : ''}`;
+    return `${column.decimals === null ? (isPlain.test(text.trim()) ? text.trim() : String(value)) : value.toFixed(column.decimals)}${column.unit ? `\u202f${column.unit}` : ''}`;
   },
   scalar: 'number',
 };

@@ -10,6 +10,7 @@ import { followsColumn, followsColumnSchema } from './follows-column';
 import { numberColumn, numberColumnSchema } from './number-column';
 import { pickColumn, pickColumnSchema } from './pick-column';
 import { pictureColumn, pictureColumnSchema } from './picture-column';
+import { timeColumn, timeColumnSchema } from './time-column';
 import { textColumn, textColumnSchema } from './text-column';
 import { yesNoColumn, yesNoColumnSchema } from './yes-no-column';
 
@@ -17,6 +18,7 @@ export const columnSchema = z.discriminatedUnion('type', [
   textColumnSchema,
   numberColumnSchema,
   dateColumnSchema,
+  timeColumnSchema,
   durationColumnSchema,
   colourColumnSchema,
   pictureColumnSchema,
@@ -32,6 +34,7 @@ export const columnKinds: Readonly<Record<ColumnType, ColumnKind<never>>> = {
   text: textColumn,
   number: numberColumn,
   date: dateColumn,
+  time: timeColumn,
   duration: durationColumn,
   colour: colourColumn,
   picture: pictureColumn,
@@ -93,7 +96,10 @@ export function checkCell(column: Column, text: string, isTwice: () => boolean):
   const accepted = acceptCell(column, text);
   if ('problem' in accepted) return accepted.problem;
   if (checks.low !== null || checks.high !== null) {
-    const value = cellAs(text, column.type === 'date' || column.type === 'duration' ? column.type : 'number');
+    const value = cellAs(
+      text,
+      column.type === 'date' || column.type === 'time' || column.type === 'duration' ? column.type : 'number',
+    );
     if (
       typeof value === 'number' &&
       ((checks.low !== null && value < checks.low) || (checks.high !== null && value > checks.high))

@@ -39,8 +39,8 @@ export function removeBinding(template: Template, id: string): void {
 }
 
 const takes: Readonly<Record<PropertyType | FieldKindName, readonly string[]>> = {
-  text: ['text', 'number', 'date', 'duration', 'yes-no', 'colour', 'picture', 'any'],
-  number: ['number', 'duration', 'yes-no', 'any'],
+  text: ['text', 'number', 'date', 'time', 'duration', 'yes-no', 'colour', 'picture', 'any'],
+  number: ['number', 'duration', 'time', 'yes-no', 'any'],
   colour: ['colour', 'any'],
   paint: ['colour', 'any'],
   font: ['text', 'any'],

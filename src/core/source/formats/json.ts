@@ -48,10 +48,40 @@ function refuseDeep(text: string, name: string): void {
   }
 }
 
-function parse(text: string, name: string): Json {
+/** A number of more figures than a double keeps stays as it was written: it is a name more often than a number. */
+const keptNumber = (text: string): Json => {
+  const value = Number(text);
+  return Number.isFinite(value) && text.replace(/e.*$/i, '').replace(/^-?0*\.?0*|\D/g, '').length <= 15
+    ? value
+    : text;
+};
+const mayLose = /[\d.]{16,}/;
+
+/** JSON with every figure of its numbers. @throws SyntaxError */
+export const losslessJson = async (text: string): Promise<Json> => {
+  const plain = JSON.parse(text) as Json;
+  if (!mayLose.test(text)) return plain;
+  const { parse: lossless } = await import('lossless-json');
+  return lossless(text, undefined, { parseNumber: keptNumber }) as Json;
+};
+
+/** Objects one after the other, each on a line of its own; null where the text is none. */
+async function lines(text: string): Promise<Json | null> {
+  const all = text.split(/\r?\n/).filter((line) => line.trim() !== '');
+  if (all.length < 2 || !all.every((line) => /^\s*[[{]/.test(line) && /[\]}]\s*$/.test(line))) return null;
   try {
-    return JSON.parse(text) as Json;
+    return await Promise.all(all.map((line) => losslessJson(line)));
+  } catch {
+    return null;
+  }
+}
+
+async function parse(text: string, name: string): Promise<{ value: Json; isLines: boolean }> {
+  try {
+    return { value: await losslessJson(text), isLines: false };
   } catch (error) {
+    const apart = await lines(text);
+    if (apart !== null) return { value: apart, isLines: true };
     const said = (error as Error).message;
     const at = /position (\d+)/.exec(said);
     const { line, character } = placeIn(text, at ? Number(at[1]) : text.length);
@@ -192,13 +222,12 @@ export function tableOf(value: Json, name: string): Pick<Read, 'columns' | 'rows
   return { columns: names.map((column, i) => ({ name: column, type: guessType(rows, i) })), rows };
 }
 
+const stepTo = (path: string, key: string): string =>
+  /^[\p{L}_$][\p{L}\p{N}_$-]*$/u.test(key) ? `${path}.${key}` : `${path}['${key.replace(/['\\]/g, '\\$&')}']`;
+
 /** Lists and objects of objects that could be rows, and the values beside them, by their paths. */
 export function offersOf(value: Json): Offer[] {
   const found: Offer[] = [];
-  const name = (path: string, key: string): string =>
-    /^[\p{L}_$][\p{L}\p{N}_$-]*$/u.test(key)
-      ? `${path}.${key}`
-      : `${path}['${key.replace(/['\\]/g, '\\$&')}']`;
   const walk = (at: Json, path: string, depth: number): void => {
     if (found.length >= 200 || depth > 5) return;
     if (Array.isArray(at)) {
@@ -206,7 +235,7 @@ export function offersOf(value: Json): Offer[] {
       if (at.length > 0 && typeof at[0] === 'object') walk(at[0] as Json, `${path}[0]`, depth + 1);
     } else if (isObject(at)) {
       if (path !== '$') found.push({ path, what: `object of ${Object.keys(at).length}` });
-      for (const [key, inner] of Object.entries(at).slice(0, 60)) walk(inner, name(path, key), depth + 1);
+      for (const [key, inner] of Object.entries(at).slice(0, 60)) walk(inner, stepTo(path, key), depth + 1);
     } else
       found.push({
         path,
@@ -220,7 +249,24 @@ export function offersOf(value: Json): Offer[] {
   return found;
 }
 
-/** JSON (RFC 8259): the value at the path, or what the JSONata there makes of it, as a value and as a table. */
+/** The path of the one list of objects in an object that is no list itself, or null where there is none or several. */
+export function onlyList(value: Json): string | null {
+  const found: string[] = [];
+  const walk = (at: Json, path: string, depth: number): void => {
+    if (found.length > 1 || depth > 4) return;
+    if (Array.isArray(at)) {
+      if (at.length > 0 && at.every(isObject)) found.push(path);
+    } else if (isObject(at)) {
+      // An object of like objects is a table of its own.
+      if (path !== '$' && Object.values(at).length > 1 && Object.values(at).every(isObject)) found.push(path);
+      else for (const [key, inner] of Object.entries(at)) walk(inner, stepTo(path, key), depth + 1);
+    }
+  };
+  if (isObject(value)) walk(value, '$', 0);
+  return found.length === 1 ? (found[0] as string) : null;
+}
+
+/** JSON (RFC 8259), or a value on each line: the value at the path, or what the JSONata there makes of it, as a value and as a table. */
 export async function readJson(
   bytes: Uint8Array,
   options: z.infer<typeof jsonFormatSchema>,
@@ -229,8 +275,11 @@ export async function readJson(
   const { text, encoding } = await decodeText(bytes, options.encoding, name);
   refuseWebPage(text, name, 'JSON');
   refuseDeep(text, name);
-  const whole = parse(text, name);
-  let value = valueAt(whole, options.path, name);
+  const { value: whole, isLines } = await parse(text, name);
+  const offers = offersOf(whole);
+  // Where all that is in it is one list, the list is what it is about.
+  const only = options.path.trim() === '' && options.query.trim() === '' ? onlyList(whole) : null;
+  let value = valueAt(whole, only ?? options.path, name);
   if (options.query.trim() !== '') {
     const { default: jsonata } = await import('jsonata');
     try {
@@ -245,5 +294,15 @@ export async function readJson(
       );
     }
   }
-  return { ...tableOf(value, name), value, notes: [], encoding, offers: offersOf(whole), facets: {} };
+  const notes: string[] = [];
+  if (isLines) notes.push('One value on each line.');
+  if (only !== null) notes.push(`The list at ${only}.`);
+  return {
+    ...tableOf(value, name),
+    value: only === null ? value : whole,
+    notes,
+    encoding,
+    offers,
+    facets: {},
+  };
 }

@@ -44,22 +44,25 @@ export const formats: { readonly [N in FormatName]: FormatKind<Extract<Format, {
     plain: { format: 'xml', encoding: null, path: '', namespaces: {}, stylesheet: '' },
     read: readXml,
   },
-  feed: { label: 'Feed (RSS, Atom)', plain: { format: 'feed', encoding: null }, read: readFeed },
+  feed: { label: 'Feed (RSS, Atom, JSON Feed)', plain: { format: 'feed', encoding: null }, read: readFeed },
 };
 
 /** The format that a file most likely has, by its name, else by how it begins. */
 export function guessFormat(name: string, bytes: Uint8Array): FormatName {
   const ending = /\.([a-z0-9]+)(?:[?#].*)?$/i.exec(name)?.[1]?.toLowerCase() ?? '';
   const byEnding: Readonly<Record<string, FormatName>> = {
-    csv: 'csv', tsv: 'csv', tab: 'csv', xlsx: 'xlsx', xlsm: 'xlsx', xltx: 'xlsx', xlsb: 'xlsx', xls: 'xlsx', ods: 'xlsx', json: 'json', geojson: 'json', rss: 'feed', atom: 'feed', rdf: 'feed',
+    csv: 'csv', tsv: 'csv', tab: 'csv', xlsx: 'xlsx', xlsm: 'xlsx', xltx: 'xlsx', xlsb: 'xlsx', xls: 'xlsx', ods: 'xlsx', json: 'json', geojson: 'json', ndjson: 'json', jsonl: 'json', rss: 'feed', atom: 'feed', rdf: 'feed',
   }; // prettier-ignore
-  if (byEnding[ending]) return byEnding[ending];
+  const known = byEnding[ending];
+  if (known && known !== 'json') return known;
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) return 'xlsx';
   const start = new TextDecoder('latin1')
     .decode(bytes.subarray(0, 3000))
     .replace(/^(ï»¿|\ufeff)/, '')
     .trimStart();
-  if (/^[[{]/.test(start)) return 'json';
+  if (/^\{/.test(start) && /"version"\s*:\s*"https?:\\?\/\\?\/jsonfeed\.org\\?\/version/.test(start))
+    return 'feed';
+  if (known === 'json' || /^[[{]/.test(start)) return 'json';
   if (/^(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*<(rss|rdf:RDF|feed)[\s>]/i.test(start)) return 'feed';
   if (ending === 'xml' || /^<(\?xml|!doctype|[a-z])/i.test(start)) return 'xml';
   const [first = '', second = ''] = start.split(/\r?\n/);
