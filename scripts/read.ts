@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { parseArgs } from 'node:util';
 import { formats, guessFormat, largestFile, readBytes, type Format } from '../src/core/source';
+import { transform } from '../src/server/sources/transform';
 
 const usage = 'Usage: npm run read -- FILE [--sheet NAME] [--path PATH] [--encoding LABEL]';
 const fail = (message: string, place = ''): never => {
@@ -49,7 +50,7 @@ if (encoding !== undefined) {
   if ('encoding' in format) format.encoding = encoding;
   else fail(`--encoding goes with files of text; ${name} is a workbook.`);
 }
-const result = await readBytes(bytes, name, format);
+const result = await readBytes(bytes, name, format, { transform });
 if ('problem' in result) fail(result.problem.message, result.problem.path);
 else {
   const { read } = result;

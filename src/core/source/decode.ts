@@ -67,6 +67,15 @@ const sampleOf = (text: string): string =>
     .filter(Boolean)
     .join(' · ');
 
+function isUtf8(bytes: Uint8Array): boolean {
+  try {
+    new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 async function guess(bytes: Uint8Array, name: string): Promise<string> {
   const [a, b, c] = bytes;
   if (a === 0xef && b === 0xbb && c === 0xbf) return 'utf-8';
@@ -75,8 +84,8 @@ async function guess(bytes: Uint8Array, name: string): Promise<string> {
   const wide = looksLikeUtf16(bytes);
   if (wide) return wide;
   // A file that ends in the middle of a sign is UTF-8 all the same.
-  const whole = new TextDecoder('utf-8').decode(bytes);
-  if (!whole.slice(0, -1).includes('\ufffd')) return 'utf-8';
+  for (const cut of [0, 1, 2, 3])
+    if (cut < bytes.length && isUtf8(bytes.subarray(0, bytes.length - cut))) return 'utf-8';
   const { guessEncoding } = await import('./guess-encoding');
   const guessed = await guessEncoding(bytes, (part, encoding) => decoded(part, encoding)?.text ?? null);
   if (guessed.others.length > 0)

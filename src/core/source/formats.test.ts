@@ -280,19 +280,48 @@ describe('XML', () => {
     expect(await wrong(timetable, 't.xml', as('xml', { path: '//t:pilot' }))).toBe('path-not-found path');
     expect(await wrong(timetable, 't.xml', as('xml', { path: '//[' }))).toBe('bad-path path');
   });
-  test('a stylesheet goes before', async () => {
-    const stylesheet = `<xsl:stylesheet version="1.0" xmlns:xsl="http://www.w3.org/1999/XSL/Transform" xmlns:t="urn:x:t"><xsl:template match="/"><out><xsl:for-each select="t:day/t:flight"><row when="{@at}"><who><xsl:value-of select="t:team"/></who></row></xsl:for-each></out></xsl:template></xsl:stylesheet>`;
-    const r = await read(timetable, 't.xml', as('xml', { stylesheet }));
-    expect([names(r), r.rows]).toEqual([
-      ['@when', 'who'],
-      [
-        ['14:00', 'Ox'],
-        ['14:20', 'Ida'],
-      ],
-    ]);
-    expect(await wrong(timetable, 't.xml', as('xml', { stylesheet: '<xsl:stylesheet>' }))).toMatch(
-      /^bad-xml/,
-    );
+  test('XPath 1.0 as it is: the first of many where one value is asked, words as numbers, all axes', async () => {
+    const at = async (path: string): Promise<unknown> =>
+      (await read(timetable, 't.xml', as('xml', { path }))).rows;
+    expect(await at('string(//t:team)')).toEqual([['Ox']]);
+    expect(await at("concat(//t:team, ' first')")).toEqual([['Ox first']]);
+    expect(await at('count(//t:flight)')).toEqual([[2]].map(([n]) => [String(n)]));
+    expect(await at('//t:flight[@late > 4]/t:team')).toEqual([['Ida']]);
+    expect(await at('//club/preceding::t:team')).toEqual([['Ox']]);
+    // Later versions still mean what they mean.
+    expect(await at("string-join(//t:team, '+')")).toEqual([['Ox+Ida']]);
+  });
+  test('a page of the web that is XML is XML; one that is not is told by its name', async () => {
+    const page = '<html xmlns="http://www.w3.org/1999/xhtml"><body><p>Fog</p><p>Wind</p></body></html>';
+    expect((await read(page, 'p.xml', as('xml', { path: '//p' }))).rows).toEqual([['Fog'], ['Wind']]);
+    expect(await wrong('<!doctype html><html><br></html>', 'p.xml', as('xml'))).toBe('is-a-web-page p.xml');
+  });
+  test('tags without end are refused before they are parsed', async () => {
+    const many = Array.from({ length: 20_000 }, (_, i) => `a${i}="1"`).join(' ');
+    expect(await wrong(`<r>\n<x ${many}/></r>`, 'a.xml')).toBe('unwieldy-xml a.xml:2');
+    expect(await wrong(`<r><${'n'.repeat(1 << 20)}/></r>`, 'a.xml')).toBe('unwieldy-xml a.xml:1');
+    const long = `<r><!-- ${many} --><x a="${'v'.repeat(50_000)}">1</x><x a="2">2</x></r>`;
+    expect((await read(long, 'a.xml')).rows).toHaveLength(2);
+  });
+  test('what a stylesheet may not hold is refused by name before it is applied', async () => {
+    const sheet = (inner: string, more = ''): string =>
+      `<xsl:stylesheet version="1.0" xmlns:xsl="http://www.w3.org/1999/XSL/Transform" ${more}>${inner}</xsl:stylesheet>`;
+    const value = (select: string): string =>
+      sheet(`<xsl:template match="/"><xsl:value-of select="${select}"/></xsl:template>`);
+    for (const stylesheet of [
+      value("document('file:///etc/hostname')"),
+      value("unparsed-text('x')"),
+      value("id('x')"),
+      value("Q{http://saxonica.com/ns/globalJS}eval('1')"),
+      value('string#1'),
+      value("js:eval('1')"),
+      sheet('<xsl:include href="other.xsl"/>'),
+      sheet('<xsl:template match="/"><o a="{doc(\'x\')}"/></xsl:template>'),
+      sheet('', 'xmlns:ixsl="http://saxonica.com/ns/interactiveXSLT"'),
+      sheet('<xsl:template match="/"><xsl:evaluate xpath="1"/></xsl:template>'),
+      sheet('').replace('version="1.0"', 'version="3.0"'),
+    ])
+      expect(await wrong(timetable, 't.xml', as('xml', { stylesheet }))).toBe('bad-stylesheet stylesheet');
   });
   test('its own encoding is heeded', async () => {
     const bytes = Uint8Array.from(

@@ -1,4 +1,5 @@
 import type * as Detector from 'jschardet';
+import { namesOf } from './names-of';
 
 /** A reading of bytes that could be meant, the likelier first. */
 export interface Reading {
@@ -139,7 +140,7 @@ export async function guessEncoding(
   bytes: Uint8Array,
   decode: (bytes: Uint8Array, encoding: string) => string | null,
 ): Promise<EncodingGuess> {
-  const detector: typeof Detector = await import('jschardet');
+  const detector = namesOf<typeof Detector>(await import('jschardet'));
   const part = bytes.subarray(0, 64_000);
   const found = detector.detectAll(part as never, { minimumThreshold: 0 });
   const trust = new Map<string, number>();

@@ -17,6 +17,7 @@ export {
 export { formats, formatSchema, guessFormat, type Format, type FormatName } from './formats/registry';
 export { offersOf, parsePath, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';
+export { namesOf } from './names-of';
 export { csvCells } from './formats/csv';
 export { standInStreams, type StandInStream } from './kinds/stand-in';
 export {

@@ -58,6 +58,12 @@ export interface SampleReading {
   readonly sample: string;
 }
 
+/** What reading needs of whoever runs it, where the format does. */
+export interface ReadHosts {
+  /** Applies a stylesheet of XSLT 1.0 that has been checked to XML; gives what it makes. */
+  readonly transform?: (xml: string, stylesheet: string) => Promise<string>;
+}
+
 export type ReadResult =
   { readonly read: Read } | { readonly problem: Problem; readonly readings?: readonly SampleReading[] };
 

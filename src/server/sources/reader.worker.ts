@@ -5,6 +5,7 @@ import { parentPort, type MessagePort } from 'node:worker_threads';
 import { problem, type Problem } from '../../core/problem';
 import { readBytes, sizeProblem, type Cell, type Format, type Read } from '../../core/source';
 import { insideOf, openProblem } from './inside';
+import { transform } from './transform';
 
 export interface ReadJob {
   readonly do: 'read';
@@ -107,7 +108,7 @@ async function read(job: ReadJob): Promise<ReadDone> {
   if ('code' in bytes) return done(bytes, bytes.code === 'no-file');
   const hash = createHash('sha1').update(bytes).digest('hex');
   if (was?.hash === hash) return done(null);
-  const result = await readBytes(bytes, job.name, job.format);
+  const result = await readBytes(bytes, job.name, job.format, { transform });
   if ('problem' in result) return done(result.problem, halfWritten.has(result.problem.code));
   const changed = was ? difference(was.read, result.read) : null;
   const isSame = changed?.length === 0;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { decodeText } from '../decode';
+import { namesOf } from '../names-of';
 import {
   mostCells,
   placeIn,
@@ -61,7 +62,7 @@ const mayLose = /[\d.]{16,}/;
 export const losslessJson = async (text: string): Promise<Json> => {
   const plain = JSON.parse(text) as Json;
   if (!mayLose.test(text)) return plain;
-  const { parse: lossless } = await import('lossless-json');
+  const { parse: lossless } = namesOf(await import('lossless-json'));
   return lossless(text, undefined, { parseNumber: keptNumber }) as Json;
 };
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Read } from '../read';
+import type { Read, ReadHosts } from '../read';
 import { csvFormatSchema, readCsvCells } from './csv';
 import { feedFormatSchema, readFeed } from './feed';
 import { jsonFormatSchema, readJson } from './json';
@@ -22,7 +22,7 @@ export type FormatName = Format['format'];
 interface FormatKind<F> {
   readonly label: string;
   readonly plain: F;
-  readonly read: (bytes: Uint8Array, options: F, name: string) => Promise<Read>;
+  readonly read: (bytes: Uint8Array, options: F, name: string, hosts: ReadHosts) => Promise<Read>;
 }
 
 /** Every format, by name: the one table a new one is added to. */

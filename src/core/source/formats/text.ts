@@ -13,6 +13,11 @@ export async function readText(
   name: string,
 ): Promise<Read> {
   const { text, encoding } = await decodeText(bytes, options.encoding, name);
+  return textLines(text, encoding);
+}
+
+/** The same of a text that is decoded already. */
+export function textLines(text: string, encoding: string): Read {
   const lines = text.replace(/\r\n?/g, '\n').replace(/\n$/, '').split('\n');
   return {
     columns: [{ name: 'Line', type: 'text' }],

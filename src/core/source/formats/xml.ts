@@ -1,9 +1,13 @@
 import { z } from 'zod';
+import { ProblemError } from '../../problem';
 import { decodeText } from '../decode';
 import { uniqueNames } from '../names';
-import { refuse, refuseWebPage, type Cell, type Offer, type Read } from '../read';
+import { placeIn, refuse, refuseWebPage, type Cell, type Offer, type Read, type ReadHosts } from '../read';
+import { prepareStylesheet } from '../stylesheet';
 import { guessType } from '../values';
-import { encodingSchema } from './text';
+import { evaluatePath } from '../xpath';
+import { csvCells } from './csv';
+import { encodingSchema, textLines } from './text';
 
 export const xmlFormatSchema = z.object({
   format: z.literal('xml'),
@@ -94,19 +98,72 @@ function flatten(node: XmlNode, into: Map<string, string>, prefix: string, depth
   }
 }
 
+/** What a stylesheet makes that is no XML: a table where it looks like one, else lines. */
+function ofText(made: string, name: string): Read {
+  const [first = '', second = ''] = made.trimStart().split(/\r?\n/);
+  const isTable = ['\t', ';', ',', '|'].some((sign) => first.includes(sign) && second.includes(sign));
+  return isTable
+    ? csvCells(made, 'utf-8', { format: 'csv', encoding: null, separator: null, header: true }, name)
+    : textLines(made, 'utf-8');
+}
+
+const mostAttributes = 2000;
+const longestName = 2000;
+
+/** Parsers take long over a tag with very many attributes or a very long name; no file of data has one. */
+function refuseUnwieldy(text: string, name: string): void {
+  const say = (at: number, what: string): never => {
+    const { line } = placeIn(text, at);
+    return refuse(
+      'unwieldy-xml',
+      `${name} has ${what} at line ${line}. No file of data needs that; it was not read.`,
+      `${name}:${line}`,
+    );
+  };
+  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at + 1)) {
+    if (text.startsWith('<!--', at) || text.startsWith('<![CDATA[', at) || text.startsWith('<?', at)) {
+      const close = text.startsWith('<!--', at) ? '-->' : text.startsWith('<?', at) ? '?>' : ']]>';
+      const end = text.indexOf(close, at);
+      if (end < 0) return;
+      at = end;
+      continue;
+    }
+    let attributes = 0;
+    let word = 0;
+    let quote = '';
+    let i = at + 1;
+    for (; i < text.length; i += 1) {
+      const sign = text[i] as string;
+      if (quote !== '') {
+        if (sign === quote) quote = '';
+      } else if (sign === '>') break;
+      else if (sign === '"' || sign === "'") {
+        quote = sign;
+        word = 0;
+        if ((attributes += 1) > mostAttributes) say(at, `a tag with more than ${mostAttributes} attributes`);
+      } else if (/\s|=/.test(sign)) word = 0;
+      else if ((word += 1) > longestName) say(at, `a name of more than ${longestName} characters`);
+    }
+    at = i;
+  }
+}
+
 /** XML 1.0 by XPath, after a stylesheet where one is given: what the path finds becomes rows, attributes and elements columns. */
 export async function readXml(
   bytes: Uint8Array,
   options: z.infer<typeof xmlFormatSchema>,
   name: string,
+  { transform }: ReadHosts = {},
 ): Promise<Read> {
   const { text, encoding } = await xmlText(bytes, options.encoding, name);
-  refuseWebPage(text, name, 'XML');
-  const [{ parseXmlDocument }, xpath] = await Promise.all([import('slimdom'), import('fontoxpath')]);
+  refuseUnwieldy(text, name);
+  const { parseXmlDocument, serializeToWellFormedString } = await import('slimdom');
   const parse = (source: string, what: string) => {
     try {
       return parseXmlDocument(source);
     } catch (error) {
+      // A page of the web may be XML; one that is not says more of the address than of its lines.
+      refuseWebPage(source, name, 'XML');
       const said = (error as Error).message.split('\n');
       const line = /line (\d+)/.exec((error as Error).message)?.[1] ?? '1';
       return refuse(
@@ -118,14 +175,23 @@ export async function readXml(
   };
   let document = parse(text, name);
   const notes: string[] = [];
+  if (/<!ATTLIST/.test(text))
+    notes.push('Its document type definition is not read: values that it alone gives are not there.');
   if (options.stylesheet.trim() !== '') {
-    parse(options.stylesheet, 'The stylesheet');
-    const { Xslt, XmlParser } = await import('xslt-processor');
+    const stylesheet = parse(options.stylesheet, 'The stylesheet');
+    const root = stylesheet.documentElement;
+    const output = root ? prepareStylesheet(root as never) : 'xml';
+    if (!transform)
+      return refuse(
+        'no-transform',
+        `Stylesheets are applied by the server, which is away. ${name} is read when it is back.`,
+        'stylesheet',
+      );
     let made: string;
     try {
-      const parser = new XmlParser();
-      made = await new Xslt().xsltProcess(parser.xmlParse(text), parser.xmlParse(options.stylesheet));
+      made = await transform(text, serializeToWellFormedString(stylesheet));
     } catch (error) {
+      if (error instanceof ProblemError) throw error;
       return refuse(
         'bad-stylesheet',
         `The stylesheet for ${name} fails: ${(error as Error).message}.`,
@@ -134,35 +200,34 @@ export async function readXml(
     }
     if (made.trim() === '')
       refuse('bad-stylesheet', `The stylesheet makes nothing of ${name}.`, 'stylesheet');
+    if (output === 'text') {
+      const read = ofText(made, name);
+      return {
+        ...read,
+        notes: [...notes, 'The stylesheet was applied; it makes text.', ...read.notes],
+        encoding,
+      };
+    }
     document = parse(made, `What the stylesheet makes of ${name}`);
     notes.push('The stylesheet was applied.');
   }
   const root = document.documentElement as unknown as XmlNode & { namespaceURI: string | null };
   const declared: Record<string, string> = {};
-  for (const { name: attribute, value } of root.attributes ?? [])
-    if (attribute.startsWith('xmlns:')) declared[attribute.slice(6)] = value;
+  const declare = (node: XmlNode): void => {
+    for (const { name: attribute, value } of node.attributes ?? [])
+      if (attribute.startsWith('xmlns:')) declared[attribute.slice(6)] ??= value;
+  };
+  declare(root);
   const offers = repeating(root);
   const path = options.path.trim() || (offers[0]?.path ?? `/${root.nodeName}`);
-  const resolve = (prefix: string): string | null =>
-    options.namespaces[prefix] ?? declared[prefix] ?? (prefix === '' ? root.namespaceURI : null);
-  let nodes: unknown[];
-  try {
-    const found: unknown = xpath.evaluateXPath(
-      path,
-      document,
-      null,
-      {},
-      xpath.evaluateXPath.ALL_RESULTS_TYPE as never,
-      { namespaceResolver: resolve },
-    );
-    nodes = found as unknown[];
-  } catch (error) {
-    return refuse(
-      'bad-path',
-      `The XPath “${path}” cannot be used on ${name}: ${(error as Error).message.split('\n')[0]}.`,
-      'path',
-    );
+  // Prefixes that are declared further down are looked for where the path has one.
+  if (/[\w-]:(?!:)[\w*]/.test(path)) {
+    const walk = (node: XmlNode): void => elementsOf(node).forEach((child) => (declare(child), walk(child)));
+    walk(root);
   }
+  const resolve = (prefix: string): string | null =>
+    options.namespaces[prefix] ?? declared[prefix] ?? (prefix === '' && !root.nodeName.includes(':') ? root.namespaceURI : null);
+  const nodes = await evaluatePath(document, path, resolve, name);
   if (nodes.length === 0)
     refuse(
       'path-not-found',
