@@ -15,7 +15,7 @@ import {
   noChecks,
   type Column,
 } from '../src/core/show';
-import { formats } from '../src/core/source';
+import { formats, newSource } from '../src/core/source';
 import { art } from './art';
 import { leaders, windGauge } from './data-templates';
 import { addPlayout } from './playout';
@@ -175,23 +175,17 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   score('611', 'Skerry Flyers', 'skerry.svg', 87.4, '9.1  8.6  8.8  8.9  8.3');
   score('612', 'Ox', 'dunlin.svg', 91.2, '9.4  9.0  9.2  9.1  8.9');
   // What comes by itself: the pier's instrument, and the results that the scorers save in the watched folder.
-  show.sources['wind'] = {
-    id: 'wind',
-    name: 'Wind on the pier',
+  show.sources['wind'] = newSource('wind', 'Wind on the pier', {
     kind: 'stand-in',
     stream: 'wind',
     every: 1,
     read: formats.json.plain,
-    types: {},
-  };
-  show.sources['results'] = {
-    id: 'results',
-    name: 'Results',
+  });
+  show.sources['results'] = newSource('results', 'Results', {
     kind: 'folder',
     path: 'results.csv',
     read: formats.csv.plain,
-    types: {},
-  };
+  });
   show.views['standings'] = newView('standings', 'Standings', 'results', {
     rank: { by: 'Score', down: true, ties: 'shared', name: 'Place' },
     sort: [

@@ -5,7 +5,7 @@ import { useLocation, useNavigate, useParams, useSearchParams } from 'react-rout
 import { toast } from 'sonner';
 import { bareName, tableFromRead } from '../../core/data';
 import { dataType, freshName, newAsset, newColumn, newTable, newView, type Show } from '../../core/show';
-import { formats, guessFormat, type Source, type StandInStream } from '../../core/source';
+import { formats, guessFormat, newSource, type StandInStream } from '../../core/source';
 import { Button, Empty } from '../ui';
 import { addDataFile } from '../state/assets';
 import { asked } from '../state/air-store';
@@ -61,14 +61,8 @@ export function DataView() {
     );
     void navigate(`/data/${made.id}`);
   };
-  const addSource = (given: object, name: string): void => {
-    const made = {
-      id: newId(),
-      name: freshName(name, namesOf(show)),
-      read: null,
-      types: {},
-      ...given,
-    } as unknown as Source;
+  const addSource = (given: Parameters<typeof newSource>[2], name: string): void => {
+    const made = newSource(newId(), freshName(name, namesOf(show)), given);
     edit(`New source ${made.name}`, (draft) => void (draft.sources[made.id] = made));
     void navigate(`/data/${made.id}`);
   };

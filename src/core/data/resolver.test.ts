@@ -13,7 +13,7 @@ import {
   type Template,
   type View,
 } from '../show';
-import type { Read, Source } from '../source';
+import { newSource, type Read } from '../source';
 import { pickersOf, Resolver, shownText, tableRowset, typedCell, viewRows, type Use } from './index';
 
 const step = <K extends keyof typeof stepKinds>(kind: K, given: object = {}): BindingStep =>
@@ -307,14 +307,7 @@ describe('resolving', () => {
     expect(problems[0]?.message).toMatch(/a ← b ← a|b ← a ← b/);
   });
   test('a source that brings something new touches what looked at it; a view on it follows', () => {
-    const source: Source = {
-      id: 'wind',
-      name: 'Wind',
-      kind: 'folder',
-      path: 'wind.csv',
-      read: null,
-      types: {},
-    };
+    const source = newSource('wind', 'Wind', { kind: 'folder', path: 'wind.csv' });
     const read = (...knots: number[]): Read => ({
       columns: [{ name: 'Knots', type: 'number' }],
       rows: knots.map((k) => [k]),

@@ -4,6 +4,7 @@ import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
 import { toFormat5 } from './format-5';
 import { toFormat6 } from './format-6';
+import { toFormat7 } from './format-7';
 import { showReferences } from './references';
 import { showFormat, showSchema, type Show } from './show';
 
@@ -17,6 +18,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   3: toFormat4,
   4: toFormat5,
   5: toFormat6,
+  6: toFormat7,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

@@ -8,6 +8,7 @@ import { templatesToFormat3 } from './format-3';
 import { templatesToFormat4 } from './format-4';
 import { rundownsOf, templatesToFormat5 } from './format-5';
 import { templatesToFormat6 } from './format-6';
+import { sourcesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
 import { assetsOfTemplate, fontFiles } from './references';
@@ -40,11 +41,11 @@ export const openRelease = (value: unknown): Release =>
   releaseSchema.parse(
     typeof value === 'object' && value !== null && 'templates' in value
       ? {
-          sources: {},
           tables: {},
           views: {},
           pads: [],
           ...rundownsOf(value as Record<string, unknown>),
+          sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
           templates: templatesToFormat6(
             templatesToFormat5(templatesToFormat4(templatesToFormat3(value.templates))),
           ),

@@ -19,10 +19,12 @@ export { offersOf, parsePath, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';
 export { namesOf } from './names-of';
 export { csvCells } from './formats/csv';
+export { usualCare, whenStaleSchema, type Care, type WhenStale } from './kinds/care';
 export { standInStreams, type StandInStream } from './kinds/stand-in';
 export {
   fileNameOf,
   fromWhere,
+  newSource,
   sourceKinds,
   sourceSchema,
   standInNames,

@@ -23,7 +23,7 @@ import {
   usualLanes,
   type Show,
 } from '../../core/show';
-import { formats, type Source } from '../../core/source';
+import { formats, newSource, type Source } from '../../core/source';
 import { startServer, type RunningServer } from '../index';
 import { allowedFrom, askAddress, isForbidden } from './address';
 import { numbered, statementProblem } from './query.worker';
@@ -71,8 +71,7 @@ async function until<T>(ask: () => T | Promise<T>, holds: (value: T) => boolean)
   return value;
 }
 
-const source = (given: Partial<Source> & Pick<Source, 'kind'>): Source =>
-  ({ id: 'src', name: 'Wind', read: null, types: {}, ...given }) as Source;
+const source = (given: Partial<Source> & Pick<Source, 'kind'>): Source => newSource('src', 'Wind', given);
 const inFolder = (path: string, given: Partial<Source> = {}): Source =>
   source({ kind: 'folder', path, ...given } as never);
 

@@ -226,7 +226,9 @@ export async function readXml(
     walk(root);
   }
   const resolve = (prefix: string): string | null =>
-    options.namespaces[prefix] ?? declared[prefix] ?? (prefix === '' && !root.nodeName.includes(':') ? root.namespaceURI : null);
+    options.namespaces[prefix] ??
+    declared[prefix] ??
+    (prefix === '' && !root.nodeName.includes(':') ? root.namespaceURI : null);
   const nodes = await evaluatePath(document, path, resolve, name);
   if (nodes.length === 0)
     refuse(

@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { formatSchema } from '../formats/registry';
 import { scalarTypes } from '../read';
+import { careSchema } from './care';
 
 /** What every source has. */
-export const sourceBase = z.object({
+export const sourceBase = careSchema.extend({
   id: z.string().min(1).max(64),
   name: z.string().min(1).max(200),
   /** How its bytes are read; null: by its name and how it begins. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { addressSourceSchema } from './address';
+import { usualCare } from './care';
 import { fileSourceSchema } from './file';
 import { folderSourceSchema } from './folder';
 import { querySourceSchema } from './query';
@@ -26,6 +27,16 @@ export const standInNames: Readonly<Record<StandInStream, string>> = {
   'strand-bay': 'Strand: Round the bay',
   posts: "Viewers' posts",
 };
+
+/** A source of a kind with the care that is usual for it. */
+export function newSource(
+  id: string,
+  name: string,
+  given: Partial<Source> & { readonly kind: SourceKindName },
+): Source {
+  const every = 'every' in given && typeof given.every === 'number' ? given.every : null;
+  return { id, name, read: null, types: {}, ...usualCare(given.kind, every), ...given } as Source;
+}
 
 interface SourceKind<S> {
   readonly label: string;
