@@ -46,11 +46,11 @@ export type OutputReport = z.infer<typeof outputReportSchema>;
 /** How a source is doing. Times in air clock seconds. */
 export const feedStatusSchema = z.object({
   feed: z.string(),
-  /** `stale`: the last good value stands, and newer ones fail; `failed`: none has ever come. */
+  /** `stale`: the last good value stands, and nothing newer has come in time; `failed`: none has ever come. */
   state: z.enum(['waiting', 'fresh', 'stale', 'failed']),
   /** Since when it is in this state; while fresh, when what came last differed. */
   since: z.number(),
-  /** When it was last known to be good; null: never. */
+  /** When something new or the same came last; null: never. */
   good: z.number().nullable(),
   version: z.number().int(),
   rows: z.number().int(),
@@ -58,6 +58,8 @@ export const feedStatusSchema = z.object({
   notes: z.array(z.string()).readonly(),
   encoding: z.string().nullable(),
   problem: problemSchema.nullable(),
+  /** Where its letters can be read in more than one way: how, the likelier first. */
+  readings: z.array(z.object({ encoding: z.string(), sample: z.string() })).readonly(),
 });
 export type FeedStatus = z.infer<typeof feedStatusSchema>;
 

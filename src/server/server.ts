@@ -22,6 +22,7 @@ import { lineWork, Store } from './store';
 import { allowedFrom } from './sources/address';
 import { Keys } from './sources/keys';
 import { LiveData } from './sources/live-data';
+import type { Keeping } from './sources/feed-keeper';
 import { SourceHost } from './sources/source-host';
 import { WorkerLine } from './sources/worker-line';
 import { Troubles } from './trouble';
@@ -175,6 +176,7 @@ async function startHeld(
     assetPath: store.assetPath,
     now,
     onStatus: (feeds) => tellData({ feeds: [...feeds], faults: [] }),
+    onStale: (feed, isStale) => live.stale(feed, isStale),
   });
   const line = (): WorkerLine => worker;
   const live = new LiveData({
@@ -192,7 +194,14 @@ async function startHeld(
   });
   const worker: WorkerLine = new WorkerLine(
     new URL('data.worker.mjs', options.workers),
-    (event) => live.changed((event as { changed: Parameters<LiveData['changed']>[0] }).changed),
+    (event) => {
+      const { changed, keeping } = event as {
+        changed?: Parameters<LiveData['changed']>[0];
+        keeping?: Keeping;
+      };
+      if (changed) live.changed(changed);
+      if (keeping) sources.kept(keeping);
+    },
     () => {
       sources.connect(line);
       live.restart();

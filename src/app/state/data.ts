@@ -215,6 +215,7 @@ async function readOwnFile(source: Extract<Source, { kind: 'file' }>): Promise<v
     notes: 'read' in result ? [...result.read.notes] : [],
     encoding: 'read' in result ? result.read.encoding : null,
     problem: 'problem' in result ? result.problem : null,
+    readings: 'problem' in result ? (result.readings ?? []) : [],
   };
   useData.setState(({ statuses }) => ({ statuses: { ...statuses, [source.id]: status } }));
   if ('read' in result) take(source, result.read);

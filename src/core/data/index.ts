@@ -30,5 +30,7 @@ export {
   textToCells,
   type CellRange,
 } from './cells';
+export { feedOf } from './feed';
+export { lostOf, needsOf, sourcesFeeding, type Needs, type ReadCheck } from './needs';
 export { viewRows, type Viewed } from './view';
 export { Resolver, touchedBetween, type Resolved, type Use } from './resolver';

@@ -348,7 +348,88 @@ describe('resolving', () => {
         .map(({ value }) => (typeof value === 'object' && !Array.isArray(value) ? 'rows' : value)),
     ).toEqual(['rows', [9, 8.5, 9], 9, '9th']);
   });
-  test('after any changes it holds what one made anew would', () => {
+  test('what comes from one source changes together or not at all', () => {
+    const source = newSource('res', 'Results', { kind: 'folder', path: 'results.csv' });
+    const other = newSource('wind', 'Wind', { kind: 'folder', path: 'wind.csv' });
+    const read = (columns: string[], ...rows: string[][]): Read => ({
+      columns: columns.map((name) => ({ name, type: 'text' })),
+      rows,
+      value: null,
+      notes: [],
+      encoding: null,
+      offers: [],
+      facets: {},
+    });
+    const at = (id: string, data: string, place: number, column: string): Binding =>
+      binding(id, { kind: 'cell', data, row: { by: 'place', at: fixed(place) }, column, take: 'value' });
+    const t = template([
+      at('team', 'leaders', 1, 'Team'),
+      at('mark', 'leaders', 1, 'Mark'),
+      binding('line', { kind: 'words', text: '{team} {mark}' }),
+      at('gust', 'wind', 1, 'Gust'),
+      at('third', 'leaders', 3, 'Team'),
+    ]);
+    const resolver = new Resolver();
+    resolver.setShow({
+      tables: {},
+      views: { leaders: newView('leaders', 'Leaders', 'res') },
+      assets: {},
+      sources: { res: source, wind: other },
+    });
+    resolver.setSource(source, read(['Team', 'Mark'], ['Dunlin', '91.20'], ['Ox', '88.90']));
+    resolver.setSource(other, read(['Gust'], ['21']));
+    const whole = { team: 'Dunlin', mark: '91.20', line: 'Dunlin 91.20', gust: '21' };
+    // The third has never been there: it is told, and holds nothing back.
+    expect(resolver.open('u', use(t)).values).toEqual(whole);
+    const renamed = resolver.setSource(
+      source,
+      read(['Team', 'Points'], ['Goéland', '93.00'], ['Dunlin', '91.20']),
+    );
+    expect(renamed.get('u')?.values).toEqual(whole);
+    expect(
+      renamed
+        .get('u')
+        ?.problems.map(({ message }) => message)
+        .join(),
+    ).toMatch(/no column “Mark”/);
+    // Another source goes on meanwhile, and one that is asked anew gets what stands.
+    expect(resolver.setSource(other, read(['Gust'], ['25'])).get('u')?.values).toEqual({
+      ...whole,
+      gust: '25',
+    });
+    expect(resolver.resolve(use(t)).values).toEqual({ ...whole, gust: '25' });
+    resolver.close('u');
+    expect(resolver.open('again', use(t)).values['mark']).toBe('91.20');
+    const mended = resolver.setSource(
+      source,
+      read(['Team', 'Mark'], ['Goéland', '93.00'], ['Dunlin', '91.20']),
+    );
+    expect(mended.get('again')?.values).toEqual({
+      team: 'Goéland',
+      mark: '93.00',
+      line: 'Goéland 93.00',
+      gust: '25',
+    });
+  });
+  test('words of a stale source become what is set for that', () => {
+    const source = newSource('wind', 'Wind', { kind: 'folder', path: 'wind.csv' });
+    const resolver = new Resolver();
+    resolver.setShow({ tables: {}, views: {}, assets: {}, sources: { wind: source } });
+    resolver.setSource(source, {
+      columns: [{ name: 'Gust', type: 'number' }, { name: 'From', type: 'text' }],
+      rows: [[21, 'W']],
+      value: null, notes: [], encoding: null, offers: [], facets: {},
+    }); // prettier-ignore
+    const at = (id: string, column: string): Binding =>
+      binding(id, { kind: 'cell', data: 'wind', row: { by: 'place', at: fixed(1) }, column, take: 'value' });
+    expect(resolver.open('u', use(template([at('gust', 'Gust'), at('from', 'From')]))).values).toEqual({
+      gust: 21,
+      from: 'W',
+    });
+    expect(resolver.setStale('wind', '–').get('u')?.values).toEqual({ gust: 21, from: '–' });
+    expect(resolver.setStale('wind', null).get('u')?.values).toEqual({ gust: 21, from: 'W' });
+  });
+  test('after any changes it holds what one made anew would, or what was whole last', () => {
     const names = ['Ox', 'Ida', 'Fen', 'Nil'];
     const row = fc.tuple(
       fc.constantFrom('r1', 'r2', 'r3', 'r4'),
@@ -381,10 +462,13 @@ describe('resolving', () => {
         kept.setShow(show([teams(states[0]!)], views));
         let now = kept.open('u', use(t, 'r1'));
         for (const cells of states.slice(1)) {
+          const before = now.values;
           now = kept.setTable(teams(cells)).get('u') ?? now;
           const anew = new Resolver();
           anew.setShow(show([teams(cells)], views));
-          expect(now).toEqual(anew.resolve(use(t, 'r1')));
+          const fresh = anew.resolve(use(t, 'r1'));
+          const isWhole = Object.keys(before).every((id) => fresh.values[id] !== undefined);
+          expect(now).toEqual({ ...fresh, values: isWhole ? fresh.values : before });
         }
       }),
       { numRuns: 150 },

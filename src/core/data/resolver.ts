@@ -25,7 +25,8 @@ import {
 } from '../show';
 import type { Json, Read, Source } from '../source';
 import { fillRow, pictureNamed } from './fill';
-import { sameName } from './match';
+import { fingerprint } from './fingerprint';
+import { matchRows, sameName } from './match';
 import { pickedTables, tableRowset } from './table-rows';
 import { viewRows } from './view';
 
@@ -52,12 +53,23 @@ interface Entry {
 
 interface Kept {
   readonly use: Use;
+  /** What it is, for all that are the same. */
+  readonly name: string;
   readonly entries: Map<string, Entry>;
   readonly rowLooked: Set<string>;
+  /** Which column filled each field last. */
+  readonly columns: Map<string, string>;
+  /** What was given last: while something that had a value has none, all that comes from there stands as it was. */
+  accepted: Values | null;
   filled: Values;
   fillProblems: readonly Problem[];
   resolved: Resolved;
 }
+
+const mostRemembered = 2000;
+/** What a use is, however often it is opened: a template whose bindings were edited is another. */
+const nameOfUse = ({ template, typed, row }: Use): string =>
+  `${template.id} ${fingerprint(JSON.stringify([template.bindings, template.bound, row, typed]))}`;
 
 /** More cells than this of one column are watched as the whole column. */
 const mostCells = 64;
@@ -158,6 +170,10 @@ export class Resolver {
   private readonly finds = new Map<string, Map<string, number>>();
   private readonly uses = new Map<string, Kept>();
   private readonly lookers = new Map<string, Set<string>>();
+  /** What uses were given last, by what they are; also of those that are closed. */
+  private readonly remembered = new Map<string, Values>();
+  /** What is said in place of what a stale source brought, by its id. */
+  private readonly stale = new Map<string, string>();
   /** How many bindings have been reckoned since this was made. */
   reckoned = 0;
 
@@ -199,6 +215,14 @@ export class Resolver {
     return this.after(touched);
   }
 
+  /** What is said in place of a source's words while it is stale; null: what it brought. */
+  setStale(source: string, text: string | null): Map<string, Resolved> {
+    if ((this.stale.get(source) ?? null) === text) return new Map();
+    if (text === null) this.stale.delete(source);
+    else this.stale.set(source, text);
+    return this.after('all');
+  }
+
   /** The rows of a table, source or view as they are now; null where there are none. */
   rows(id: string): Rowset | null {
     return this.rowsets.get(id) ?? null;
@@ -211,6 +235,9 @@ export class Resolver {
       use,
       entries: new Map(),
       rowLooked: new Set(),
+      columns: new Map(),
+      name: nameOfUse(use),
+      accepted: this.remembered.get(nameOfUse(use)) ?? null,
       filled: {},
       fillProblems: [],
       resolved: { values: {}, problems: [] },
@@ -218,7 +245,7 @@ export class Resolver {
     this.uses.set(key, kept);
     this.fill(key, kept);
     for (const { id } of use.template.bindings) this.entry(key, kept, id, []);
-    kept.resolved = this.gather(kept);
+    kept.resolved = this.gather(key, kept);
     return kept.resolved;
   }
 
@@ -229,6 +256,13 @@ export class Resolver {
     for (const [id, entry] of kept.entries)
       for (const looked of entry.looked) this.lookers.get(looked)?.delete(`${key}\u0000${id}`);
     for (const looked of kept.rowLooked) this.lookers.get(looked)?.delete(`${key}\u0000`);
+  }
+
+  private remember(name: string, values: Values): void {
+    this.remembered.delete(name);
+    this.remembered.set(name, values);
+    if (this.remembered.size > mostRemembered)
+      this.remembered.delete(this.remembered.keys().next().value as string);
   }
 
   /** Resolves once, without keeping watch. */
@@ -410,14 +444,48 @@ export class Resolver {
       return;
     }
     const filling = fillRow(template, row.of, watched(row.of, rowset, note), index, this.assets);
+    for (const { field, column } of matchRows(template, row.of, rowset.columns))
+      if (column !== null) kept.columns.set(field, column);
     kept.filled = filling.values;
     kept.fillProblems = filling.problems;
   }
 
-  private gather(kept: Kept): Resolved {
+  /** The table or source that rows come from at the bottom, under all views. */
+  private rootOf(id: string): string {
+    const seen = new Set<string>();
+    let at = id;
+    for (let view = this.views[at]; view && !seen.has(at); view = this.views[at]) {
+      seen.add(at);
+      at = view.of;
+    }
+    return at;
+  }
+
+  /** The tables and sources that a binding, or the row in hand, takes from, also through other bindings. */
+  private rootsOf(key: string, kept: Kept, id: string, seen = new Set<string>()): Set<string> {
+    const roots = new Set<string>();
+    if (seen.has(id)) return roots;
+    seen.add(id);
+    const looked = id === '' ? kept.rowLooked : (kept.entries.get(id)?.looked ?? new Set<string>());
+    for (const note of looked) {
+      if (note.endsWith(' all')) roots.add(this.rootOf(note.slice(0, -4)));
+      else if (note === `${key} row`) for (const root of this.rootsOf(key, kept, '', seen)) roots.add(root);
+      else if (note.startsWith(`${key} binding `))
+        for (const root of this.rootsOf(key, kept, note.slice(`${key} binding `.length), seen))
+          roots.add(root);
+    }
+    return roots;
+  }
+
+  /**
+   * What data gives a use. The values of one graphic change together or not at all: where something that had a value
+   * has none any more, all that comes from the same table or source stays as it was given last.
+   */
+  private gather(key: string, kept: Kept): Resolved {
     const { template, typed } = kept.use;
     const values: Values = {};
     const problems: Problem[] = [...kept.fillProblems];
+    const failed = new Set<string>();
     for (const binding of template.bindings) {
       const last = kept.entries.get(binding.id)?.trace.at(-1);
       if (!last) continue;
@@ -427,16 +495,17 @@ export class Resolver {
           message: `${binding.name}: ${last.problem.message}`,
           path: binding.id,
         });
+        failed.add(binding.id);
         continue;
       }
       const value = this.plain(last);
-      if (value !== undefined) values[binding.id] = value;
+      if (value !== undefined) values[binding.id] = this.said(key, kept, binding.id, value);
     }
     for (const field of template.fields) {
       if (typed[field.id] !== undefined) continue;
       const filled = kept.filled[field.id];
       if (filled !== undefined) {
-        values[field.id] = filled;
+        values[field.id] = this.said(key, kept, '', filled);
         continue;
       }
       const bound = template.bound[field.id];
@@ -447,9 +516,66 @@ export class Resolver {
         value === null && field.kind !== 'picture' && field.kind !== 'video' ? '' : value,
       );
       if ('value' in accepted) values[field.id] = accepted.value;
-      else problems.push({ ...accepted.problem, path: bound });
+      else {
+        problems.push({ ...accepted.problem, path: bound });
+        failed.add(bound);
+      }
     }
+    this.hold(key, kept, values, failed);
+    kept.accepted = values;
+    this.remember(kept.name, values);
     return { values, problems };
+  }
+
+  /** Puts back what was given last for all that comes from where something that had a value has none. */
+  private hold(key: string, kept: Kept, values: Values, failed: ReadonlySet<string>): void {
+    const { accepted, use, filled, fillProblems } = kept;
+    const { fields, bindings, bound } = use.template;
+    if (!accepted) return;
+    const broken = new Set<string>();
+    const add = (roots: ReadonlySet<string>): void => roots.forEach((root) => broken.add(root));
+    for (const id of failed) if (accepted[id] !== undefined) add(this.rootsOf(key, kept, id));
+    // A row that is gone, a column that has another name, or a cell that its field does not take.
+    const isFilled = (id: string): boolean => use.typed[id] === undefined && bound[id] === undefined;
+    if (
+      use.row &&
+      (fillProblems.length > 0 ||
+        fields.some(({ id }) => filled[id] === undefined && this.hadColumn(kept, id))) &&
+      fields.some(({ id }) => isFilled(id) && accepted[id] !== undefined && filled[id] === undefined)
+    )
+      broken.add(this.rootOf(use.row.of));
+    if (broken.size === 0) return;
+    const isHeld = (roots: ReadonlySet<string>): boolean => [...roots].some((root) => broken.has(root));
+    const put = (id: string): void => {
+      if (accepted[id] === undefined) delete values[id];
+      else values[id] = accepted[id];
+    };
+    for (const { id } of bindings) if (isHeld(this.rootsOf(key, kept, id))) put(id);
+    for (const { id } of fields) {
+      if (use.typed[id] !== undefined) continue;
+      const from = filled[id] === undefined && bound[id] !== undefined ? bound[id] : '';
+      if (
+        from === '' ? use.row && broken.has(this.rootOf(use.row.of)) : isHeld(this.rootsOf(key, kept, from))
+      )
+        put(id);
+    }
+  }
+
+  /** Whether a field that has no cell now was filled by a column that is not there any more. */
+  private hadColumn(kept: Kept, field: string): boolean {
+    const column = kept.columns.get(field);
+    const rowset = kept.use.row && this.rowsets.get(kept.use.row.of);
+    return column !== undefined && rowset != null && !rowset.columns.some((one) => one.key === column);
+  }
+
+  /** A value, or what is said in its place while its source is stale. */
+  private said(key: string, kept: Kept, id: string, value: FieldValue): FieldValue {
+    if (this.stale.size === 0 || typeof value !== 'string') return value;
+    for (const root of this.rootsOf(key, kept, id)) {
+      const text = this.stale.get(root);
+      if (text !== undefined) return text;
+    }
+    return value;
   }
 
   /** A value as properties and fields take it: dates in words, pictures by their asset; undefined for rows and lists. */
@@ -549,7 +675,7 @@ export class Resolver {
       }
       if (ids.has('')) this.fill(key, kept);
       for (const id of ids) if (id !== '') this.entry(key, kept, id, []);
-      const now = this.gather(kept);
+      const now = this.gather(key, kept);
       const was = kept.resolved;
       kept.resolved = now;
       if (

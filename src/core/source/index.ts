@@ -17,6 +17,7 @@ export {
 export { formats, formatSchema, guessFormat, type Format, type FormatName } from './formats/registry';
 export { offersOf, parsePath, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';
+export { checkedStylesheet } from './stylesheet';
 export { namesOf } from './names-of';
 export { csvCells } from './formats/csv';
 export { usualCare, whenStaleSchema, type Care, type WhenStale } from './kinds/care';

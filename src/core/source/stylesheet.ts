@@ -108,8 +108,29 @@ interface Element {
 /** Whether what comes out is words and not XML. */
 export type StylesheetOutput = 'xml' | 'text';
 
-/** Checks a stylesheet and rewrites it in place so that the engine is right. Gives what it makes. @throws ProblemError */
-export function prepareStylesheet(root: Element): StylesheetOutput {
+/** A stylesheet that may be applied, as the engine is given it, and what it makes. @throws ProblemError */
+export async function checkedStylesheet(
+  stylesheet: string,
+): Promise<{ readonly text: string; readonly output: StylesheetOutput }> {
+  const { parseXmlDocument, serializeToWellFormedString } = await import('slimdom');
+  if (/<!(DOCTYPE|ENTITY)/i.test(stylesheet)) bad('a document type definition');
+  let document: ReturnType<typeof parseXmlDocument>;
+  try {
+    document = parseXmlDocument(stylesheet);
+  } catch (error) {
+    const message = (error as Error).message;
+    return refuse(
+      'bad-xml',
+      `The stylesheet is not well-formed XML at line ${/line (\d+)/.exec(message)?.[1] ?? '1'}: ${message.split('\n')[0]}. Correct it there.`,
+      'stylesheet',
+    );
+  }
+  const output = document.documentElement ? prepareStylesheet(document.documentElement as never) : 'xml';
+  return { text: serializeToWellFormedString(document), output };
+}
+
+/** Rewrites a stylesheet in place so that the engine is right. Gives what it makes. @throws ProblemError */
+function prepareStylesheet(root: Element): StylesheetOutput {
   if (
     root.namespaceURI !== xsl &&
     !root.attributes.some((a) => a.namespaceURI === xsl && a.localName === 'version')

@@ -2,12 +2,13 @@
 // server's thread.
 import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from 'node:worker_threads';
 import { typeOfValue, valueText, type Binding } from '../../core/binding';
-import { Resolver, type Resolved, type Use } from '../../core/data';
+import { feedOf, Resolver, type Resolved, type Use } from '../../core/data';
 import type { Problem } from '../../core/problem';
-import type { Read, Source } from '../../core/source';
+import type { Source } from '../../core/source';
 import { AirTables } from './air-tables';
 import { CorrectionLog } from './corrections';
-import { feedOf } from './feed';
+import { FeedKeeper } from './feed-keeper';
+import type { Handed } from './reader.worker';
 
 export interface TraceWords {
   readonly value: string;
@@ -17,23 +18,36 @@ export interface TraceWords {
 
 const resolver = new Resolver();
 const tables = new AirTables(new CorrectionLog((workerData as { corrections: string }).corrections));
-const reads = new Map<string, Read>();
-let fromReader: MessagePort | null = null;
+const keeper = new FeedKeeper();
+/** From each of the workers that read. */
+const ports = new Set<MessagePort>();
 let feeds: Readonly<Record<string, readonly Source[]>> = {};
 
 const tell = (changed: ReadonlyMap<string, Resolved>): void => {
   if (changed.size > 0) parentPort?.postMessage({ event: { changed: [...changed] } });
 };
 
-function takeRead({ feed, read }: { feed: string; read: Read }): void {
-  reads.set(feed, read);
-  for (const source of feeds[feed] ?? []) tell(resolver.setSource(source, read));
+function takeRead(handed: Handed): void {
+  const { keeping, isNew } = keeper.take(handed);
+  parentPort?.postMessage({ event: { keeping } });
+  if (isNew) for (const source of feeds[handed.feed] ?? []) tell(resolver.setSource(source, handed.read));
+}
+
+const stale = new Set<string>();
+/** What is said on air in place of what a stale source brought, where its source wants that. */
+function tellStale(feed: string): void {
+  for (const { id, whenStale } of feeds[feed] ?? [])
+    tell(resolver.setStale(id, stale.has(feed) && whenStale.do === 'say' ? whenStale.text : null));
 }
 
 type Message =
   | { do: 'port'; port: MessagePort }
   /** The release that is on air, and where it lies. */
   | { do: 'release'; hash: string | null; paths: string[] }
+  | { do: 'drop'; feed: string }
+  | { do: 'written'; feed: string; since: number }
+  /** Sources of a feed have become stale, or are not any more. */
+  | { do: 'stale'; feed: string; isStale: boolean }
   | { do: 'table'; table: string }
   | { do: 'correct'; table: string; bytes: Uint8Array; whole: boolean }
   | { do: 'open'; key: string; use: Use }
@@ -43,20 +57,28 @@ type Message =
 
 /** What the reader has put on its way is taken in before a question is answered. */
 function takeWaiting(): void {
-  for (
-    let waiting = fromReader && receiveMessageOnPort(fromReader);
-    waiting;
-    waiting = fromReader && receiveMessageOnPort(fromReader)
-  )
-    takeRead(waiting.message as Parameters<typeof takeRead>[0]);
+  for (const port of ports)
+    for (let waiting = receiveMessageOnPort(port); waiting; waiting = receiveMessageOnPort(port))
+      takeRead(waiting.message as Handed);
 }
 
 function answer(message: Message): unknown {
   takeWaiting();
   switch (message.do) {
     case 'port':
-      fromReader = message.port;
-      fromReader.on('message', takeRead);
+      ports.add(message.port);
+      message.port.on('message', takeRead);
+      message.port.on('close', () => ports.delete(message.port));
+      return null;
+    case 'drop':
+      keeper.drop(message.feed);
+      return null;
+    case 'written':
+      return keeper.written(message.feed, message.since);
+    case 'stale':
+      if (message.isStale) stale.add(message.feed);
+      else stale.delete(message.feed);
+      tellStale(message.feed);
       return null;
     case 'release': {
       const release = tables.take(message.hash, message.paths);
@@ -66,8 +88,9 @@ function answer(message: Message): unknown {
       feeds = all;
       tell(resolver.setShow({ tables: tables.all(), views, assets, sources }));
       for (const [feed, of] of Object.entries(feeds)) {
-        const read = reads.get(feed);
+        const read = keeper.read(feed);
         if (read) for (const source of of) tell(resolver.setSource(source, read));
+        tellStale(feed);
       }
       return null;
     }

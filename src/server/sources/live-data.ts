@@ -1,5 +1,5 @@
 import type { Binding } from '../../core/binding';
-import { sameName, type Resolved, type Use } from '../../core/data';
+import { feedOf, sameName, sourcesFeeding, type Resolved, type Use } from '../../core/data';
 import {
   cardsToCome,
   rowOf,
@@ -104,7 +104,9 @@ export class LiveData {
     const release = hash === null ? undefined : this.parts.releaseOf(hash);
     this.release = hash;
     this.tellRelease();
-    this.parts.sources.setAir(release ? Object.values(release.sources) : []);
+    this.parts.sources.setAir(release ?? null);
+    for (const source of Object.values(release?.sources ?? {}))
+      if (this.parts.sources.statusOf(source)?.state === 'stale') this.stale(feedOf(source), true);
   }
 
   /** The worker reads the release itself: what it costs here does not depend on the size of its tables. */
@@ -319,6 +321,22 @@ export class LiveData {
     const row = command.row ?? card?.row ?? null;
     if (!template || !isFed(template, row)) return null;
     return { template, typed: { ...card?.values, ...named(template, command.values ?? {}) }, row };
+  }
+
+  /** A source that air takes from has become stale, or is not any more: its graphics leave, or say so, where that is set. */
+  stale(feed: string, isStale: boolean): void {
+    this.worker().tell({ do: 'stale', feed, isStale });
+    if (!isStale) return;
+    for (const [channel, { graphics }] of Object.entries(this.parts.engine.air.air))
+      for (const graphic of graphics) {
+        const release = this.parts.releaseOf(graphic.release);
+        const template = release?.templates[graphic.template];
+        if (!release || !template || graphic.exitAt !== null) continue;
+        const leaves = sourcesFeeding(release, template, graphic.row).some(
+          (source) => source.whenStale.do === 'leave' && feedOf(source) === feed,
+        );
+        if (leaves) void this.parts.engine.submit({ do: 'clear', channel, graphic: graphic.id, by: 'data' });
+      }
   }
 
   /** A table as air has it, as JSON; null where air has none of that id. */

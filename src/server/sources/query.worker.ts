@@ -72,15 +72,23 @@ export function numbered(
 }
 
 const cell = (value: unknown): string | number | boolean | null =>
-  value === null || value === undefined
-    ? null
-    : typeof value === 'number' || typeof value === 'boolean' || typeof value === 'string'
-      ? value
-      : value instanceof Date
-        ? value.toISOString()
-        : value instanceof Uint8Array
-          ? `${value.length} bytes`
-          : JSON.stringify(value);
+  typeof value === 'bigint'
+    ? // Whole numbers that a double cannot hold keep their figures.
+      Number.isSafeInteger(Number(value))
+      ? Number(value)
+      : String(value)
+    : value === null || value === undefined
+      ? null
+      : typeof value === 'number' || typeof value === 'boolean' || typeof value === 'string'
+        ? value
+        : value instanceof Date
+          ? value.toISOString()
+          : value instanceof Uint8Array
+            ? `${value.length} bytes`
+            : JSON.stringify(value);
+
+/** As the package has it; its types know no options. */
+type Get = (parameters: null, options: { useBigInt: boolean }) => unknown[];
 
 async function askSqlite(path: string, job: QueryJob): Promise<QueryDone> {
   sqlite ??= initSqlJs();
@@ -97,7 +105,8 @@ async function askSqlite(path: string, job: QueryJob): Promise<QueryDone> {
         found.values.map((value) => (typeof value === 'boolean' ? Number(value) : value)) as never,
       );
       const rows: QueryDone extends { rows: infer R } ? R : (string | number | boolean | null)[][] = [];
-      while (statement.step() && rows.length < mostRows) rows.push(statement.get().map(cell));
+      while (statement.step() && rows.length < mostRows)
+        rows.push((statement.get.bind(statement) as Get)(null, { useBigInt: true }).map(cell));
       return { columns: statement.getColumnNames(), rows };
     } finally {
       statement.free();
@@ -109,7 +118,7 @@ async function askSqlite(path: string, job: QueryJob): Promise<QueryDone> {
 
 // Numbers that are longer than a double are written out by the database; they are read as numbers where they fit.
 types.setTypeParser(20, (text) => (Number.isSafeInteger(Number(text)) ? Number(text) : text));
-types.setTypeParser(1700, (text) => Number(text));
+types.setTypeParser(1700, (text) => text);
 for (const date of [1082, 1114, 1184])
   types.setTypeParser(date, (text) => text.replace(' ', 'T').replace(/([+-]\d{2})$/, '$1:00'));
 

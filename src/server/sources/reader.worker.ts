@@ -1,39 +1,59 @@
-// Reads the bytes of sources aside from the air server's thread, and keeps the last good read of each feed.
+// Reads the bytes of one source at a time, aside from the air server's thread. What comes of it goes straight to the worker
+// that keeps it; nothing is kept here, so that this worker can be ended at any time.
 import { createHash } from 'node:crypto';
 import { readFile, stat } from 'node:fs/promises';
 import { parentPort, type MessagePort } from 'node:worker_threads';
-import { problem, type Problem } from '../../core/problem';
-import { readBytes, sizeProblem, type Cell, type Format, type Read } from '../../core/source';
+import { problem, ProblemError, type Problem } from '../../core/problem';
+import {
+  checkedStylesheet,
+  readBytes,
+  sizeProblem,
+  type Format,
+  type Read,
+  type SampleReading,
+} from '../../core/source';
+import type { ReadCheck } from '../../core/data';
 import { insideOf, openProblem } from './inside';
 import { transform } from './transform';
 
 export interface ReadJob {
   readonly do: 'read';
   readonly feed: string;
+  /** Known to the worker that keeps what is read. */
+  readonly job: number;
   readonly name: string;
   readonly format: Format | null;
   readonly from: { readonly bytes: Uint8Array } | { readonly root: string; readonly path: string };
+  /** Of what was read last: its hash, and whether it ended with a line. */
+  readonly was: { readonly hash: string; readonly endsLine: boolean };
+  /** How long a file must have stood still. */
+  readonly quietMs: number;
+  readonly check: ReadCheck;
+}
+/** A stylesheet of a draft applied for a browser, which has no engine for it. */
+export interface TransformJob {
+  readonly do: 'transform';
+  readonly xml: string;
+  readonly stylesheet: string;
 }
 export interface ReadDone {
   readonly problem: Problem | null;
+  readonly readings?: readonly SampleReading[];
   /** Whether the file was being written while it was read, or breaks off: worth another look in a moment. */
   readonly again: boolean;
-  /** Rises with each read that differs. */
-  readonly version: number;
-  readonly rows: number;
-  readonly columns: number;
-  readonly notes: readonly string[];
-  readonly encoding: string | null;
+  /** Whether what came goes on to the worker that keeps it. */
+  readonly isHanded: boolean;
+  readonly was: ReadJob['was'];
+}
+/** What is handed to the worker that keeps it. */
+export interface Handed {
+  readonly feed: string;
+  readonly job: number;
+  readonly name: string;
+  readonly read: Read;
+  readonly check: ReadCheck;
 }
 
-interface Kept {
-  read: Read;
-  version: number;
-  hash: string;
-  /** Rows that differ from the version before; null where all do. */
-  changed: readonly [number, readonly Cell[]][] | null;
-}
-const kept = new Map<string, Kept>();
 let toData: MessagePort | null = null;
 
 const halfWritten = new Set([
@@ -48,8 +68,14 @@ const halfWritten = new Set([
   'no-rows',
 ]);
 
+interface Whole {
+  readonly bytes: Uint8Array;
+  /** Whether nobody has written to it since, and for as long as it must stand still. */
+  readonly stands: () => Promise<boolean>;
+}
+
 /** The file whole, or null while someone is writing it. */
-async function whole(root: string, path: string): Promise<Uint8Array | Problem | null> {
+async function whole(root: string, path: string, quietMs: number): Promise<Whole | Problem | null> {
   try {
     const found = await insideOf(root, path);
     if ('problem' in found) return found.problem;
@@ -58,102 +84,92 @@ async function whole(root: string, path: string): Promise<Uint8Array | Problem |
     const oversize = sizeProblem(before.size, path);
     if (oversize) return oversize;
     const bytes = await readFile(full);
-    const after = await stat(full);
-    return before.size === after.size && before.mtimeMs === after.mtimeMs && bytes.length === after.size
-      ? bytes
-      : null;
+    const stands = async (): Promise<boolean> => {
+      const after = await stat(full);
+      return before.size === after.size && before.mtimeMs === after.mtimeMs && before.ino === after.ino;
+    };
+    if (bytes.length !== before.size || !(await stands())) return null;
+    return {
+      bytes,
+      stands: async () => {
+        const rest = Math.min(quietMs, quietMs - (Date.now() - before.mtimeMs));
+        if (rest > 0) await new Promise((done) => setTimeout(done, rest));
+        return stands().catch(() => false);
+      },
+    };
   } catch (error) {
     return openProblem(path, error);
   }
 }
 
-function difference(before: Read, now: Read): Kept['changed'] {
-  if (
-    before.rows.length !== now.rows.length ||
-    before.columns.length !== now.columns.length ||
-    before.value !== null ||
-    now.value !== null
-  )
-    return null;
-  if (
-    before.columns.some(
-      (column, i) => column.name !== now.columns[i]?.name || column.type !== now.columns[i]?.type,
-    )
-  )
-    return null;
-  const changed: [number, readonly Cell[]][] = [];
-  for (const [i, row] of now.rows.entries())
-    if (row.some((cell, c) => cell !== before.rows[i]?.[c])) changed.push([i, row]);
-  return changed.length * 3 < now.rows.length && JSON.stringify(before.facets) === JSON.stringify(now.facets)
-    ? changed
-    : null;
-}
-
 async function read(job: ReadJob): Promise<ReadDone> {
-  const was = kept.get(job.feed);
-  const done = (wrong: Problem | null, again = false): ReadDone => {
-    const now = kept.get(job.feed);
-    return {
-      problem: wrong,
-      again,
-      version: now?.version ?? 0,
-      rows: now?.read.rows.length ?? 0,
-      columns: now?.read.columns.length ?? 0,
-      notes: now?.read.notes ?? [],
-      encoding: now?.read.encoding ?? null,
-    };
-  };
-  const bytes = 'bytes' in job.from ? job.from.bytes : await whole(job.from.root, job.from.path);
-  if (bytes === null) return done(problem('being-written', `${job.name} is being written.`, job.name), true);
-  if ('code' in bytes) return done(bytes, bytes.code === 'no-file');
-  const hash = createHash('sha1').update(bytes).digest('hex');
-  if (was?.hash === hash) return done(null);
-  const result = await readBytes(bytes, job.name, job.format, { transform });
-  if ('problem' in result) return done(result.problem, halfWritten.has(result.problem.code));
-  const changed = was ? difference(was.read, result.read) : null;
-  const isSame = changed?.length === 0;
-  kept.set(job.feed, {
-    read: result.read,
-    hash,
-    version: isSame && was ? was.version : (was?.version ?? 0) + 1,
-    changed,
+  const done = (wrong: Problem | null, again = false, was = job.was): ReadDone => ({
+    problem: wrong,
+    again,
+    isHanded: false,
+    was,
   });
-  if (!isSame) toData?.postMessage({ feed: job.feed, read: result.read });
-  return done(null);
+  const beingWritten = (): ReadDone =>
+    done(problem('being-written', `${job.name} is being written.`, job.name), true);
+  const found =
+    'bytes' in job.from
+      ? { bytes: job.from.bytes, stands: () => Promise.resolve(true) }
+      : await whole(job.from.root, job.from.path, job.quietMs);
+  if (found === null) return beingWritten();
+  if ('code' in found) return done(found, found.code === 'no-file' || found.code === 'in-use');
+  const { bytes } = found;
+  const hash = createHash('sha1').update(bytes).digest('hex');
+  if (job.was.hash === hash) return done(null);
+  const result = await readBytes(bytes, job.name, job.format, { transform });
+  if ('problem' in result)
+    return {
+      ...done(result.problem, halfWritten.has(result.problem.code)),
+      ...(result.readings ? { readings: result.readings } : {}),
+    };
+  if (!(await found.stands())) return beingWritten();
+  const { breaksOff } = result.read;
+  // Who ended each line before has not come to the end of the last one.
+  if (breaksOff && job.was.endsLine && !job.check.isAccepted)
+    return done(
+      problem(
+        'half-written',
+        `${job.name} breaks off in its last row. What came before stands; save it again, or say that it is whole.`,
+        job.name,
+      ),
+      true,
+    );
+  const { feed, job: number, name, check } = job;
+  toData?.postMessage({ feed, job: number, name, read: result.read, check } satisfies Handed);
+  return { ...done(null, false, { hash, endsLine: !breaksOff }), isHanded: true };
 }
 
-/** A feed's read as JSON bytes: the rows that differ where the asker has the version before, else the whole. */
-function written(feed: string, since: number): Uint8Array | null {
-  const own = kept.get(feed);
-  if (!own) return null;
-  const { read: now, version, changed } = own;
-  const body =
-    since === version
-      ? { version, same: true }
-      : since === version - 1 && changed
-        ? { version, from: since, changed, notes: now.notes }
-        : { version, read: now };
-  return new TextEncoder().encode(JSON.stringify(body));
+/** What comes from a browser is checked here as well: the engine itself knows ways out of its file. */
+async function checkedTransform({
+  xml,
+  stylesheet,
+}: TransformJob): Promise<{ made: string } | { problem: Problem }> {
+  try {
+    return { made: await transform(xml, (await checkedStylesheet(stylesheet)).text) };
+  } catch (error) {
+    return {
+      problem:
+        error instanceof ProblemError
+          ? error.problem
+          : problem('bad-stylesheet', `The stylesheet fails: ${(error as Error).message}.`, 'stylesheet'),
+    };
+  }
 }
 
-let queue: Promise<unknown> = Promise.resolve();
-parentPort?.on(
-  'message',
-  (message: { id?: number; do: string; port?: MessagePort; feed?: string; since?: number }) => {
-    const { id } = message;
-    if (message.do === 'port' && message.port) {
-      toData = message.port;
-      for (const [feed, { read: now }] of kept) toData.postMessage({ feed, read: now });
-      return;
-    }
-    if (message.do === 'drop') return void kept.delete(message.feed ?? '');
-    const work = async (): Promise<unknown> =>
-      message.do === 'read'
-        ? read(message as unknown as ReadJob)
-        : written(message.feed ?? '', message.since ?? -1);
-    queue = queue
-      .then(work)
-      .then((value) => parentPort?.postMessage({ id, value }))
-      .catch((error: unknown) => parentPort?.postMessage({ id, error: (error as Error).message }));
-  },
-);
+parentPort?.on('message', (message: { do: string; port?: MessagePort }) => {
+  if (message.do === 'port' && message.port) {
+    toData = message.port;
+    return;
+  }
+  const work =
+    message.do === 'transform'
+      ? checkedTransform(message as unknown as TransformJob)
+      : read(message as unknown as ReadJob);
+  work
+    .then((value) => parentPort?.postMessage({ value }))
+    .catch((error: unknown) => parentPort?.postMessage({ error: (error as Error).message }));
+});

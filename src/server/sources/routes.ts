@@ -63,6 +63,18 @@ export function dataRoutes(
     else fail(response, problem('not-found', 'This source is not looked at any more.'));
   });
 
+  router.post('/sources/:feed/accept', controls, (request, response) => {
+    if (sources.accept(String(request.params['feed']))) response.status(204).end();
+    else fail(response, problem('not-found', 'This source is not looked at any more.'));
+  });
+  router.post('/transform', controls, express.json({ limit: '32mb' }), async (request, response) => {
+    const asked = read(z.object({ xml: z.string(), stylesheet: z.string().max(200_000) }), request, response);
+    if (!asked) return;
+    const done = await sources.transform(asked.xml, asked.stylesheet);
+    if ('problem' in done) fail(response, done.problem);
+    else response.json(done);
+  });
+
   router.get('/tables/:id', controls, async (request, response) => {
     const table = await live.table(String(request.params['id']));
     if (table) response.type('json').send(Buffer.from(table));

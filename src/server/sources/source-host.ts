@@ -1,23 +1,36 @@
 import { watch, type FSWatcher } from 'chokidar';
 import { readdir, stat } from 'node:fs/promises';
 import { join, relative, sep } from 'node:path';
-import { MessageChannel } from 'node:worker_threads';
+import { MessageChannel, type Worker } from 'node:worker_threads';
 import type { FeedStatus } from '../../air';
-import { problem, type Problem } from '../../core/problem';
+import { problem, ProblemError, type Problem } from '../../core/problem';
+import { feedOf, needsOf, type Needs } from '../../core/data';
+import type { Release } from '../../core/show';
 import { fileNameOf, type Source, type StandInStream } from '../../core/source';
 import { feedAnswer, startStreams, steer, type StreamState } from '../../standins';
 import { askAddress } from './address';
-import { feedOf } from './feed';
 import { insideOf } from './inside';
 import type { Keys } from './keys';
 import type { QueryDone, QueryJob } from './query.worker';
-import type { ReadDone, ReadJob } from './reader.worker';
-import { WorkerLine } from './worker-line';
+import type { Keeping } from './feed-keeper';
+import type { ReadDone, ReadJob, TransformJob } from './reader.worker';
+import type { WorkerLine } from './worker-line';
+import { WorkerPool } from './worker-pool';
 
 interface Feed {
   readonly id: string;
   readonly source: Source;
+  /** What air needs of it. */
+  needs: Needs;
   status: FeedStatus;
+  /** When something new came of it last, in air clock seconds. */
+  newAt: number | null;
+  /** What was read last. */
+  was: ReadJob['was'];
+  /** Someone has said that what is there is right, although rows are gone. */
+  isAccepted: boolean;
+  /** When its file was seen to have changed, lately, in ms. */
+  saves: number[];
   /** Who wants it: `air`, or `desk` until a moment in ms. */
   isOnAir: boolean;
   leaseEnd: number;
@@ -37,6 +50,16 @@ const lookMs = 100;
 const longestBackoffS = 60;
 /** A file that breaks off is looked at again so many times before that is told. */
 const secondLooks = 8;
+const nothingNeeded: Needs = { columns: [], fields: [] };
+/** A file that was saved once has stood still after this; one that is written bit by bit, only after the other. */
+const quietMs = 30;
+const quietWhileWrittenMs = 500;
+const writtenWithinMs = 1500;
+const readers = 3;
+const longestReadMs = 20_000;
+const longestQueryMs = 10_000;
+const readerMemoryMb = 1024;
+const staleLookMs = 250;
 
 export interface SourceHostOptions {
   readonly folder: string;
@@ -48,13 +71,21 @@ export interface SourceHostOptions {
   readonly assetPath: (id: string) => string;
   readonly now: () => number;
   readonly onStatus: (status: readonly FeedStatus[]) => void;
+  /** A feed has become stale, or is not any more. */
+  readonly onStale: (feed: string, isStale: boolean) => void;
 }
+
+const problemOf = (error: Error): Problem =>
+  error instanceof ProblemError ? error.problem : problem('reader-failed', error.message);
 
 /** Fetches, watches and asks; what comes is read in a worker. A source that fails keeps its last good value. */
 export class SourceHost {
   private readonly feeds = new Map<string, Feed>();
-  private readonly reader: WorkerLine;
-  private readonly queries: WorkerLine;
+  private readonly readers: WorkerPool;
+  private readonly queries: WorkerPool;
+  /** Reads on their way to the worker that keeps them, by their number. */
+  private readonly handed = new Map<number, (keeping: Keeping | null) => void>();
+  private nextJob = 1;
   private watcher: FSWatcher | null = null;
   private readonly streams = startStreams();
   private readonly began: number;
@@ -62,24 +93,21 @@ export class SourceHost {
   private teller: NodeJS.Timeout | null = null;
   private readonly beats: NodeJS.Timeout[] = [];
   private isLooking = false;
-  private toData: (() => void) | null = null;
+  private data: (() => WorkerLine) | null = null;
 
   constructor(private readonly options: SourceHostOptions) {
     this.began = options.now();
-    this.reader = new WorkerLine(
-      new URL('reader.worker.mjs', options.workers),
-      () => undefined,
-      () => {
-        this.toData?.();
-        for (const feed of this.feeds.values()) this.look(feed);
-      },
-    );
-    this.queries = new WorkerLine(
-      new URL('query.worker.mjs', options.workers),
-      () => undefined,
-      () => undefined,
-      15_000,
-    );
+    this.readers = new WorkerPool({
+      file: new URL('reader.worker.mjs', options.workers),
+      size: readers,
+      memoryMb: readerMemoryMb,
+      onStart: (worker) => this.join(worker),
+    });
+    this.queries = new WorkerPool({
+      file: new URL('query.worker.mjs', options.workers),
+      size: 2,
+      memoryMb: readerMemoryMb,
+    });
   }
 
   /** Begins to watch the folder and to look at what is due. */
@@ -95,26 +123,57 @@ export class SourceHost {
     this.watcher.on('error', () => undefined);
     this.beats.push(
       setInterval(() => this.sweep(), 10_000),
+      setInterval(() => this.lookForStale(), staleLookMs),
       setInterval(() => void this.lookForSaves(), lookMs),
     );
     for (const beat of this.beats) beat.unref();
   }
 
-  /** Joins the reader to the worker that resolves, so that what is read never passes this thread. */
+  /** Joins the readers to the worker that keeps and resolves, so that what is read never passes this thread. */
   connect(line: () => WorkerLine): void {
-    this.toData = () => {
-      const { port1, port2 } = new MessageChannel();
-      this.reader.tell({ do: 'port', port: port1 }, [port1]);
-      line().tell({ do: 'port', port: port2 }, [port2]);
-    };
-    this.toData();
+    this.data = line;
+    // One that was started anew has nothing of what was read.
+    for (const done of this.handed.values()) done(null);
+    this.handed.clear();
+    this.readers.warm();
+    for (const worker of this.readers.running) this.join(worker);
+    for (const feed of this.feeds.values()) {
+      feed.was = { hash: '', endsLine: false };
+      if (feed.status.version > 0) this.look(feed);
+      if (feed.status.state === 'stale') this.options.onStale(feed.id, true);
+    }
+  }
+
+  private join(worker: Worker): void {
+    if (!this.data) return;
+    const { port1, port2 } = new MessageChannel();
+    worker.postMessage({ do: 'port', port: port1 }, [port1]);
+    this.data().tell({ do: 'port', port: port2 }, [port2]);
+  }
+
+  /** What the worker that keeps them says of a read. */
+  kept(keeping: Keeping): void {
+    this.handed.get(keeping.job)?.(keeping);
+    this.handed.delete(keeping.job);
   }
 
   /** The sources of the release on air. */
-  setAir(sources: readonly Source[]): void {
+  setAir(release: Pick<Release, 'sources' | 'templates' | 'views' | 'cards'> | null): void {
+    const sources = Object.values(release?.sources ?? {});
     const wanted = new Set(sources.map(feedOf));
-    for (const feed of this.feeds.values()) feed.isOnAir = wanted.has(feed.id);
-    for (const source of sources) this.want(source).isOnAir = true;
+    for (const feed of this.feeds.values()) {
+      feed.isOnAir = wanted.has(feed.id);
+      feed.needs = nothingNeeded;
+    }
+    for (const source of sources) {
+      const needs = release ? needsOf(release, source.id) : nothingNeeded;
+      const feed = this.want(source, needs);
+      feed.isOnAir = true;
+      feed.needs = {
+        columns: [...new Set([...feed.needs.columns, ...needs.columns])],
+        fields: [...new Set([...feed.needs.fields, ...needs.fields])],
+      };
+    }
     this.sweep();
   }
 
@@ -131,8 +190,19 @@ export class SourceHost {
 
   statuses = (): FeedStatus[] => [...this.feeds.values()].map(({ status }) => status);
 
+  /** The state of the feed that a source shares. */
+  statusOf = (source: Source): FeedStatus | null => this.feeds.get(feedOf(source))?.status ?? null;
+
   written = (feed: string, since: number): Promise<Uint8Array | null> =>
-    this.reader.ask({ do: 'written', feed, since });
+    this.data ? this.data().ask({ do: 'written', feed, since }) : Promise.resolve(null);
+
+  /** What a stylesheet of a draft makes of XML, within bounds of its own. */
+  transform(xml: string, stylesheet: string): Promise<{ made: string } | { problem: Problem }> {
+    const job: TransformJob = { do: 'transform', xml, stylesheet };
+    return this.readers
+      .ask<{ made: string } | { problem: Problem }>(job, { isUrgent: false, longestMs: longestReadMs })
+      .catch((error: Error) => ({ problem: problemOf(error) }));
+  }
 
   /** Looks again at once, at the wish of a person. */
   again(feed: string): boolean {
@@ -144,6 +214,14 @@ export class SourceHost {
     return true;
   }
 
+  /** Takes what is there although rows of it are gone, or it seems to break off: someone has seen it. */
+  accept(feed: string): boolean {
+    const found = this.feeds.get(feed);
+    if (!found) return false;
+    found.isAccepted = true;
+    return this.again(feed);
+  }
+
   /** The files of the watched folder that could be sources. */
   async files(): Promise<{ path: string; bytes: number; changed: number }[]> {
     const { folder } = this.options;
@@ -152,7 +230,7 @@ export class SourceHost {
     for (const name of names.slice(0, 5000)) {
       if (
         /(^|[/\\])(\.|~\$)/.test(name) ||
-        !/\.(csv|tsv|txt|xlsx|json|geojson|xml|rss|atom|rdf)$/i.test(name)
+        !/\.(csv|tsv|tab|txt|xlsx|xlsm|xlsb|xls|ods|json|geojson|ndjson|jsonl|xml|rss|atom|rdf)$/i.test(name)
       )
         continue;
       // A link that leads out tells nothing of what is there.
@@ -173,7 +251,12 @@ export class SourceHost {
   };
 
   /** A statement on a database of the folder or one that the server was told of. */
-  async query(database: string, statement: string, parameters: QueryJob['parameters']): Promise<QueryDone> {
+  async query(
+    database: string,
+    statement: string,
+    parameters: QueryJob['parameters'],
+    isUrgent = false,
+  ): Promise<QueryDone> {
     const postgres = this.options.keys.database(database);
     const isFile = (await this.databases()).includes(database) && postgres === null;
     if (postgres === null && !isFile)
@@ -186,7 +269,7 @@ export class SourceHost {
       parameters,
     };
     try {
-      return await this.queries.ask<QueryDone>(job);
+      return await this.queries.ask<QueryDone>(job, { isUrgent, longestMs: longestQueryMs });
     } catch (error) {
       return { problem: problem('query-failed', (error as Error).message, 'statement') };
     }
@@ -205,16 +288,22 @@ export class SourceHost {
     if (this.teller) clearTimeout(this.teller);
     for (const feed of this.feeds.values()) if (feed.timer) clearTimeout(feed.timer);
     this.feeds.clear();
-    await Promise.all([this.watcher?.close(), this.reader.close(), this.queries.close()]);
+    for (const done of this.handed.values()) done(null);
+    await Promise.all([this.watcher?.close(), this.readers.close(), this.queries.close()]);
   }
 
-  private want(source: Source): Feed {
+  private want(source: Source, needs = nothingNeeded): Feed {
     const id = feedOf(source);
     const known = this.feeds.get(id);
     if (known) return known;
     const feed: Feed = {
       id,
       source,
+      needs,
+      newAt: null,
+      was: { hash: '', endsLine: false },
+      isAccepted: false,
+      saves: [],
       status: {
         feed: id,
         state: 'waiting',
@@ -226,6 +315,7 @@ export class SourceHost {
         notes: [],
         encoding: null,
         problem: null,
+        readings: [],
       },
       isOnAir: false,
       leaseEnd: Date.now() + leaseMs,
@@ -248,7 +338,7 @@ export class SourceHost {
       if (feed.isOnAir || feed.leaseEnd > now) continue;
       if (feed.timer) clearTimeout(feed.timer);
       this.feeds.delete(feed.id);
-      this.reader.tell({ do: 'drop', feed: feed.id });
+      this.data?.().tell({ do: 'drop', feed: feed.id });
     }
   }
 
@@ -259,8 +349,10 @@ export class SourceHost {
       if (
         (source.kind === 'folder' && source.path === name) ||
         (source.kind === 'query' && source.database === name)
-      )
+      ) {
+        this.noteSave(feed);
         this.look(feed);
+      }
     }
   }
 
@@ -275,9 +367,36 @@ export class SourceHost {
       const seen = at ? `${at.ino} ${at.mtimeMs} ${at.size}` : '';
       const isNew = name !== null && seen !== feed.seen;
       feed.seen = seen;
-      if (isNew && (at || feed.status.good !== null)) this.look(feed);
+      if (!isNew || (!at && feed.status.good === null)) continue;
+      this.noteSave(feed);
+      this.look(feed);
     }
     this.isLooking = false;
+  }
+
+  /** One save shows itself more than once; what comes close together is one. */
+  private noteSave(feed: Feed): void {
+    const now = Date.now();
+    feed.saves = feed.saves.filter((at) => now - at < writtenWithinMs);
+    if (now - (feed.saves.at(-1) ?? 0) > lookMs + quietMs) feed.saves.push(now);
+  }
+
+  /** Sources of which nothing has come for longer than they may be silent. */
+  private lookForStale(): void {
+    const now = this.options.now();
+    for (const feed of this.feeds.values()) {
+      const { staleAfter } = feed.source;
+      const { status } = feed;
+      if (staleAfter === null || feed.newAt === null || status.state !== 'fresh') continue;
+      if (now - feed.newAt <= staleAfter) continue;
+      this.tell(feed, {
+        state: 'stale',
+        since: feed.newAt + staleAfter,
+        problem:
+          status.problem ??
+          problem('silent', `Nothing new has come of it for more than ${staleAfter} s.`, feed.source.name),
+      });
+    }
   }
 
   private look(feed: Feed, looks = 0): void {
@@ -290,7 +409,7 @@ export class SourceHost {
     feed.isBusy = true;
     feed.isDue = false;
     void this.fetch(feed, looks)
-      .catch((error: Error) => this.failed(feed, problem('reader-failed', error.message)))
+      .catch((error: Error) => this.failed(feed, problemOf(error)))
       .finally(() => {
         feed.isBusy = false;
         if (!this.feeds.has(feed.id)) return;
@@ -319,31 +438,53 @@ export class SourceHost {
       name: fileNameOf(source),
       format: source.read,
       from,
+      job: this.nextJob++,
+      was: feed.was,
+      quietMs: feed.saves.length > 1 ? quietWhileWrittenMs : quietMs,
+      check: { ...feed.needs, mostLost: source.mostLost, isAccepted: feed.isAccepted },
     });
     const read = async (from: ReadJob['from']): Promise<void> => {
-      const done = await this.reader.ask<ReadDone>(
-        job(from),
-        'bytes' in from ? [from.bytes.buffer as ArrayBuffer] : [],
-      );
+      const asked = job(from);
+      const keeping = new Promise<Keeping | null>((resolve) => this.handed.set(asked.job, resolve));
+      const done = await this.readers
+        .ask<ReadDone>(asked, {
+          isUrgent: feed.isOnAir,
+          longestMs: longestReadMs,
+          transfer: 'bytes' in from ? [from.bytes.buffer as ArrayBuffer] : [],
+        })
+        .catch((error: unknown) => {
+          this.handed.delete(asked.job);
+          throw error;
+        });
+      // Only of what is handed over anything is told.
+      if (!done.isHanded) this.handed.delete(asked.job);
       if (done.again && looks < secondLooks && 'path' in from) {
         // Someone is writing it: what was there stands, and it is looked at again in a moment.
         feed.timer = setTimeout(() => this.look(feed, looks + 1), 25 * 2 ** Math.min(4, looks));
         return;
       }
-      if (done.problem) return this.failed(feed, done.problem);
-      const { version, rows, columns, notes, encoding } = done;
+      if (done.problem) return this.failed(feed, done.problem, done.readings ?? []);
+      const kept = done.isHanded ? await keeping : null;
+      if (done.isHanded && !kept) return;
+      if (kept?.problem) return this.failed(feed, kept.problem);
+      feed.was = done.was;
+      feed.isAccepted = false;
       feed.failures = 0;
       const now = this.options.now();
+      // A file that is looked at again is not new; an answer that is given again is.
+      if (kept || !('path' in from) || feed.newAt === null) feed.newAt = now;
+      const { version, rows, columns, notes, encoding } = kept ?? feed.status;
       this.tell(feed, {
         state: 'fresh',
         since: feed.status.version === version && feed.status.state === 'fresh' ? feed.status.since : now,
-        good: now,
+        good: feed.newAt,
         version,
         rows,
         columns,
         notes,
         encoding,
         problem: null,
+        readings: [],
       });
     };
     switch (source.kind) {
@@ -360,7 +501,7 @@ export class SourceHost {
           : this.failed(feed, problem('silent', 'The stand-in is silent.', source.stream));
       }
       case 'query': {
-        const done = await this.query(source.database, source.statement, source.parameters);
+        const done = await this.query(source.database, source.statement, source.parameters, feed.isOnAir);
         if ('problem' in done) return this.failed(feed, done.problem);
         const rows = done.rows.map((row) =>
           Object.fromEntries(done.columns.map((column, i) => [column, row[i] ?? null])),
@@ -391,7 +532,8 @@ export class SourceHost {
         if ('problem' in answered) return this.failed(feed, answered.problem);
         if ('same' in answered) {
           feed.failures = 0;
-          return this.tell(feed, { state: 'fresh', good: this.options.now(), problem: null });
+          feed.newAt = this.options.now();
+          return this.tell(feed, { state: 'fresh', good: feed.newAt, problem: null });
         }
         await read({ bytes: answered.bytes });
         // Only what could be read may be answered with “not changed” the next time.
@@ -402,19 +544,28 @@ export class SourceHost {
     }
   }
 
-  private failed(feed: Feed, wrong: Problem): void {
+  private failed(feed: Feed, wrong: Problem, readings: FeedStatus['readings'] = []): void {
     feed.failures += 1;
-    const { status } = feed;
-    const state = status.good === null ? 'failed' : 'stale';
+    const { status, source } = feed;
+    // Where a limit is set, what came last is fresh until then, whatever fails meanwhile.
+    const isYoung =
+      source.staleAfter !== null &&
+      feed.newAt !== null &&
+      this.options.now() - feed.newAt <= source.staleAfter;
+    const state = status.good === null ? 'failed' : isYoung && status.state === 'fresh' ? 'fresh' : 'stale';
     this.tell(feed, {
       state,
       since: status.state === state ? status.since : this.options.now(),
       problem: wrong,
+      readings,
     });
   }
 
   private tell(feed: Feed, change: Partial<FeedStatus>): void {
+    const wasStale = feed.status.state === 'stale';
     feed.status = { ...feed.status, ...change };
+    const isStale = feed.status.state === 'stale';
+    if (isStale !== wasStale) this.options.onStale(feed.id, isStale);
     this.changed.add(feed.id);
     this.teller ??= setTimeout(() => {
       this.teller = null;

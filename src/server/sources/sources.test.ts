@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { gzipSync } from 'node:zlib';
+import Excel from 'exceljs';
 import initSqlJs from 'sql.js';
 import request from 'supertest';
 import type { FeedStatus } from '../../air';
@@ -23,7 +24,7 @@ import {
   usualLanes,
   type Show,
 } from '../../core/show';
-import { formats, newSource, type Source } from '../../core/source';
+import { formats, newSource, type Format, type Source } from '../../core/source';
 import { startServer, type RunningServer } from '../index';
 import { allowedFrom, askAddress, isForbidden } from './address';
 import { numbered, statementProblem } from './query.worker';
@@ -182,12 +183,112 @@ describe('a file in the watched folder', () => {
     );
     await command({ do: 'take', number: '1' }).expect(200);
     writeFileSync(file(), 'Blast\n40\n');
-    await until(
-      () => status(inFolder('wind.csv')),
-      ({ version }) => version === 2,
-    );
+    // What air needs of a source is known: its loss is the source's fault, and the read before stands whole.
+    expect(
+      await until(
+        () => status(inFolder('wind.csv')),
+        ({ state }) => state === 'stale',
+      ),
+    ).toMatchObject({ version: 1, problem: { code: 'column-lost', path: 'Gust' } });
     await command({ do: 'change', values: { Team: 'Ox' } }).expect(200);
     expect(shown()).toEqual({ gust: 21, team: 'Ox' });
+  });
+  test('a table that is cut waits for a yes; one that breaks off in a row, or is written slowly, is not taken', async () => {
+    const one = inFolder('wind.csv');
+    const rows = (from: number, count: number): string =>
+      `Gust,Team\n${Array.from({ length: count }, (_, i) => `${from + i},Team ${i}\n`).join('')}`;
+    writeFileSync(file(), rows(10, 10));
+    await release(show([one]));
+    await until(() => status(one), ({ state }) => state === 'fresh'); // prettier-ignore
+    await command({ do: 'take', number: '1' }).expect(200);
+    writeFileSync(file(), rows(50, 3));
+    const lost = await until(() => status(one), ({ problem }) => problem?.code === 'rows-lost'); // prettier-ignore
+    expect([lost.rows, shown()['gust']]).toEqual([10, 10]);
+    await api().post(`/api/data/sources/${lost.feed}/accept`).expect(204);
+    await until(shown, (values) => values['gust'] === 50);
+    // The end of a row is missing.
+    writeFileSync(file(), rows(60, 3).slice(0, -4));
+    await until(() => status(one), ({ problem }) => problem?.code === 'half-written'); // prettier-ignore
+    writeFileSync(file(), rows(70, 3).slice(0, -9));
+    await new Promise((done) => setTimeout(done, 300));
+    expect(shown()['gust']).toBe(50);
+    // Bit by bit, each bit whole in itself: only the whole is ever taken.
+    const seen = new Set<unknown>();
+    const watch = setInterval(() => seen.add(shown()['gust']), 5);
+    writeFileSync(file(), '');
+    for (let count = 1; count <= 12; count += 1) {
+      writeFileSync(file(), rows(80, count));
+      await new Promise((done) => setTimeout(done, 120));
+    }
+    const whole = await until(() => status(one), ({ problem, rows: n }) => problem === null && n === 12); // prettier-ignore
+    clearInterval(watch);
+    expect(whole.version).toBe(3);
+    expect([...seen].filter((gust) => gust !== 50 && gust !== 80)).toEqual([]);
+  });
+  test('a source that is silent for longer than it may be is stale; its graphic leaves where that is set', async () => {
+    const one = inFolder('wind.csv', { staleAfter: 0.5, whenStale: { do: 'leave' } });
+    writeFileSync(file(), 'Gust\n21\n');
+    await release(show([one]));
+    await until(() => status(one), ({ state }) => state === 'fresh'); // prettier-ignore
+    await command({ do: 'take', number: '1' }).expect(200);
+    expect(shown()).toEqual({ gust: 21 });
+    await until(() => status(one), ({ state }) => state === 'stale'); // prettier-ignore
+    await until(shown, (values) => Object.keys(values).length === 0);
+    writeFileSync(file(), 'Gust\n22\n');
+    await until(() => status(one), ({ state, problem }) => state === 'fresh' && problem === null); // prettier-ignore
+  });
+  test('an endless expression of a draft keeps no other file from air', async () => {
+    const one = inFolder('wind.csv');
+    writeFileSync(file(), 'Gust\n21\n');
+    writeFileSync(join(folder, 'endless.json'), '{"a": 1}');
+    await release(show([one]));
+    await until(() => status(one), ({ state }) => state === 'fresh'); // prettier-ignore
+    await command({ do: 'take', number: '1' }).expect(200);
+    const endless = { ...formats.json.plain, query: '($f := function($n) { $f($n + 1) }; $f(1))' } as Format;
+    await status(inFolder('endless.json', { id: 'draft', read: endless }));
+    await status(inFolder('endless.json', { id: 'other', read: { ...endless, path: '$' } as Format }));
+    for (const gust of [22, 23, 24]) {
+      writeFileSync(file(), `Gust\n${gust}\n`);
+      await until(shown, (values) => values['gust'] === gust);
+    }
+  });
+  test('every format is read by the server as it ships', async () => {
+    const book = new Excel.Workbook();
+    book.addWorksheet('S').addRows([['Gust'], [21]]);
+    const files: Record<string, string | Uint8Array> = {
+      'a.csv': 'Gust\n21\n',
+      'b.xlsx': new Uint8Array(await book.xlsx.writeBuffer()),
+      'c.json': '[{"Gust": 21, "id": 90071992547409931}]',
+      'd.xml': '<r><w><Gust>21</Gust></w><w><Gust>22</Gust></w></r>',
+      'e.rss': '<rss version="2.0"><channel><item><title>21</title></item></channel></rss>',
+      'f.txt': '21',
+      'g.csv': Uint8Array.from(
+        [...'Gust\nM\u00fcller\nSch\u00e4fer\nK\u00f6ln\n'].map((sign) => sign.charCodeAt(0)),
+      ),
+      'h.xml': '<r><w>21</w></r>',
+    };
+    const stylesheet =
+      '<xsl:stylesheet version="1.0" xmlns:xsl="http://www.w3.org/1999/XSL/Transform"><xsl:template match="/"><o><xsl:for-each select="//w"><g><Gust><xsl:value-of select="."/></Gust></g></xsl:for-each><g/></o></xsl:template></xsl:stylesheet>';
+    const found: Record<string, unknown> = {};
+    for (const [path, content] of Object.entries(files)) {
+      writeFileSync(join(folder, path), content);
+      const one = inFolder(path, {
+        id: path,
+        read: path === 'h.xml' ? ({ ...formats.xml.plain, stylesheet } as Format) : null,
+      });
+      const { problem } = await until(() => status(one), ({ state }) => state !== 'waiting'); // prettier-ignore
+      found[path] = problem?.message ?? ((await rowsOf(one)) as unknown[][])[0];
+    }
+    expect(found).toEqual({
+      'a.csv': ['21'],
+      'b.xlsx': ['21'],
+      'c.json': [21, '90071992547409931'],
+      'd.xml': ['21'],
+      'e.rss': ['21', '', '', '', null, '', '', ''],
+      'f.txt': ['21'],
+      'g.csv': ['M\u00fcller'],
+      'h.xml': ['21'],
+    });
   });
   test('outside the folder nothing is read, by path or by link', async () => {
     writeFileSync(join(home, 'secret.csv'), 'a\n1\n');

@@ -68,6 +68,7 @@ export function csvCells(
       `${name} has ${width * rows.length} cells; a table may have ${mostCells}.`,
       name,
     );
+  const breaksOff = !/[\r\n]$/.test(text);
   for (const row of rows) {
     // Words that would begin a formula go out behind an apostrophe.
     for (let i = 0; i < row.length; i += 1)
@@ -92,5 +93,6 @@ export function csvCells(
     encoding,
     offers: [],
     facets: {},
+    ...(breaksOff ? { breaksOff } : {}),
   };
 }

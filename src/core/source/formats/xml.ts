@@ -3,7 +3,7 @@ import { ProblemError } from '../../problem';
 import { decodeText } from '../decode';
 import { uniqueNames } from '../names';
 import { placeIn, refuse, refuseWebPage, type Cell, type Offer, type Read, type ReadHosts } from '../read';
-import { prepareStylesheet } from '../stylesheet';
+import { checkedStylesheet } from '../stylesheet';
 import { guessType } from '../values';
 import { evaluatePath } from '../xpath';
 import { csvCells } from './csv';
@@ -157,7 +157,7 @@ export async function readXml(
 ): Promise<Read> {
   const { text, encoding } = await xmlText(bytes, options.encoding, name);
   refuseUnwieldy(text, name);
-  const { parseXmlDocument, serializeToWellFormedString } = await import('slimdom');
+  const { parseXmlDocument } = await import('slimdom');
   const parse = (source: string, what: string) => {
     try {
       return parseXmlDocument(source);
@@ -178,9 +178,7 @@ export async function readXml(
   if (/<!ATTLIST/.test(text))
     notes.push('Its document type definition is not read: values that it alone gives are not there.');
   if (options.stylesheet.trim() !== '') {
-    const stylesheet = parse(options.stylesheet, 'The stylesheet');
-    const root = stylesheet.documentElement;
-    const output = root ? prepareStylesheet(root as never) : 'xml';
+    const { text: stylesheet, output } = await checkedStylesheet(options.stylesheet);
     if (!transform)
       return refuse(
         'no-transform',
@@ -189,7 +187,7 @@ export async function readXml(
       );
     let made: string;
     try {
-      made = await transform(text, serializeToWellFormedString(stylesheet));
+      made = await transform(text, stylesheet);
     } catch (error) {
       if (error instanceof ProblemError) throw error;
       return refuse(
