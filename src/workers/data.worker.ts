@@ -13,6 +13,8 @@ export interface TraceStep {
   readonly problem: string | null;
 }
 export interface RowsSeen {
+  /** Where the keys and rows begin. */
+  readonly from: number;
   readonly columns: readonly ColumnInfo[];
   readonly count: number;
   /** Of a view: rows before they were cut to the top and a page, and how many pages there are. */
@@ -90,6 +92,14 @@ const api = {
     );
     return Array.from({ length: rows.count }, (_, row) => rows.key(row));
   },
+  /** One row by its key: its place and its first words. */
+  row(id: string, key: string): { at: number; words: string } | null {
+    const rowset = resolver.rows(id);
+    const at = rowset?.indexOf(key) ?? -1;
+    if (!rowset || at < 0) return null;
+    const words = rowset.columns.map((_c, column) => rowset.text(at, column)).filter(Boolean);
+    return { at, words: words.slice(0, 3).join(' · ') };
+  },
   /** Some rows of a table, source or view, as words. */
   rows(id: string, from: number, count: number): RowsSeen | null {
     const rowset = resolver.rows(id);
@@ -100,6 +110,7 @@ const api = {
     const end = Math.min(rowset.count, from + count);
     const places = Array.from({ length: Math.max(0, end - from) }, (_, i) => from + i);
     return {
+      from,
       columns: rowset.columns,
       count: rowset.count,
       total,

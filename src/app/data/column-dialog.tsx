@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { followedColumn } from '../../core/data';
+import { cellOut, followedColumn, rowOf, typedCell } from '../../core/data';
 import {
   columnKinds,
   freshName,
@@ -15,6 +15,10 @@ import { parseDate, parseDuration, parseNumber, parseTime, timeText } from '../.
 import { Button, CheckField, Dialog, SelectField, TextField } from '../ui';
 import { useDraft } from '../state/draft-store';
 import { usedWhere, UsedWhere } from './used-where';
+
+/** Whether what cells keep means something else in a column than before. */
+const isOther = (before: Column, now: Column): boolean =>
+  before.type !== now.type || (before.type === 'pick' && now.type === 'pick' && before.table !== now.table);
 
 /** What a column is: its name, its type with all that belongs to it, and what is asked of its cells. */
 export function ColumnDialog(props: { show: Show; table: Table; column: Column; onClose: () => void }) {
@@ -49,7 +53,16 @@ export function ColumnDialog(props: { show: Show; table: Table; column: Column; 
       const at = columns.findIndex(({ id }) => id === column.id);
       if (at < 0) return;
       const taken = columns.filter((_c, i) => i !== at).map(({ name }) => name);
-      columns[at] = { ...own, name: freshName(own.name.trim() || column.name, taken) };
+      const next: Column = { ...own, name: freshName(own.name.trim() || column.name, taken) };
+      const real = draft.tables[table.id];
+      // Cells become what the column is now, by the words that were seen in them; what does not fit stays as it was.
+      if (real && isOther(column, next))
+        for (const row of real.rows) {
+          const before = rowOf(table, row.id);
+          const words = before ? cellOut(show.tables, table, before, column) : '';
+          if (words !== '') row.cells[column.id] = typedCell(show.tables, next, words);
+        }
+      columns[at] = next;
     });
     onClose();
   };

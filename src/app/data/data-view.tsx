@@ -3,8 +3,17 @@ import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { bareName, tableFromRead } from '../../core/data';
-import { dataType, freshName, newAsset, newColumn, newTable, newView, type Show } from '../../core/show';
+import { bareName } from '../../core/data';
+import {
+  dataType,
+  freshName,
+  newAsset,
+  newColumn,
+  newTable,
+  newView,
+  type Show,
+  type Table,
+} from '../../core/show';
 import { formats, guessFormat, newSource, type StandInStream } from '../../core/source';
 import { Button, Empty } from '../ui';
 import { addDataFile } from '../state/assets';
@@ -12,10 +21,11 @@ import { asked } from '../state/air-store';
 import { useData } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
-import { readHanded, useReading } from '../state/reading';
+import { useReading } from '../state/reading';
 import { CheckerView } from './checker-view';
 import { FillPanel } from './fill-panel';
 import { Health } from './health';
+import { ImportDialog } from './import-dialog';
 import { SourceView } from './source-view';
 import { TableView } from './table-view';
 import { ViewView } from './view-view';
@@ -36,8 +46,10 @@ export function DataView() {
   const statuses = useData((store) => store.statuses);
   const input = useRef<HTMLInputElement>(null);
   const sourceInput = useRef<HTMLInputElement>(null);
+  const [brought, setBrought] = useState<readonly File[]>([]);
   const [wrong, setWrong] = useState<string | null>(null);
   const [rowId, setRowId] = useState<string | null>(query.get('row'));
+  const [seenKeys, setSeenKeys] = useState<readonly string[] | null>(null);
   const isChecker = pathname.startsWith('/data/checker');
   const id = isChecker
     ? null
@@ -50,15 +62,14 @@ export function DataView() {
   const wanted = query.get('row');
   useEffect(() => setRowId(wanted), [id, wanted]);
 
-  const bringTable = async (file: File): Promise<void> => {
+  const bringTables = (files: Iterable<File>): void => {
     setWrong(null);
-    const result = await readHanded(file, null);
-    if ('problem' in result) return setWrong(result.problem.message);
-    const made = tableFromRead(result.read, freshName(bareName(file.name), namesOf(show)), newId);
+    setBrought((now) => [...now, ...files]);
+  };
+  const keepTable = (file: File, made: Table): void => {
     edit(`Bring in ${file.name}`, (draft) => void (draft.tables[made.id] = made));
-    toast.success(
-      `${made.name}: ${made.rows.length} rows, ${made.columns.length} columns. ${result.read.notes.join(' ')}`,
-    );
+    toast.success(`${made.name}: ${made.rows.length} rows, ${made.columns.length} columns.`);
+    setBrought((now) => now.slice(1));
     void navigate(`/data/${made.id}`);
   };
   const addSource = (given: Parameters<typeof newSource>[2], name: string): void => {
@@ -132,7 +143,7 @@ export function DataView() {
   };
   const drop = (event: DragEvent): void => {
     event.preventDefault();
-    for (const file of event.dataTransfer.files) void bringTable(file);
+    bringTables(event.dataTransfer.files);
   };
   const line = (to: string, name: string, extra: ReactNode): ReactNode => (
     <li key={to}>
@@ -217,10 +228,10 @@ export function DataView() {
         <input
           ref={input}
           type="file"
-          accept=".csv,.tsv,.txt,.xlsx,.json,.xml,.rss,.atom,text/csv"
+          accept=".csv,.tsv,.txt,.xlsx,.xlsm,.xlsb,.xls,.ods,.json,.ndjson,.jsonl,.xml,.rss,.atom,text/csv"
           className="hidden"
           aria-label="File for a table"
-          onChange={(event) => void [...(event.target.files ?? [])].forEach((file) => void bringTable(file))}
+          onChange={(event) => bringTables(event.target.files ?? [])}
           onClick={(event) => (event.currentTarget.value = '')}
         />
         <input
@@ -259,6 +270,7 @@ export function DataView() {
             table={table}
             chosen={rowId}
             onChoose={setRowId}
+            onSeen={setSeenKeys}
             goTo={wanted ? { row: wanted, column: query.get('column') ?? table.columns[0]?.id ?? '' } : null}
           />
         ) : view ? (
@@ -277,9 +289,18 @@ export function DataView() {
           </Empty>
         )}
       </section>
+      {brought[0] && (
+        <ImportDialog
+          key={`${brought.length} ${brought[0].name}`}
+          file={brought[0]}
+          taken={namesOf(show)}
+          onKeep={keepTable}
+          onClose={() => setBrought((now) => now.slice(1))}
+        />
+      )}
       {!isChecker &&
         (id !== null && (table ?? view ?? source) ? (
-          <FillPanel key={id} show={show} of={id} rowKey={rowId} />
+          <FillPanel key={id} show={show} of={id} rowKey={rowId} seenKeys={seenKeys} />
         ) : (
           <aside className="border-l border-line bg-deck" />
         ))}

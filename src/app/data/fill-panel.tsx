@@ -17,7 +17,7 @@ import { Still } from '../picture/still';
 import { Button, CheckField, Knot, Section, SelectField, TextField } from '../ui';
 import { ReplaceDialog } from '../card-form/replace-dialog';
 import { useDraft } from '../state/draft-store';
-import { rowValues, useResolved, useRows } from '../state/data';
+import { rowValues, useResolved, useRow, useRows } from '../state/data';
 import { newId } from '../state/ids';
 import { dataName } from './data-choices';
 
@@ -30,7 +30,14 @@ const bestFor = (show: Show, of: string, columns: Columns): Template | undefined
     .sort((a, b) => b.count - a.count)[0]?.template;
 
 /** What a row makes of a template, which columns fill which fields, and cards made of rows. */
-export function FillPanel({ show, of, rowKey }: { show: Show; of: string; rowKey: string | null }) {
+export function FillPanel(props: {
+  show: Show;
+  of: string;
+  rowKey: string | null;
+  /** The rows that are seen, where they are found or sorted; null: all. */
+  seenKeys: readonly string[] | null;
+}) {
+  const { show, of, rowKey, seenKeys } = props;
   const edit = useDraft((store) => store.edit);
   const [templateId, setTemplateId] = useState<string | null>(null);
   const [number, setNumber] = useState('');
@@ -40,7 +47,9 @@ export function FillPanel({ show, of, rowKey }: { show: Show; of: string; rowKey
   const seen = useRows(of, 0, 1);
   const columns: Columns = seen?.columns ?? [];
   const template = (templateId && show.templates[templateId]) || bestFor(show, of, columns);
-  const key = rowKey ?? seen?.keys[0] ?? null;
+  const key = rowKey ?? seenKeys?.[0] ?? (seenKeys ? null : (seen?.keys[0] ?? null));
+  const inHand = useRow(of, key);
+  const isHidden = key !== null && seenKeys !== null && !seenKeys.includes(key);
   const { values, problems } = useResolved(
     template && key !== null ? { template, typed: {}, row: { of, key } } : null,
   );
@@ -90,7 +99,9 @@ export function FillPanel({ show, of, rowKey }: { show: Show; of: string; rowKey
   const keepAll = async (): Promise<void> => {
     const parsed = parseCallNumber(number);
     if ('problem' in parsed) return void toast.error(parsed.problem.message);
-    const rows = await rowValues(of, template, inStep ? 'keys' : 'values');
+    const all = await rowValues(of, template, inStep ? 'keys' : 'values');
+    const byKey = new Map(all.map((row) => [row.key, row]));
+    const rows = seenKeys ? seenKeys.flatMap((one) => byKey.get(one) ?? []) : all;
     const cards = rows.map((row, index) =>
       cardFor(numberAfter(parsed.number, index), row.key, fieldValues(row.values)),
     );
@@ -104,7 +115,7 @@ export function FillPanel({ show, of, rowKey }: { show: Show; of: string; rowKey
     edit(`Make ${cards.length} cards`, (s) => cards.forEach((card) => keepCard(s, card)));
     toast.success(`${cards.length} cards kept, ${cards[0]?.number} to ${cards.at(-1)?.number}.`);
   };
-  const count = seen?.count ?? 0;
+  const count = seenKeys?.length ?? seen?.count ?? 0;
   return (
     <aside className="flex min-h-0 flex-col overflow-auto border-l border-line bg-deck" aria-label="Filling">
       <Section title="Filling">
@@ -114,6 +125,23 @@ export function FillPanel({ show, of, rowKey }: { show: Show; of: string; rowKey
           choices={templatesByName(show).map((t) => ({ value: t.id, label: t.name }))}
           onChange={(id) => setTemplateId(String(id))}
         />
+        <p className="flex items-center gap-1.5" aria-label="Row in hand">
+          {inHand ? (
+            <>
+              <span className="number text-xs text-ink-3">{inHand.at + 1}</span>
+              <span dir="auto" className="min-w-0 truncate">
+                {inHand.words || 'an empty row'}
+              </span>
+            </>
+          ) : (
+            <span className="text-ink-3">
+              {key === null ? 'No row' : 'That row is gone. Choose another.'}
+            </span>
+          )}
+        </p>
+        {isHidden && inHand && (
+          <p className="text-xs text-warn">⚠ It is not among the rows that are shown.</p>
+        )}
         <Still
           of={show}
           template={template}
@@ -167,11 +195,12 @@ export function FillPanel({ show, of, rowKey }: { show: Show; of: string; rowKey
         <CheckField label={`Keep in step with ${dataName(show, of)}`} value={inStep} onChange={setInStep} />
         {inStep && <CheckField label="On air, new data waits to be sent" value={waits} onChange={setWaits} />}
         <div className="flex flex-wrap gap-2">
-          <Button tone="primary" onClick={keepOne} disabled={key === null}>
+          <Button tone="primary" onClick={keepOne} disabled={!inHand}>
             Keep this row
           </Button>
           <Button onClick={() => void keepAll()} disabled={count === 0}>
-            Keep all {count}, from here on
+            Keep all {count}
+            {seenKeys ? ' found' : ''}, from here on
           </Button>
         </div>
       </Section>

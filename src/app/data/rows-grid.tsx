@@ -21,7 +21,8 @@ export function RowsGrid(props: {
   const { of, label, chosen, onChoose, facets, onColumn } = props;
   const [from, setFrom] = useState(0);
   const seen = useRows(of, from, 120);
-  const start = from;
+  // What is seen may still be of the place before.
+  const start = seen?.from ?? from;
   const lines = useMemo(
     () => Array.from({ length: seen?.count ?? 0 }, (_, at): Line => ({ at })),
     [seen?.count],
@@ -88,7 +89,11 @@ export function RowsGrid(props: {
     [seen, start, facets, onColumn],
   );
   if (!seen) return null;
-  const place = chosen === null ? -1 : seen.keys.indexOf(chosen) + start;
+  const choose = (row: Line | undefined): void => {
+    const key = row && seen.keys[row.at - start];
+    if (key !== undefined) onChoose(key);
+  };
+  const place = chosen === null ? -1 : seen.keys.indexOf(chosen);
   return (
     <DataGrid
       aria-label={label}
@@ -103,11 +108,9 @@ export function RowsGrid(props: {
         const first = Math.max(0, Math.floor(event.currentTarget.scrollTop / 30) - 40);
         if (Math.abs(first - from) > 25) setFrom(first);
       }}
-      onActivePositionChange={({ row }) => {
-        const key = row && seen.keys[row.at - start];
-        if (key !== undefined) onChoose(key);
-      }}
-      rowClass={(row) => (row.at === place ? 'chosen' : undefined)}
+      onCellMouseDown={({ row }) => choose(row)}
+      onActivePositionChange={({ row }) => choose(row)}
+      rowClass={(row) => (place >= 0 && row.at === place + start ? 'chosen' : undefined)}
     />
   );
 }

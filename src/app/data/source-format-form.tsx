@@ -1,15 +1,14 @@
-import { encodings, formats, type Format, type FormatName, type Source } from '../../core/source';
+import { encodings, formats, type Format, type FormatName } from '../../core/source';
 import { CheckField, DraftText, SelectField } from '../ui';
 
 /** How the bytes of a source are read: the format and its options, with what was found to choose from. */
 export function FormatForm(props: {
-  source: Source;
+  format: Format | null;
   offers: readonly { path: string; what: string }[];
   encoding: string | null;
   onChange: (format: Format | null) => void;
 }) {
-  const { source, offers, encoding, onChange } = props;
-  const format = source.read;
+  const { format, offers, encoding, onChange } = props;
   const set = (change: object): void => onChange({ ...(format as Format), ...change } as Format);
   const paths = [
     { value: '', label: offers.length > 0 ? 'Choose what was found…' : 'Nothing found yet' },
@@ -70,7 +69,10 @@ export function FormatForm(props: {
             value={format.sheet ?? ''}
             choices={[
               { value: '', label: 'The first' },
-              ...offers.map(({ path }) => ({ value: path, label: path })),
+              ...offers.map(({ path, what }) => ({
+                value: path,
+                label: what === 'sheet' ? path : `${path} (${what.replace(' sheet', '')})`,
+              })),
             ]}
             onChange={(value) => set({ sheet: value === '' ? null : value })}
           />

@@ -84,7 +84,7 @@ export function SourceView(props: {
           </Section>
           <Section title="Is read as">
             <FormatForm
-              source={source}
+              format={source.read}
               offers={read?.offers ?? []}
               encoding={status?.encoding ?? null}
               onChange={(next) => change({ read: next }, `read ${source.id}`)}

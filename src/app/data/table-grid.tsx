@@ -14,8 +14,12 @@ import {
   clearCells,
   fillDown,
   pasteCells,
+  pickersOf,
   rangeBetween,
   rowOf,
+  hasWords,
+  rowPlaces,
+  sameName,
   shownText,
   textToCells,
   typedCell,
@@ -28,6 +32,11 @@ import { useDraft } from '../state/draft-store';
 interface Place {
   readonly row: number;
   readonly column: number;
+}
+/** A cell by the keys of its row and column: it stays itself whatever is found, sorted or put in another order. */
+interface CellKey {
+  readonly row: string;
+  readonly column: string;
 }
 
 /** Keys that belong to whoever types. */
@@ -49,15 +58,34 @@ export function TableGrid(props: {
   onChoose: (row: string) => void;
   onColumn: (column: string) => void;
   /** A cell to go to. */
-  goTo: { row: string; column: string } | null;
+  goTo: { row: string; column: string; types?: boolean } | null;
   onRange: (range: CellRange | null) => void;
 }) {
   const { show, table, rows, sort, onSort, chosen, onChoose, onColumn, goTo, onRange } = props;
   const edit = useDraft((store) => store.edit);
   const grid = useRef<DataGridHandle>(null);
-  const [anchor, setAnchor] = useState<Place | null>(null);
-  const [head, setHead] = useState<Place | null>(null);
+  const [anchorKey, setAnchorKey] = useState<CellKey | null>(null);
+  const [headKey, setHeadKey] = useState<CellKey | null>(null);
+  const places = useMemo(() => rowPlaces(rows), [rows]);
+  const placeOf = (key: CellKey | null): Place | null => {
+    const row = key === null ? undefined : places.get(key.row);
+    const column = table.columns.findIndex(({ id }) => id === key?.column);
+    return row === undefined || column < 0 ? null : { row, column };
+  };
+  const keyOf = ({ row, column }: Place): CellKey | null => {
+    const [own, other] = [rows[row], table.columns[Math.max(0, column)]];
+    return own && other ? { row: own.id, column: other.id } : null;
+  };
+  const anchorAt = placeOf(anchorKey);
+  const headAt = placeOf(headKey);
+  // Places are compared by what they are, so that a range is one while nothing of it moves.
+  const anchor = useMemo(() => anchorAt, [anchorAt?.row, anchorAt?.column]); // eslint-disable-line react-hooks/exhaustive-deps
+  const head = useMemo(() => headAt, [headAt?.row, headAt?.column]); // eslint-disable-line react-hooks/exhaustive-deps
+  const setAnchor = (at: Place): void => setAnchorKey(keyOf(at));
+  const setHead = (at: Place): void => setHeadKey(keyOf(at));
   const isDragging = useRef(false);
+  /** The cell that the grid itself holds, by its keys. */
+  const held = useRef<{ readonly key: CellKey; readonly place: Place } | null>(null);
   const range = useMemo(() => (anchor && head ? rangeBetween(anchor, head) : null), [anchor, head]);
   useEffect(() => onRange(range), [range, onRange]);
   const { tables } = show;
@@ -89,10 +117,29 @@ export function TableGrid(props: {
     const column = table.columns.findIndex((one) => one.id === goTo.column);
     if (row < 0) return;
     grid.current?.scrollToCell({ rowIdx: row, idx: column + 1 });
-    grid.current?.setActivePosition({ rowIdx: row, idx: Math.max(0, column) + 1 });
+    grid.current?.setActivePosition(
+      { rowIdx: row, idx: Math.max(0, column) + 1 },
+      { enableEditor: goTo.types ?? false },
+    );
     // Only a new wish moves the grid, not each edit.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [goTo]);
+
+  // The grid holds its cell by its place: where another row has come to stand there, the cell follows its row.
+  const frame = useRef<HTMLDivElement>(null);
+  const [round, setRound] = useState(0);
+  useEffect(() => {
+    const own = held.current;
+    if (!own || rows[own.place.row]?.id === own.key.row) return;
+    const at = placeOf(own.key);
+    const hasFocus = frame.current?.contains(document.activeElement) ?? false;
+    if (at && hasFocus) grid.current?.setActivePosition({ rowIdx: at.row, idx: at.column + 1 });
+    else {
+      held.current = null;
+      setRound((now) => now + 1);
+    }
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [rows]);
 
   const inRange = (row: number, column: number): boolean =>
     range !== null &&
@@ -143,6 +190,18 @@ export function TableGrid(props: {
         if (row && cells) Object.assign(row.cells, cells);
       }
     });
+  /** Says what follows where rows of other tables pick what was changed. */
+  const tellPickers = (next: readonly Row[], changed: readonly number[]): void => {
+    const touched = table.columns.filter(({ id }) =>
+      changed.some((index) => next[index]?.cells[id] !== rows[index]?.cells[id]),
+    );
+    const ids = new Set(changed.flatMap((index) => next[index]?.id ?? []));
+    const followers = pickersOf(tables, table.id, ids, new Set(touched.map(({ id }) => id)));
+    if (followers.length > 0)
+      toast(
+        `${followers.map(({ table: other, count }) => `${count} ${count === 1 ? 'cell' : 'cells'} of ${other.name}`).join(' and ')} pick this row and change with it. Ctrl+Z takes it back.`,
+      );
+  };
   const place = (target: EventTarget | null): Place | null => {
     const cell = (target as HTMLElement | null)?.closest<HTMLElement>('[role="gridcell"]');
     const line = cell?.closest<HTMLElement>('[role="row"]');
@@ -175,7 +234,7 @@ export function TableGrid(props: {
     });
     if (done.added > 0) toast(`${done.added} rows were added below.`);
     setHead({
-      row: range.top + cells.length - 1,
+      row: Math.min(rows.length - 1, range.top + cells.length - 1),
       column: Math.min(table.columns.length - 1, range.left + (cells[0]?.length ?? 1) - 1),
     });
   };
@@ -231,6 +290,7 @@ export function TableGrid(props: {
   };
   return (
     <div
+      ref={frame}
       className="flex min-h-0 flex-1 flex-col"
       onCopyCapture={(event) => copy(event, false)}
       onCutCapture={(event) => copy(event, true)}
@@ -243,6 +303,7 @@ export function TableGrid(props: {
       }}
     >
       <DataGrid
+        key={round}
         ref={grid}
         aria-label={`Cells of ${table.name}`}
         className="rdg-dark min-h-0 flex-1 border-0 select-none"
@@ -252,15 +313,21 @@ export function TableGrid(props: {
         rowKeyGetter={(row) => row.id}
         rowHeight={30}
         headerRowHeight={34}
-        onRowsChange={(next, { indexes }) => keep(next, indexes)}
-        onCellMouseDown={({ rowIdx, column }, event) => {
+        onRowsChange={(next, { indexes }) => {
+          tellPickers(next, indexes);
+          keep(next, indexes);
+        }}
+        onCellMouseDown={({ row, rowIdx, column }, event) => {
           const at = { row: rowIdx, column: Math.max(0, column.idx - 1) };
+          onChoose(row.id);
           if (event.shiftKey && anchor) {
             event.preventGridDefault();
             setHead(at);
             return;
           }
           isDragging.current = true;
+          setAnchor(at);
+          setHead(at);
           if (column.key === '#') {
             event.preventGridDefault();
             setAnchor({ row: rowIdx, column: 0 });
@@ -280,6 +347,8 @@ export function TableGrid(props: {
           if (row) onChoose(row.id);
           if (rowIdx < 0 || !column) return;
           const at = { row: rowIdx, column: Math.max(0, column.idx - 1) };
+          const key = keyOf(at);
+          held.current = key ? { key, place: at } : null;
           setAnchor(at);
           setHead(at);
         }}
@@ -365,6 +434,16 @@ function Cell(props: { tables: Show['tables']; table: Table; row: Row; column: C
   );
 }
 
+/** What was typed, or the one choice that has it in it. */
+function onlyMatch(choices: readonly string[] | null, typed: string): string {
+  const wanted = typed.trim();
+  if (!choices || wanted === '' || choices.some((choice) => sameName(choice, wanted))) return typed;
+  const found = [...new Set(choices.filter((choice) => hasWords(choice, wanted)))];
+  const begin = found.filter((choice) => hasWords(choice.slice(0, wanted.length), wanted));
+  const [only] = found.length === 1 ? found : begin.length === 1 ? begin : [];
+  return only ?? typed;
+}
+
 function CellEditor({
   row,
   onRowChange,
@@ -398,7 +477,10 @@ function CellEditor({
     if (typed === before) onClose(false);
     else
       onRowChange(
-        { ...row, cells: { ...row.cells, [own.id]: typedCell(table ?? tables, own, typed) } },
+        {
+          ...row,
+          cells: { ...row.cells, [own.id]: typedCell(table ?? tables, own, onlyMatch(choices, typed)) },
+        },
         true,
       );
   };

@@ -1,5 +1,6 @@
-import { Download, FileUp, Plus, Search, Trash2 } from 'lucide-react';
+import { Download, FileUp, Plus, Search, TableRowsSplit as TableDelete, Trash2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { wrap } from 'comlink';
 import {
@@ -25,6 +26,7 @@ import { feedsAir, keysSeen, sendTable, useAirTables, useData } from '../state/d
 import { readHanded } from '../state/reading';
 import { download } from '../state/shows';
 import { ColumnDialog } from './column-dialog';
+import { DeleteDataDialog } from './delete-data-dialog';
 import { EntryForm } from './entry-form';
 import { TableGrid } from './table-grid';
 
@@ -97,14 +99,18 @@ export function TableView(props: {
   chosen: string | null;
   onChoose: (row: string) => void;
   goTo: { row: string; column: string } | null;
+  /** The keys of the rows that are seen, where not all are or in another order; else null. */
+  onSeen: (keys: readonly string[] | null) => void;
 }) {
-  const { show, table, chosen, onChoose } = props;
+  const { show, table, chosen, onChoose, onSeen } = props;
+  const navigate = useNavigate();
   const edit = useDraft((store) => store.edit);
   const [find, setFind] = useState('');
   const [sort, setSort] = useState<{ column: string; down: boolean } | null>(null);
   const [column, setColumn] = useState<string | null>(null);
   const [range, setRange] = useState<CellRange | null>(null);
-  const [goTo, setGoTo] = useState(props.goTo);
+  const [goTo, setGoTo] = useState<{ row: string; column: string; types?: boolean } | null>(props.goTo);
+  const [isDeleting, setIsDeleting] = useState(false);
   const [asks, setAsks] = useState<{ ids: string[]; words: string } | null>(null);
   const [isForm, setIsForm] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -116,6 +122,9 @@ export function TableView(props: {
     () => (isLarge ? found : rowsSeen(show, table, words, sort)),
     [isLarge, found, show, table, words, sort],
   );
+  const isWhole = words.trim() === '' && sort === null;
+  useEffect(() => onSeen(isWhole ? null : rows.map(({ id }) => id)), [isWhole, rows, onSeen]);
+  useEffect(() => () => onSeen(null), [onSeen]);
   const problems = useMemo(() => tableProblems(show.tables, table), [show.tables, table]);
   const change = (label: string, recipe: (own: Table) => void): void =>
     edit(label, (draft) => {
@@ -130,7 +139,9 @@ export function TableView(props: {
     change(`Add a row to ${table.name}`, (own) => void own.rows.push({ id, cells: {} }));
     const [first] = table.columns;
     setFind('');
-    if (first) setTimeout(() => setGoTo({ row: id, column: first.id }), 30);
+    setSort(null);
+    onChoose(id);
+    if (first) setTimeout(() => setGoTo({ row: id, column: first.id, types: true }), 30);
   };
   const addColumn = (): void => {
     const made = newColumn(newId(), freshName('Column', table.columns.map(({ name }) => name))); // prettier-ignore
@@ -245,6 +256,9 @@ export function TableView(props: {
         <Button onClick={() => void out('xlsx')} aria-label="Save as XLSX">
           XLSX
         </Button>
+        <IconButton label={`Delete the table ${table.name}`} onClick={() => setIsDeleting(true)}>
+          <TableDelete size={15} />
+        </IconButton>
         <input
           ref={input}
           type="file"
@@ -288,6 +302,18 @@ export function TableView(props: {
       )}
       {!isForm && <RangeWords show={show} table={table} rows={rows} range={range} />}
       {opened && <ColumnDialog show={show} table={table} column={opened} onClose={() => setColumn(null)} />}
+      {isDeleting && (
+        <DeleteDataDialog
+          show={show}
+          of={table}
+          onClose={() => setIsDeleting(false)}
+          onDelete={() => {
+            edit(`Delete ${table.name}`, (draft) => void delete draft.tables[table.id]);
+            toast(`${table.name} is deleted. Ctrl+Z brings it back.`);
+            void navigate('/data');
+          }}
+        />
+      )}
       {asks && (
         <Dialog
           title={`Delete ${asks.ids.length === 1 ? 'this row' : `these ${asks.ids.length} rows`}?`}

@@ -71,6 +71,25 @@ export function usedWhere(show: Show, data: string, column: { id: string; name: 
   return found;
 }
 
+/** What takes from a table, view or source as a whole, in words, each once. */
+export function usesOf(show: Show, data: string): string[] {
+  const found: string[] = [];
+  for (const view of Object.values(show.views)) if (view.of === data) found.push(`View ${view.name}`);
+  for (const table of Object.values(show.tables))
+    for (const column of table.columns)
+      if (column.type === 'pick' && column.table === data) found.push(`${table.name}, column ${column.name}`);
+  for (const template of Object.values(show.templates)) {
+    for (const binding of template.bindings)
+      if (dataOf(binding).includes(data)) found.push(`${template.name}, binding ${binding.name}`);
+    const cards = Object.values(show.cards).filter(
+      (card) => card.template === template.id && card.row?.of === data,
+    );
+    if (cards.length > 0)
+      found.push(`${template.name}: ${cards.length} ${cards.length === 1 ? 'card' : 'cards'} kept in step`);
+  }
+  return [...new Set(found)];
+}
+
 export function UsedWhere({ places, what }: { places: readonly UsedPlace[]; what: string }) {
   const navigate = useNavigate();
   return (

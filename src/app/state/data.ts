@@ -371,6 +371,23 @@ export function useRows(id: string | null, from: number, count: number): RowsSee
   return rows;
 }
 
+/** One row by its key: where it stands and its first words; null where it is not there. */
+export function useRow(id: string, key: string | null): { at: number; words: string } | null {
+  const [row, setRow] = useState<{ at: number; words: string } | null>(null);
+  const revision = useData((store) => store.revision);
+  useEffect(() => {
+    if (key === null) return setRow(null);
+    let isGone = false;
+    void dataWorker()
+      .row(id, key)
+      .then((found) => !isGone && setRow(found));
+    return () => {
+      isGone = true;
+    };
+  }, [id, key, revision]);
+  return row;
+}
+
 /** Asks the server to look at a source again at once. */
 export async function lookAgain(source: Source): Promise<void> {
   if (source.kind === 'file') {

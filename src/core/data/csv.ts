@@ -1,18 +1,32 @@
 import { cellText } from '../binding';
 import { ProblemError, type Problem } from '../problem';
-import { freshName, newColumn, newTable, type Column, type NewId, type Table } from '../show';
+import { acceptCell, freshName, newColumn, newTable, type Column, type NewId, type Table } from '../show';
 import { formats, csvCells, type Format, type Read, type ScalarType } from '../source';
 
 const columnFor = (id: string, name: string, type: ScalarType): Column => newColumn(id, name, type);
 
-/** What was read of a file as a table of the show's own. Column types are those that were guessed. */
-export function tableFromRead(read: Read, name: string, newId: NewId): Table {
+/** What was read of a file as a table of the show's own. Column types are those that were chosen, by name, else guessed. */
+export function tableFromRead(
+  read: Read,
+  name: string,
+  newId: NewId,
+  types: Readonly<Record<string, ScalarType>> = {},
+): Table {
   const names: string[] = [];
   for (const column of read.columns) names.push(freshName(column.name, names));
-  const columns = names.map((title, i) => columnFor(newId(), title, read.columns[i]?.type ?? 'text'));
+  const columns = names.map((title, i) =>
+    columnFor(newId(), title, types[read.columns[i]?.name ?? ''] ?? read.columns[i]?.type ?? 'text'),
+  );
   const rows = read.rows.map((row) => ({
     id: newId(),
-    cells: Object.fromEntries(columns.map((column, i) => [column.id, cellText(row[i] ?? null)])),
+    cells: Object.fromEntries(
+      columns.map((column, i) => {
+        const text = cellText(row[i] ?? null);
+        const accepted = acceptCell(column, text);
+        // What does not fit stays as it was written, and is marked.
+        return [column.id, 'text' in accepted ? accepted.text : text];
+      }),
+    ),
   }));
   return newTable(newId(), name, { columns, rows });
 }

@@ -1,6 +1,6 @@
 // Data: tables, views, and what bindings and rows make of them. Knows nothing of where the bytes come from.
 export { bareName, readCsv, tableFromRead } from './csv';
-export { matchColumns, matchRows, sameName, type Match } from './match';
+export { hasWords, matchColumns, matchRows, sameName, type Match } from './match';
 export { fillFromRow, fillRow, pictureNamed, type Filling } from './fill';
 export { extremeValues, type Extreme } from './extremes';
 export {

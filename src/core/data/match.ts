@@ -8,6 +8,9 @@ const bare = (name: string): string =>
     .replace(/[\u0300-\u036f]/g, '')
     .replace(/[^\p{L}\p{N}]+/gu, '');
 
+/** Whether a text has some words in it, spelt as loosely as names are. */
+export const hasWords = (text: string, words: string): boolean => bare(text).includes(bare(words));
+
 export const sameName = (a: string, b: string): boolean => bare(a) === bare(b);
 
 export interface Match {

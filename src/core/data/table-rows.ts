@@ -138,9 +138,16 @@ export function pickersOf(
   tables: Tables,
   tableId: string,
   rows: ReadonlySet<string>,
+  /** Only picks that show or send one of these columns. */
+  columns: ReadonlySet<string> | null = null,
 ): { table: Table; count: number }[] {
   return Object.values(tables).flatMap((table) => {
-    const picks = table.columns.filter((column) => column.type === 'pick' && column.table === tableId);
+    const picks = table.columns.filter(
+      (column) =>
+        column.type === 'pick' &&
+        column.table === tableId &&
+        (!columns || columns.has(column.shown) || columns.has(column.sent)),
+    );
     if (picks.length === 0) return [];
     let count = 0;
     for (const row of table.rows)
