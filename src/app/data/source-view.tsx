@@ -5,12 +5,23 @@ import { toast } from 'sonner';
 import type { FeedStatus } from '../../air';
 import { tableFromRead } from '../../core/data';
 import { freshName, type Show } from '../../core/show';
-import { fromWhere, scalarTypes, type ScalarType, type Source } from '../../core/source';
+import {
+  fileNameOf,
+  formats,
+  fromWhere,
+  guessFormat,
+  scalarTypes,
+  type ScalarType,
+  type Source,
+} from '../../core/source';
 import { Button, Dialog, IconButton, NameField, Section, SelectField } from '../ui';
-import { lookAgain, rowsOfSource, useData } from '../state/data';
+import { acceptFeed, lookAgain, rowsOfSource, useData } from '../state/data';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
+import { CareForm } from './care-form';
+import { DeleteDataDialog } from './delete-data-dialog';
 import { AgeWords, Health } from './health';
+import { Readings } from './readings';
 import { RowsGrid } from './rows-grid';
 import { FormatForm } from './source-format-form';
 import { KindForm } from './source-kind-form';
@@ -29,6 +40,7 @@ export function SourceView(props: {
   const status = useData((store) => store.statuses[source.id]);
   const read = useData((store) => store.reads[source.id]);
   const [column, setColumn] = useState<{ name: string; type: ScalarType } | null>(null);
+  const [isDeleting, setIsDeleting] = useState(false);
   const change = (given: object, merge?: string): void =>
     edit(
       `Source ${source.name}`,
@@ -66,21 +78,18 @@ export function SourceView(props: {
         <Button onClick={() => void makeTable()} disabled={!read}>
           <Table2 size={14} /> Make it a table
         </Button>
-        <IconButton
-          label={`Delete the source ${source.name}`}
-          onClick={() => {
-            edit(`Delete ${source.name}`, (draft) => void delete draft.sources[source.id]);
-            toast(`${source.name} is deleted. Ctrl+Z brings it back.`);
-          }}
-        >
+        <IconButton label={`Delete the source ${source.name}`} onClick={() => setIsDeleting(true)}>
           <Trash2 size={15} />
         </IconButton>
       </div>
-      <StateBar status={status} />
+      <StateBar source={source} status={status} onChange={change} />
       <div className="grid min-h-0 flex-1 grid-cols-[260px_minmax(0,1fr)]">
         <aside className="min-h-0 overflow-auto border-r border-line bg-deck" aria-label="How it is read">
           <Section title="Comes from">
             <KindForm source={source} onChange={change} />
+          </Section>
+          <Section title="On air">
+            <CareForm source={source} onChange={change} />
           </Section>
           <Section title="Is read as">
             <FormatForm
@@ -110,6 +119,18 @@ export function SourceView(props: {
           )}
         </div>
       </div>
+      {isDeleting && (
+        <DeleteDataDialog
+          show={show}
+          of={source}
+          onClose={() => setIsDeleting(false)}
+          onDelete={() => {
+            edit(`Delete ${source.name}`, (draft) => void delete draft.sources[source.id]);
+            toast(`${source.name} is deleted. Ctrl+Z brings it back.`);
+            void navigate('/data');
+          }}
+        />
+      )}
       {column && (
         <Dialog title={`Column ${column.name}`} open onClose={() => setColumn(null)}>
           <SelectField
@@ -134,7 +155,12 @@ export function SourceView(props: {
   );
 }
 
-function StateBar({ status }: { status: FeedStatus | undefined }) {
+function StateBar(props: {
+  source: Source;
+  status: FeedStatus | undefined;
+  onChange: (given: object) => void;
+}) {
+  const { source, status, onChange } = props;
   if (!status) return null;
   const { problem, state, notes } = status;
   return (
@@ -150,6 +176,26 @@ function StateBar({ status }: { status: FeedStatus | undefined }) {
             <span className="text-ink-2">
               {' '}
               What came <AgeWords at={status.good} /> ago stands.
+            </span>
+          )}
+          {(problem.code === 'rows-lost' || problem.code === 'half-written') && (
+            <Button className="ml-3 h-6 text-xs" onClick={() => void acceptFeed(status.feed)}>
+              It is right: take it
+            </Button>
+          )}
+          {status.readings.length > 0 && (
+            <span className="mt-1.5 block text-[13px]">
+              <Readings
+                readings={status.readings}
+                onChoose={(encoding) =>
+                  onChange({
+                    read: {
+                      ...(source.read ?? formats[guessFormat(fileNameOf(source), new Uint8Array())].plain),
+                      encoding,
+                    },
+                  })
+                }
+              />
             </span>
           )}
         </span>

@@ -1,5 +1,8 @@
 import { Plus, Trash2, X } from 'lucide-react';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
+import { DeleteDataDialog } from './delete-data-dialog';
 import type { ColumnInfo } from '../../core/binding';
 import { totals, viewTests, type FilterNode, type Show, type View, type ViewTest } from '../../core/show';
 import {
@@ -31,6 +34,8 @@ export function ViewView(props: {
 }) {
   const { show, view, chosen, onChoose } = props;
   const edit = useDraft((store) => store.edit);
+  const navigate = useNavigate();
+  const [isDeleting, setIsDeleting] = useState(false);
   const under = useRows(view.of, 0, 1);
   const own = useRows(view.id, 0, 1);
   const change = (recipe: (own: View) => void, merge?: string): void =>
@@ -70,16 +75,22 @@ export function ViewView(props: {
           {own && own.pages > 1 ? `, page ${Math.min(view.page?.at ?? 1, own.pages)} of ${own.pages}` : ''}
         </span>
         <span className="flex-1" />
-        <IconButton
-          label={`Delete the view ${view.name}`}
-          onClick={() => {
-            edit(`Delete ${view.name}`, (draft) => void delete draft.views[view.id]);
-            toast(`${view.name} is deleted. Ctrl+Z brings it back.`);
-          }}
-        >
+        <IconButton label={`Delete the view ${view.name}`} onClick={() => setIsDeleting(true)}>
           <Trash2 size={15} />
         </IconButton>
       </div>
+      {isDeleting && (
+        <DeleteDataDialog
+          show={show}
+          of={view}
+          onClose={() => setIsDeleting(false)}
+          onDelete={() => {
+            edit(`Delete ${view.name}`, (draft) => void delete draft.views[view.id]);
+            toast(`${view.name} is deleted. Ctrl+Z brings it back.`);
+            void navigate('/data');
+          }}
+        />
+      )}
       <div className="grid min-h-0 flex-1 grid-cols-[280px_minmax(0,1fr)]">
         <aside className="min-h-0 overflow-auto border-r border-line bg-deck" aria-label="How it looks">
           <Section title="Looks at">

@@ -14,6 +14,7 @@ import { Button, IconButton, Pennant } from '../ui';
 import { Undo2 } from 'lucide-react';
 import { air as airClient, releases, useAir } from '../state/air-store';
 import { act, callMove, give, inHand as takeInHand, useDesk } from './desk-store';
+import { StaleMark } from './data-troubles';
 import { Running } from './running-time';
 import { clockWords, spanWords } from './time-words';
 import { useLamp, useStandings } from '../state/tally';
@@ -199,6 +200,7 @@ function LaneRow(props: {
               <span className="number">{main.number}</span> {wordsOf(main) || main.name}
             </button>
           )}
+          {main && <StaleMark fed={main} />}
           {hasDraft && (
             <span className="shrink-0 rounded border border-warn px-1 text-xs text-warn">not sent</span>
           )}

@@ -8,6 +8,7 @@ import { Pennant } from '../ui';
 import { releases, useAir } from '../state/air-store';
 import { useLamp, useStandings } from '../state/tally';
 import { focusOn } from './desk-keys';
+import { DataTroubles, useStale } from './data-troubles';
 import { cueNow, inHand, say, setShares, useDesk, viewNow } from './desk-store';
 
 interface Picked {
@@ -66,6 +67,7 @@ export function Monitors({ channel }: { channel: Channel }) {
   return (
     <div className="flex h-full min-h-0 flex-col">
       <OutputTroubles channel={channel} />
+      <DataTroubles channel={channel} />
       <div className="grid min-h-0 flex-1 grid-cols-2 gap-3 p-3">
         <Preview channel={channel} onPick={onPick} />
         <Program channel={channel} onPick={onPick} />
@@ -82,6 +84,7 @@ function Preview({ channel, onPick }: { channel: Channel; onPick: (picked: Picke
   const view = { desk, air: state, releases: releases.get, now: 0 };
   const cue = previewSeen(view);
   const unfilled = unfilledInPreview(view);
+  const stale = useStale(cue ? { release: state.release, template: cue.template, row: cue.row } : null);
   return (
     <figure className="flex min-h-0 min-w-0 flex-col">
       <figcaption className="mb-1 flex h-6 shrink-0 items-center gap-2 text-xs text-ink-2">
@@ -132,9 +135,13 @@ function Preview({ channel, onPick }: { channel: Channel; onPick: (picked: Picke
         {!cue && (
           <p className="absolute inset-0 flex items-center justify-center text-ink-3">Nothing in preview</p>
         )}
-        {unfilled.length > 0 && (
+        {(unfilled.length > 0 || stale.length > 0) && (
           <p className="absolute inset-x-0 top-0 truncate bg-warn px-2 py-0.5 text-xs font-semibold text-ground">
-            ⚠ Not filled: {unfilled.join(', ')}
+            ⚠{' '}
+            {[
+              ...(unfilled.length > 0 ? [`Not filled: ${unfilled.join(', ')}`] : []),
+              ...(stale.length > 0 ? [`Stale: ${stale.map(({ source }) => source.name).join(', ')}`] : []),
+            ].join('. ')}
           </p>
         )}
       </div>

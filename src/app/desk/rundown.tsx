@@ -12,6 +12,7 @@ import {
 import { Empty, Pennant, SelectField } from '../ui';
 import { releases, useAir } from '../state/air-store';
 import { newId } from '../state/ids';
+import { CardStaleMark } from './data-troubles';
 import { callNumber, cueNow, give, say, useDesk } from './desk-store';
 import { useLamp, useStandings } from '../state/tally';
 import { Find, Found } from './find';
@@ -235,6 +236,7 @@ function RowItem(props: { item: Item; top: number; rundown: string; rows: readon
           {loop && (loop.from === row.id || loop.to === row.id) && (
             <Repeat size={11} aria-label={loop.from === row.id ? 'The loop begins' : 'The loop ends'} />
           )}
+          <CardStaleMark card={row.card} />
           <span className="truncate">{template}</span>
           {row.lasts !== null && <span className="number shrink-0">{spanWords(row.lasts)}</span>}
           {other && <span className="shrink-0 truncate text-tide">{other.name}</span>}

@@ -15,6 +15,8 @@ import { readFile } from './reading';
 interface DataStore {
   /** How each source of the draft is doing, by its id. */
   statuses: Readonly<Record<string, FeedStatus>>;
+  /** How every feed that the server looks at is doing, by its own id. */
+  feeds: Readonly<Record<string, FeedStatus>>;
   /** What came of each, by its id, besides its rows. */
   reads: Readonly<Record<string, Pick<Read, 'offers' | 'notes' | 'encoding' | 'columns' | 'facets'>>>;
   /** Rises whenever any rows changed. */
@@ -22,7 +24,13 @@ interface DataStore {
   /** What is on air or in preview and cannot be had of its data, by graphic or `preview CHANNEL`. */
   faults: Readonly<Record<string, readonly Problem[]>>;
 }
-export const useData = create<DataStore>(() => ({ statuses: {}, reads: {}, revision: 0, faults: {} }));
+export const useData = create<DataStore>(() => ({
+  statuses: {},
+  feeds: {},
+  reads: {},
+  revision: 0,
+  faults: {},
+}));
 
 let worker: Remote<DataWorker> | null = null;
 const listeners = new Map<string, (resolved: Resolved) => void>();
@@ -270,7 +278,7 @@ async function fetchFeed(status: FeedStatus): Promise<void> {
 }
 
 dataListeners.add((feeds: readonly FeedStatus[], faults: readonly Fault[]) => {
-  useData.setState(({ statuses, faults: was }) => {
+  useData.setState(({ statuses, feeds: known, faults: was }) => {
     const next = { ...statuses };
     for (const status of feeds) for (const id of feedIds[status.feed] ?? []) next[id] = status;
     const now = { ...was };
@@ -278,7 +286,9 @@ dataListeners.add((feeds: readonly FeedStatus[], faults: readonly Fault[]) => {
       if (problems.length > 0) now[key] = problems;
       else delete now[key];
     }
-    return { statuses: next, faults: now };
+    const all = { ...known };
+    for (const status of feeds) all[status.feed] = status;
+    return { statuses: next, feeds: all, faults: now };
   });
   for (const status of feeds) if (versions.get(status.feed) !== status.version) void fetchFeed(status);
 });
@@ -397,6 +407,11 @@ export async function lookAgain(source: Source): Promise<void> {
   const feed = useData.getState().statuses[source.id]?.feed;
   if (feed) await asked(`/api/data/sources/${feed}/again`, { method: 'POST' });
 }
+
+/** Says that what a source brought is right although rows are gone, or it seems to break off. */
+export const acceptFeed = async (feed: string): Promise<void> => {
+  await asked(`/api/data/sources/${feed}/accept`, { method: 'POST' });
+};
 
 /** What came of a source, whole. */
 export const rowsOfSource = (source: Source): Promise<Read | null> =>

@@ -1,0 +1,65 @@
+import type { Source, WhenStale } from '../../core/source';
+import { CheckField, NumberField, SelectField, TextField } from '../ui';
+
+/** What is asked of a source so that air is right: when it is stale, what happens then, how many rows may be gone. */
+export function CareForm(props: { source: Source; onChange: (change: object, merge?: string) => void }) {
+  const { source, onChange } = props;
+  const { staleAfter, whenStale, mostLost } = source;
+  const set = (change: object): void => onChange(change, `care ${source.id} ${Object.keys(change).join()}`);
+  return (
+    <>
+      <CheckField
+        label="Stale after a time"
+        value={staleAfter !== null}
+        onChange={(is) =>
+          set({ staleAfter: is ? ('every' in source ? Math.max(3, source.every * 5) : 60) : null })
+        }
+      />
+      {staleAfter !== null && (
+        <NumberField
+          label="Without anything new"
+          unit="s"
+          value={staleAfter}
+          min={0.5}
+          max={604_800}
+          onChange={(value) => set({ staleAfter: value })}
+        />
+      )}
+      <SelectField
+        label="Stale on air"
+        value={whenStale.do}
+        choices={[
+          { value: 'mark', label: 'stands, marked at the Desk' },
+          { value: 'leave', label: 'its graphics leave' },
+          { value: 'say', label: 'its words become others' },
+        ]}
+        onChange={(what) =>
+          onChange({ whenStale: (what === 'say' ? { do: 'say', text: '–' } : { do: what }) as WhenStale })
+        }
+      />
+      {whenStale.do === 'say' && (
+        <TextField
+          label="Words in their place"
+          value={whenStale.text}
+          onChange={(text) => set({ whenStale: { do: 'say', text } })}
+          maxLength={200}
+        />
+      )}
+      <CheckField
+        label="Ask when rows are gone"
+        value={mostLost !== null}
+        onChange={(is) => set({ mostLost: is ? 50 : null })}
+      />
+      {mostLost !== null && (
+        <NumberField
+          label="More than"
+          unit="%"
+          value={mostLost}
+          min={0}
+          max={100}
+          onChange={(value) => set({ mostLost: Math.round(value) })}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,142 @@
+import { feedOf, sourcesFeeding } from '../../core/data';
+import type { FeedStatus } from '../../air';
+import type { Channel } from '../../core/show';
+import type { Source } from '../../core/source';
+import { AgeWords } from '../data/health';
+import { releases, useAir } from '../state/air-store';
+import { useData } from '../state/data';
+import { useDesk } from './desk-store';
+
+const feeds = new WeakMap<Source, string>();
+const feedOfKept = (source: Source): string => {
+  const known = feeds.get(source) ?? feedOf(source);
+  feeds.set(source, known);
+  return known;
+};
+
+export interface StaleSource {
+  readonly source: Source;
+  readonly status: FeedStatus;
+}
+
+/** What a graphic, cue or card takes from: its template with its row, of a release. */
+interface Fed {
+  readonly release: string | null;
+  readonly template: string;
+  readonly row: { readonly of: string } | null;
+}
+
+/** The sources of something whose data is older than it may be, or has never come. */
+export function staleSources(
+  fed: Fed | null,
+  statuses: Readonly<Record<string, FeedStatus>>,
+): readonly StaleSource[] {
+  const release = fed && releases.get(fed.release);
+  const template = fed && release?.templates[fed.template];
+  if (!release || !template) return [];
+  return sourcesFeeding(release, template, fed.row).flatMap((source) => {
+    const status = statuses[feedOfKept(source)];
+    return status && (status.state === 'stale' || status.state === 'failed') ? [{ source, status }] : [];
+  });
+}
+
+const signatureOf = (stale: readonly StaleSource[]): string =>
+  stale
+    .map(({ source, status }) => `${source.id} ${status.state} ${status.good} ${status.problem?.message}`)
+    .join('|');
+
+/** The same, drawn anew only when it differs: sources tell of themselves every second. */
+export function useStale(fed: Fed | null): readonly StaleSource[] {
+  useData((store) => signatureOf(staleSources(fed, store.feeds)));
+  return staleSources(fed, useData.getState().feeds);
+}
+
+/** A short mark of data that is older than it may be. */
+export function StaleMark({ fed }: { fed: Fed }) {
+  const stale = useStale(fed);
+  const [first] = stale;
+  if (!first) return null;
+  const words = stale.map(
+    ({ source, status }) => `${source.name}: ${status.problem?.message ?? status.state}`,
+  );
+  return (
+    <span
+      role="img"
+      aria-label={`Data is stale: ${words.join(' ')}`}
+      title={words.join('\n')}
+      className="shrink-0 rounded border border-warn px-1 text-xs text-warn"
+    >
+      ⚠ stale <AgeWords at={first.status.good} />
+    </span>
+  );
+}
+
+/** The same for a card, which takes from what is released now. */
+export function CardStaleMark({ card }: { card: string }) {
+  const release = useAir((store) => store.state.release);
+  const own = useAir((store) => store.state.cards[card]);
+  return own ? <StaleMark fed={{ release, template: own.template, row: own.row ?? null }} /> : null;
+}
+
+/** What is wrong with the data of what is on air and in preview: which source, since when, and what stands. */
+export function DataTroubles({ channel }: { channel: Channel }) {
+  const faults = useData((store) => store.faults);
+  const own = useAir((store) => store.state.air[channel.id]);
+  const release = useAir((store) => store.state.release);
+  const desk = useDesk((store) => store.id);
+  const shares = useDesk((store) => store.shares);
+  const cue = shares ? own?.preview : own?.own[desk];
+  const shown = [
+    ...(own?.graphics ?? [])
+      .filter(({ exitAt }) => exitAt === null)
+      .map((graphic) => ({
+        key: graphic.id,
+        name: `${graphic.number ?? ''} ${graphic.name}`.trim(),
+        fed: graphic as Fed,
+      })),
+    ...(cue
+      ? [
+          {
+            key: `preview ${channel.id}${shares ? '' : ` ${desk}`}`,
+            name: 'Preview',
+            fed: { release, template: cue.template, row: cue.row },
+          },
+        ]
+      : []),
+  ];
+  useData((store) => shown.map(({ fed }) => signatureOf(staleSources(fed, store.feeds))).join());
+  const statuses = useData.getState().feeds;
+  const stale = new Map<string, StaleSource & { readonly names: string[] }>();
+  for (const { name, fed } of shown)
+    for (const one of staleSources(fed, statuses)) {
+      const known = stale.get(one.source.name);
+      if (known) known.names.push(name);
+      else stale.set(one.source.name, { ...one, names: [name] });
+    }
+  const held = shown.filter(({ key, fed }) => faults[key] && staleSources(fed, statuses).length === 0);
+  if (stale.size === 0 && held.length === 0) return null;
+  return (
+    <div role="alert" aria-label="Data" className="shrink-0 border-b border-warn bg-panel px-3 py-1">
+      {[...stale.values()].map(({ source, status, names }) => (
+        <p key={source.id} className="truncate" title={status.problem?.message}>
+          <span className="text-warn">⚠ {source.name}</span>
+          {status.good === null ? (
+            ' has brought nothing: '
+          ) : (
+            <>
+              {' '}
+              is stale, <AgeWords at={status.good} /> old:{' '}
+            </>
+          )}
+          <strong>{names.join(', ')}</strong> <span className="text-ink-2">{status.problem?.message}</span>
+        </p>
+      ))}
+      {held.map(({ key, name }) => (
+        <p key={key} className="truncate" title={faults[key]?.map(({ message }) => message).join('\n')}>
+          <span className="text-warn">⚠ {name}</span> keeps what its data brought last:{' '}
+          <span className="text-ink-2">{faults[key]?.[0]?.message}</span>
+        </p>
+      ))}
+    </div>
+  );
+}
