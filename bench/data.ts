@@ -83,6 +83,7 @@ async function resolving(): Promise<Record<string, number>> {
     nameOf: (id: string) => id,
     data: () => null,
     valueOf: () => undefined,
+    sheetsOf: () => null,
     columnsOf: () => null,
     hand: null,
     find: () => -1,

@@ -171,6 +171,7 @@ function originWords({ from }: Binding, nameOf: (id: string) => string): string 
       return from.text || 'no text yet';
     case 'rows':
     case 'value':
+    case 'sheets':
       return from.data ? nameOf(from.data) : 'nothing chosen';
     case 'cell':
       return from.row.by === 'hand'

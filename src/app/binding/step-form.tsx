@@ -1,5 +1,12 @@
 import { Plus, X } from 'lucide-react';
-import { stepKind, type BindingStep, type Operand, type Param, type ValueType } from '../../core/binding';
+import {
+  stepKind,
+  zoneNames,
+  type BindingStep,
+  type Operand,
+  type Param,
+  type ValueType,
+} from '../../core/binding';
 import type { Show } from '../../core/show';
 import {
   Button,
@@ -63,6 +70,20 @@ function ParamField(props: {
     case 'text':
     case 'lines':
       return <DraftText label={param.label} value={String(value)} onKeep={onSet} />;
+    case 'zone':
+      return (
+        <SelectField
+          label={param.label}
+          value={String(value)}
+          choices={[...new Set([String(value), ...zoneNames()])].map((zone) => ({
+            value: zone,
+            label: zone.replaceAll('_', ' '),
+          }))}
+          onChange={onSet}
+        />
+      );
+    case 'decimal':
+      return <NumberField label={param.label} value={Number(value)} onChange={onSet} />;
     case 'number':
       return (
         <NumberField label={param.label} value={Number(value)} onChange={(next) => onSet(Math.round(next))} />

@@ -28,6 +28,8 @@ export const originSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('rows'), data: z.string().max(64) }),
   /** The value of a source as it is: its text, or its JSON. */
   z.object({ kind: z.literal('value'), data: z.string().max(64) }),
+  /** The names of the sheets of a workbook, in their order. */
+  z.object({ kind: z.literal('sheets'), data: z.string().max(64) }),
   /** Text with holes: `{team} · {score}` takes fields, bindings and columns of the row in hand by name. */
   z.object({ kind: z.literal('words'), text: z.string().max(5000) }),
 ]);
@@ -51,6 +53,7 @@ export const originNames: Readonly<Record<OriginKind, string>> = {
   field: 'A field',
   binding: 'Another binding',
   value: 'A source as it is',
+  sheets: 'The sheets of a workbook',
 };
 
 /** What a new binding of a kind begins with. */
@@ -65,6 +68,7 @@ export const plainOrigin = (kind: OriginKind, data = ''): Origin => {
     case 'rows':
       return { kind, data };
     case 'value':
+    case 'sheets':
       return { kind, data };
     case 'words':
       return { kind, text: '' };

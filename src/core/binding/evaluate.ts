@@ -26,6 +26,8 @@ export interface Surroundings {
   readonly data: (id: string) => Rowset | null;
   /** The value of a source as it is; undefined where there is none yet. */
   readonly valueOf: (id: string) => Json | undefined;
+  /** The names of a workbook's sheets; null where the source is none. */
+  readonly sheetsOf: (id: string) => readonly string[] | null;
   readonly columnsOf: (id: string) => ValueType | null;
   readonly hand: RowValue | null;
   readonly find: StepContext['find'];
@@ -111,6 +113,12 @@ function begin(from: Origin, around: Surroundings): { value: Value; type: ValueT
       if (value === undefined)
         return fail('no-data', `“${around.nameOf(from.data)}” has brought nothing yet.`);
       return { value, type: scalar(typeof value === 'string' ? 'text' : 'any') };
+    }
+    case 'sheets': {
+      const sheets =
+        around.sheetsOf(from.data) ??
+        fail('no-sheets', `“${around.nameOf(from.data)}” is no workbook, or has brought nothing yet.`);
+      return { value: [...sheets], type: listOf(scalar('text')) };
     }
     case 'words':
       return {
@@ -202,6 +210,8 @@ function beginType(from: Origin, around: Surroundings): ValueType {
       return around.typeNamed(from.binding);
     case 'words':
       return scalar('text');
+    case 'sheets':
+      return listOf(scalar('text'));
     case 'value':
       return scalar('any');
     case 'rows':

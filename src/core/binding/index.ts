@@ -12,7 +12,8 @@ export {
 } from './steps/registry';
 export type { Param, StepGroup, StepKind } from './steps/kind';
 export { stands } from './steps/if';
-export { isZone } from './zones';
+export { isZone, zoneNames } from './zones';
+export { datePattern } from './date-pattern';
 export {
   bindingSchema,
   cellTakes,

@@ -50,6 +50,7 @@ function around(
     nameOf: (id) => id,
     data: (id) => (id === 'teams' ? teams : null),
     valueOf: (id) => (id === 'pier' ? value : undefined),
+    sheetsOf: (id) => (id === 'pier' ? ['Judges', 'Teams'] : null),
     columnsOf: (id) => (id === 'teams' ? { of: 'rows', columns: teams.columns } : null),
     hand,
     find: (rowset, column, words) =>
@@ -78,6 +79,85 @@ test('every kind of step is plain JSON that its own schema takes, and says what 
       true,
     ]);
   }
+});
+
+describe('words that hold data', () => {
+  test('JSON and XML in a cell are read on by paths; what is none is told', () => {
+    expect(
+      through(
+        '{"wind": {"gust": 21, "id": 90071992547409931}}',
+        t,
+        step('parse'),
+        step('path', { path: '$.wind' }),
+      ),
+    ).toEqual({ gust: 21, id: '90071992547409931' });
+    expect(
+      through(
+        '<r><w at="7">21</w><w>25</w></r>',
+        t,
+        step('parse', { as: 'xml' }),
+        step('path', { path: "$.r.w[0]['@at']" }),
+      ),
+    ).toBe('7');
+    expect(through('{"wind"', t, step('parse'))).toBe('! bad-json');
+    expect(through('<r><w></r>', t, step('parse', { as: 'xml' }))).toBe('! bad-xml');
+    expect(through('<!DOCTYPE r [<!ENTITY a "b">]><r>&a;</r>', t, step('parse', { as: 'xml' }))).toBe(
+      '! entities',
+    );
+  });
+  test('the sheets of a workbook: their names and their number', () => {
+    expect(last({ kind: 'sheets', data: 'pier' }, []).value).toEqual(['Judges', 'Teams']);
+    expect(last({ kind: 'sheets', data: 'pier' }, [step('statistic', { which: 'count' })]).value).toBe(2);
+    expect(last({ kind: 'sheets', data: 'teams' }, []).problem?.code).toBe('no-sheets');
+  });
+});
+
+describe('rescaled to the largest', () => {
+  test('over the list that comes: the largest is one, nothing stays nothing', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.001, max: 1e6, noNaN: true }), { minLength: 1, maxLength: 20 }),
+        (list) => {
+          const shares = through([...list, null], listOf(n), step('share')) as number[];
+          expect(Math.max(...shares.slice(0, -1))).toBe(1);
+          expect(shares.at(-1)).toBeNull();
+          shares
+            .slice(0, -1)
+            .forEach((share, i) => expect(share).toBeCloseTo(list[i]! / Math.max(...list), 9));
+        },
+      ),
+    );
+    expect(through([2, 4, 6], listOf(n), step('share', { from: 'smallest', to: 100 }))).toEqual([0, 50, 100]);
+  });
+  test('a single number over a column, in one step', () => {
+    const numeric = teams.columns.find(({ type }) => type === 'number')!;
+    const all = Array.from(
+      { length: teams.count },
+      (_, row) => teams.cell(row, teams.columns.indexOf(numeric)) as number,
+    );
+    expect(through(all[0]!, n, step('share', { data: 'teams', column: numeric.key }))).toBeCloseTo(
+      all[0]! / Math.max(...all),
+    );
+    expect(through(1, n, step('share'))).toBe('! no-column');
+  });
+});
+
+describe('dates as people write them', () => {
+  test('half days and letters of other habits', () => {
+    const at = Date.UTC(2026, 2, 29, 17, 5);
+    const as = (pattern: string, zone = 'UTC'): Value | string =>
+      through(at, scalar('date'), step('date-format', { pattern, zone }));
+    expect(
+      ['h:mm am/pm', 'hh:mm AM', 'H:mm pm', 'h:mm a.m.', 'DD.MM.YYYY', "d MMMM 'at' HH:mm"].map((one) =>
+        as(one),
+      ),
+    ).toEqual(['5:05 pm', '05:05 PM', '5:05 pm', '5:05 p.m.', '29.03.2026', '29 March at 17:05']);
+    expect(as('HH:mm', 'Europe/Oslo')).toBe('19:05');
+    // A time of day is in nobody's zone.
+    expect(
+      through(71_100, scalar('time'), step('date-format', { pattern: 'h:mm pm', zone: 'Asia/Tokyo' })),
+    ).toBe('7:45 pm');
+  });
 });
 
 describe('lists', () => {

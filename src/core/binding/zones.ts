@@ -1,3 +1,9 @@
+/** Every time zone of the IANA's that this machine knows, by name; each has its summer time where it has one. */
+export const zoneNames = (): string[] => [
+  'UTC',
+  ...Intl.supportedValuesOf('timeZone').filter((name) => name !== 'UTC'),
+];
+
 const known = new Map<string, boolean>();
 
 /** Whether a name is a time zone of the IANA's that this machine knows. */

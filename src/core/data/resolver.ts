@@ -210,8 +210,9 @@ export class Resolver {
     if (read) this.sources.set(source.id, { source, read });
     else this.sources.delete(source.id);
     const touched = this.rebuild(before, source.id);
-    if (touched !== 'all' && JSON.stringify(was?.read.value ?? null) !== JSON.stringify(read?.value ?? null))
-      touched.add(`${source.id} value`);
+    const valueOf = (one: Read | null | undefined): string =>
+      JSON.stringify([one?.value ?? null, one?.sheets ?? null]);
+    if (touched !== 'all' && valueOf(was?.read) !== valueOf(read)) touched.add(`${source.id} value`);
     return this.after(touched);
   }
 
@@ -363,6 +364,11 @@ export class Resolver {
         note(`${id} value`);
         const state = this.sources.get(id);
         return state ? (state.read.value ?? rowsAsJson(this.rowsets.get(id))) : undefined;
+      },
+      sheetsOf: (id) => {
+        note(`${id} all`);
+        note(`${id} value`);
+        return this.sources.get(id)?.read.sheets ?? null;
       },
       columnsOf: (id) => this.columns(id),
       get hand() {

@@ -176,7 +176,12 @@ export function viewRows(of: Rowset, view: View): Viewed {
     ]);
   }
   if (view.group) now = grouped(now, view.group);
-  const sorts = view.sort
+  // Places are looked at in their order, unless another is wanted.
+  const wanted =
+    view.sort.length === 0 && view.rank && !view.group
+      ? [{ column: view.rank.name, down: false }]
+      : view.sort;
+  const sorts = wanted
     .map((sort) => ({ at: columnIndex(now, sort.column), down: sort.down }))
     .filter(({ at }) => at >= 0);
   if (sorts.length > 0) {

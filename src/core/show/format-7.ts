@@ -1,6 +1,7 @@
 import { usualCare } from '../source';
 
-// From format 6 to 7: sources say after which time they are stale, what happens then, and how many rows may be gone at once.
+// From format 6 to 7: sources say after which time they are stale, what happens then, and how
+// many rows may be gone at once; clocks know time zones by their names.
 
 type Json = Record<string, unknown>;
 
@@ -18,7 +19,31 @@ export const sourcesToFormat7 = (sources: unknown): unknown =>
       )
     : sources;
 
+/** The templates of a show or a release: clocks know zones by name. Those of format 7 stay as they are. */
+export const templatesToFormat7 = (templates: unknown): unknown =>
+  typeof templates === 'object' && templates !== null
+    ? Object.fromEntries(
+        Object.entries(templates).map(([id, template]) => {
+          const { elements } = template as { elements?: Record<string, Json> };
+          if (!elements) return [id, template];
+          return [
+            id,
+            {
+              ...(template as Json),
+              elements: Object.fromEntries(
+                Object.entries(elements).map(([key, element]) => [
+                  key,
+                  element['kind'] === 'clock' ? { zone: '', ...element } : element,
+                ]),
+              ),
+            },
+          ];
+        }),
+      )
+    : templates;
+
 export const toFormat7 = (document: Json): Json => ({
   ...document,
+  templates: templatesToFormat7(document['templates']),
   sources: sourcesToFormat7(document['sources']),
 });

@@ -15,7 +15,7 @@ export {
   timeText,
 } from './values';
 export { formats, formatSchema, guessFormat, type Format, type FormatName } from './formats/registry';
-export { offersOf, parsePath, tableOf, valueAt } from './formats/json';
+export { losslessJson, offersOf, parsePath, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';
 export { checkedStylesheet } from './stylesheet';
 export { namesOf } from './names-of';

@@ -47,6 +47,8 @@ export interface Read {
   /** How its text was decoded; null where the format is no text. */
   readonly encoding: string | null;
   readonly offers: readonly Offer[];
+  /** The names of a workbook's sheets, in their order; of anything else absent. */
+  readonly sheets?: readonly string[];
   /** Whether a table of text ends otherwise than one who writes line by line ends it. */
   readonly breaksOff?: boolean;
   /** By `row:column`, counted from 0, of the cells that have any. */

@@ -4,10 +4,26 @@ import { clockWords, countAfter, countAt } from './index';
 
 const clock = (shows: 'time' | 'up' | 'down', counted: string, format: 'm:ss' | 'H:mm:ss' = 'm:ss') => ({
   format,
+  zone: '',
   offset: 0,
   shows,
   counted,
   length: 90,
+});
+
+test('a clock knows zones by name with their summer time, and half days as people write them', () => {
+  const at = (zone: string, iso: string, format: Parameters<typeof clockWords>[0]['format']): string =>
+    clockWords({ ...clock('time', '0'), zone, format }, Date.parse(iso) / 1000);
+  // The clocks of Europe go forward on the last Sunday of March at 01:00 UTC.
+  expect([
+    at('Europe/Oslo', '2026-03-29T00:59:59Z', 'H:mm:ss'),
+    at('Europe/Oslo', '2026-03-29T01:00:00Z', 'H:mm:ss'),
+    at('America/St_Johns', '2026-01-10T12:00:00Z', 'h:mm a'),
+    at('Europe/Oslo', '2026-11-28T18:05:00Z', 'h:mm A'),
+    at('UTC', '2026-11-28T00:05:30Z', 'h:mm a.m.'),
+    at('UTC', '2026-11-28T13:05:30Z', 'h:mm:ss a'),
+    at('Nowhere/Atall', '2026-11-28T13:05:30Z', 'HH:mm'),
+  ]).toEqual(['1:59:59', '3:00:00', '8:30 am', '7:05 PM', '12:05 a.m.', '1:05:30 pm', '13:05']);
 });
 
 test('a count runs from where it was started, stands where it was stopped, and says so in words', () => {

@@ -14,4 +14,4 @@ export {
 export { piecesOf, type TextPiece } from './pieces';
 export { directionOf, inCase, takeSpans, type Direction } from './words';
 export { countAfter, countAt, readCount, type Count } from './count';
-export { clockWords, formatClock, type ClockFormat } from './clock-words';
+export { clockFormats, clockWords, formatClock, type ClockFormat } from './clock-words';

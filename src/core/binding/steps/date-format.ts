@@ -15,6 +15,7 @@ import { nl } from 'date-fns/locale/nl';
 import { pt } from 'date-fns/locale/pt';
 import { sv } from 'date-fns/locale/sv';
 import { z } from 'zod';
+import { datePattern } from '../date-pattern';
 import { scalar } from '../value';
 import { isZone } from '../zones';
 import { doesNotFit, fail, numberIn, type StepKind } from './kind';
@@ -48,8 +49,8 @@ export const dateFormat: StepKind<z.infer<typeof schema>> = {
   schema,
   plain: { kind: 'date-format', pattern: 'd MMMM HH:mm', zone: 'UTC', locale: 'en-GB' },
   params: [
-    { key: 'pattern', label: 'Pattern, such as EEEE d MMMM HH:mm', as: 'text' },
-    { key: 'zone', label: 'Time zone, such as Europe/Oslo', as: 'text' },
+    { key: 'pattern', label: 'Pattern, such as EEEE d MMMM h:mm pm', as: 'text' },
+    { key: 'zone', label: 'Time zone', as: 'zone' },
     {
       key: 'locale',
       label: 'Language',
@@ -69,7 +70,7 @@ export const dateFormat: StepKind<z.infer<typeof schema>> = {
       const given = numberIn(input, 'What comes');
       // A time of day is in nobody's zone.
       const at = type.of === 'time' ? new TZDate(given * 1000, 'UTC') : new TZDate(given, step.zone);
-      return format(at, step.pattern, {
+      return format(at, datePattern(step.pattern), {
         locale: locales[step.locale] ?? enGB,
       });
     } catch (error) {

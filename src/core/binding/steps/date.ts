@@ -2,6 +2,7 @@ import { parse } from 'date-fns/parse';
 import { z } from 'zod';
 import { tz } from '@date-fns/tz';
 import { parseDate } from '../../source';
+import { datePattern } from '../date-pattern';
 import { scalar } from '../value';
 import { isZone } from '../zones';
 import { doesNotFit, fail, isWords, type StepKind } from './kind';
@@ -16,7 +17,7 @@ export const date: StepKind<z.infer<typeof schema>> = {
   plain: { kind: 'date', pattern: '', zone: 'UTC' },
   params: [
     { key: 'pattern', label: 'Pattern, empty for the usual ones', as: 'text' },
-    { key: 'zone', label: 'Time zone of the words', as: 'text' },
+    { key: 'zone', label: 'Time zone of the words', as: 'zone' },
   ],
   words: (step) => `read as a date${step.pattern ? ` written ${step.pattern}` : ''} in ${step.zone}`,
   type: (input) => (isWords(input) ? scalar('date') : doesNotFit('Read as date', 'words', input)),
@@ -28,7 +29,7 @@ export const date: StepKind<z.infer<typeof schema>> = {
     const hasZone = /(Z|[+-]\d{2}:?\d{2}|GMT)$/.test(text.trim());
     let ms: number | null;
     if (pattern) {
-      const read = parse(text, pattern, new Date(0), { in: tz(zone) });
+      const read = parse(text, datePattern(pattern), new Date(0), { in: tz(zone) });
       ms = Number.isFinite(read.getTime()) ? read.getTime() : null;
     } else {
       ms = parseDate(text);

@@ -24,7 +24,8 @@ export type Param =
   | {
       readonly key: string;
       readonly label: string;
-      readonly as: 'text' | 'lines' | 'number' | 'yes-no' | 'operand' | 'data' | 'pairs' | 'stops';
+      readonly as:
+        'text' | 'lines' | 'zone' | 'number' | 'decimal' | 'yes-no' | 'operand' | 'data' | 'pairs' | 'stops';
       readonly when?: ParamWhen;
     }
   | {

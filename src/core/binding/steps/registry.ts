@@ -21,7 +21,9 @@ import { part } from './part';
 import { path } from './path';
 import { pick } from './pick';
 import { replace } from './replace';
+import { parse } from './parse';
 import { rescale } from './rescale';
+import { share } from './share';
 import { round } from './round';
 import { slice } from './slice';
 import { split } from './split';
@@ -35,10 +37,12 @@ export const stepKinds = {
   slice,
   column,
   path,
+  parse,
   order,
   statistic,
   arithmetic,
   rescale,
+  share,
   round,
   number,
   'number-format': numberFormat,

@@ -1,15 +1,19 @@
 import { z } from 'zod';
+import { zoneNames } from '../../binding';
+import { clockFormats } from '../../text';
 import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
 import { textStyleDefaults, textStyleProperties, textStyleShape } from './text-style';
 
 const schema = elementBase.extend({
   kind: z.literal('clock'),
-  format: z.enum(['HH:mm', 'HH:mm:ss', 'H:mm', 'hh:mm a', 'm:ss', 'H:mm:ss']),
+  format: z.enum(clockFormats),
   shows: z.enum(['time', 'up', 'down']),
   /** What it counts, as text; see `readCount`. Made a field, it is started and stopped on air. */
   counted: z.string().max(40),
   /** Seconds that a count down begins with. */
   length: z.number().min(0).max(360_000),
+  /** A time zone of the IANA's by its name, with its summer time; empty: by `offset`. */
+  zone: z.string().max(60),
   /** Minutes east of UTC, -840 to 840. */
   offset: z.number().int().min(-840).max(840),
   ...textStyleShape,
@@ -28,6 +32,7 @@ export const clock = {
     shows: 'time',
     counted: '0',
     length: 60,
+    zone: '',
     offset: 0,
     ...textStyleDefaults,
   },
@@ -73,10 +78,26 @@ export const clock = {
         { value: 'HH:mm', label: '09:05' },
         { value: 'HH:mm:ss', label: '09:05:30' },
         { value: 'H:mm', label: '9:05' },
+        { value: 'H:mm:ss', label: '9:05:30' },
+        { value: 'h:mm a', label: '9:05 am' },
+        { value: 'h:mm A', label: '9:05 AM' },
+        { value: 'h:mm a.m.', label: '9:05 a.m.' },
+        { value: 'h:mm:ss a', label: '9:05:30 am' },
         { value: 'hh:mm a', label: '09:05 am' },
         { value: 'm:ss', label: '5:30' },
-        { value: 'H:mm:ss', label: '9:05:30' },
       ],
+    },
+    {
+      key: 'zone',
+      label: 'Time zone',
+      type: 'choice',
+      section: 'Clock',
+      wide: true,
+      choices: [
+        { value: '', label: 'By minutes from UTC' },
+        ...zoneNames().map((value) => ({ value, label: value.replaceAll('_', ' ') })),
+      ],
+      when: { key: 'shows', is: ['time'] },
     },
     {
       key: 'offset',
@@ -87,7 +108,7 @@ export const clock = {
       min: -840,
       max: 840,
       step: 15,
-      when: { key: 'shows', is: ['time'] },
+      when: { key: 'zone', is: [''] },
     },
     ...textStyleProperties,
     ...lookProperties,

@@ -12,7 +12,7 @@ const choice = z.object({
 export const choiceFieldSchema = fieldBase.extend({
   kind: z.literal('choice'),
   default: z.union([z.string(), z.number()]),
-  choices: z.array(choice).min(1).max(200),
+  choices: z.array(choice).min(1).max(1000),
 });
 
 export const choiceField: FieldKind<z.infer<typeof choiceFieldSchema>> = {

@@ -115,6 +115,24 @@ function visit(show: Show, what: FindWhat, see: Visit): void {
         colour(value, (next) => (card.values[field.id] = next), place);
     }
   }
+  if (what === 'words')
+    for (const table of Object.values(show.tables)) {
+      const columns = table.columns.filter(({ type }) => type === 'text' || type === 'choice');
+      for (const [index, row] of table.rows.entries())
+        for (const column of columns) {
+          const value = row.cells[column.id];
+          if (value)
+            see(
+              {
+                place: `Table ${table.name} › ${column.name}, row ${index + 1}`,
+                template: null,
+                element: null,
+                value,
+              },
+              (next) => (row.cells[column.id] = next),
+            );
+        }
+    }
   for (const style of Object.values(show.look.styles)) {
     const place = { place: `Style ${style.name}`, template: null, element: null };
     if (what === 'colours') {

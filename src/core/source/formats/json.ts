@@ -1,6 +1,6 @@
+import { parse as lossless } from 'lossless-json';
 import { z } from 'zod';
 import { decodeText } from '../decode';
-import { namesOf } from '../names-of';
 import {
   mostCells,
   placeIn,
@@ -59,29 +59,28 @@ const keptNumber = (text: string): Json => {
 const mayLose = /[\d.]{16,}/;
 
 /** JSON with every figure of its numbers. @throws SyntaxError */
-export const losslessJson = async (text: string): Promise<Json> => {
+export const losslessJson = (text: string): Json => {
   const plain = JSON.parse(text) as Json;
   if (!mayLose.test(text)) return plain;
-  const { parse: lossless } = namesOf(await import('lossless-json'));
   return lossless(text, undefined, { parseNumber: keptNumber }) as Json;
 };
 
 /** Objects one after the other, each on a line of its own; null where the text is none. */
-async function lines(text: string): Promise<Json | null> {
+function lines(text: string): Json | null {
   const all = text.split(/\r?\n/).filter((line) => line.trim() !== '');
   if (all.length < 2 || !all.every((line) => /^\s*[[{]/.test(line) && /[\]}]\s*$/.test(line))) return null;
   try {
-    return await Promise.all(all.map((line) => losslessJson(line)));
+    return all.map((line) => losslessJson(line));
   } catch {
     return null;
   }
 }
 
-async function parse(text: string, name: string): Promise<{ value: Json; isLines: boolean }> {
+function parse(text: string, name: string): { value: Json; isLines: boolean } {
   try {
-    return { value: await losslessJson(text), isLines: false };
+    return { value: losslessJson(text), isLines: false };
   } catch (error) {
-    const apart = await lines(text);
+    const apart = lines(text);
     if (apart !== null) return { value: apart, isLines: true };
     const said = (error as Error).message;
     const at = /position (\d+)/.exec(said);
@@ -276,7 +275,7 @@ export async function readJson(
   const { text, encoding } = await decodeText(bytes, options.encoding, name);
   refuseWebPage(text, name, 'JSON');
   refuseDeep(text, name);
-  const { value: whole, isLines } = await parse(text, name);
+  const { value: whole, isLines } = parse(text, name);
   const offers = offersOf(whole);
   // Where all that is in it is one list, the list is what it is about.
   const only = options.path.trim() === '' && options.query.trim() === '' ? onlyList(whole) : null;

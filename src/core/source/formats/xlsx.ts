@@ -299,6 +299,7 @@ export async function readXlsx(
     notes,
     encoding: null,
     offers: names.map((path, i) => ({ path, what: isHidden(i) ? 'hidden sheet' : 'sheet' })),
+    sheets: [...names],
     facets,
   };
 }
