@@ -85,8 +85,9 @@ if (root) {
       <RouterProvider router={router} />
       <Toaster
         theme="dark"
-        position="top-right"
-        offset={{ top: 52, right: 12 }}
+        // Below what is worked on: over the foot of a table, never over the control that they speak of.
+        position="bottom-center"
+        offset={{ bottom: 104 }}
         toastOptions={{
           style: { background: '#2c373b', border: '1px solid #3a474c', color: '#ece7db', borderRadius: 4 },
         }}

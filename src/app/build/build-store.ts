@@ -75,6 +75,8 @@ interface BuildStore {
   tryWith: TryWith;
   /** What was typed into the form that is tried. */
   typed: Values;
+  /** Values that are tried by hand in the place of bindings, by their ids; not part of the show. */
+  byHand: Values;
   view: StageView;
   /** Clicks on the stage draw a path. */
   isPen: boolean;
@@ -110,6 +112,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
   keys: [],
   tryWith: { kind: 'own' },
   typed: {},
+  byHand: {},
   view: keptView(),
   isPen: false,
   typing: null,
@@ -143,6 +146,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
       trial: null,
       tryWith: { kind: 'own' },
       typed: {},
+      byHand: {},
     });
   },
 }));

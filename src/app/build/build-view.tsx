@@ -113,7 +113,8 @@ export function BuildView() {
     [template, tryWith, tried],
   );
   const { values: live } = useResolved(use);
-  const values = useMemo(() => ({ ...live, ...tried }), [live, tried]);
+  const byHand = useBuild((store) => store.byHand);
+  const values = useMemo(() => ({ ...live, ...tried, ...byHand }), [live, tried, byHand]);
   const asksWhere = useBuild((store) => store.asksWhere);
 
   const make = (): void => {

@@ -1,4 +1,5 @@
 import { DropdownMenu } from 'radix-ui';
+import { Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { posedValue, type PosedValue } from '../../core/frame';
 import { plainOrigin } from '../../core/binding';
@@ -11,6 +12,7 @@ import {
   propertyValue,
   setProperty,
   tieOf,
+  tiedValue,
   tieProperty,
   untieProperty,
   type Element,
@@ -25,7 +27,7 @@ import {
 import { PictureField } from '../card-form/card-form';
 import { FontField } from './font-field';
 import { namedColours, PaintField } from './paint-field';
-import { CheckField, ColourField, Knot, NumberField, SelectField, TextField } from '../ui';
+import { CheckField, ColourField, IconButton, Knot, NumberField, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
 import { keyTo, worthOf } from './auto-key';
 import { editTemplate, sealEdit, useBuild, type Playhead } from './build-store';
@@ -37,25 +39,39 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
   const { show, template, element, property } = props;
   const tie = tieOf(template, element.id, property.key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
+  const binding = tie && !field ? template.bindings.find((b) => b.id === tie.field) : undefined;
+  const byHand = useBuild((store) => (binding ? store.byHand[binding.id] : undefined));
   const isDecided = decidedByTethers(template.tethers, element.id).has(property.key as 'x');
   const box = isDecided ? boxesAtRest(template).get(element.id) : undefined;
   const style = isStyled(show, element, property.key);
   const value = box
     ? box[property.key as 'x']
-    : (style?.value ?? propertyValue(template, element, property.key));
+    : tie && byHand !== undefined
+      ? tiedValue(tie, byHand)
+      : (style?.value ?? propertyValue(template, element, property.key));
   const why = isDecided
     ? 'Decided by its tethers, below'
     : style
       ? `From the text style “${style.name}”`
       : field
         ? `From the field “${field.name}”: this is its default`
-        : undefined;
+        : binding
+          ? `From the binding “${binding.name}”: what is set here is tried and not kept`
+          : undefined;
   // With auto-key the value at the playhead is seen, and becomes a key there.
   const playhead = useBuild((store) => store.playhead);
   const isKeying = useBuild((store) => store.isAutoKey) && playhead.phase !== 'hold';
   const movable = isKeying ? movableOf(element, property.key) : undefined;
   const posed = movable?.type === 'number' ? poseAt(template, playhead, element.id, property.key) : null;
   const set = (next: PropertyValue): void => {
+    if (binding && tie && (typeof next !== 'object' || next === null)) {
+      // Tried on the stage in the place of what data brings; the binding itself stays.
+      const back =
+        typeof next === 'number' && tie.factor !== 0 && !tie.map ? (next - tie.shift) / tie.factor : next;
+      const { byHand: all } = useBuild.getState();
+      useBuild.getState().set({ byHand: { ...all, [binding.id]: back } });
+      return;
+    }
     if (movable && !tie && (typeof next === 'number' || (typeof next === 'string' && next.startsWith('#')))) {
       const scene = sceneNow(template, playhead);
       editTemplate(
@@ -96,6 +112,17 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
           onSet={set}
         />
       </fieldset>
+      {binding && byHand !== undefined && (
+        <IconButton
+          label={`Give ${property.label} back to its binding ${binding.name}`}
+          onClick={() => {
+            const { [binding.id]: _tried, ...rest } = useBuild.getState().byHand;
+            useBuild.getState().set({ byHand: rest });
+          }}
+        >
+          <Undo2 size={14} />
+        </IconButton>
+      )}
       <KnotMenu show={show} template={template} element={element} property={property} />
     </div>
   );

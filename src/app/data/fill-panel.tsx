@@ -1,7 +1,9 @@
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import { wrap } from 'comlink';
+import { Download } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
-import { matchRows } from '../../core/data';
+import { fillColumns, matchRows } from '../../core/data';
 import {
   cardByNumber,
   keepCard,
@@ -19,6 +21,8 @@ import { ReplaceDialog } from '../card-form/replace-dialog';
 import { useDraft } from '../state/draft-store';
 import { rowValues, useResolved, useRow, useRows } from '../state/data';
 import { newId } from '../state/ids';
+import { download } from '../state/shows';
+import type { ReadWorker } from '../../workers/read.worker';
 import { dataName } from './data-choices';
 
 type Columns = readonly { key: string; name: string }[];
@@ -60,6 +64,18 @@ export function FillPanel(props: {
         Draw a template in Build, and its fields are filled from these rows here.
       </aside>
     );
+  /** A workbook with a column for each field and its checks: filled in elsewhere, it comes back as a table. */
+  const spreadsheet = async (): Promise<void> => {
+    const own = new Worker(new URL('../../workers/read.worker.ts', import.meta.url), { type: 'module' });
+    const bytes = await wrap<ReadWorker>(own).workbook(template.name, fillColumns(template, show.assets), []);
+    own.terminate();
+    download(
+      new Blob([bytes as BlobPart], {
+        type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      }),
+      `${template.name}.xlsx`,
+    );
+  };
   const matches = matchRows(template, of, columns);
   const unused = columns.filter((column) => !matches.some((match) => match.column === column.key));
   const match = (field: string, column: string | null | undefined): void =>
@@ -125,6 +141,9 @@ export function FillPanel(props: {
           choices={templatesByName(show).map((t) => ({ value: t.id, label: t.name }))}
           onChange={(id) => setTemplateId(String(id))}
         />
+        <Button className="h-6 self-start text-xs" onClick={() => void spreadsheet()}>
+          <Download size={13} /> Spreadsheet to fill in
+        </Button>
         <p className="flex items-center gap-1.5" aria-label="Row in hand">
           {inHand ? (
             <>

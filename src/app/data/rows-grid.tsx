@@ -1,5 +1,5 @@
-import { useMemo, useState } from 'react';
-import { DataGrid, type Column } from 'react-data-grid';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { DataGrid, type Column, type DataGridHandle } from 'react-data-grid';
 import 'react-data-grid/lib/styles.css';
 import { valueText, scalar, type ColumnInfo } from '../../core/binding';
 import { cellAs, type CellFacets } from '../../core/source';
@@ -88,6 +88,15 @@ export function RowsGrid(props: {
     ],
     [seen, start, facets, onColumn],
   );
+  // A column that has just been made is what one wants to see.
+  const grid = useRef<DataGridHandle>(null);
+  const width = useRef({ of, count: 0 });
+  const count = seen?.columns.length ?? 0;
+  useEffect(() => {
+    if (width.current.of === of && width.current.count > 0 && count > width.current.count)
+      grid.current?.scrollToCell({ idx: count });
+    width.current = { of, count };
+  }, [of, count]);
   if (!seen) return null;
   const choose = (row: Line | undefined): void => {
     const key = row && seen.keys[row.at - start];
@@ -96,6 +105,7 @@ export function RowsGrid(props: {
   const place = chosen === null ? -1 : seen.keys.indexOf(chosen);
   return (
     <DataGrid
+      ref={grid}
       aria-label={label}
       className="rdg-dark min-h-0 flex-1 border-0"
       style={{ blockSize: '100%' }}

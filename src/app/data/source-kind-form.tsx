@@ -1,6 +1,6 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
-import { standInNames, type Source, type StandInStream } from '../../core/source';
+import { formats, guessFormat, standInNames, type Source, type StandInStream } from '../../core/source';
 import { Button, DraftText, NumberField, SelectField, TextField } from '../ui';
 import { asked, jsonInit } from '../state/air-store';
 
@@ -22,7 +22,19 @@ export function KindForm(props: { source: Source; onChange: (change: object, mer
     case 'file':
       return <p className="text-ink-2">{source.fileName}, kept in the show</p>;
     case 'folder':
-      return <FolderForm path={source.path} onPath={(path) => onChange({ path })} />;
+      // What was chosen for another file is not meant for this one.
+      return (
+        <FolderForm
+          path={source.path}
+          onPath={(path) =>
+            onChange({
+              path,
+              read: structuredClone(formats[guessFormat(path, new Uint8Array())].plain),
+              types: {},
+            })
+          }
+        />
+      );
     case 'stand-in':
       return (
         <>
@@ -86,7 +98,12 @@ function useAsked<T>(path: string, first: T): [T, () => void] {
 }
 
 function FolderForm({ path, onPath }: { path: string; onPath: (path: string) => void }) {
-  const [files] = useAsked<{ path: string; bytes: number }[]>('/api/data/folder', []);
+  const [files, again] = useAsked<{ path: string; bytes: number }[]>('/api/data/folder', []);
+  // What is saved meanwhile is there to be chosen.
+  useEffect(() => {
+    const timer = setInterval(again, 3000);
+    return () => clearInterval(timer);
+  }, []); // eslint-disable-line react-hooks/exhaustive-deps
   const choices = files.map((file) => ({ value: file.path, label: file.path }));
   if (!choices.some(({ value }) => value === path))
     choices.unshift({ value: path, label: `${path} (not there now)` });
@@ -165,6 +182,10 @@ function GiveServer(props: {
   );
 }
 
+/** A name as SQL has it; quoted where it is no plain word. */
+const quoted = (name: string): string =>
+  /^[a-z_][a-z0-9_]*$/.test(name) ? name : `"${name.replaceAll('"', '""')}"`;
+
 function QueryForm(props: {
   source: Extract<Source, { kind: 'query' }>;
   onChange: (change: object) => void;
@@ -172,6 +193,10 @@ function QueryForm(props: {
 }) {
   const { source, onChange, every } = props;
   const [databases, again] = useAsked<string[]>('/api/data/databases', []);
+  const [tables] = useAsked<{ table: string; columns: string[] }[]>(
+    `/api/data/databases/${encodeURIComponent(source.database)}/tables`,
+    [],
+  );
   const list = databases.includes(source.database) ? databases : [source.database, ...databases];
   return (
     <>
@@ -179,8 +204,29 @@ function QueryForm(props: {
         label="Database"
         value={source.database}
         choices={list.map((value) => ({ value, label: value }))}
-        onChange={(database) => onChange({ database: String(database) })}
+        onChange={(database) => onChange({ database: String(database), types: {} })}
       />
+      {tables.length > 0 && (
+        <SelectField
+          label="A table of it, with all its columns"
+          value=""
+          choices={[
+            { value: '', label: `${tables.length} ${tables.length === 1 ? 'table' : 'tables'}…` },
+            ...tables.map(({ table, columns }) => ({
+              value: table,
+              label: `${table} (${columns.join(', ')})`,
+            })),
+          ]}
+          onChange={(name) => {
+            const found = tables.find(({ table }) => table === name);
+            if (found)
+              onChange({
+                statement: `SELECT ${found.columns.map(quoted).join(', ')}\nFROM ${quoted(found.table)}`,
+                types: {},
+              });
+          }}
+        />
+      )}
       <GiveServer
         kind="databases"
         title="Give the server a PostgreSQL"

@@ -64,7 +64,7 @@ export function StaleMark({ fed }: { fed: Fed }) {
       role="img"
       aria-label={`Data is stale: ${words.join(' ')}`}
       title={words.join('\n')}
-      className="shrink-0 rounded border border-warn px-1 text-xs text-warn"
+      className="mr-2 shrink-0 rounded border border-warn px-1 text-xs text-warn"
     >
       ⚠ stale <AgeWords at={first.status.good} />
     </span>

@@ -1,8 +1,9 @@
-import { transfer, wrap, type Remote } from 'comlink';
+import { proxy, transfer, wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
-import { problem } from '../../core/problem';
+import { problem, ProblemError } from '../../core/problem';
 import { sizeProblem, type Format, type ReadResult } from '../../core/source';
 import type { ReadWorker } from '../../workers/read.worker';
+import { asked, jsonInit } from './air-store';
 
 /** What is being read for longer than a moment; `stop` ends it. */
 export const useReading = create<{ name: string | null; since: number; stop: () => void }>(() => ({
@@ -10,6 +11,13 @@ export const useReading = create<{ name: string | null; since: number; stop: () 
   since: 0,
   stop: () => undefined,
 }));
+
+/** What a stylesheet makes of XML: the server has the engine for that. */
+async function transformed(xml: string, stylesheet: string): Promise<string> {
+  const answer = await asked('/api/data/transform', jsonInit('POST', { xml, stylesheet }));
+  if ('problem' in answer) throw new ProblemError(answer.problem);
+  return (answer.body as { made: string }).made;
+}
 
 let worker: { remote: Remote<ReadWorker>; own: Worker } | null = null;
 let queue: Promise<unknown> = Promise.resolve();
@@ -48,7 +56,7 @@ function read(bytes: Uint8Array, name: string, format: Format | null): Promise<R
       resolve(result);
     };
     remote
-      .read(transfer(bytes, [bytes.buffer]), name, format)
+      .read(transfer(bytes, [bytes.buffer]), name, format, proxy(transformed))
       .then(done, (error: Error) =>
         done({ problem: problem('unreadable', `${name} cannot be read: ${error.message}.`, name) }),
       );

@@ -123,7 +123,7 @@ function flaws(text: string): number {
       if (letter === 'ς' && i < letters.length - 1) bad += 1;
     }
     // Words of the Latin alphabet are seldom made of letters beyond ASCII alone.
-    if (letters.length > 2 && last === 'latin' && own.length > letters.length * 0.6) bad += own.length;
+    if (letters.length > 2 && last === 'latin' && own.length === letters.length) bad += own.length;
   }
   return bad;
 }
@@ -150,6 +150,8 @@ export async function guessEncoding(
     if (name !== '' && !name.startsWith('utf')) trust.set(name, Math.max(trust.get(name) ?? 0, confidence));
   }
   const evidence = part.reduce((count, byte) => count + (byte > 0x7f ? 1 : 0), 0);
+  // What a detector makes of a few letters is a guess of its own.
+  const sway = evidence / (evidence + 8);
   const seen = weighed
     .flatMap((encoding) => {
       const text = decode(part, encoding);
@@ -163,7 +165,7 @@ export async function guessEncoding(
           encoding,
           text: whole,
           flawed,
-          weight: (trust.get(encoding) ?? 0) + (before[encoding] ?? 0) - (flawed / signs) * 2.5,
+          weight: (trust.get(encoding) ?? 0) * sway + (before[encoding] ?? 0) - (flawed / signs) * 2.5,
         },
       ];
     })

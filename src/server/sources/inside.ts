@@ -36,6 +36,8 @@ async function hasLink(root: string, path: string): Promise<boolean> {
 }
 
 const reasons: Readonly<Record<string, string>> = {
+  EBUSY: 'another program has it open and locked. Close it there, or save a copy',
+  ETXTBSY: 'another program has it open and locked. Close it there, or save a copy',
   EACCES: 'this server may not read it',
   EPERM: 'this server may not read it',
   EISDIR: 'it is a folder',
@@ -49,7 +51,7 @@ const reasons: Readonly<Record<string, string>> = {
 export function openProblem(path: string, error: unknown): Problem {
   const { code = '' } = error as NodeJS.ErrnoException;
   return problem(
-    'no-file',
+    code === 'EBUSY' || code === 'ETXTBSY' ? 'in-use' : 'no-file',
     code === 'ENOENT'
       ? `${path} is not in the watched folder.`
       : `${path} cannot be opened: ${reasons[code] ?? `the system says ${code || 'no more'}`}.`,

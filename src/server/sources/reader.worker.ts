@@ -2,6 +2,7 @@
 // that keeps it; nothing is kept here, so that this worker can be ended at any time.
 import { createHash } from 'node:crypto';
 import { readFile, stat } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
 import { parentPort, type MessagePort } from 'node:worker_threads';
 import { problem, ProblemError, type Problem } from '../../core/problem';
 import {
@@ -102,6 +103,17 @@ async function whole(root: string, path: string, quietMs: number): Promise<Whole
   }
 }
 
+/** Whether a program that edits workbooks or documents has left its mark beside a file that it holds open. */
+async function isLocked(root: string, path: string): Promise<boolean> {
+  const at = join(root, dirname(path));
+  const name = basename(path);
+  const marks = [`~$${name}`, `~$${name.slice(2)}`, `.~lock.${name}#`];
+  const found = await Promise.all(
+    marks.map((mark) => stat(join(at, mark)).then(() => true, () => false)), // prettier-ignore
+  );
+  return found.includes(true);
+}
+
 async function read(job: ReadJob): Promise<ReadDone> {
   const done = (wrong: Problem | null, again = false, was = job.was): ReadDone => ({
     problem: wrong,
@@ -121,6 +133,18 @@ async function read(job: ReadJob): Promise<ReadDone> {
   const hash = createHash('sha1').update(bytes).digest('hex');
   if (job.was.hash === hash) return done(null);
   const result = await readBytes(bytes, job.name, job.format, { transform });
+  if ('problem' in result && 'path' in job.from && halfWritten.has(result.problem.code)) {
+    const { root, path } = job.from;
+    if (await isLocked(root, path))
+      return done(
+        problem(
+          'in-use',
+          `${job.name} is open in another program, which has it locked and only part of it written. What came before stands; save and close it there.`,
+          job.name,
+        ),
+        true,
+      );
+  }
   if ('problem' in result)
     return {
       ...done(result.problem, halfWritten.has(result.problem.code)),

@@ -128,6 +128,11 @@ export function dataRoutes(
   router.get('/databases', controls, async (_request, response) => {
     response.json(await sources.databases());
   });
+  router.get('/databases/:name/tables', controls, async (request, response) => {
+    const found = await sources.tablesOf(String(request.params['name']));
+    if ('problem' in found) fail(response, found.problem);
+    else response.json(found.tables);
+  });
   router.post('/query', controls, json, async (request, response) => {
     const asked = read(query, request, response);
     if (!asked) return;

@@ -250,6 +250,27 @@ export class SourceHost {
     ].sort();
   };
 
+  /** The tables and views of a database with their columns. */
+  async tablesOf(
+    database: string,
+  ): Promise<{ tables: { table: string; columns: string[] }[] } | { problem: Problem }> {
+    const done = await this.query(
+      database,
+      this.options.keys.database(database) === null
+        ? `SELECT m.name, p.name FROM sqlite_master m JOIN pragma_table_info(m.name) p WHERE m.type IN ('table', 'view') AND m.name NOT LIKE 'sqlite_%' ORDER BY m.name, p.cid`
+        : `SELECT table_name, column_name FROM information_schema.columns WHERE table_schema NOT IN ('pg_catalog', 'information_schema') ORDER BY table_name, ordinal_position`,
+      {},
+    );
+    if ('problem' in done) return done;
+    const tables = new Map<string, string[]>();
+    for (const [table, column] of done.rows) {
+      const list = tables.get(String(table)) ?? [];
+      list.push(String(column));
+      tables.set(String(table), list);
+    }
+    return { tables: [...tables].map(([table, columns]) => ({ table, columns })) };
+  }
+
   /** A statement on a database of the folder or one that the server was told of. */
   async query(
     database: string,
