@@ -77,6 +77,91 @@ test('cells are typed, picked, filled down, pasted from a spreadsheet, marked wh
   await expect(page.getByRole('grid').getByRole('row').nth(2)).toContainText('Ox');
 });
 
+test('the row one sees is the row one keeps, whatever is found or sorted', async ({ page }) => {
+  await page.goto(`${server.url}/data`);
+  await page.getByRole('button', { name: /^People/ }).click();
+  const grid = page.getByRole('grid');
+  const fill = page.getByRole('complementary', { name: 'Filling' });
+  const row = (at: number) => grid.getByRole('row').nth(at);
+  await row(2).getByRole('gridcell').nth(1).click();
+  const second = await row(2).getByRole('gridcell').nth(1).innerText();
+  await expect(fill.getByLabel('Row in hand', { exact: true })).toContainText(second);
+  // The same place, another row.
+  await page.getByLabel('Find in People').fill('a');
+  await page.getByRole('button', { name: /^Name/ }).click();
+  await page.getByRole('button', { name: /^Name/ }).click();
+  await row(2).getByRole('gridcell').nth(1).click();
+  const seen = await row(2).getByRole('gridcell').nth(1).innerText();
+  expect(seen).not.toBe(second);
+  await expect(fill.getByLabel('Row in hand', { exact: true })).toContainText(seen);
+  await fill.getByLabel('Call number').fill('871');
+  await fill.getByRole('button', { name: 'Keep this row' }).click();
+  await expect(page.getByText('Kept under 871.')).toBeVisible();
+  // A series goes by what is seen, in its order.
+  const first = await row(1).getByRole('gridcell').nth(1).innerText();
+  const count = (await grid.getByRole('row').count()) - 1;
+  await fill.getByLabel('Call number').fill('880');
+  await fill.getByRole('button', { name: `Keep all ${count} found` }).click();
+  const words = async (number: string): Promise<string> => {
+    const take = () =>
+      fetch(`${server.url}/api/air/commands`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ do: 'take', channel: 'main', number }),
+      });
+    await expect.poll(async () => (await take()).status).toBe(200);
+    return (await fetch(`${server.url}/api/air`)).text();
+  };
+  expect(await words('871')).toContain(seen);
+  expect(await words('880')).toContain(first);
+});
+
+test('a file is shown before it is kept: sheet, letters, types', async ({ page }) => {
+  await page.goto(`${server.url}/data`);
+  await expect(page.getByLabel('Name of the table')).toHaveValue('Flights');
+  const book = new Excel.Workbook();
+  book.addWorksheet('Notes').addRow(['none of it']);
+  book.addWorksheet('Heats').addRows([
+    ['Pilot', 'Day', 'Start', 'Code'],
+    ['Ida', new Date(Date.UTC(1999, 1, 28)), '19:45', '007'],
+  ]);
+  await page.getByLabel('File for a table').setInputFiles({
+    name: 'heats.xlsx',
+    mimeType: '',
+    buffer: Buffer.from(await book.xlsx.writeBuffer()),
+  });
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Sheet').selectOption('Heats');
+  await expect(dialog.getByRole('cell', { name: '1999-02-28', exact: true })).toBeVisible();
+  await expect(dialog.getByLabel('Type of Day')).toHaveValue('date');
+  await expect(dialog.getByLabel('Type of Start')).toHaveValue('time');
+  await expect(dialog.getByLabel('Type of Code')).toHaveValue('text');
+  await dialog.getByRole('button', { name: 'Keep 1 rows as a table' }).click();
+  const grid = page.getByRole('grid', { name: 'Cells of heats' });
+  await expect(grid.getByRole('row').nth(1)).toContainText('Ida1999-02-2819:45007');
+  // The caret is in a new row; one match is enough.
+  await page.getByRole('button', { name: 'Row', exact: true }).click();
+  await expect(grid.getByRole('textbox')).toBeFocused();
+  await page.keyboard.type('Ox\n');
+  await expect(grid.getByRole('row').nth(2)).toContainText('Ox');
+  await page.getByRole('button', { name: 'Delete the table heats' }).click();
+  await expect(dialog).toContainText('Nothing takes from it.');
+  await dialog.getByRole('button', { name: 'Delete' }).click();
+  await expect(grid).toHaveCount(0);
+  // Letters that could be read in more than one way are asked about, with both readings.
+  await page.getByLabel('File for a table').setInputFiles({
+    name: 'odd.csv',
+    mimeType: '',
+    buffer: Buffer.from([0x61, 0x2c, 0x62, 0x0a, 0x31, 0x2c, 0xd0, 0xe1, 0x0a]),
+  });
+  await expect(dialog.getByRole('alert')).toContainText('Choose its encoding.');
+  await dialog
+    .getByRole('button', { name: /^Read as/ })
+    .first()
+    .click();
+  await expect(dialog.getByRole('button', { name: 'Keep 1 rows as a table' })).toBeEnabled();
+});
+
 test('a workbook saved on disk changes the words in program, and each word leads back to it', async ({
   page,
   context,
@@ -95,7 +180,8 @@ test('a workbook saved on disk changes the words in program, and each word leads
   // The producer's workbook in the place of the CSV that the demo looks at.
   await page.goto(`${server.url}/data/results`);
   await page.getByLabel('File in the watched folder').selectOption('results.xlsx');
-  await page.getByLabel('Format').selectOption('Workbook (XLSX)');
+  // Another file is read as what it is; nothing of the old one is left.
+  await expect(page.getByLabel('Format')).toHaveValue('xlsx');
   await page.getByLabel('Cells').selectOption('As they are stored');
   await expect(page.getByRole('grid')).toContainText('95.5');
   await page.getByRole('button', { name: 'Release…' }).click();
@@ -167,9 +253,24 @@ test('a feed that falls silent says since when, and is fresh again when it comes
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ mode }),
     });
+  const desk = await page.context().newPage();
+  await desk.goto(`${server.url}/desk/main`);
+  await fetch(`${server.url}/api/air/commands`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ do: 'take', channel: 'main', number: '501' }),
+  });
+  await expect(desk.getByRole('button', { name: /Take 501/ })).toBeVisible();
   await steer('silent');
   await expect(page.getByRole('alert')).toContainText('The stand-in is silent. What came');
   await expect(page.getByRole('grid')).toContainText('Pier head');
+  // Where it is on air it is seen, with its source and its age.
+  await expect(desk.getByRole('alert', { name: 'Data' })).toContainText(
+    /Wind on the pier is stale, \d+ s old: 501 Wind gauge/,
+  );
+  await expect(desk.getByRole('table', { name: 'Lane board' })).toContainText('⚠ stale');
   await steer('running');
   await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(desk.getByText(/Wind on the pier is stale/)).toHaveCount(0);
+  await desk.close();
 });

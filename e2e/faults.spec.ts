@@ -129,6 +129,8 @@ test('sheets that are none are refused by name', async ({ page }) => {
   await expect(page.getByLabel('Name of the table')).toHaveValue('Flights');
   await bring(page, 'File for a table', 'empty.csv', 'Name,Role\n');
   await expect(page.getByRole('alert')).toContainText('empty.csv has no rows');
+  await expect(page.getByRole('button', { name: 'Keep as a table' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await bring(page, 'File for a table', 'book.csv', Buffer.from([0x50, 0x4b, 3, 4, 0, 0, 0, 0]));
   await expect(page.getByRole('alert')).toContainText('book.csv is not a text file');
 });

@@ -337,6 +337,7 @@ test('6: rows of a CSV fill cards, and a used number asks before it is given awa
 
   await page.getByRole('link', { name: 'Data' }).click();
   await page.getByLabel('File for a table').setInputFiles(join('demo', 'data', 'people.csv'));
+  await page.getByRole('button', { name: 'Keep 12 rows as a table' }).click();
   await expect(page.getByLabel('Name of the table')).toHaveValue('people');
   const fill = page.getByRole('complementary', { name: 'Filling' });
   await expect(fill.getByLabel('Template')).toHaveValue(/.+/);

@@ -60,6 +60,8 @@ export const feedStatusSchema = z.object({
   problem: problemSchema.nullable(),
   /** Where its letters can be read in more than one way: how, the likelier first. */
   readings: z.array(z.object({ encoding: z.string(), sample: z.string() })).readonly(),
+  /** Places of a file that could be read where the one that is wanted cannot. */
+  offers: z.array(z.object({ path: z.string(), what: z.string() })).readonly(),
 });
 export type FeedStatus = z.infer<typeof feedStatusSchema>;
 

@@ -65,7 +65,7 @@ export function ImportDialog(props: {
           <TextField label="Name of the table" value={name} onChange={setName} maxLength={200} />
           <FormatForm
             format={format}
-            offers={read?.offers ?? []}
+            offers={read?.offers ?? problem?.offers ?? []}
             encoding={read?.encoding ?? null}
             onChange={(next) => next && setFormat(next)}
           />

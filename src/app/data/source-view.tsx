@@ -94,7 +94,7 @@ export function SourceView(props: {
           <Section title="Is read as">
             <FormatForm
               format={source.read}
-              offers={read?.offers ?? []}
+              offers={status && status.offers.length > 0 ? status.offers : (read?.offers ?? [])}
               encoding={status?.encoding ?? null}
               onChange={(next) => change({ read: next }, `read ${source.id}`)}
             />

@@ -224,6 +224,7 @@ async function readOwnFile(source: Extract<Source, { kind: 'file' }>): Promise<v
     encoding: 'read' in result ? result.read.encoding : null,
     problem: 'problem' in result ? result.problem : null,
     readings: 'problem' in result ? (result.readings ?? []) : [],
+    offers: 'problem' in result ? (result.offers ?? []) : [],
   };
   useData.setState(({ statuses }) => ({ statuses: { ...statuses, [source.id]: status } }));
   if ('read' in result) take(source, result.read);

@@ -67,6 +67,17 @@ const sampleOf = (text: string): string =>
     .filter(Boolean)
     .join(' · ');
 
+/** How many bytes at the end are the beginning of a sign of UTF-8 that is not there whole (RFC 3629, 3). */
+function tornBytes(bytes: Uint8Array): number {
+  for (let back = 1; back <= 3 && back < bytes.length; back += 1) {
+    const byte = bytes[bytes.length - back] as number;
+    if (byte >= 0x80 && byte < 0xc0) continue;
+    const needed = byte >= 0xf0 ? 4 : byte >= 0xe0 ? 3 : byte >= 0xc2 ? 2 : 1;
+    return needed > back ? back : 0;
+  }
+  return 0;
+}
+
 function isUtf8(bytes: Uint8Array): boolean {
   try {
     new TextDecoder('utf-8', { fatal: true }).decode(bytes);
@@ -84,8 +95,7 @@ async function guess(bytes: Uint8Array, name: string): Promise<string> {
   const wide = looksLikeUtf16(bytes);
   if (wide) return wide;
   // A file that ends in the middle of a sign is UTF-8 all the same.
-  for (const cut of [0, 1, 2, 3])
-    if (cut < bytes.length && isUtf8(bytes.subarray(0, bytes.length - cut))) return 'utf-8';
+  if (isUtf8(bytes.subarray(0, bytes.length - tornBytes(bytes)))) return 'utf-8';
   const { guessEncoding } = await import('./guess-encoding');
   const guessed = await guessEncoding(bytes, (part, encoding) => decoded(part, encoding)?.text ?? null);
   if (guessed.others.length > 0)

@@ -200,6 +200,9 @@ describe('JSON', () => {
     const one = await read('{"meta":{"page":1},"results":[{"t":"Ox"},{"t":"Skerry"}]}', 'a.json');
     expect([one.rows, one.notes]).toEqual([[['Ox'], ['Skerry']], ['The list at $.results.']]);
     expect(one.value).toEqual({ meta: { page: 1 }, results: [{ t: 'Ox' }, { t: 'Skerry' }] });
+    // One that says more of itself is a row of its own.
+    const own = await read('{"mean":18,"gust":21,"from":"W","past":[{"mean":17},{"mean":16}]}', 'a.json');
+    expect(own.columns.map(({ name }) => name)).toEqual(['mean', 'gust', 'from', 'past']);
     const two = await read('{"a":[{"t":1}],"b":[{"t":2}]}', 'a.json');
     expect(two.rows).toHaveLength(1);
   });

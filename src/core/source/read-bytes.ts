@@ -1,7 +1,7 @@
 import { ProblemError, problem } from '../problem';
 import { UnsureEncoding } from './decode';
 import { formats, guessFormat, type Format } from './formats/registry';
-import { sizeProblem, type ReadHosts, type ReadResult } from './read';
+import { PlaceRefused, sizeProblem, type ReadHosts, type ReadResult } from './read';
 
 /**
  * The bytes of a file as a table or value; or what is wrong with them and where. Never throws for bad input.
@@ -22,6 +22,7 @@ export async function readBytes(
     return { read: await formats[used.format].read(bytes, used as never, name, hosts) };
   } catch (error) {
     if (error instanceof UnsureEncoding) return { problem: error.problem, readings: error.readings };
+    if (error instanceof PlaceRefused) return { problem: error.problem, offers: error.offers };
     if (error instanceof ProblemError) return { problem: error.problem };
     return {
       problem: problem(

@@ -69,7 +69,13 @@ export interface ReadHosts {
 }
 
 export type ReadResult =
-  { readonly read: Read } | { readonly problem: Problem; readonly readings?: readonly SampleReading[] };
+  | { readonly read: Read }
+  | {
+      readonly problem: Problem;
+      readonly readings?: readonly SampleReading[];
+      /** Other places of the file that could be read instead. */
+      readonly offers?: readonly Offer[];
+    };
 
 /** Bytes that a file of data may have; more is refused before it is opened. */
 export const largestFile = 64 << 20;
@@ -83,6 +89,16 @@ export const sizeProblem = (bytes: number, name: string): Problem | null =>
       )
     : null;
 export const mostCells = 4_000_000;
+
+/** What is wrong with one place of a file that has others. */
+export class PlaceRefused extends ProblemError {
+  constructor(
+    wrong: Problem,
+    readonly offers: readonly Offer[],
+  ) {
+    super(wrong);
+  }
+}
 
 /** Leaves a reader with what is wrong; `readBytes` gives it back as data. */
 export const refuse = (code: string, message: string, path = ''): never => {

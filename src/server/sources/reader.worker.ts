@@ -10,6 +10,7 @@ import {
   readBytes,
   sizeProblem,
   type Format,
+  type Offer,
   type Read,
   type SampleReading,
 } from '../../core/source';
@@ -40,6 +41,7 @@ export interface TransformJob {
 export interface ReadDone {
   readonly problem: Problem | null;
   readonly readings?: readonly SampleReading[];
+  readonly offers?: readonly Offer[];
   /** Whether the file was being written while it was read, or breaks off: worth another look in a moment. */
   readonly again: boolean;
   /** Whether what came goes on to the worker that keeps it. */
@@ -149,6 +151,7 @@ async function read(job: ReadJob): Promise<ReadDone> {
     return {
       ...done(result.problem, halfWritten.has(result.problem.code)),
       ...(result.readings ? { readings: result.readings } : {}),
+      ...(result.offers ? { offers: result.offers } : {}),
     };
   if (!(await found.stands())) return beingWritten();
   const { breaksOff } = result.read;

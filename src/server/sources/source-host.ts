@@ -337,6 +337,7 @@ export class SourceHost {
         encoding: null,
         problem: null,
         readings: [],
+        offers: [],
       },
       isOnAir: false,
       leaseEnd: Date.now() + leaseMs,
@@ -484,7 +485,7 @@ export class SourceHost {
         feed.timer = setTimeout(() => this.look(feed, looks + 1), 25 * 2 ** Math.min(4, looks));
         return;
       }
-      if (done.problem) return this.failed(feed, done.problem, done.readings ?? []);
+      if (done.problem) return this.failed(feed, done.problem, done);
       const kept = done.isHanded ? await keeping : null;
       if (done.isHanded && !kept) return;
       if (kept?.problem) return this.failed(feed, kept.problem);
@@ -506,6 +507,7 @@ export class SourceHost {
         encoding,
         problem: null,
         readings: [],
+        offers: [],
       });
     };
     switch (source.kind) {
@@ -565,7 +567,7 @@ export class SourceHost {
     }
   }
 
-  private failed(feed: Feed, wrong: Problem, readings: FeedStatus['readings'] = []): void {
+  private failed(feed: Feed, wrong: Problem, told: Pick<ReadDone, 'readings' | 'offers'> = {}): void {
     feed.failures += 1;
     const { status, source } = feed;
     // Where a limit is set, what came last is fresh until then, whatever fails meanwhile.
@@ -578,7 +580,8 @@ export class SourceHost {
       state,
       since: status.state === state ? status.since : this.options.now(),
       problem: wrong,
-      readings,
+      readings: told.readings ?? [],
+      offers: told.offers ?? [],
     });
   }
 

@@ -1,8 +1,10 @@
 import { parse as lossless } from 'lossless-json';
 import { z } from 'zod';
+import { ProblemError } from '../../problem';
 import { decodeText } from '../decode';
 import {
   mostCells,
+  PlaceRefused,
   placeIn,
   refuse,
   refuseWebPage,
@@ -249,7 +251,13 @@ export function offersOf(value: Json): Offer[] {
   return found;
 }
 
-/** The path of the one list of objects in an object that is no list itself, or null where there is none or several. */
+/** Beside a list that it is about, an object says little: how many there are, whether there is more. */
+const mostBeside = 2;
+
+/**
+ * The path of the one list of objects that an object is about, or null: it has none or several, or says more of itself.
+ * The path `$` takes any object as it is.
+ */
 export function onlyList(value: Json): string | null {
   const found: string[] = [];
   const walk = (at: Json, path: string, depth: number): void => {
@@ -257,6 +265,8 @@ export function onlyList(value: Json): string | null {
     if (Array.isArray(at)) {
       if (at.length > 0 && at.every(isObject)) found.push(path);
     } else if (isObject(at)) {
+      const beside = Object.values(at).filter((inner) => typeof inner !== 'object' || inner === null).length;
+      if (beside > mostBeside && Object.values(at).some(Array.isArray)) found.push(path, path);
       // An object of like objects is a table of its own.
       if (path !== '$' && Object.values(at).length > 1 && Object.values(at).every(isObject)) found.push(path);
       else for (const [key, inner] of Object.entries(at)) walk(inner, stepTo(path, key), depth + 1);
@@ -279,7 +289,12 @@ export async function readJson(
   const offers = offersOf(whole);
   // Where all that is in it is one list, the list is what it is about.
   const only = options.path.trim() === '' && options.query.trim() === '' ? onlyList(whole) : null;
-  let value = valueAt(whole, only ?? options.path, name);
+  let value: Json;
+  try {
+    value = valueAt(whole, only ?? options.path, name);
+  } catch (error) {
+    throw error instanceof ProblemError ? new PlaceRefused(error.problem, offers) : error;
+  }
   if (options.query.trim() !== '') {
     const { default: jsonata } = await import('jsonata');
     try {

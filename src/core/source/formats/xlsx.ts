@@ -1,7 +1,16 @@
 import type * as XlsxNames from '@e965/xlsx';
 import { z } from 'zod';
+import { problem } from '../../problem';
 import { uniqueNames } from '../names';
-import { mostCells, refuse, type Cell, type CellFacets, type Read, type ScalarType } from '../read';
+import {
+  mostCells,
+  PlaceRefused,
+  refuse,
+  type Cell,
+  type CellFacets,
+  type Read,
+  type ScalarType,
+} from '../read';
 import { guessType } from '../values';
 import { days1904, isElapsed, isTimeOnly, serialDate, serialTime } from '../workbook/dates';
 import type { SheetLooks } from '../workbook/looks';
@@ -187,14 +196,14 @@ export async function readXlsx(
       book = open(xlsx, bytes, at, name);
     }
   const title = names[at];
+  const offers = names.map((path, i) => ({ path, what: isHidden(i) ? 'hidden sheet' : 'sheet' }));
+  const refuseSheet = (code: string, message: string, path = 'sheet'): never => {
+    throw new PlaceRefused(problem(code, message, path), offers);
+  };
   if (title === undefined)
-    return refuse(
-      options.sheet === null ? 'damaged-workbook' : 'no-sheet',
-      options.sheet === null
-        ? `${name} has no sheets.`
-        : `${name} has no sheet “${options.sheet}”. It has: ${names.join(', ')}.`,
-      options.sheet === null ? name : 'sheet',
-    );
+    return options.sheet === null
+      ? refuse('damaged-workbook', `${name} has no sheets.`, name)
+      : refuseSheet('no-sheet', `${name} has no sheet “${options.sheet}”. It has: ${names.join(', ')}.`);
   const data = sheetAt(at)?.['!data'] ?? [];
   const isZip = kind === 'zip' && book.bookType !== 'ods' && book.bookType !== 'xlsb';
   const looks: SheetLooks = isZip ? sheetLooks(bytes, title) : { looks: new Map(), inline: new Map() };
@@ -270,10 +279,9 @@ export async function readXlsx(
     .slice(options.header ? 1 : 0)
     .filter((line) => line.some((cell) => cell.shown !== '' || cell.facets !== null));
   if (body.length === 0)
-    refuse(
+    refuseSheet(
       'no-rows',
       `${name}, sheet “${title}”: there are no rows${options.header ? ' below the one that names the columns' : ''}.`,
-      'sheet',
     );
   const across = records.reduce((most, line) => Math.max(most, line.length), 0);
   const titles = uniqueNames(
@@ -298,7 +306,7 @@ export async function readXlsx(
     value: null,
     notes,
     encoding: null,
-    offers: names.map((path, i) => ({ path, what: isHidden(i) ? 'hidden sheet' : 'sheet' })),
+    offers,
     sheets: [...names],
     facets,
   };
