@@ -4,6 +4,7 @@ import Excel from 'exceljs';
 import { copyFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { PNG } from 'pngjs';
 import { Picture } from './pixels';
 import { TestServer } from './server';
 
@@ -242,6 +243,65 @@ test('a property is bound in Build: steps with their values, what does not fit, 
   await expect(page.getByLabel('After List to text')).toContainText(' and ');
   await page.keyboard.press('Control+z');
   await expect(page.getByText(/There is no column/).first()).toBeVisible();
+});
+
+test('a picture of the watched folder stands on the shelf, and is new in Build and on air when it is saved anew', async ({
+  page,
+  context,
+}) => {
+  const flag = (red: number, blue: number): Buffer => {
+    const made = new PNG({ width: 400, height: 400 });
+    for (let i = 0; i < made.data.length; i += 4) made.data.set([red, 0, blue, 255], i);
+    return PNG.sync.write(made);
+  };
+  const file = join(folder, 'flag.png');
+  writeFileSync(file, flag(255, 0));
+  await page.goto(`${server.url}/build`);
+  await page.getByRole('button', { name: 'New template' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
+  await page.getByRole('tab', { name: 'Shelf' }).click();
+  await page.getByRole('button', { name: 'Take flag.png onto the shelf' }).click();
+  await page.getByRole('button', { name: 'flag.png: more' }).click();
+  await page.getByRole('menuitem', { name: 'Put on the stage' }).click();
+  await page.getByRole('button', { name: 'Release…' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true }).click();
+  await expect(page.getByText('is released')).toBeVisible();
+  const give = (body: object) =>
+    fetch(`${server.url}/api/air/commands`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ channel: 'main', ...body }),
+    });
+  await give({ do: 'clear', all: true });
+  await expect.poll(async () => (await give({ do: 'take', template: 'New template' })).status).toBe(200);
+  const output = await context.newPage();
+  await output.setViewportSize({ width: 1100, height: 800 });
+  await output.goto(`${server.url}/out/main`);
+  const middle = async (): Promise<string> => {
+    const [red = 0, , blue = 0] = (await Picture.of(output)).at(900, 500);
+    return red > 200 ? 'red' : blue > 200 ? 'blue' : 'neither';
+  };
+  await expect.poll(middle, { timeout: 20_000 }).toBe('red');
+  // Half of a picture is none.
+  const blue = flag(0, 255);
+  writeFileSync(file, blue.subarray(0, blue.length - 20));
+  await output.waitForTimeout(1200);
+  expect(await middle()).toBe('red');
+  writeFileSync(file, blue);
+  const seen: string[] = [];
+  await expect
+    .poll(async () => {
+      seen.push(await middle());
+      return seen.at(-1);
+    })
+    .toBe('blue');
+  expect(seen).not.toContain('neither');
+  // The draft follows too, as a step that can be taken back; a page that comes anew shows the same.
+  await expect(page.getByLabel('Follows flag.png of the watched folder')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeEnabled();
+  await output.reload();
+  await expect.poll(middle, { timeout: 20_000 }).toBe('blue');
+  await output.close();
 });
 
 test('a feed that falls silent says since when, and is fresh again when it comes back', async ({ page }) => {

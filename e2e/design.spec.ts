@@ -465,48 +465,7 @@ test('parts go from one template to another; words are replaced over the show; e
 
 test('a video stands where its seconds say; without a camera the stand-in shows', async ({ page }) => {
   await blank(page);
-  // Red, then blue, recorded by the browser itself; again where a busy machine lost the end of it.
-  const base64 = await page.evaluate(async () => {
-    const canvas = document.createElement('canvas');
-    canvas.width = 320;
-    canvas.height = 180;
-    const context = canvas.getContext('2d', { willReadFrequently: true }) as CanvasRenderingContext2D;
-    const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
-    const record = async (): Promise<Blob> => {
-      const recorder = new MediaRecorder(canvas.captureStream(20), { mimeType: 'video/webm;codecs=vp8' });
-      const parts: Blob[] = [];
-      recorder.ondataavailable = (event) => parts.push(event.data);
-      const done = new Promise((resolve) => (recorder.onstop = resolve));
-      recorder.start();
-      for (const colour of ['#ff0000', '#0000ff']) {
-        for (let i = 0; i < 24; i += 1) {
-          context.fillStyle = colour;
-          context.fillRect(0, 0, 320, 180);
-          context.fillRect(i, 0, 1, 1);
-          await wait(60);
-        }
-      }
-      await wait(500);
-      recorder.stop();
-      await done;
-      return new Blob(parts);
-    };
-    const endsBlue = async (blob: Blob): Promise<boolean> => {
-      const video = document.createElement('video');
-      video.muted = true;
-      video.src = URL.createObjectURL(blob);
-      await new Promise((resolve) => (video.onloadeddata = resolve));
-      video.currentTime = 1e7;
-      await new Promise((resolve) => (video.onseeked = resolve));
-      context.drawImage(video, 0, 0);
-      return (context.getImageData(10, 10, 1, 1).data[2] ?? 0) > 200;
-    };
-    let blob = await record();
-    for (let i = 0; i < 4 && !(await endsBlue(blob)); i += 1) blob = await record();
-    const bytes = new Uint8Array(await blob.arrayBuffer());
-    return btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(''));
-  });
-  await drop(page, 'flag.webm', Buffer.from(base64, 'base64'));
+  await drop(page, 'flag.webm', readFileSync('e2e/fixtures/red-then-blue.webm'));
   await row(page, 'flag').waitFor();
   await setNumbers(page, { X: 600, Y: 300, W: 640, H: 360, Pace: 0, From: 0.1 });
   await expect.poll(async () => ((await pixel(page, 900, 450))[0] ?? 0) > 180).toBe(true);

@@ -35,10 +35,21 @@ describe('the command that reads files as the product does', () => {
       encoding: 'windows-1252',
       columns: [
         { name: 'Name', type: 'text' },
-        { name: 'Score', type: 'number' },
+        // A comma may part tenths or thousands.
+        { name: 'Score', type: 'text' },
       ],
       rows: [{ Name: 'Lúcia', Score: '9,5' }],
     });
+  });
+  test('reads XML, and applies a stylesheet as the server does', () => {
+    const { status, out } = read(
+      't.xml',
+      '<day><flight><team>Ox</team></flight><flight><team>Ida</team></flight></day>',
+    );
+    expect([status, (JSON.parse(out) as { rows: unknown }).rows]).toEqual([
+      0,
+      [{ team: 'Ox' }, { team: 'Ida' }],
+    ]);
   });
   test('takes a path, and ends with 1 and the place where that leads nowhere', () => {
     expect(JSON.parse(read('a.json', '{"wind":{"gust":21}}', '--path', '$.wind.gust').out)).toEqual({

@@ -169,6 +169,11 @@ export const serverMessageSchema = z.discriminatedUnion('type', [
     type: z.literal('data'),
     feeds: z.array(feedStatusSchema),
     faults: z.array(z.object({ key: z.string(), problems: z.array(problemSchema) })),
+    /** Pictures of the watched folder that have come or were saved anew, whole. */
+    pictures: z
+      .array(z.object({ path: z.string(), hash: z.string(), bytes: z.number().int() }))
+      .readonly()
+      .default([]),
   }),
   z.object({
     type: z.literal('events'),

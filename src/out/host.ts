@@ -19,8 +19,10 @@ export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
   const measure = canvasMeasure();
   /** Ids of what the server could not give. */
   const missing = new Set<string>();
+  /** What is drawn in the place of pictures that were saved anew. */
+  let pictures: Readonly<Record<string, string>> = {};
   const picture = async (asset: string): Promise<Blob | null> => {
-    const response = await fetch(`/api/assets/${asset}`);
+    const response = await fetch(`/api/assets/${pictures[asset] ?? asset}`);
     if (response.ok) missing.delete(asset);
     else missing.add(asset);
     return response.ok ? response.blob() : null;
@@ -73,6 +75,13 @@ export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
     releases,
     fonts,
     missing,
+    takePictures: (next: Readonly<Record<string, string>>): void => {
+      const before = pictures;
+      if (next === before) return;
+      pictures = next;
+      for (const asset of new Set([...Object.keys(before), ...Object.keys(next)]))
+        if (before[asset] !== next[asset]) renderer?.reload(asset);
+    },
     /** The canvas that is drawn on. */
     canvas: (): HTMLCanvasElement => renderer?.canvas ?? canvas,
     renderer: (): Renderer | null => renderer,

@@ -99,6 +99,7 @@ const client = new AirClient({
   local: () => (performance.timeOrigin + performance.now()) / 1000,
   onChange: () => {
     page.dataset['connected'] = String(client.isConnected);
+    host.takePictures(client.state.pictures);
     const channel = client.state.channels.find((c) => c.id === channelId);
     document.title = channel
       ? `${channel.name} · Jorvan output`

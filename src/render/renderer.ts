@@ -64,6 +64,8 @@ export interface Renderer {
   isWaiting(): boolean;
   /** Forgets drawn words and missing pictures, as after fonts or assets have come. */
   refresh(): void;
+  /** Fetches a picture anew, as after it was saved; what is drawn of it stands until it has come whole. */
+  reload(asset: string): void;
   dispose(): void;
 }
 
@@ -405,6 +407,7 @@ export function createRenderer(
       textures.forgetWords();
       textures.retryMissing();
     },
+    reload: (asset) => textures.reload(asset),
     dispose() {
       pool.dispose();
       moving.dispose();

@@ -103,7 +103,7 @@ export class Textures {
     const pictures = assets.map((asset) => this.picture(asset, Math.max(w, h) * scale));
     if (pictures.includes('coming')) return null;
     const key = `${own} ${scale} ${pictures
-      .map((picture) => (typeof picture === 'string' ? picture : picture.width))
+      .map((picture) => (typeof picture === 'string' ? picture : picture.texture.id))
       .join()}`;
     const kept = this.wordsKept.get(key);
     if (kept) {
@@ -158,6 +158,18 @@ export class Textures {
     return state ?? 'coming';
   }
 
+  /** Fetches a picture anew; what was there stands until it has come whole. */
+  reload(asset: string): void {
+    for (const key of this.coming.keys())
+      if (key === asset || key.startsWith(`${asset}@`)) this.coming.delete(key);
+    for (const key of [...this.picturesKept.keys()]) {
+      if (key !== asset && !key.startsWith(`${asset}@`)) continue;
+      this.coming.set(key, 'coming');
+      void this.fetch(asset, key, Number(key.split('@')[1] ?? largest));
+    }
+    this.onCome();
+  }
+
   /** Whether a picture is on its way. */
   get isWaiting(): boolean {
     for (const state of this.coming.values()) if (state === 'coming') return true;
@@ -185,7 +197,13 @@ export class Textures {
       const canvas = isVector ? await drawVector(blob, size) : await drawPixels(blob);
       const texture = newTexture(canvas, true);
       const bytes = canvas.width * canvas.height * 4;
-      this.picturesKept.set(isVector ? key : asset, {
+      const place = isVector ? key : asset;
+      const before = this.picturesKept.get(place);
+      if (before) {
+        before.value.texture.dispose();
+        this.pictureBytes -= before.bytes;
+      }
+      this.picturesKept.set(place, {
         value: { texture, width: canvas.width, height: canvas.height },
         bytes,
       });

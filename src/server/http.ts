@@ -25,6 +25,7 @@ import type { Troubles } from './trouble';
 import { dataRoutes } from './sources/routes';
 import type { Keys } from './sources/keys';
 import type { LiveData } from './sources/live-data';
+import type { PictureWatch } from './sources/picture-watch';
 import type { SourceHost } from './sources/source-host';
 
 export interface HttpParts {
@@ -45,6 +46,7 @@ export interface HttpParts {
   readonly sources: SourceHost;
   readonly live: LiveData;
   readonly keys: Keys;
+  readonly watch: PictureWatch;
   /** Starts what reads data, where it has not been yet. */
   readonly beginData: () => void;
   readonly control: ControlParts;

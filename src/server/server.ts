@@ -23,6 +23,8 @@ import { allowedFrom } from './sources/address';
 import { Keys } from './sources/keys';
 import { LiveData } from './sources/live-data';
 import type { Keeping } from './sources/feed-keeper';
+import { LivePictures } from './sources/live-pictures';
+import { PictureWatch } from './sources/picture-watch';
 import { SourceHost } from './sources/source-host';
 import { WorkerLine } from './sources/worker-line';
 import { Troubles } from './trouble';
@@ -175,8 +177,18 @@ async function startHeld(
     workers: options.workers,
     assetPath: store.assetPath,
     now,
-    onStatus: (feeds) => tellData({ feeds: [...feeds], faults: [] }),
+    onStatus: (feeds) => tellData({ feeds: [...feeds] }),
     onStale: (feed, isStale) => live.stale(feed, isStale),
+  });
+  const watch = new PictureWatch(options.folder, (picture) => {
+    tellData({ pictures: [picture] });
+    pictures.saved(picture);
+  });
+  const pictures = new LivePictures({
+    engine,
+    watch,
+    releaseOf: store.release,
+    addAsset: (id, bytes) => store.addAsset(id, bytes),
   });
   const line = (): WorkerLine => worker;
   const live = new LiveData({
@@ -188,7 +200,6 @@ async function startHeld(
     now,
     onFaults: (faults) =>
       tellData({
-        feeds: [],
         faults: faults.map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
       }),
   });
@@ -215,6 +226,7 @@ async function startHeld(
     if (hasData) return;
     hasData = true;
     sources.begin();
+    watch.begin();
     sources.connect(line);
     live.follow();
   };
@@ -261,6 +273,7 @@ async function startHeld(
     sources,
     live,
     keys,
+    watch,
     beginData,
   });
   const server = createServer(app);
@@ -274,6 +287,7 @@ async function startHeld(
     dataNow: () => ({
       feeds: sources.statuses(),
       faults: live.allFaults().map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
+      pictures: watch.list(),
     }),
     mixerNow: () => mixer.state,
   });
@@ -289,7 +303,10 @@ async function startHeld(
   listeners.add((steps) => stream.tell(steps));
   listeners.add(() => hasData && live.follow());
   listeners.add((steps) => {
-    if (steps.some(({ events }) => events.some(({ what }) => what === 'release'))) void need();
+    if (steps.some(({ events }) => events.some(({ what }) => what === 'release'))) {
+      void need();
+      pictures.follow();
+    }
   });
 
   const keeper = new ClockKeeper(disk, home);

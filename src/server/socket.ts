@@ -78,7 +78,7 @@ export interface HubParts {
   readonly now: () => number;
   /** What is wrong with the server, and what it has lost. */
   readonly troubleNow?: () => Omit<Extract<ServerMessage, { type: 'trouble' }>, 'type'>;
-  readonly dataNow?: () => Pick<Extract<ServerMessage, { type: 'data' }>, 'feeds' | 'faults'>;
+  readonly dataNow?: () => Omit<Extract<ServerMessage, { type: 'data' }>, 'type'>;
   readonly mixerNow?: () => Mixer | null;
 }
 
@@ -307,7 +307,7 @@ export function socketHub(server: Server, parts: HubParts) {
       say(peer, { type: 'trouble', ...trouble });
     if (message.role !== 'operator') return;
     say(peer, { type: 'present', present: [...told.values()] });
-    say(peer, { type: 'data', ...(parts.dataNow?.() ?? { feeds: [], faults: [] }) });
+    say(peer, { type: 'data', ...(parts.dataNow?.() ?? { feeds: [], faults: [], pictures: [] }) });
     say(peer, { type: 'mixer', mixer: parts.mixerNow?.() ?? null });
   }
 
@@ -400,9 +400,9 @@ export function socketHub(server: Server, parts: HubParts) {
         for (const peer of peers) if (peer.present && peer.wantsEvents) sayText(peer, told);
       }
     },
-    /** Tells operators how sources and what they feed are doing. */
-    tellData(data: Pick<Extract<ServerMessage, { type: 'data' }>, 'feeds' | 'faults'>): void {
-      tellPeople({ type: 'data', ...data });
+    /** Tells operators how sources and what they feed are doing, and which pictures were saved. */
+    tellData(data: Partial<Omit<Extract<ServerMessage, { type: 'data' }>, 'type'>>): void {
+      tellPeople({ type: 'data', feeds: [], faults: [], pictures: [], ...data });
     },
     /** Tells everyone what is wrong with the server, and what it has lost. */
     tellTrouble(): void {

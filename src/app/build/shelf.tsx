@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { FolderPlus, MoreHorizontal, Plus } from 'lucide-react';
+import { FolderPlus, FolderSync, MoreHorizontal, Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useMemo, useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { toast } from 'sonner';
@@ -20,6 +20,7 @@ import { useDraft } from '../state/draft-store';
 import { Button, IconButton, NameField, SelectField } from '../ui';
 import { assetDragType, bringFiles, placeAsset } from './actions';
 import { templateNow } from './build-store';
+import { WatchedList } from './watched-list';
 
 const rowHeight = 58;
 const everything = '*';
@@ -170,7 +171,16 @@ export function Shelf({ show }: { show: Show }) {
                   className="min-w-0 flex-1"
                   title={`${asset.name}\n${facts(asset)} · ${sizeWords(asset.bytes)}\n${usedIn(uses.get(asset.id) ?? { templates: [], cards: 0 })}`}
                 >
-                  <span className="block truncate">{asset.name}</span>
+                  <span className="flex items-center gap-1">
+                    <span className="truncate">{asset.name}</span>
+                    {asset.watched && (
+                      <FolderSync
+                        size={12}
+                        className="shrink-0 text-tide"
+                        aria-label={`Follows ${asset.watched.path} of the watched folder`}
+                      />
+                    )}
+                  </span>
                   <span className="number block truncate text-xs leading-4 text-ink-2">{facts(asset)}</span>
                   <span className="block truncate text-xs leading-4 text-ink-3">
                     {usedIn(uses.get(asset.id) ?? { templates: [], cards: 0 })}
@@ -182,6 +192,7 @@ export function Shelf({ show }: { show: Show }) {
           })}
         </ul>
       </div>
+      <WatchedList show={show} search={search} folder={into} />
     </div>
   );
 }

@@ -30,7 +30,7 @@ import { DeleteDataDialog } from './delete-data-dialog';
 import { EntryForm } from './entry-form';
 import { TableGrid } from './table-grid';
 
-const collator = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
+const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
 /** The rows that are seen: those with the words in them, by a column where one sorts. The table stays as it is. */
 function rowsSeen(

@@ -13,6 +13,7 @@ import {
   type View,
 } from '../../render';
 import { standInCamera } from '../../standins';
+import { useAir } from '../state/air-store';
 import { assetBlob } from '../state/assets';
 
 /** Counts the times that fonts have come, so that what was measured without them is measured again. */
@@ -74,6 +75,17 @@ let drawMs = 0;
 
 let lastTry = -Infinity;
 
+/** The bytes of a picture as it is drawn: of one that was saved anew since its release, the new ones. */
+const drawnBlob = (asset: string): Promise<Blob | null> =>
+  assetBlob(useAir.getState().state.pictures[asset] ?? asset);
+
+useAir.subscribe((now, before) => {
+  const [next, was] = [now.state.pictures, before.state.pictures];
+  if (next === was) return;
+  for (const asset of new Set([...Object.keys(next), ...Object.keys(was)]))
+    if (next[asset] !== was[asset]) renderer?.reload(asset);
+});
+
 /** The surface, made when first needed; null where the browser gives none. It is tried again now and then. */
 function surface(): Renderer | null {
   if (renderer || performance.now() - lastTry < retryMs) return renderer;
@@ -82,7 +94,7 @@ function surface(): Renderer | null {
   try {
     renderer = createRenderer(
       canvas,
-      assetBlob,
+      drawnBlob,
       () => {
         for (const monitor of monitors) monitor.isStale = true;
       },

@@ -57,12 +57,20 @@ export const releases = new ReleaseShelf(
   () => useAir.setState((store) => ({ arrivals: store.arrivals + 1 })),
 );
 
+/** A picture of the watched folder: where it lies, and the hash of what it holds. */
+export interface WatchedPicture {
+  readonly path: string;
+  readonly hash: string;
+  readonly bytes: number;
+}
 export interface Fault {
   readonly key: string;
   readonly problems: readonly Problem[];
 }
 /** Told when sources or what they feed change their state. */
-export const dataListeners = new Set<(feeds: readonly FeedStatus[], faults: readonly Fault[]) => void>();
+export const dataListeners = new Set<
+  (feeds: readonly FeedStatus[], faults: readonly Fault[], pictures: readonly WatchedPicture[]) => void
+>();
 
 const keyName = 'jorvan.key';
 /** A link that brings its key: `#key=…`, taken out of the address at once. */
@@ -124,8 +132,8 @@ export function air(): AirClient {
       const { state, isConnected, hasState, present, refusal, id, may, mixer, troubles } = opened;
       useAir.setState({ state, isConnected, hasState, present, refusal, id, may, mixer, troubles });
     },
-    onData: ({ feeds, faults }) => {
-      for (const listener of dataListeners) listener(feeds, faults);
+    onData: ({ feeds, faults, pictures }) => {
+      for (const listener of dataListeners) listener(feeds, faults, pictures);
     },
     onEvents: (events) => {
       for (const listener of eventListeners) listener(events);

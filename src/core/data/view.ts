@@ -41,7 +41,7 @@ function comparable(than: string, type: 'number' | 'duration' | 'time' | 'date')
 }
 
 /** Orders cells: numbers as numbers, words as people sort them, what is empty last whichever way. */
-const words = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
+const words = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 function compare(a: Cell, b: Cell, down: boolean): number {
   const noA = a === null || a === '';
   const noB = b === null || b === '';

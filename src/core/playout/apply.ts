@@ -42,6 +42,7 @@ export const emptyAir = (): AirState => ({
   aired: {},
   due: [],
   dayOffset: 0,
+  pictures: {},
 });
 
 /** Seconds by which what falls due is carried out early, so that every output knows of it before its frame. */
@@ -205,6 +206,9 @@ function firstDue(state: AirState): FirstDue | null {
 /** When the next thing happens by itself, in air clock seconds; Infinity where nothing does. */
 export const nextDueTime = (state: AirState): number => firstDue(state)?.at ?? Infinity;
 
+/** Pictures that were saved anew and are remembered; of more the oldest are as they were released. */
+const mostPictures = 500;
+
 function carryOut(work: Work, command: Exclude<Command, { do: 'tick' }>): void {
   switch (command.do) {
     case 'release':
@@ -214,6 +218,15 @@ function carryOut(work: Work, command: Exclude<Command, { do: 'tick' }>): void {
         return refuse('no-target', 'Only the server can say what its clock shows.', 'dayOffset');
       work.state.dayOffset = command.dayOffset;
       return;
+    case 'picture': {
+      const { asset, becomes } = command;
+      const all = work.state.pictures;
+      delete all[asset];
+      if (becomes !== asset) all[asset] = becomes;
+      for (const old of Object.keys(all).slice(0, Math.max(0, Object.keys(all).length - mostPictures)))
+        delete all[old];
+      return;
+    }
     case 'keep':
       return keep(work, command);
     case 'note':

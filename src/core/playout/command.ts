@@ -289,6 +289,8 @@ export const commandSchema = z.discriminatedUnion('do', [
   }),
   /** Carries out what has fallen due; given by the server alone. */
   z.strictObject({ do: z.literal('tick'), lives, ...meta }),
+  /** A picture of the watched folder was saved anew; given by the server alone, once it has it whole. */
+  z.strictObject({ do: z.literal('picture'), asset: assetIdSchema, becomes: assetIdSchema, ...meta }),
   /** The time of day follows the machine's clock at once. The air clock, and with it what is up, goes on as it was. */
   z.strictObject({
     do: z.literal('clock'),
@@ -305,7 +307,7 @@ export const commandSchema = z.discriminatedUnion('do', [
   }),
 ]);
 /** Given by the server alone. */
-export const innerCommands: ReadonlySet<string> = new Set(['data', 'tick']);
+export const innerCommands: ReadonlySet<string> = new Set(['data', 'tick', 'picture']);
 
 /** The commands that operators and outside control give: all but what data and the clock bring. */
 export const outsideCommandSchema = z.discriminatedUnion(

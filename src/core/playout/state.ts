@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  assetIdSchema,
   cardSchema,
   channelSchema,
   fieldValueSchema,
@@ -157,6 +158,8 @@ export const airStateSchema = z.object({
   due: z.array(dueSchema).default([]),
   /** What the time of day is ahead of the air clock, in seconds: the air clock never jumps, the time of day may. */
   dayOffset: z.number().default(0),
+  /** Pictures of releases that were saved anew since: by their id what is drawn in their place. */
+  pictures: z.record(assetIdSchema, assetIdSchema).default({}),
 });
 export type AirState = z.infer<typeof airStateSchema>;
 

@@ -29,6 +29,8 @@ export const assetSchema = z.object({
   seconds: z.number().min(0),
   /** The family a font file is known by; empty for all else. */
   family: z.string().max(100),
+  /** The picture of the watched folder that it follows: by its path, and the hash of what that held. */
+  watched: z.object({ path: z.string().min(1).max(500), hash: assetIdSchema }).nullable(),
 });
 export type Asset = z.infer<typeof assetSchema>;
 
@@ -58,6 +60,7 @@ export const newAsset = (given: Pick<Asset, 'id' | 'name' | 'type' | 'bytes'> & 
   height: 0,
   alpha: given.type !== 'image/jpeg',
   seconds: 0,
+  watched: null,
   family: '',
   ...given,
 });

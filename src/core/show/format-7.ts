@@ -1,7 +1,8 @@
 import { usualCare } from '../source';
 
 // From format 6 to 7: sources say after which time they are stale, what happens then, and how
-// many rows may be gone at once; clocks know time zones by their names.
+// many rows may be gone at once; clocks know time zones by their names;
+// pictures may follow a file of the watched folder.
 
 type Json = Record<string, unknown>;
 
@@ -42,8 +43,17 @@ export const templatesToFormat7 = (templates: unknown): unknown =>
       )
     : templates;
 
+/** The assets of a show or a release: pictures may follow a file of the watched folder. Those of format 7 stay as they are. */
+export const assetsToFormat7 = (assets: unknown): unknown =>
+  typeof assets === 'object' && assets !== null
+    ? Object.fromEntries(
+        Object.entries(assets).map(([id, asset]) => [id, { watched: null, ...(asset as Json) }]),
+      )
+    : assets;
+
 export const toFormat7 = (document: Json): Json => ({
   ...document,
   templates: templatesToFormat7(document['templates']),
   sources: sourcesToFormat7(document['sources']),
+  assets: assetsToFormat7(document['assets']),
 });

@@ -94,7 +94,7 @@ export * from './view';
 export { noChecks, type Checks, type ColumnType } from './column/base';
 export { acceptCell, checkCell, columnKinds, newColumn, showCell, type Column } from './column/registry';
 export * from './asset';
-export { notAnAsset, sniffAsset } from './sniff';
+export { isWholePicture, notAnAsset, sniffAsset } from './sniff';
 export * from './show';
 export { assetsOfTemplate, fontFiles, maskProblem, showReferences, templateReferences } from './references';
 export { migrations, openDocument, type Migration } from './migrations';

@@ -8,7 +8,7 @@ import { templatesToFormat3 } from './format-3';
 import { templatesToFormat4 } from './format-4';
 import { rundownsOf, templatesToFormat5 } from './format-5';
 import { templatesToFormat6 } from './format-6';
-import { sourcesToFormat7, templatesToFormat7 } from './format-7';
+import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
 import { assetsOfTemplate, fontFiles } from './references';
@@ -45,6 +45,7 @@ export const openRelease = (value: unknown): Release =>
           views: {},
           pads: [],
           ...rundownsOf(value as Record<string, unknown>),
+          assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
           templates: templatesToFormat7(
             templatesToFormat6(templatesToFormat5(templatesToFormat4(templatesToFormat3(value.templates)))),

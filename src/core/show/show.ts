@@ -64,7 +64,7 @@ export const usualLanes = (): Show['channels'][number]['lanes'] => [
 ];
 
 export const templatesByName = (show: Pick<Show, 'templates'>): Show['templates'][string][] =>
-  Object.values(show.templates).sort((a, b) => a.name.localeCompare(b.name));
+  Object.values(show.templates).sort((a, b) => a.name.localeCompare(b.name, 'en'));
 
 const indexes = new WeakMap<object, Map<number, Card>>();
 

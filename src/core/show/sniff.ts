@@ -33,6 +33,36 @@ export function sniffAsset(bytes: Uint8Array): AssetType | null {
   return /^<svg[\s>]/.test(bare) ? 'image/svg+xml' : null;
 }
 
+const endsWith = (bytes: Uint8Array, ...signature: number[]): boolean =>
+  signature.every((value, i) => bytes[bytes.length - signature.length + i] === value);
+
+/** Whether a picture closes as its writer closes it; one that is still being written, or was cut, does not. */
+export function isWholePicture(bytes: Uint8Array, type: AssetType): boolean {
+  switch (type) {
+    case 'image/png':
+      // The chunk IEND with its checksum (ISO 15948, 11.2.5).
+      return endsWith(bytes, 0x49, 0x45, 0x4e, 0x44, 0xae, 0x42, 0x60, 0x82);
+    case 'image/jpeg': {
+      // The marker EOI (ISO 10918-1, B.2.1); some cameras write a little behind it.
+      for (let i = bytes.length - 2; i > Math.max(0, bytes.length - 4096); i -= 1)
+        if (bytes[i] === 0xff && bytes[i + 1] === 0xd9) return true;
+      return false;
+    }
+    case 'image/webp':
+      // The size of the RIFF chunk, which is padded to an even number (RFC 9649, 2.4).
+      return (
+        bytes.length >= 12 &&
+        new DataView(bytes.buffer, bytes.byteOffset).getUint32(4, true) + 8 <= bytes.length
+      );
+    case 'image/gif':
+      return endsWith(bytes, 0x3b);
+    case 'image/svg+xml':
+      return /<\/(\w+:)?svg\s*>\s*(<!--[\s\S]*?-->\s*)*$/.test(new TextDecoder().decode(bytes));
+    default:
+      return false;
+  }
+}
+
 /** Why a file is not taken. */
 export function notAnAsset(name: string, bytes: Uint8Array): Problem {
   const what =

@@ -5,6 +5,7 @@ import { problem, type Problem } from '../../core/problem';
 import { sourceSchema, standInStreams, type StandInStream } from '../../core/source';
 import type { Keys } from './keys';
 import type { LiveData } from './live-data';
+import type { PictureWatch } from './picture-watch';
 import type { SourceHost } from './source-host';
 
 const query = z.object({
@@ -21,7 +22,17 @@ const steering = z.object({
 
 /** Everything of data that browsers and outside control ask of the server, below /api/data. */
 export function dataRoutes(
-  { sources, live, keys }: { readonly sources: SourceHost; readonly live: LiveData; readonly keys: Keys },
+  {
+    sources,
+    live,
+    keys,
+    watch,
+  }: {
+    readonly sources: SourceHost;
+    readonly live: LiveData;
+    readonly keys: Keys;
+    readonly watch: PictureWatch;
+  },
   controls: (request: Request, response: Response, next: NextFunction) => void,
   fail: (response: Response, wrong: Problem) => void,
 ): Router {
@@ -44,6 +55,22 @@ export function dataRoutes(
 
   router.get('/folder', controls, async (_request, response) => {
     response.json(await sources.files());
+  });
+  router.get('/pictures', controls, (_request, response) => {
+    response.json(watch.list());
+  });
+  // As bytes and nothing else: vector art is not to be opened from here.
+  router.get('/pictures/bytes', controls, async (request, response) => {
+    const bytes = await watch.bytes(String(request.query['path']), String(request.query['hash']));
+    if (!bytes)
+      return fail(
+        response,
+        problem('not-found', 'That picture is not in the watched folder any more.', 'path'),
+      );
+    response
+      .setHeader('content-disposition', 'attachment')
+      .type('application/octet-stream')
+      .send(Buffer.from(bytes));
   });
   router.post('/sources', controls, json, (request, response) => {
     const list = read(z.array(sourceSchema).max(500), request, response);

@@ -239,7 +239,7 @@ export class SourceHost {
       if (at?.isFile())
         found.push({ path: name.split(sep).join('/'), bytes: at.size, changed: at.mtimeMs / 1000 });
     }
-    return found.sort((a, b) => a.path.localeCompare(b.path));
+    return found.sort((a, b) => a.path.localeCompare(b.path, 'en'));
   }
 
   databases = async (): Promise<string[]> => {

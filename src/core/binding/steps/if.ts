@@ -37,7 +37,7 @@ export function stands(value: Value, test: Test, than: Value): boolean {
   }
 }
 
-const words = new Intl.Collator(undefined, { numeric: true });
+const words = new Intl.Collator('en', { numeric: true });
 
 function standsInOrder(
   value: Value,

@@ -11,7 +11,7 @@ const schema = z.object({
 const compare = (a: Value, b: Value): number =>
   typeof a === 'number' && typeof b === 'number'
     ? a - b
-    : valueText(a).localeCompare(valueText(b), undefined, { numeric: true });
+    : valueText(a).localeCompare(valueText(b), 'en', { numeric: true });
 
 /** A list in another order, each value once where that is wanted. What is empty comes last. */
 export const order: StepKind<z.infer<typeof schema>> = {
