@@ -14,7 +14,7 @@ import {
 } from '../src/core/binding';
 import { Resolver, tableRowset, viewRows } from '../src/core/data';
 import { newColumn, newTable, newTemplate, newView } from '../src/core/show';
-import { formats, readBytes } from '../src/core/source';
+import { formats, newSource, readBytes } from '../src/core/source';
 import { openBrowser } from './running';
 
 const median = (times: number[]): number => times.sort((a, b) => a - b)[times.length >> 1] ?? 0;
@@ -34,6 +34,9 @@ async function reading(): Promise<Record<string, number>> {
   const csv = new TextEncoder().encode(
     `${Array.from({ length: 10 }, (_, i) => `Column ${i}`).join(',')}\n${Array.from({ length: 100_000 }, (_, r) => line(r)).join('\n')}\n`,
   );
+  const xml = new TextEncoder().encode(
+    `<day>${Array.from({ length: 9000 }, (_, r) => `<flight at="14:${r % 60}" n="${r}"><team>Team ${r}</team><score>${(r * 7) % 100}.${r % 10}</score><club>Skerry</club></flight>`).join('')}</day>`,
+  );
   const book = new Excel.Workbook();
   const sheet = book.addWorksheet('S');
   for (let r = 0; r < 10_000; r += 1)
@@ -41,6 +44,7 @@ async function reading(): Promise<Record<string, number>> {
   const xlsx = new Uint8Array(await book.xlsx.writeBuffer());
   return {
     'data.csv.1Mcells.ms': await timed(3, () => readBytes(csv, 'a.csv', null)),
+    'data.xml.1MB.ms': await timed(3, () => readBytes(xml, 'a.xml', null)),
     'data.xlsx.100kcells.ms': await timed(3, () => readBytes(xlsx, 'a.xlsx', formats.xlsx.plain)),
   };
 }
@@ -131,8 +135,8 @@ async function resolving(): Promise<Record<string, number>> {
   };
 }
 
-/** From the end of a save to the frame of an output page that has the new words in it. */
-async function fileToAir(): Promise<Record<string, number>> {
+/** From the end of a save to the frame of an output page that has the new words in it; also beside a source without end. */
+async function fileToAir(besideEndless: boolean): Promise<Record<string, number>> {
   const home = mkdtempSync(join(tmpdir(), 'jorvan-bench-'));
   const folder = mkdtempSync(join(tmpdir(), 'jorvan-bench-folder-'));
   const save = (n: number): void =>
@@ -159,6 +163,26 @@ async function fileToAir(): Promise<Record<string, number>> {
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ do: 'take', channel: 'main', number: '601' }),
   });
+  let endless: ReturnType<typeof setInterval> | null = null;
+  if (besideEndless) {
+    writeFileSync(join(folder, 'endless.json'), '{"a": 1}');
+    const read = { ...formats.json.plain, query: '($f := function($n) { $f($n + 1) }; $f(1))' };
+    const draft = newSource('draft', 'Draft', { kind: 'folder', path: 'endless.json', read: read as never });
+    const json = { method: 'POST', headers: { 'content-type': 'application/json' } };
+    const opened = await fetch(`http://localhost:${port}/api/data/sources`, {
+      ...json,
+      body: JSON.stringify([draft]),
+    });
+    const { feed } = ((await opened.json()) as Record<string, { feed: string }>)['draft'] ?? { feed: '' };
+    // As soon as it is ended it begins again.
+    endless = setInterval(
+      () =>
+        void fetch(`http://localhost:${port}/api/data/sources/${feed}/again`, { method: 'POST' }).catch(
+          () => undefined,
+        ),
+      1000,
+    );
+  }
   await page.waitForTimeout(3000);
   const times: number[] = [];
   for (let n = 1; n <= 40; n += 1) {
@@ -175,19 +199,21 @@ async function fileToAir(): Promise<Record<string, number>> {
     times.push((await shown) - saved);
     await page.waitForTimeout(900);
   }
+  if (endless) clearInterval(endless);
   await browser.close();
   server.kill('SIGKILL');
   rmSync(home, { recursive: true, force: true });
   rmSync(folder, { recursive: true, force: true });
   times.sort((a, b) => a - b);
-  return {
-    'data.file.to.air.ms': times[Math.floor(times.length * 0.95)] ?? 0,
-    'data.file.to.air.p50.ms': times[times.length >> 1] ?? 0,
-  };
+  const [p95, p50] = [times[Math.floor(times.length * 0.95)] ?? 0, times[times.length >> 1] ?? 0];
+  return besideEndless
+    ? { 'data.source.isolation.ms': p95, 'data.source.isolation.p50.ms': p50 }
+    : { 'data.file.to.air.ms': p95, 'data.file.to.air.p50.ms': p50 };
 }
 
 export const dataFigures = async (): Promise<Record<string, number>> => ({
   ...(await reading()),
   ...(await resolving()),
-  ...(await fileToAir()),
+  ...(await fileToAir(false)),
+  ...(await fileToAir(true)),
 });

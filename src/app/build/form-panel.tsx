@@ -1,4 +1,5 @@
 import type { Extreme } from '../../core/data';
+import { rowWords } from '../../core/data';
 import type { Show, Template, Values } from '../../core/show';
 import { Button, SelectField } from '../ui';
 import { CardForm } from '../card-form/card-form';
@@ -23,7 +24,7 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
     ...Object.values(show.tables).flatMap((table) =>
       table.rows.slice(0, 100).map((row) => ({
         value: `row ${table.id} ${row.id}`,
-        label: `${table.name}: ${row.cells[table.columns[0]?.id ?? ''] ?? ''}`,
+        label: `${table.name}: ${rowWords(show.tables, table, row)}`,
       })),
     ),
   ];

@@ -9,6 +9,7 @@ import {
   fillDown,
   pasteCells,
   replaceRows,
+  rowWords,
   sameName,
   tableProblems,
   tableToCells,
@@ -156,6 +157,18 @@ describe('cells out and in again', () => {
       rows: [{ id: 'r0', cells: { a: '=1+1', b: '5' } }],
     });
   });
+});
+
+test('a row is called by words where it is chosen from a list, never by a number alone', () => {
+  const people = newTable('p', 'People', {
+    columns: [newColumn('no', 'No', 'number'), newColumn('n', 'Name')],
+    rows: [
+      { id: '1', cells: { no: '7', n: 'Ida' } },
+      { id: '2', cells: { no: '8' } },
+    ],
+  });
+  const tables = { p: people };
+  expect(people.rows.map((row) => rowWords(tables, people, row))).toEqual(['7 · Ida', '8']);
 });
 
 test('what is wrong is found where it is', () => {

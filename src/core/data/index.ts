@@ -8,6 +8,7 @@ export {
   pickedRow,
   pickersOf,
   rowPlaces,
+  rowWords,
   sentText,
   shownText,
   tableRowset,

@@ -64,6 +64,18 @@ export function shownText(tables: Tables, table: Table, row: Row, column: Column
   return showCell(column, text);
 }
 
+/** What a row is called where it is chosen from a list: its first cells, up to one that has letters in it. */
+export function rowWords(tables: Tables, table: Table, row: Row): string {
+  const words: string[] = [];
+  for (const column of table.columns) {
+    const text = shownText(tables, table, row, column);
+    if (text === '') continue;
+    words.push(text);
+    if (/\p{L}/u.test(text) || words.length === 3) break;
+  }
+  return words.join(' · ');
+}
+
 /** The column that a pick or a follower takes its words from in the end. */
 export function followedColumn(tables: Tables, table: Table, column: Column, depth = 0): Column | null {
   if (depth > deepest) return null;

@@ -16,6 +16,7 @@ import {
 } from '../../core/source';
 import type { ReadCheck } from '../../core/data';
 import { insideOf, openProblem } from './inside';
+import { quietWhileWrittenMs } from './stillness';
 import { transform } from './transform';
 
 export interface ReadJob {
@@ -26,8 +27,8 @@ export interface ReadJob {
   readonly name: string;
   readonly format: Format | null;
   readonly from: { readonly bytes: Uint8Array } | { readonly root: string; readonly path: string };
-  /** Of what was read last: its hash, and whether it ended with a line. */
-  readonly was: { readonly hash: string; readonly endsLine: boolean };
+  /** Of what was read last: its hash, whether it ended with a line, and how many bytes it had. */
+  readonly was: { readonly hash: string; readonly endsLine: boolean; readonly bytes: number };
   /** How long a file must have stood still. */
   readonly quietMs: number;
   readonly check: ReadCheck;
@@ -71,6 +72,8 @@ const halfWritten = new Set([
   'no-rows',
 ]);
 
+const muchSmaller = 0.8;
+
 interface Whole {
   readonly bytes: Uint8Array;
   /** Whether nobody has written to it since, and for as long as it must stand still. */
@@ -78,7 +81,12 @@ interface Whole {
 }
 
 /** The file whole, or null while someone is writing it. */
-async function whole(root: string, path: string, quietMs: number): Promise<Whole | Problem | null> {
+async function whole(
+  root: string,
+  path: string,
+  usualMs: number,
+  wasBytes: number,
+): Promise<Whole | Problem | null> {
   try {
     const found = await insideOf(root, path);
     if ('problem' in found) return found.problem;
@@ -86,6 +94,8 @@ async function whole(root: string, path: string, quietMs: number): Promise<Whole
     const before = await stat(full);
     const oversize = sizeProblem(before.size, path);
     if (oversize) return oversize;
+    // One that has become much smaller may just be being written anew from its start.
+    const quietMs = before.size < wasBytes * muchSmaller ? Math.max(usualMs, quietWhileWrittenMs) : usualMs;
     const bytes = await readFile(full);
     const stands = async (): Promise<boolean> => {
       const after = await stat(full);
@@ -128,10 +138,11 @@ async function read(job: ReadJob): Promise<ReadDone> {
   const found =
     'bytes' in job.from
       ? { bytes: job.from.bytes, stands: () => Promise.resolve(true) }
-      : await whole(job.from.root, job.from.path, job.quietMs);
+      : await whole(job.from.root, job.from.path, job.quietMs, job.was.bytes);
   if (found === null) return beingWritten();
   if ('code' in found) return done(found, found.code === 'no-file' || found.code === 'in-use');
   const { bytes } = found;
+  const { length } = bytes;
   const hash = createHash('sha1').update(bytes).digest('hex');
   if (job.was.hash === hash) return done(null);
   const result = await readBytes(bytes, job.name, job.format, { transform });
@@ -167,7 +178,7 @@ async function read(job: ReadJob): Promise<ReadDone> {
     );
   const { feed, job: number, name, check } = job;
   toData?.postMessage({ feed, job: number, name, read: result.read, check } satisfies Handed);
-  return { ...done(null, false, { hash, endsLine: !breaksOff }), isHanded: true };
+  return { ...done(null, false, { hash, endsLine: !breaksOff, bytes: length }), isHanded: true };
 }
 
 /** What comes from a browser is checked here as well: the engine itself knows ways out of its file. */

@@ -15,6 +15,7 @@ import type { QueryDone, QueryJob } from './query.worker';
 import type { Keeping } from './feed-keeper';
 import type { ReadDone, ReadJob, TransformJob } from './reader.worker';
 import type { WorkerLine } from './worker-line';
+import { quietMs, quietWhileWrittenMs } from './stillness';
 import { WorkerPool } from './worker-pool';
 
 interface Feed {
@@ -50,11 +51,10 @@ const lookMs = 100;
 const longestBackoffS = 60;
 /** A file that breaks off is looked at again so many times before that is told. */
 const secondLooks = 8;
+const nothingRead: ReadJob['was'] = { hash: '', endsLine: false, bytes: 0 };
 const nothingNeeded: Needs = { columns: [], fields: [] };
-/** A file that was saved once has stood still after this; one that is written bit by bit, only after the other. */
-const quietMs = 30;
-const quietWhileWrittenMs = 500;
-const writtenWithinMs = 1500;
+/** Saves that come so close together are one file being written. */
+const writtenWithinMs = 400;
 const readers = 3;
 const longestReadMs = 20_000;
 const longestQueryMs = 10_000;
@@ -138,7 +138,7 @@ export class SourceHost {
     this.readers.warm();
     for (const worker of this.readers.running) this.join(worker);
     for (const feed of this.feeds.values()) {
-      feed.was = { hash: '', endsLine: false };
+      feed.was = nothingRead;
       if (feed.status.version > 0) this.look(feed);
       if (feed.status.state === 'stale') this.options.onStale(feed.id, true);
     }
@@ -322,7 +322,7 @@ export class SourceHost {
       source,
       needs,
       newAt: null,
-      was: { hash: '', endsLine: false },
+      was: nothingRead,
       isAccepted: false,
       saves: [],
       status: {

@@ -83,6 +83,16 @@ function repeating(root: XmlNode): Offer[] {
   return found;
 }
 
+/** The elements at a path of names from the root. */
+const byNames = (root: XmlNode, path: string): XmlNode[] =>
+  path
+    .split('/')
+    .slice(2)
+    .reduce(
+      (nodes, step) => nodes.flatMap((node) => elementsOf(node).filter((child) => child.nodeName === step)),
+      [root],
+    );
+
 function flatten(node: XmlNode, into: Map<string, string>, prefix: string, depth: number): void {
   for (const attribute of node.attributes ?? []) {
     if (!attribute.name.startsWith('xmlns')) into.set(`${prefix}@${attribute.name}`, attribute.value);
@@ -227,7 +237,9 @@ export async function readXml(
     options.namespaces[prefix] ??
     declared[prefix] ??
     (prefix === '' && !root.nodeName.includes(':') ? root.namespaceURI : null);
-  const nodes = await evaluatePath(document, path, resolve, name);
+  // The first list by itself is the one that was found.
+  const nodes =
+    options.path.trim() === '' ? byNames(root, path) : await evaluatePath(document, path, resolve, name);
   if (nodes.length === 0)
     refuse(
       'path-not-found',
