@@ -256,7 +256,8 @@ test('a picture of the watched folder stands on the shelf, and is new in Build a
   };
   const file = join(folder, 'flag.png');
   writeFileSync(file, flag(255, 0));
-  await page.goto(`${server.url}/build`);
+  await page.goto(`${server.url}/build/bug`);
+  await expect(page.getByLabel('Name of the template')).toHaveValue('Bug with clock');
   await page.getByRole('button', { name: 'New template' }).click();
   await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
   await page.getByRole('tab', { name: 'Shelf' }).click();

@@ -22,7 +22,10 @@ export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
   /** What is drawn in the place of pictures that were saved anew. */
   let pictures: Readonly<Record<string, string>> = {};
   const picture = async (asset: string): Promise<Blob | null> => {
-    const response = await fetch(`/api/assets/${pictures[asset] ?? asset}`);
+    const own = pictures[asset];
+    let response = await fetch(`/api/assets/${own ?? asset}`);
+    // What was released is better than a hole where what was saved since is gone.
+    if (!response.ok && own !== undefined) response = await fetch(`/api/assets/${asset}`);
     if (response.ok) missing.delete(asset);
     else missing.add(asset);
     return response.ok ? response.blob() : null;

@@ -37,7 +37,6 @@ const isLively = (text: string): boolean =>
 export class PictureWatch {
   private readonly seen = new Map<string, Seen>();
   private timer: NodeJS.Timeout | null = null;
-  private isLooking = false;
 
   constructor(
     private readonly folder: string,
@@ -45,12 +44,22 @@ export class PictureWatch {
   ) {}
 
   begin(): void {
-    this.timer = setInterval(() => void this.look(), lookMs);
-    this.timer.unref();
+    const next = (ms: number): void => {
+      this.timer = setTimeout(() => {
+        const since = performance.now();
+        // A folder that takes long to look at is looked at less often: at most a tenth of the time goes to it.
+        void this.look()
+          .catch(() => undefined)
+          .then(() => this.timer && next(Math.max(lookMs, (performance.now() - since) * 10)));
+      }, ms);
+      this.timer.unref();
+    };
+    next(lookMs);
   }
 
   close(): void {
-    if (this.timer) clearInterval(this.timer);
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
   }
 
   list = (): WatchedPicture[] => [...this.seen.values()].flatMap(({ picture }) => picture ?? []);
@@ -64,20 +73,14 @@ export class PictureWatch {
   }
 
   private async look(): Promise<void> {
-    if (this.isLooking) return;
-    this.isLooking = true;
-    try {
-      const names = await readdir(this.folder, { recursive: true }).catch(() => [] as string[]);
-      const paths = names
-        .filter(isNamed)
-        .slice(0, mostPictures)
-        .map((name) => name.split(sep).join('/'));
-      for (const path of paths) await this.lookAt(path);
-      const there = new Set(paths);
-      for (const path of this.seen.keys()) if (!there.has(path)) this.seen.delete(path);
-    } finally {
-      this.isLooking = false;
-    }
+    const names = await readdir(this.folder, { recursive: true }).catch(() => [] as string[]);
+    const paths = names
+      .filter(isNamed)
+      .slice(0, mostPictures)
+      .map((name) => name.split(sep).join('/'));
+    for (const path of paths) await this.lookAt(path);
+    const there = new Set(paths);
+    for (const path of this.seen.keys()) if (!there.has(path)) this.seen.delete(path);
   }
 
   private async lookAt(path: string): Promise<void> {

@@ -135,7 +135,8 @@ export class WorkerPool {
     void worker?.terminate();
     job?.fail(why);
     if (this.isClosed) return;
-    slot.worker = this.start(slot);
+    // One that ends without a question would end again: it is started with the next.
+    if (job) slot.worker = this.start(slot);
     this.next();
   }
 }
