@@ -141,9 +141,6 @@ export function FillPanel(props: {
           choices={templatesByName(show).map((t) => ({ value: t.id, label: t.name }))}
           onChange={(id) => setTemplateId(String(id))}
         />
-        <Button className="h-6 self-start text-xs" onClick={() => void spreadsheet()}>
-          <Download size={13} /> Spreadsheet to fill in
-        </Button>
         <p className="flex items-center gap-1.5" aria-label="Row in hand">
           {inHand ? (
             <>
@@ -222,6 +219,9 @@ export function FillPanel(props: {
             {seenKeys ? ' found' : ''}, from here on
           </Button>
         </div>
+        <Button className="h-6 self-start text-xs" onClick={() => void spreadsheet()}>
+          <Download size={13} /> Spreadsheet to fill in
+        </Button>
       </Section>
       {asks && (
         <ReplaceDialog
