@@ -137,7 +137,7 @@ test('a file is shown before it is kept: sheet, letters, types', async ({ page }
   await expect(dialog.getByLabel('Type of Day')).toHaveValue('date');
   await expect(dialog.getByLabel('Type of Start')).toHaveValue('time');
   await expect(dialog.getByLabel('Type of Code')).toHaveValue('text');
-  await dialog.getByRole('button', { name: 'Keep 1 rows as a table' }).click();
+  await dialog.getByRole('button', { name: 'Keep 1 row as a table' }).click();
   const grid = page.getByRole('grid', { name: 'Cells of heats' });
   await expect(grid.getByRole('row').nth(1)).toContainText('Ida1999-02-2819:45007');
   // The caret is in a new row; one match is enough.
@@ -160,7 +160,7 @@ test('a file is shown before it is kept: sheet, letters, types', async ({ page }
     .getByRole('button', { name: /^Read as/ })
     .first()
     .click();
-  await expect(dialog.getByRole('button', { name: 'Keep 1 rows as a table' })).toBeEnabled();
+  await expect(dialog.getByRole('button', { name: 'Keep 1 row as a table' })).toBeEnabled();
 });
 
 test('a workbook saved on disk changes the words in program, and each word leads back to it', async ({

@@ -185,6 +185,7 @@ async function startHeld(
     pictures.saved(picture);
   });
   const pictures = new LivePictures({
+    log,
     engine,
     watch,
     releaseOf: store.release,

@@ -1,16 +1,27 @@
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
 import type { Show } from '../../core/show';
+import { useDraft } from '../state/draft-store';
 import { Button, Dialog } from '../ui';
 import { usesOf } from './used-where';
 
 /** Asks before a table, view or source goes, with what takes from it. */
 export function DeleteDataDialog(props: {
   show: Show;
+  kind: 'tables' | 'views' | 'sources';
   of: { readonly id: string; readonly name: string };
-  onDelete: () => void;
   onClose: () => void;
 }) {
-  const { show, of, onDelete, onClose } = props;
+  const { show, kind, of, onClose } = props;
+  const edit = useDraft((store) => store.edit);
+  const navigate = useNavigate();
   const uses = usesOf(show, of.id);
+  const remove = (): void => {
+    onClose();
+    edit(`Delete ${of.name}`, (draft) => void delete draft[kind][of.id]);
+    toast(`${of.name} is deleted. Ctrl+Z brings it back.`);
+    void navigate('/data');
+  };
   return (
     <Dialog
       title={`Delete ${of.name}?`}
@@ -31,13 +42,7 @@ export function DeleteDataDialog(props: {
       )}
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Keep it</Button>
-        <Button
-          tone="primary"
-          onClick={() => {
-            onClose();
-            onDelete();
-          }}
-        >
+        <Button tone="primary" onClick={remove}>
           Delete
         </Button>
       </div>

@@ -154,7 +154,9 @@ export function ImportDialog(props: {
             )
           }
         >
-          {read ? `Keep ${read.rows.length} rows as a table` : 'Keep as a table'}
+          {read
+            ? `Keep ${read.rows.length} ${read.rows.length === 1 ? 'row' : 'rows'} as a table`
+            : 'Keep as a table'}
         </Button>
       </div>
     </Dialog>

@@ -120,16 +120,7 @@ export function SourceView(props: {
         </div>
       </div>
       {isDeleting && (
-        <DeleteDataDialog
-          show={show}
-          of={source}
-          onClose={() => setIsDeleting(false)}
-          onDelete={() => {
-            edit(`Delete ${source.name}`, (draft) => void delete draft.sources[source.id]);
-            toast(`${source.name} is deleted. Ctrl+Z brings it back.`);
-            void navigate('/data');
-          }}
-        />
+        <DeleteDataDialog show={show} kind="sources" of={source} onClose={() => setIsDeleting(false)} />
       )}
       {column && (
         <Dialog title={`Column ${column.name}`} open onClose={() => setColumn(null)}>

@@ -1,6 +1,5 @@
-import { Download, FileUp, Plus, Search, TableRowsSplit as TableDelete, Trash2 } from 'lucide-react';
+import { Download, FileUp, Plus, Search, ListX, Trash2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { wrap } from 'comlink';
 import {
@@ -103,7 +102,6 @@ export function TableView(props: {
   onSeen: (keys: readonly string[] | null) => void;
 }) {
   const { show, table, chosen, onChoose, onSeen } = props;
-  const navigate = useNavigate();
   const edit = useDraft((store) => store.edit);
   const [find, setFind] = useState('');
   const [sort, setSort] = useState<{ column: string; down: boolean } | null>(null);
@@ -215,7 +213,7 @@ export function TableView(props: {
           label="Name of the table"
           value={table.name}
           onKeep={(name) => change(`Rename ${table.name}`, (own) => void (own.name = name))}
-          className="w-40 font-semibold"
+          className="w-40 min-w-28 font-semibold"
         />
         <span className="number whitespace-nowrap text-xs text-ink-3">
           {rows.length === table.rows.length
@@ -242,7 +240,7 @@ export function TableView(props: {
           <Plus size={14} /> Column
         </Button>
         <IconButton label="Delete the rows of the chosen cells" onClick={askRemove} disabled={!range}>
-          <Trash2 size={15} />
+          <ListX size={16} />
         </IconButton>
         <Button onClick={() => setIsForm(!isForm)} aria-pressed={isForm}>
           {isForm ? 'Cells' : 'Entry form'}
@@ -257,7 +255,7 @@ export function TableView(props: {
           XLSX
         </Button>
         <IconButton label={`Delete the table ${table.name}`} onClick={() => setIsDeleting(true)}>
-          <TableDelete size={15} />
+          <Trash2 size={15} />
         </IconButton>
         <input
           ref={input}
@@ -303,16 +301,7 @@ export function TableView(props: {
       {!isForm && <RangeWords show={show} table={table} rows={rows} range={range} />}
       {opened && <ColumnDialog show={show} table={table} column={opened} onClose={() => setColumn(null)} />}
       {isDeleting && (
-        <DeleteDataDialog
-          show={show}
-          of={table}
-          onClose={() => setIsDeleting(false)}
-          onDelete={() => {
-            edit(`Delete ${table.name}`, (draft) => void delete draft.tables[table.id]);
-            toast(`${table.name} is deleted. Ctrl+Z brings it back.`);
-            void navigate('/data');
-          }}
-        />
+        <DeleteDataDialog show={show} kind="tables" of={table} onClose={() => setIsDeleting(false)} />
       )}
       {asks && (
         <Dialog

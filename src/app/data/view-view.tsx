@@ -1,7 +1,5 @@
 import { Plus, Trash2, X } from 'lucide-react';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { DeleteDataDialog } from './delete-data-dialog';
 import type { ColumnInfo } from '../../core/binding';
 import { totals, viewTests, type FilterNode, type Show, type View, type ViewTest } from '../../core/show';
@@ -34,7 +32,6 @@ export function ViewView(props: {
 }) {
   const { show, view, chosen, onChoose } = props;
   const edit = useDraft((store) => store.edit);
-  const navigate = useNavigate();
   const [isDeleting, setIsDeleting] = useState(false);
   const under = useRows(view.of, 0, 1);
   const own = useRows(view.id, 0, 1);
@@ -80,16 +77,7 @@ export function ViewView(props: {
         </IconButton>
       </div>
       {isDeleting && (
-        <DeleteDataDialog
-          show={show}
-          of={view}
-          onClose={() => setIsDeleting(false)}
-          onDelete={() => {
-            edit(`Delete ${view.name}`, (draft) => void delete draft.views[view.id]);
-            toast(`${view.name} is deleted. Ctrl+Z brings it back.`);
-            void navigate('/data');
-          }}
-        />
+        <DeleteDataDialog show={show} kind="views" of={view} onClose={() => setIsDeleting(false)} />
       )}
       <div className="grid min-h-0 flex-1 grid-cols-[280px_minmax(0,1fr)]">
         <aside className="min-h-0 overflow-auto border-r border-line bg-deck" aria-label="How it looks">

@@ -52,7 +52,7 @@ export function useStale(fed: Fed | null): readonly StaleSource[] {
 }
 
 /** A short mark of data that is older than it may be. */
-export function StaleMark({ fed }: { fed: Fed }) {
+export function StaleMark({ fed, short }: { fed: Fed; short?: boolean }) {
   const stale = useStale(fed);
   const [first] = stale;
   if (!first) return null;
@@ -66,7 +66,8 @@ export function StaleMark({ fed }: { fed: Fed }) {
       title={words.join('\n')}
       className="mr-2 shrink-0 rounded border border-warn px-1 text-xs text-warn"
     >
-      ⚠ stale <AgeWords at={first.status.good} />
+      ⚠{short ? '' : ' stale '}
+      {!short && <AgeWords at={first.status.good} />}
     </span>
   );
 }
@@ -75,7 +76,7 @@ export function StaleMark({ fed }: { fed: Fed }) {
 export function CardStaleMark({ card }: { card: string }) {
   const release = useAir((store) => store.state.release);
   const own = useAir((store) => store.state.cards[card]);
-  return own ? <StaleMark fed={{ release, template: own.template, row: own.row ?? null }} /> : null;
+  return own ? <StaleMark fed={{ release, template: own.template, row: own.row ?? null }} short /> : null;
 }
 
 /** What is wrong with the data of what is on air and in preview: which source, since when, and what stands. */

@@ -112,6 +112,11 @@ function Preview({ channel, onPick }: { channel: Channel; onPick: (picked: Picke
             </button>
           ))}
         </span>
+        {stale.length > 0 && (
+          <span className="min-w-0 truncate font-semibold text-warn">
+            ⚠ Stale: {stale.map(({ source }) => source.name).join(', ')}
+          </span>
+        )}
         {!desk.shares && shared && (
           <button
             type="button"
@@ -135,13 +140,9 @@ function Preview({ channel, onPick }: { channel: Channel; onPick: (picked: Picke
         {!cue && (
           <p className="absolute inset-0 flex items-center justify-center text-ink-3">Nothing in preview</p>
         )}
-        {(unfilled.length > 0 || stale.length > 0) && (
+        {unfilled.length > 0 && (
           <p className="absolute inset-x-0 top-0 truncate bg-warn px-2 py-0.5 text-xs font-semibold text-ground">
-            ⚠{' '}
-            {[
-              ...(unfilled.length > 0 ? [`Not filled: ${unfilled.join(', ')}`] : []),
-              ...(stale.length > 0 ? [`Stale: ${stale.map(({ source }) => source.name).join(', ')}`] : []),
-            ].join('. ')}
+            ⚠ Not filled: {unfilled.join(', ')}
           </p>
         )}
       </div>

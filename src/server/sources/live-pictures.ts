@@ -1,11 +1,13 @@
 import type { Release } from '../../core/show';
 import type { AirEngine } from '../engine';
+import type { Log } from '../log';
 import type { PictureWatch, WatchedPicture } from './picture-watch';
 
 export interface LivePicturesParts {
   readonly engine: AirEngine;
   readonly watch: PictureWatch;
   readonly releaseOf: (hash: string) => Release | undefined;
+  readonly log: Log;
   readonly addAsset: (id: string, bytes: Uint8Array) => Promise<unknown>;
 }
 
@@ -17,7 +19,14 @@ export class LivePictures {
 
   /** A picture was saved anew. */
   saved(picture: WatchedPicture): void {
-    this.queue = this.queue.then(() => this.bring(picture)).catch(() => undefined);
+    this.queue = this.queue
+      .then(() => this.bring(picture))
+      .catch((error: unknown) => {
+        this.parts.log.error(
+          { error, path: picture.path },
+          'a picture that was saved anew was not brought to air',
+        );
+      });
   }
 
   /** A release has come: what was saved since it was made goes on air in it. */
