@@ -208,12 +208,12 @@ export function TableView(props: {
   };
   return (
     <>
-      <div className="flex h-11 shrink-0 items-center gap-1.5 border-b border-line px-3">
+      <div className="flex min-h-11 shrink-0 flex-wrap items-center gap-1.5 border-b py-1 border-line px-3">
         <NameField
           label="Name of the table"
           value={table.name}
           onKeep={(name) => change(`Rename ${table.name}`, (own) => void (own.name = name))}
-          className="w-40 min-w-28 font-semibold"
+          className="w-28 font-semibold"
         />
         <span className="number whitespace-nowrap text-xs text-ink-3">
           {rows.length === table.rows.length
@@ -224,7 +224,7 @@ export function TableView(props: {
           <Search size={13} className="absolute top-2 left-2 text-ink-3" aria-hidden />
           <input
             ref={search}
-            className="field w-36 pl-7"
+            className="field w-28 pl-7"
             aria-label={`Find in ${table.name}`}
             placeholder="Find"
             value={find}
@@ -254,9 +254,6 @@ export function TableView(props: {
         <Button onClick={() => void out('xlsx')} aria-label="Save as XLSX">
           XLSX
         </Button>
-        <IconButton label={`Delete the table ${table.name}`} onClick={() => setIsDeleting(true)}>
-          <Trash2 size={15} />
-        </IconButton>
         <input
           ref={input}
           type="file"
@@ -271,6 +268,7 @@ export function TableView(props: {
       </div>
       <AirBar
         table={table}
+        onDelete={() => setIsDeleting(true)}
         onFlow={(flow) => change(`${table.name} to air`, (own) => void (own.flow = flow))}
         problems={problems}
         onProblem={(row, of) => setGoTo({ row, column: of })}
@@ -325,11 +323,12 @@ export function TableView(props: {
 /** Whether corrections reach air, and what is wrong in the cells. */
 function AirBar(props: {
   table: Table;
+  onDelete: () => void;
   onFlow: (flow: Table['flow']) => void;
   problems: readonly { row: string; column: string; problem: { message: string } }[];
   onProblem: (row: string, column: string) => void;
 }) {
-  const { table, onFlow, problems, onProblem } = props;
+  const { table, onDelete, onFlow, problems, onProblem } = props;
   const differs = useAirTables((store) => store.differs[table.id] ?? 0);
   const wrong = useAirTables((store) => store.problem);
   const [first] = problems;
@@ -372,6 +371,9 @@ function AirBar(props: {
           {problems.length === 1 ? 'cell is' : 'cells are'} not right: {first.problem.message}
         </button>
       )}
+      <IconButton label={`Delete the table ${table.name}`} onClick={onDelete}>
+        <Trash2 size={15} />
+      </IconButton>
     </div>
   );
 }
