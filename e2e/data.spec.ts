@@ -265,7 +265,15 @@ test('a picture of the watched folder stands on the shelf, and is new in Build a
   await page.getByRole('button', { name: 'flag.png: more' }).click();
   await page.getByRole('menuitem', { name: 'Put on the stage' }).click();
   await page.getByRole('button', { name: 'Release…' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true }).click();
+  // What another has released since this profile's draft began is released over only when one says so.
+  const over = page.getByLabel(/Release over it/);
+  await expect(async () => {
+    if (await over.isVisible()) await over.check();
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: 'Release', exact: true })
+      .click({ timeout: 2000 });
+  }).toPass();
   await expect(page.getByText('is released')).toBeVisible();
   const give = (body: object) =>
     fetch(`${server.url}/api/air/commands`, {

@@ -217,7 +217,12 @@ export class Textures {
       }
     } catch {
       this.coming.set(key, 'missing');
-      setTimeout(() => this.coming.get(key) === 'missing' && this.coming.delete(key), retryMs);
+      // A picture that stands is not drawn again by itself: what still wants this one asks once more.
+      setTimeout(() => {
+        if (this.coming.get(key) !== 'missing') return;
+        this.coming.delete(key);
+        this.onCome();
+      }, retryMs);
     }
     this.onCome();
   }

@@ -26,6 +26,15 @@ interface Fed {
   readonly row: { readonly of: string } | null;
 }
 
+/** Whether something takes from a source at all. */
+function isFed(fed: Fed): boolean {
+  const release = releases.get(fed.release);
+  const template = release?.templates[fed.template];
+  return (
+    release !== undefined && template !== undefined && sourcesFeeding(release, template, fed.row).length > 0
+  );
+}
+
 /** The sources of something whose data is older than it may be, or has never come. */
 export function staleSources(
   fed: Fed | null,
@@ -115,11 +124,26 @@ export function DataTroubles({ channel }: { channel: Channel }) {
       else stale.set(one.source.name, { ...one, names: [name] });
     }
   const held = shown.filter(({ key, fed }) => faults[key] && staleSources(fed, statuses).length === 0);
-  if (stale.size === 0 && held.length === 0) return null;
+  // The line is always there: nothing on the Desk moves when a source fails.
+  if (stale.size === 0 && held.length === 0)
+    return (
+      <p className="h-6 shrink-0 truncate border-b border-line px-3 text-xs leading-6 text-ink-3">
+        {shown.some(({ fed }) => isFed(fed)) ? 'Data is fresh' : 'No data on air or in preview'}
+      </p>
+    );
+  const words = [
+    ...[...stale.values()].map(({ status }) => status.problem?.message ?? ''),
+    ...held.flatMap(({ key }) => faults[key]?.map(({ message }) => message) ?? []),
+  ];
   return (
-    <div role="alert" aria-label="Data" className="shrink-0 border-b border-warn bg-panel px-3 py-1">
+    <p
+      role="alert"
+      aria-label="Data"
+      title={words.join('\n')}
+      className="h-6 shrink-0 truncate border-b border-warn bg-panel px-3 text-xs leading-6"
+    >
       {[...stale.values()].map(({ source, status, names }) => (
-        <p key={source.id} className="truncate" title={status.problem?.message}>
+        <span key={source.id} className="mr-3">
           <span className="text-warn">⚠ {source.name}</span>
           {status.good === null ? (
             ' has brought nothing: '
@@ -130,14 +154,14 @@ export function DataTroubles({ channel }: { channel: Channel }) {
             </>
           )}
           <strong>{names.join(', ')}</strong> <span className="text-ink-2">{status.problem?.message}</span>
-        </p>
+        </span>
       ))}
       {held.map(({ key, name }) => (
-        <p key={key} className="truncate" title={faults[key]?.map(({ message }) => message).join('\n')}>
+        <span key={key} className="mr-3">
           <span className="text-warn">⚠ {name}</span> keeps what its data brought last:{' '}
           <span className="text-ink-2">{faults[key]?.[0]?.message}</span>
-        </p>
+        </span>
       ))}
-    </div>
+    </p>
   );
 }
