@@ -9,6 +9,9 @@ import { Fault } from './shell/fault';
 import { Shell } from './shell/shell';
 import { WithShow } from './shell/with-show';
 import { ShowsView } from './shows/shows-view';
+import { keepTyped } from './ui/keep-typed';
+
+keepTyped();
 
 const router = createBrowserRouter([
   {

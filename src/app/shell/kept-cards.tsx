@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react';
 import { bringFromAir, type Rundown } from '../../core/show';
 import { releases, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
+import { useKeeper } from '../state/windows';
 
 /** Brings what was changed at any Desk (cards and rows) into the draft of its show, so that the next release has it. */
 export function KeptCards() {
@@ -12,11 +13,12 @@ export function KeptCards() {
   const arrivals = useAir((store) => store.arrivals);
   const showOnAir = useAir((store) => store.state.show?.id);
   const draftId = useDraft((store) => store.draft?.show.id);
+  const keeps = useKeeper((store) => store.keeps);
   const broughtCards = useRef(new Map<string, unknown>());
   const broughtRundowns = useRef(new Map<string, Rundown>());
   const broughtDrops = useRef(new Set<string>());
   useEffect(() => {
-    if (!draftId || draftId !== showOnAir) return;
+    if (!draftId || draftId !== showOnAir || !keeps) return;
     const kept = Object.values(cards).filter(
       (card) => card.kept && broughtCards.current.get(card.id) !== card,
     );
@@ -42,6 +44,6 @@ export function KeptCards() {
     const [first] = plain;
     const label = first && plain.length === 1 ? `Keep ${first.number} at the Desk` : 'Changes at the Desk';
     useDraft.getState().edit(label, (show) => bringFromAir(show, { kept: plain, dropped, rundowns: moved }));
-  }, [cards, rundowns, changed, hash, arrivals, showOnAir, draftId]);
+  }, [cards, rundowns, changed, hash, arrivals, showOnAir, draftId, keeps]);
   return null;
 }

@@ -11,6 +11,7 @@ import { CardsToAir } from './cards-to-air';
 import { History } from './history';
 import { KeptCards } from './kept-cards';
 import { ReleaseDialog } from './release-dialog';
+import { SaveProblem } from './save-problem';
 
 const areas = [
   ['/shows', 'Shows'],
@@ -153,15 +154,5 @@ function ServerState() {
       </svg>
       {isConnected ? 'Server answers' : 'No answer from the server'}
     </span>
-  );
-}
-
-function SaveProblem() {
-  const words = useDraft((store) => store.saveProblem);
-  if (!words) return null;
-  return (
-    <p role="alert" className="border-b border-air bg-panel px-4 py-2 text-ink">
-      ⚠ {words}
-    </p>
   );
 }

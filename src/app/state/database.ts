@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { Edit } from '../../core/show';
+import type { Batch, Edit } from '../../core/show';
 
 export interface StoredShow {
   id: string;
@@ -8,6 +8,23 @@ export interface StoredShow {
   changedAt: number;
   /** The document as JSON text. */
   document: string;
+  /** The place in the order of steps up to which the document has them; absent: none were written yet. */
+  seq?: number;
+}
+/** What is kept of a show's steps. */
+export interface StoredHead {
+  /** The show's id. */
+  id: string;
+  /** The place up to which its document has them. */
+  seq: number;
+  /** The place up to which they are no longer kept apart from the document. */
+  dropped: number;
+}
+/** Steps that a window did, in the one order of all windows: the key is the place. */
+export interface StoredBatch extends Omit<Batch, 'seq'> {
+  seq: number;
+  /** The show's id. */
+  show: string;
 }
 export interface StoredAsset {
   /** SHA-256 of the bytes. */
@@ -33,17 +50,21 @@ export interface StoredState {
   document: string;
 }
 
-/** What the browser keeps: shows, the bytes of their assets, and the way back of each show. */
+/** What the browser keeps: shows and their steps, the bytes of their assets, and the way back of each show. */
 export class Database extends Dexie {
   shows!: EntityTable<StoredShow, 'id'>;
   assets!: EntityTable<StoredAsset, 'id'>;
   history!: EntityTable<StoredHistory, 'id'>;
   states!: EntityTable<StoredState, 'id'>;
+  steps!: EntityTable<StoredBatch, 'seq'>;
+  heads!: EntityTable<StoredHead, 'id'>;
 
   constructor() {
-    super('jorvan');
+    // What is said to be kept is on the disk.
+    super('jorvan', { chromeTransactionDurability: 'strict' });
     this.version(1).stores({ shows: 'id, changedAt', assets: 'id', history: 'id' });
     this.version(2).stores({ states: '++id, show' });
+    this.version(3).stores({ steps: '++seq, [show+seq]', heads: 'id' });
   }
 }
 

@@ -1,7 +1,22 @@
+import { toast } from 'sonner';
 import { create } from 'zustand';
-import { edit, goTo, openDraft, redo, seal, undo, type Draft, type Edit, type Show } from '../../core/show';
-import { database, storageWords } from './database';
-import { parseStored, saveShow } from './shows';
+import {
+  act,
+  editStep,
+  redoStep,
+  seal,
+  stepsTo,
+  takeStep,
+  undoStep,
+  type Draft,
+  type Replica,
+  type Show,
+  type Step,
+} from '../../core/show';
+import { storageWords } from './database';
+import { newId } from './ids';
+import { exchange, keepDocument, leaveUnwritten, readReplica, takeBatches } from './steps';
+import { onWritten } from './windows';
 
 interface DraftStore {
   draft: Draft | null;
@@ -23,97 +38,190 @@ interface DraftStore {
   setBase(hash: string): void;
 }
 
-const saveAfterMs = 300;
-const keptSteps = 200;
-const largestStep = 20_000;
+const writeAfterMs = 30;
+const documentAfterMs = 800;
+const againAfterMs = 5000;
 
-/** Rows that a step of undo carries; a whole sheet that was brought in is not written anew with every cell. */
-const weight = ({ patches, inverse }: Edit): number =>
-  [...patches, ...inverse].reduce((sum, { value }) => {
-    const rows = (value as { rows?: unknown[] } | null | undefined)?.rows ?? value;
-    return sum + (Array.isArray(rows) ? rows.length : 1);
-  }, 0);
-
-/** The steps that outlive the page: the last ones, back to the first that is too large to be written each time. */
-function worthKeeping(edits: readonly Edit[]): Edit[] {
-  const last = edits.slice(-keptSteps);
-  const heavy = last.findLastIndex((edit) => weight(edit) > largestStep);
-  return last.slice(heavy + 1);
-}
-let timer: ReturnType<typeof setTimeout> | null = null;
-
-/** The show in hand and its history; saved to the browser's database within a second of every change. */
+/**
+ * The show in hand and its history. What is done is written at once, into one order with what other windows of this
+ * browser do to the same show; what they write is taken in that order too.
+ */
 export const useDraft = create<DraftStore>((set, get) => {
-  const save = async (): Promise<void> => {
+  let replica: Replica | null = null;
+  let writing: Promise<void> | null = null;
+  let timer: ReturnType<typeof setTimeout> | null = null;
+  let documentTimer: ReturnType<typeof setTimeout> | undefined;
+
+  const show = (next: Replica): void => {
+    replica = next;
+    if (next.draft !== get().draft) set({ draft: next.draft });
+  };
+  /** What is said until it is so no more: of steps that are not kept, and of the document. */
+  const said: { steps: string | null; document: string | null } = { steps: null, document: null };
+  const say = (what: Partial<typeof said>): void => {
+    Object.assign(said, what);
+    const saveProblem = said.steps ?? said.document;
+    if (saveProblem !== get().saveProblem) set({ saveProblem });
+  };
+  const writeIn = (ms: number): void => {
+    timer ??= setTimeout(() => void exchangeNow(), ms);
+  };
+  /** Writes what waits and reads what others wrote; one exchange at a time. */
+  const exchangeNow = async (): Promise<void> => {
+    if (timer) clearTimeout(timer);
     timer = null;
-    const { draft } = get();
-    if (!draft) return;
+    if (writing) {
+      await writing;
+      // What came while it was written goes with the next one.
+      if (replica && !get().saveProblem && replica.waiting.length > 0) await exchangeNow();
+      return;
+    }
+    const of = replica;
+    if (!of) return;
+    const { id, name } = of.agreed.show;
+    writing = (async () => {
+      try {
+        const done = await exchange(id, of);
+        if (replica?.agreed.show.id !== id) return;
+        if ('taken' in done) {
+          const { replica: next, lost } = takeBatches(replica, done.taken);
+          const changed = next.agreed !== of.agreed;
+          show(next);
+          tellLost(lost);
+          say({ steps: null });
+          if (changed) keepSoon();
+        } else if (done.is === 'replaced') await reread(id);
+        else
+          say({
+            steps: `“${name}” was deleted in another window: nothing of it is kept here any more. Export it to have it back.`,
+          });
+      } catch (error) {
+        if (replica?.agreed.show.id !== id) return;
+        say({
+          steps: storageWords(
+            error,
+            `what was done last to “${name}” is not kept, and is gone when this window is closed`,
+          ),
+        });
+        writeIn(againAfterMs);
+      }
+    })();
+    await writing;
+    writing = null;
+  };
+  const reread = async (id: string): Promise<void> => {
+    const read = await readReplica(id);
+    if ('problem' in read) return say({ steps: read.problem.message });
+    const waiting = replica?.waiting ?? [];
+    replica = null;
+    show(read.replica);
+    if (waiting.length > 0) tellLost(waiting);
+  };
+  const keepSoon = (): void => {
+    clearTimeout(documentTimer);
+    documentTimer = setTimeout(() => void keepNow(), documentAfterMs);
+  };
+  const keepNow = async (): Promise<void> => {
+    clearTimeout(documentTimer);
+    const of = replica;
+    if (!of || of.waiting.length > 0) return;
     try {
-      await saveShow(draft.show);
-      await database.history.put({
-        id: draft.show.id,
-        undo: worthKeeping(draft.undo),
-        redo: worthKeeping(draft.redo),
-      });
-      if (get().saveProblem) set({ saveProblem: null });
+      await keepDocument(of);
+      say({ document: null });
     } catch (error) {
-      set({ saveProblem: storageWords(error, `“${draft.show.name}” is not saved since its last change`) });
-      timer = setTimeout(() => void save(), 5000);
+      if (replica?.agreed.show.id !== of.agreed.show.id) return;
+      say({
+        document: storageWords(
+          error,
+          `“${of.agreed.show.name}” could not be written as a whole, only step by step`,
+        ),
+      });
+      documentTimer = setTimeout(() => void keepNow(), againAfterMs);
     }
   };
-  const put = (next: Draft): void => {
-    const before = get().draft;
-    if (next === before) return;
-    set({ draft: next });
-    if (next.show === before?.show) return;
-    if (timer) clearTimeout(timer);
-    timer = setTimeout(() => void save(), saveAfterMs);
+  const put = (draft: Draft, steps: readonly Step[]): void => {
+    if (!replica || steps.length === 0) return;
+    show(act(replica, draft, steps));
+    writeIn(writeAfterMs);
   };
-  const change = (step: (draft: Draft) => Draft): void => {
-    const { draft } = get();
-    if (draft) put(step(draft));
+  const take = (make: (draft: Draft) => { draft: Draft; step: Step } | null): void => {
+    const made = replica && make(replica.draft);
+    if (made) put(made.draft, [made.step]);
   };
   const flush = (): void => {
-    if (timer) void save();
+    if (replica && replica.waiting.length > 0) void exchangeNow();
   };
-  addEventListener('pagehide', flush);
+  addEventListener('pagehide', () => {
+    if (replica) leaveUnwritten(replica);
+    flush();
+  });
+  // A page that comes back from the browser's cache goes on writing itself.
+  addEventListener('pageshow', (event) => {
+    if (event.persisted && replica) leaveUnwritten({ ...replica, waiting: [] });
+  });
+  document.addEventListener('visibilitychange', () => document.hidden && flush());
+  addEventListener('beforeunload', (event) => {
+    if (get().saveProblem) event.preventDefault();
+  });
+  onWritten((id) => {
+    if (replica?.agreed.show.id === id) void exchangeNow();
+  });
   return {
     draft: null,
     saveProblem: null,
     async open(id) {
       if (get().draft?.show.id === id) return null;
       flush();
-      const stored = await database.shows.get(id);
-      if (!stored) return 'This browser does not have that show. Import its file.';
-      const opened = parseStored(stored);
-      if ('problem' in opened) return opened.problem.message;
-      const history = await database.history.get(id);
-      set({
-        draft: { ...openDraft(opened.show), undo: history?.undo ?? [], redo: history?.redo ?? [] },
-        saveProblem: null,
-      });
+      await writing;
+      const read = await readReplica(id);
+      if ('problem' in read) return read.problem.message;
+      replica = null;
+      say({ steps: null, document: null });
+      show(read.replica);
       localStorage.setItem('jorvan.show', id);
       return null;
     },
     close() {
       flush();
+      replica = null;
+      say({ steps: null, document: null });
       set({ draft: null });
     },
-    edit: (label, recipe, merge) => change((draft) => edit(draft, label, recipe, merge ?? null)),
-    seal: () => change(seal),
-    undo: () => change(undo),
-    redo: () => change(redo),
-    goTo: (steps) => change((draft) => goTo(draft, steps)),
+    edit: (label, recipe, merge) => take((draft) => editStep(draft, newId(), label, recipe, merge ?? null)),
+    seal: () =>
+      take((draft) => {
+        const next = seal(draft);
+        return next === draft ? null : { draft: next, step: { do: 'seal' } };
+      }),
+    undo: () => take(undoStep),
+    redo: () => take(redoStep),
+    goTo(count) {
+      if (!replica) return;
+      const steps = stepsTo(replica.draft, count);
+      put(steps.reduce(takeStep, replica.draft), steps);
+    },
     setBase: (base) =>
-      change((draft) => (draft.show.base === base ? draft : { ...draft, show: { ...draft.show, base } })),
-    restore: (name, show) =>
-      change((draft) =>
-        edit(draft, `Back to “${name}”`, (own) => {
-          Object.assign(own, structuredClone(show), { id: own.id, name: own.name });
-        }),
-      ),
+      take((draft) => {
+        const step = { do: 'base', base } as const;
+        const next = takeStep(draft, step);
+        return next === draft ? null : { draft: next, step };
+      }),
+    restore: (name, kept) =>
+      get().edit(`Back to “${name}”`, (own) => {
+        Object.assign(own, structuredClone(kept), { id: own.id, name: own.name });
+      }),
   };
 });
+
+/** Says what another window's doing has overtaken. */
+function tellLost(steps: readonly Step[]): void {
+  const labels = [...new Set(steps.flatMap((step) => (step.do === 'edit' ? [`“${step.label}”`] : [])))];
+  if (labels.length > 0)
+    toast.warning(
+      `${labels.join(', ')} ${labels.length > 1 ? 'are' : 'is'} not in the draft: another window had changed the same place first. Do it again if it is still wanted.`,
+      { duration: 20_000 },
+    );
+}
 
 /** The show in hand; only for parts of the interface that are shown while one is open. */
 export function useShow(): Show {

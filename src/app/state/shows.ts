@@ -5,6 +5,8 @@ import type { FileWorker } from '../../workers/files.worker';
 import { database, storageWords, type StoredShow, type StoredState } from './database';
 import { takeArrangements, withArrangements } from './arrangements';
 import { hashOf, newId } from './ids';
+import { documentTables, dropSteps, putDocument, withSteps } from './steps';
+import { tellWritten } from './windows';
 
 let worker: Remote<FileWorker> | null = null;
 
@@ -17,16 +19,13 @@ export function fileWorker(): Remote<FileWorker> {
 }
 
 export const listShows = async (): Promise<StoredShow[]> =>
-  database.shows.orderBy('changedAt').reverse().toArray();
+  Promise.all((await database.shows.orderBy('changedAt').reverse().toArray()).map(withSteps));
 
-export const saveShow = async (show: Show): Promise<void> => {
-  await database.shows.put({
-    id: show.id,
-    name: show.name,
-    changedAt: Date.now(),
-    document: JSON.stringify(show),
-  });
-};
+/** Keeps a show that is new, or in the place of what was there; windows that have it open follow. */
+export async function saveShow(show: Show): Promise<void> {
+  await database.transaction('rw', documentTables, () => putDocument(show));
+  tellWritten(show.id);
+}
 
 /** A kept show, opened and migrated, or why it cannot be. */
 export function parseStored(stored: StoredShow): { show: Show } | { problem: Problem } {
@@ -38,21 +37,22 @@ export function parseStored(stored: StoredShow): { show: Show } | { problem: Pro
 }
 
 export async function removeShow(id: string): Promise<void> {
-  await database.transaction(
-    'rw',
-    [database.shows, database.history, database.assets, database.states],
-    async () => {
-      await database.shows.delete(id);
-      await database.states.where('show').equals(id).delete();
-      await database.history.delete(id);
-      const used = new Set<string>();
-      // Kept states need their pictures too.
-      for (const stored of [...(await database.shows.toArray()), ...(await database.states.toArray())]) {
-        for (const match of stored.document.matchAll(/[0-9a-f]{64}/g)) used.add(match[0]);
-      }
-      await database.assets.filter((asset) => !used.has(asset.id)).delete();
-    },
-  );
+  await database.transaction('rw', [...documentTables, database.assets, database.states], async () => {
+    await database.shows.delete(id);
+    await database.states.where('show').equals(id).delete();
+    await database.heads.delete(id);
+    await dropSteps(id);
+    const used = new Set<string>();
+    // Kept states, and steps that no document has yet, need their pictures too.
+    const documents = [...(await database.shows.toArray()), ...(await database.states.toArray())];
+    const words = [
+      ...documents.map(({ document }) => document),
+      ...(await database.steps.toArray()).map((batch) => JSON.stringify(batch.steps)),
+    ];
+    for (const text of words) for (const match of text.matchAll(/[0-9a-f]{64}/g)) used.add(match[0]);
+    await database.assets.filter((asset) => !used.has(asset.id)).delete();
+  });
+  tellWritten(id);
 }
 
 const takenNames = async (): Promise<string[]> =>
@@ -74,7 +74,8 @@ export async function importShow(
   const read = await fileWorker().unpack(new Uint8Array(await file.arrayBuffer()));
   if ('problem' in read) return read;
   const { show } = read;
-  const present = await database.shows.get(show.id);
+  const stored = await database.shows.get(show.id);
+  const present = stored && (await withSteps(stored));
   if (present && onUsed === 'ask' && present.document !== JSON.stringify(show)) return { used: show };
   const kept =
     present && onUsed === 'copy'
@@ -88,12 +89,13 @@ export async function importShow(
     }
   }
   try {
-    await database.transaction('rw', database.shows, database.assets, async () => {
+    await database.transaction('rw', [...documentTables, database.assets], async () => {
       for (const [id, bytes] of read.assets) {
         await database.assets.put({ id, blob: new Blob([bytes], { type: show.assets[id]?.type ?? '' }) });
       }
-      await saveShow(kept);
+      await putDocument(kept);
     });
+    tellWritten(kept.id);
   } catch (error) {
     return { problem: problem('storage-full', storageWords(error, 'the show was not brought in')) };
   }

@@ -4,6 +4,7 @@ import { replaceAsset, type Asset } from '../../core/show';
 import { addAsset } from './assets';
 import { dataListeners, type WatchedPicture } from './air-store';
 import { useDraft } from './draft-store';
+import { useKeeper } from './windows';
 
 /** The pictures of the watched folder, by their paths, as the server tells of them. */
 export const useWatched = create<{ pictures: Readonly<Record<string, WatchedPicture>> }>(() => ({
@@ -43,6 +44,7 @@ let queue: Promise<void> = Promise.resolve();
 
 /** Puts what was saved anew in the place of what the draft has of it. */
 async function follow(picture: WatchedPicture): Promise<void> {
+  if (!useKeeper.getState().keeps) return;
   const { draft, edit } = useDraft.getState();
   const old = Object.values(draft?.show.assets ?? {}).find(({ watched }) => watched?.path === picture.path);
   if (!old || old.watched?.hash === picture.hash) return;
@@ -70,6 +72,8 @@ dataListeners.add((_feeds, _faults, pictures) => {
   }));
   followAll(pictures);
 });
+
+useKeeper.subscribe(() => followAll(Object.values(useWatched.getState().pictures)));
 
 // A show that is opened may have slept while its pictures were saved.
 let shown: string | null = null;

@@ -110,7 +110,23 @@ export {
   type Release,
 } from './release';
 export { checkRelease, releaseProblem } from './release-check';
-export { edit, goTo, openDraft, redo, seal, undo, type Draft, type Edit } from './edit';
+export {
+  edit,
+  editStep,
+  goTo,
+  openDraft,
+  redo,
+  redoStep,
+  seal,
+  stepsTo,
+  takeStep,
+  undo,
+  undoStep,
+  type Draft,
+  type Edit,
+  type Step,
+} from './edit';
+export { act, openReplica, receive, type Batch, type Replica } from './replica';
 export { freshName } from './operations/names';
 export * from './operations/elements';
 export * from './operations/fields';
