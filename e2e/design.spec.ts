@@ -1,6 +1,7 @@
 // The design surface: what a designer does with mouse and keys, seen in the pixels of the stage.
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { PNG } from 'pngjs';
 import { createRequire } from 'node:module';
 import { clipElements, newElement, newTemplate, plainLook } from '../src/core/show';
 import { TestServer } from './server';
@@ -674,6 +675,27 @@ test('files of every kind come in by what they are; damaged ones say so and chan
   await expect(
     page.getByText('song.wav is nothing that Jorvan takes: it holds a sound', { exact: false }),
   ).toBeVisible();
+  // Cut, as by a copy that ended early; larger than can be drawn; and what comes later.
+  const flat = PNG.sync.write(new PNG({ width: 64, height: 64 }));
+  for (const [name, whole] of [
+    ['half.webp', Buffer.from(webp, 'base64')],
+    ['print.jpg', cmykJpeg([0, 255, 255, 0])],
+    ['flat.png', flat],
+  ] as const) {
+    await drop(page, `cut ${name}`, whole.subarray(0, Math.floor(whole.length * 0.8)));
+    await expect(page.getByText(`cut ${name} is damaged`)).toBeVisible();
+  }
+  const huge = Buffer.from(flat);
+  huge.writeUInt32BE(60_000, 16);
+  huge.writeUInt32BE(60_000, 20);
+  await drop(page, 'huge.png', huge);
+  await expect(page.getByText('huge.png is 60000×60000 pixels', { exact: false })).toBeVisible();
+  await drop(page, 'layers.psd', Buffer.from('8BPS\0\u0001'));
+  await expect(page.getByText('layers.psd is a layered PSD. Jorvan does not read these yet')).toBeVisible();
+  const refused = page.getByRole('region', { name: 'Files brought in' });
+  await expect(refused.getByRole('listitem')).toHaveCount(8);
+  await refused.getByRole('button', { name: 'Close the list' }).click();
+  await expect(refused).toHaveCount(0);
   expect(await list.getByRole('listitem').count()).toBe(count);
 });
 

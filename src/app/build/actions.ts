@@ -24,15 +24,17 @@ import {
   type Box,
   type Clip,
   type Element,
+  type Pasted,
   type ElementKindName,
   type Template,
 } from '../../core/show';
 import { distribute, unionOf } from '../../core/layout';
 import { redrawAll } from '../picture/monitors';
-import { addAsset, assetBlob, missingBytes } from '../state/assets';
+import { assetBlob, missingBytes } from '../state/assets';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { fileWorker } from '../state/shows';
+import { bringFiles } from './bring-files';
 import { editElements, editTemplate, templateNow, useBuild } from './build-store';
 import { boxesAtRest } from './stage/rest-boxes';
 
@@ -63,28 +65,6 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
 
 /** The kind under which an asset of the shelf is dragged. */
 export const assetDragType = 'application/x-jorvan-asset';
-
-/** Takes files into the show, each once; says which are not taken. */
-export async function bringFiles(files: Iterable<File>, folder = ''): Promise<Asset[]> {
-  const taken: Asset[] = [];
-  for (const file of files) {
-    const added = await addAsset(file);
-    if ('problem' in added) {
-      toast.error(added.problem.message, { duration: 12_000 });
-      continue;
-    }
-    const { asset } = added;
-    const present = useDraft.getState().draft?.show.assets[asset.id];
-    if (present) toast(`${file.name} is on the shelf already, as ${present.name}.`);
-    else
-      useDraft.getState().edit(`Add ${asset.name}`, (show) => {
-        show.assets[asset.id] ??= { ...asset, folder };
-      });
-    taken.push(present ?? asset);
-  }
-  redrawAll();
-  return taken;
-}
 
 /** Files dropped on the stage: onto the shelf, and an element for each picture and video. */
 export async function dropFiles(files: Iterable<File>, at: { x: number; y: number }): Promise<void> {
@@ -238,7 +218,7 @@ export async function pasteHere(words?: string): Promise<void> {
     return;
   }
   const missing = await missingBytes(clip.assets.map((asset) => asset.id));
-  let pasted: string[] = [];
+  let pasted: Pasted = { order: [], told: [] };
   useDraft.getState().edit(`Paste ${clip.order.length} elements`, (s) => {
     pasted = pasteClip(s, templateId, clip, newId, 0);
   });
@@ -246,8 +226,9 @@ export async function pasteHere(words?: string): Promise<void> {
     toast.warning(
       `${missing} of its pictures are not in this browser: they are marked until they are brought again.`,
     );
+  if (pasted.told.length > 0) toast(pasted.told.join(' '), { duration: 12_000 });
   redrawAll();
-  select(pasted);
+  select(pasted.order);
 }
 
 export function alignSelected(edge: 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom'): void {

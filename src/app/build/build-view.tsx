@@ -18,6 +18,7 @@ import { WhereFrom } from '../binding/where-from';
 import { useResolved } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
+import { BringingFiles } from './bring-files';
 import { buildKey, dropFiles, pasteHere } from './actions';
 import { inLayout, templateNow, useBuild, type TryWith } from './build-store';
 import { FindDialog } from './find-dialog';
@@ -157,7 +158,7 @@ export function BuildView() {
     );
   }
   return (
-    <div className="grid h-full grid-cols-[232px_minmax(0,1fr)_288px] grid-rows-[minmax(0,1fr)_auto]">
+    <div className="relative grid h-full grid-cols-[232px_minmax(0,1fr)_288px] grid-rows-[minmax(0,1fr)_auto]">
       <LeftPanel
         show={show}
         template={template}
@@ -180,6 +181,7 @@ export function BuildView() {
           onClose={() => setBuild({ asksWhere: null })}
         />
       )}
+      <BringingFiles />
       {library}
       {isFinding && <FindDialog show={show} onClose={() => setBuild({ isFinding: false })} />}
     </div>

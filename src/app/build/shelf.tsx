@@ -18,7 +18,8 @@ import { redrawAll } from '../picture/monitors';
 import { acceptedFiles, addAsset, assetBlob } from '../state/assets';
 import { useDraft } from '../state/draft-store';
 import { Button, IconButton, NameField, SelectField } from '../ui';
-import { assetDragType, bringFiles, placeAsset } from './actions';
+import { assetDragType, placeAsset } from './actions';
+import { bringFiles } from './bring-files';
 import { templateNow } from './build-store';
 import { WatchedList } from './watched-list';
 

@@ -9,6 +9,7 @@ import {
   type AssetType,
 } from '../../core/show';
 import { sizeProblem } from '../../core/source';
+import { drawingSize } from '../../core/svg';
 import { problem, type Problem } from '../../core/problem';
 import { database, storageWords } from './database';
 import { hashOf } from './ids';
@@ -32,6 +33,8 @@ export async function missingBytes(ids: readonly string[]): Promise<number> {
 }
 
 const mib = 1 << 20;
+const longestSide = 16_384;
+const mostPixels = 100e6;
 const largest = { picture: 64 * mib, video: 256 * mib, font: 32 * mib };
 /** What a file chooser offers. */
 export const acceptedFiles =
@@ -61,6 +64,8 @@ export async function addAsset(file: File): Promise<{ asset: Asset } | { problem
     if (clean === null) return { problem: damaged(file.name, kind) };
     blob = new Blob([clean], { type });
   }
+  const oversize = await declaredTooLarge(blob, type, file.name);
+  if (oversize) return { problem: oversize };
   const facts = await lookAt(blob, type, file.name);
   if (!facts) return { problem: damaged(file.name, kind) };
   const kept = new Uint8Array(await blob.arrayBuffer());
@@ -100,17 +105,47 @@ async function lookAt(blob: Blob, type: AssetType, name: string): Promise<Facts 
   try {
     if (isFont({ type })) return await lookAtFont(blob, type, name);
     if (isVideo({ type })) return await lookAtVideo(url);
-    const image = new Image();
-    image.src = url;
-    await image.decode();
-    // A drawing without a size of its own gets a square.
-    const width = image.naturalWidth || 512;
-    const height = image.naturalHeight || 512;
-    return { ...still, width, height, alpha: type !== 'image/jpeg' && hasAlpha(image, width, height) };
+    if (type === 'image/svg+xml') return await lookAtDrawing(url, await blob.text());
+    // Unlike an image element, a bitmap is refused where its file ends too early or its sums are wrong.
+    const bitmap = await createImageBitmap(blob);
+    const { width, height } = bitmap;
+    const alpha = type !== 'image/jpeg' && hasAlpha(bitmap, width, height);
+    bitmap.close();
+    return { ...still, width, height, alpha };
   } catch {
     return null;
   } finally {
     URL.revokeObjectURL(url);
+  }
+}
+
+/** Vector art; one that says its proportions only gets a size that can be worked with. */
+async function lookAtDrawing(url: string, text: string): Promise<Facts> {
+  const image = new Image();
+  image.src = url;
+  await image.decode();
+  const { width, height } = drawingSize(text) ?? {
+    width: image.naturalWidth || 512,
+    height: image.naturalHeight || 512,
+  };
+  return { ...still, width, height, alpha: hasAlpha(image, width, height) };
+}
+
+/** Refuses what says of itself that it is larger than can be drawn, before anything is made of it. */
+async function declaredTooLarge(blob: Blob, type: AssetType, name: string): Promise<Problem | null> {
+  if (!type.startsWith('image/') || type === 'image/svg+xml') return null;
+  try {
+    const { imageSize } = await import('image-size');
+    const { width, height } = imageSize(new Uint8Array(await blob.arrayBuffer()));
+    if (width <= longestSide && height <= longestSide && width * height <= mostPixels) return null;
+    return problem(
+      'too-large',
+      `${name} is ${width}×${height} pixels; a picture may have ${longestSide} on a side and ${mostPixels / 1e6} million in all. Make it smaller.`,
+      name,
+    );
+  } catch {
+    // It does not say: what it holds is found out by decoding it.
+    return null;
   }
 }
 

@@ -11,7 +11,7 @@ import {
   type Draft,
   type Replica,
   type Show,
-  type Step,
+  type DraftStep,
 } from '../../core/show';
 import { storageWords } from './database';
 import { newId } from './ids';
@@ -139,12 +139,12 @@ export const useDraft = create<DraftStore>((set, get) => {
       documentTimer = setTimeout(() => void keepNow(), againAfterMs);
     }
   };
-  const put = (draft: Draft, steps: readonly Step[]): void => {
+  const put = (draft: Draft, steps: readonly DraftStep[]): void => {
     if (!replica || steps.length === 0) return;
     show(act(replica, draft, steps));
     writeIn(writeAfterMs);
   };
-  const take = (make: (draft: Draft) => { draft: Draft; step: Step } | null): void => {
+  const take = (make: (draft: Draft) => { draft: Draft; step: DraftStep } | null): void => {
     const made = replica && make(replica.draft);
     if (made) put(made.draft, [made.step]);
   };
@@ -214,7 +214,7 @@ export const useDraft = create<DraftStore>((set, get) => {
 });
 
 /** Says what another window's doing has overtaken. */
-function tellLost(steps: readonly Step[]): void {
+function tellLost(steps: readonly DraftStep[]): void {
   const labels = [...new Set(steps.flatMap((step) => (step.do === 'edit' ? [`“${step.label}”`] : [])))];
   if (labels.length > 0)
     toast.warning(

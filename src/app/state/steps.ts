@@ -9,7 +9,7 @@ import {
   type Edit,
   type Replica,
   type Show,
-  type Step,
+  type DraftStep,
 } from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import { database, type StoredShow } from './database';
@@ -144,7 +144,7 @@ export async function exchange(show: string, replica: Replica): Promise<Exchange
 }
 
 /** Takes what an exchange brought. */
-export const takeBatches = (replica: Replica, taken: readonly Batch[]): { replica: Replica; lost: Step[] } =>
+export const takeBatches = (replica: Replica, taken: readonly Batch[]): { replica: Replica; lost: DraftStep[] } =>
   receive(replica, taken, self);
 
 /** Keeps the document as all windows have it, and drops the steps that an earlier document had already. */

@@ -214,6 +214,15 @@ describe('pictures are known by their content', () => {
       'people.png is nothing that Jorvan takes: it holds plain text. Save it as PNG, JPEG, WebP, GIF or SVG, as WebM or MP4, or as a TTF, OTF or WOFF2 font, and drop it again.',
     );
     expect(notAnAsset('a.png', strToU8('%PDF-1.7')).message).toContain('a PDF');
+    for (const [words, what] of [
+      ['8BPS\0\u0001', 'a layered PSD'],
+      ['{"v":"5.7.4","fr":50,"ip":0,"op":60,"layers":[]}', 'a Lottie animation'],
+      ['glTF\u0002\0\0\0', 'a 3D model'],
+      ['# made by hand\nv 0.1 0.2 0.3\n', 'a 3D model'],
+    ] as const)
+      expect(notAnAsset('a.bin', strToU8(words)).message).toContain(
+        `${what}. Jorvan does not read these yet`,
+      );
     expect(notAnAsset('a.png', new Uint8Array()).message).toContain('an empty file');
     expect(notAnAsset('a.png', Uint8Array.of(0, 1, 2, 3)).message).toContain('none of these');
   });

@@ -23,7 +23,7 @@ export interface Draft {
 }
 
 /** Something done to a draft, as data: taken on an equal draft, it gives an equal draft. */
-export type Step =
+export type DraftStep =
   | {
       readonly do: 'edit';
       readonly id: string;
@@ -38,7 +38,7 @@ export type Step =
 /** A draft, and the step that led there. */
 export interface Stepped {
   readonly draft: Draft;
-  readonly step: Step;
+  readonly step: DraftStep;
 }
 
 export const openDraft = (show: Show): Draft => ({ show, undo: [], redo: [] });
@@ -109,11 +109,11 @@ export function redoStep(draft: Draft): Stepped | null {
 export const undo = (draft: Draft): Draft => undoStep(draft)?.draft ?? draft;
 export const redo = (draft: Draft): Draft => redoStep(draft)?.draft ?? draft;
 
-const stepped = (draft: Draft, step: Step): Stepped => ({ draft: takeStep(draft, step), step });
+const stepped = (draft: Draft, step: DraftStep): Stepped => ({ draft: takeStep(draft, step), step });
 
 /** The steps that lead to the state after so many of the history: back or forth as far as it reaches. */
-export function stepsTo(draft: Draft, count: number): Step[] {
-  const steps: Step[] = [];
+export function stepsTo(draft: Draft, count: number): DraftStep[] {
+  const steps: DraftStep[] = [];
   let now = draft;
   for (;;) {
     const done = now.undo.length;
@@ -135,7 +135,7 @@ function without(list: readonly Edit[], id: string): { rest: readonly Edit[]; fo
 }
 
 /** The draft after a step that was made on an equal one, or on one much like it. Throws where what it changes is gone. */
-export function takeStep(draft: Draft, step: Step): Draft {
+export function takeStep(draft: Draft, step: DraftStep): Draft {
   if (step.do === 'seal') return seal(draft);
   if (step.do === 'base')
     return draft.show.base === step.base ? draft : { ...draft, show: { ...draft.show, base: step.base } };

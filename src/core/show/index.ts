@@ -123,8 +123,8 @@ export {
   undo,
   undoStep,
   type Draft,
+  type DraftStep,
   type Edit,
-  type Step,
 } from './edit';
 export { act, openReplica, receive, type Batch, type Replica } from './replica';
 export { freshName } from './operations/names';
@@ -133,7 +133,7 @@ export * from './operations/fields';
 export * from './operations/bindings';
 export * from './operations/tracks';
 export * from './library';
-export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip } from './operations/clip';
+export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip, type Pasted } from './operations/clip';
 export * from './operations/cards';
 export * from './operations/assets';
 export * from './operations/styles';

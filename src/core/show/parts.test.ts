@@ -1,11 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  addElement,
   addStyle,
   assetUses,
   clipElements,
   clipSchema,
   makeField,
   newAsset,
+  newChange,
   newElement,
   newShow,
   newTemplate,
@@ -76,7 +78,7 @@ describe('parts of a template on their way to another', () => {
     const pasted = pasteClip(other, 'u', clip, newId);
     const u = templateOf(other, 'u');
     expect(showReferences(other)).toEqual([]);
-    expect(u.order).toEqual(pasted);
+    expect([u.order, pasted.told]).toEqual([pasted.order, []]);
     const named = (name: string) => Object.values(u.elements).find((e) => e.name === name) as Element;
     expect(named('Photo').masks).toEqual([{ by: named('Bar').id, inverted: false, soft: 0 }]);
     expect(u.tethers.map((tether) => [tether.element, tether.to])).toEqual([
@@ -95,6 +97,34 @@ describe('parts of a template on their way to another', () => {
       [],
       ['photo'],
     ]);
+    expect(pasteClip(show, 'u', clip, newId).told).toEqual(['Not pasted: the mask “Bar” of Photo.']);
+  });
+  test('Changes come along with their rules and keys, before the one that takes all; what cannot come is said', () => {
+    const show = sample();
+    const t = templateOf(show, 't');
+    makeField(t, 'bar', propertyOf('rect', 'opacity') as Property, 'g');
+    const key = { element: 'words', property: 'y' } as const;
+    t.changes.push(
+      newChange('c1', 'New words', { when: [{ is: 'changed', field: 'f' }], frames: 18 }),
+      newChange('c2', 'Fades', { when: [{ is: 'changed', field: 'g' }] }),
+      newChange('c3', 'Rest'),
+    );
+    for (const id of ['c1', 'c2']) setKey(t, id, key, { frame: 9, value: 20 }, newId);
+    const u = templateOf(show, 'u');
+    u.phases.enter.frames = 20;
+    addElement(u, newElement('rect', 'own', 'Own'));
+    u.changes.push(newChange('u1', 'Any'));
+    const pasted = pasteClip(show, 'u', clipElements(show, t, ['words']), newId);
+    expect(u.changes.map(({ name, frames, tracks }) => [name, frames, tracks.length])).toEqual([
+      ['New words', 18, 1],
+      ['Any', 30, 0],
+    ]);
+    expect(u.changes[0]?.when).toEqual([{ is: 'changed', field: u.fields[0]?.id }]);
+    expect(pasted.told).toEqual([
+      'Not pasted: the Change “Fades”, which waits for Opacity.',
+      'Enter is now 40 frames long instead of 20: what was pasted moves for so long.',
+    ]);
+    expect(showReferences(show)).toEqual([]);
   });
   test('pasted twice they have names and ids of their own, and share the field of the same name', () => {
     const show = sample();

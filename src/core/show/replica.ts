@@ -1,6 +1,6 @@
 // One draft in several windows. Each window shows what it does at once; what all of them did is kept in one order, and
 // every window comes to the same draft by taking it in that order.
-import { takeStep, type Draft, type Step } from './edit';
+import { takeStep, type Draft, type DraftStep } from './edit';
 import { showReferences } from './references';
 import { showSchema } from './show';
 
@@ -12,7 +12,7 @@ export interface Batch {
   readonly after: number;
   /** The window that made it. */
   readonly by: string;
-  readonly steps: readonly Step[];
+  readonly steps: readonly DraftStep[];
 }
 
 /** What a window knows: the draft as all have it, and what it did since. */
@@ -23,7 +23,7 @@ export interface Replica {
   /** The place up to which the order was known when the first of `waiting` was made. */
   readonly since: number;
   /** Own steps that are not in the order yet. */
-  readonly waiting: readonly Step[];
+  readonly waiting: readonly DraftStep[];
   /** What this window shows: agreed, and what waits. */
   readonly draft: Draft;
 }
@@ -37,7 +37,7 @@ export const openReplica = (draft: Draft, seq: number): Replica => ({
 });
 
 /** A window does something: `draft` is what it shows from now on. */
-export const act = (replica: Replica, draft: Draft, steps: readonly Step[]): Replica => ({
+export const act = (replica: Replica, draft: Draft, steps: readonly DraftStep[]): Replica => ({
   ...replica,
   draft,
   since: replica.waiting.length === 0 ? replica.seq : replica.since,
@@ -45,7 +45,7 @@ export const act = (replica: Replica, draft: Draft, steps: readonly Step[]): Rep
 });
 
 /** A step on a draft that it was not made on; null where the show would not hold together after it. */
-function merged(draft: Draft, step: Step): Draft | null {
+function merged(draft: Draft, step: DraftStep): Draft | null {
   try {
     const next = takeStep(draft, step);
     if (next.show === draft.show) return next;
@@ -66,10 +66,10 @@ export function receive(
   replica: Replica,
   batches: readonly Batch[],
   by: string,
-): { replica: Replica; lost: Step[] } {
+): { replica: Replica; lost: DraftStep[] } {
   let { agreed, seq, waiting } = replica;
   let isAlone = true;
-  const lost: Step[] = [];
+  const lost: DraftStep[] = [];
   for (const batch of batches) {
     const own = batch.by === by;
     const isCrossed = batch.after < seq;
@@ -93,7 +93,7 @@ export function receive(
   return { replica: { agreed, seq, since: replica.since, waiting, draft }, lost };
 }
 
-function plain(draft: Draft, step: Step): Draft | null {
+function plain(draft: Draft, step: DraftStep): Draft | null {
   try {
     return takeStep(draft, step);
   } catch {

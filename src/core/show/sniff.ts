@@ -13,9 +13,25 @@ const others: readonly (readonly [string, readonly number[]])[] = [
   ['a sound or another RIFF file', [0x52, 0x49, 0x46, 0x46]],
   ['a TIFF', [0x49, 0x49, 0x2a, 0x00]],
   ['a TIFF', [0x4d, 0x4d, 0x00, 0x2a]],
-  ['a layered PSD', [0x38, 0x42, 0x50, 0x53]],
   ['a WOFF font of the older kind', [0x77, 0x4f, 0x46, 0x46]],
 ];
+
+/** What comes later: kinds of file that are wanted and cannot be read yet, with what to bring meanwhile. */
+function laterKind(bytes: Uint8Array): readonly [string, string] | null {
+  const model = 'Render it to a PNG with transparency, or to a WebM';
+  if (wordAt(bytes, 0, '8BPS')) return ['a layered PSD', 'Export its layers as PNG with transparency'];
+  if (wordAt(bytes, 0, 'glTF')) return ['a 3D model', model];
+  if (wordAt(bytes, 0, 'Kaydara FBX')) return ['a 3D model', model];
+  const head = new TextDecoder().decode(bytes.subarray(0, 8192));
+  if (/^\s*\{/.test(head) && /"layers"\s*:|"(ip|op|fr)"\s*:/.test(head) && /"v"\s*:\s*"/.test(head))
+    return ['a Lottie animation', 'Render it to a WebM with transparency'];
+  if (wordAt(bytes, 0, 'PK') && head.includes('manifest.json') && head.includes('animations/'))
+    return ['a Lottie animation', 'Render it to a WebM with transparency'];
+  if (/^\s*\{/.test(head) && /"asset"\s*:\s*\{[^}]*"version"/.test(head)) return ['a 3D model', model];
+  return /^(#.*\s+|mtllib .*\s+|o .*\s+)*v -?[\d.]+ -?[\d.]+ -?[\d.]+/.test(head)
+    ? ['a 3D model', model]
+    : null;
+}
 
 /** The kind of a file by its content, whatever its name says; null for what is none that Jorvan takes. */
 export function sniffAsset(bytes: Uint8Array): AssetType | null {
@@ -65,6 +81,13 @@ export function isWholePicture(bytes: Uint8Array, type: AssetType): boolean {
 
 /** Why a file is not taken. */
 export function notAnAsset(name: string, bytes: Uint8Array): Problem {
+  const later = laterKind(bytes);
+  if (later)
+    return problem(
+      'not-yet',
+      `${name} is ${later[0]}. Jorvan does not read these yet; they come later. ${later[1]}, and drop that.`,
+      name,
+    );
   const what =
     bytes.length === 0
       ? 'an empty file'

@@ -1,2 +1,3 @@
 // Vector art: an SVG file becomes elements that can be edited. Knows nothing of files, templates or pixels.
 export { readSvg, type SvgArt } from './art';
+export { drawingSize } from './size';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { elementSchema, type Element } from '../show';
-import { readSvg, type SvgArt } from './index';
+import { drawingSize, readSvg, type SvgArt } from './index';
 
 const read = (body: string, head = 'width="400" height="200" viewBox="0 0 400 200"'): SvgArt => {
   let count = 0;
@@ -219,4 +219,14 @@ describe('drawings that are not right', () => {
     expect(JSON.stringify(readSvg(bomb, () => 'n')).includes('aaaa')).toBe(false);
     expect(code(`<svg>${'<rect width="9" height="9"/>'.repeat(5002)}</svg>`)).toBe('too-many-parts');
   });
+});
+
+test('a drawing that has only a view box comes in at a size that can be worked with', () => {
+  const size = (head: string) => drawingSize(`<svg xmlns="http://www.w3.org/2000/svg" ${head}/>`);
+  expect(size('viewBox="0 0 24 12"')).toEqual({ width: 480, height: 240 });
+  expect(size('viewBox="0 0 8000 4000" width="100%"')).toEqual({ width: 1920, height: 960 });
+  expect(size('viewBox="0 0 24 12" width="96"')).toEqual({ width: 96, height: 48 });
+  expect(size('viewBox="0 0 300 400"')).toEqual({ width: 300, height: 400 });
+  expect(size('width="2in" height="30"')).toEqual({ width: 192, height: 30 });
+  expect(size('')).toBeNull();
 });

@@ -5,6 +5,7 @@ import { elementSchema, type Element } from '../element/registry';
 import { fieldSchema, type Field } from '../field/registry';
 import { trackSchema } from '../track';
 import { assetsOfTemplate, fontFiles } from '../references';
+import { changeSchema, moveSchema, stepSchema, type Change, type Phase } from '../phase';
 import type { Show } from '../show';
 import { styleSchema, type Style } from '../style';
 import { phaseOf, phasesOf, withDescendants, tieSchema, type Template } from '../template';
@@ -26,6 +27,14 @@ export const clipSchema = z.object({
   tethers: z.array(tetherSchema),
   /** By phase. */
   tracks: z.record(z.string(), z.array(trackSchema)),
+  /** Lengths in frames, by phase. */
+  frames: z.record(z.string(), z.number().int().min(0)).default({}),
+  /** Phases of the template's own that these elements have a part in, without their tracks. */
+  changes: z.array(changeSchema).default([]),
+  moves: z.array(moveSchema).default([]),
+  steps: z.array(stepSchema).default([]),
+  /** What cannot come along, in words. */
+  left: z.array(z.string()).default([]),
   styles: z.record(z.string(), styleSchema),
   assets: z.array(assetSchema),
 });
@@ -87,6 +96,14 @@ export function clipElements(
   const fields = template.fields.filter((field) => needed.has(field.id)).map(plain);
   const bindings = template.bindings.filter((binding) => needed.has(binding.id)).map(plain);
   const part: Template = { ...template, order, elements, fields, ties };
+  const takesPart = (phase: Phase): boolean => phase.tracks.some((track) => inside.has(track.element));
+  const nameOf = (id: string): string => template.elements[id]?.name ?? id;
+  const bare = <P extends Phase>(phase: P): P => ({ ...plain(phase), tracks: [] });
+  const isAlong = ({ when }: Change): boolean => when.every((rule) => needed.has(rule.field));
+  // A Change with neither keys nor rules of its own says how all words go from old to new.
+  const changes = template.changes.filter(
+    (change) => takesPart(change) || change.when.length === 0 || isAlong(change),
+  );
   const used = assetsOfTemplate(part, fontFiles(show));
   return {
     jorvan: 'clip',
@@ -104,6 +121,27 @@ export function clipElements(
         phase.tracks.filter((track) => inside.has(track.element)).map(plain),
       ]),
     ),
+    frames: Object.fromEntries(phasesOf(template).map(({ ref, phase }) => [ref, phase.frames])),
+    changes: changes.filter(isAlong).map(bare),
+    moves: template.moves.filter(takesPart).map(bare),
+    steps: template.steps.filter(takesPart).map(bare),
+    left: [
+      ...changes
+        .filter((change) => !isAlong(change))
+        .map((change) => {
+          const rule = change.when.find(({ field }) => !needed.has(field));
+          const field = template.fields.find(({ id }) => id === rule?.field)?.name ?? 'a binding';
+          return `the Change “${change.name}”, which waits for ${field}`;
+        }),
+      ...[...inside].flatMap((id) =>
+        (template.elements[id]?.masks ?? [])
+          .filter((mask) => !inside.has(mask.by))
+          .map((mask) => `the mask “${nameOf(mask.by)}” of ${nameOf(id)}`),
+      ),
+      ...template.tethers
+        .filter((t) => inside.has(t.element) && t.to !== null && !inside.has(t.to))
+        .map((t) => `the tether of ${nameOf(t.element)} to ${nameOf(t.to ?? '')}`),
+    ],
     styles: plain(stylesUsed([elements, fields, ties], show.look.styles)),
     assets: Object.values(show.assets)
       .filter((asset: Asset) => used.has(asset.id))
@@ -111,15 +149,23 @@ export function clipElements(
   };
 }
 
+/** What pasting did: the outermost new elements, and what of it changes more than these, in sentences. */
+export interface Pasted {
+  readonly order: string[];
+  readonly told: string[];
+}
+
 /**
  * Puts a clip in front of everything in a template of a show, under new ids; fields of a name and kind that the
- * template has are shared with it. Styles and assets that the show lacks come along. Returns the outermost new ids.
+ * template has are shared with it, and so are its Changes, moves and steps of a name. Styles, assets, Changes, moves
+ * and steps that are lacking come along.
  */
-export function pasteClip(show: Show, templateId: string, clip: Clip, newId: NewId, by = 0): string[] {
+export function pasteClip(show: Show, templateId: string, clip: Clip, newId: NewId, by = 0): Pasted {
   const template = show.templates[templateId];
   if (!template) throw new Error(`pasteClip: no template ${templateId}`);
   for (const asset of clip.assets) show.assets[asset.id] ??= asset;
   for (const style of Object.values(clip.styles)) show.look.styles[style.id] ??= style;
+  const wasEmpty = template.order.length === 0;
   const idOf = new Map(Object.keys(clip.elements).map((id) => [id, newId()]));
   const moved = (id: string): string => idOf.get(id) ?? id;
   const taken = Object.values(template.elements).map((element) => element.name);
@@ -163,16 +209,57 @@ export function pasteClip(show: Show, templateId: string, clip: Clip, newId: New
       element: moved(tether.element),
       to: tether.to === null ? null : moved(tether.to),
     });
-  // Moves, steps and changes are the template's own: their part of the motion comes along where it has them too.
+  const told = clip.left.map((what) => `Not pasted: ${what}.`);
+  const refOf = pastePhases(template, clip, newId, fieldOf);
   for (const [ref, tracks] of Object.entries(clip.tracks)) {
-    const phase = phaseOf(template, ref);
+    const phase = phaseOf(template, refOf.get(ref) ?? ref);
     if (!phase) continue;
     for (const track of tracks)
       phase.tracks.push({ ...plain(track), id: newId(), element: moved(track.element) });
     const last = tracks.reduce((end, track) => Math.max(end, track.keys.at(-1)?.frame ?? 0), 0);
-    phase.frames = Math.max(phase.frames, last);
+    const before = phase.frames;
+    phase.frames = wasEmpty ? Math.max(last, clip.frames[ref] ?? 0) : Math.max(before, last);
+    if (!wasEmpty && phase.frames > before) {
+      const { name } = phasesOf(template).find((place) => place.phase === phase) ?? { name: ref };
+      told.push(
+        `${name} is now ${phase.frames} frames long instead of ${before}: what was pasted moves for so long.`,
+      );
+    }
   }
   const order = clip.order.map(moved);
   template.order.push(...order);
-  return order;
+  return { order, told };
+}
+
+/** Brings the Changes, moves and steps of a clip that a template lacks; which phase of it each of the clip's is. */
+function pastePhases(
+  template: Template,
+  clip: Clip,
+  newId: NewId,
+  fieldOf: ReadonlyMap<string, string>,
+): Map<string, string> {
+  const refOf = new Map<string, string>();
+  for (const kind of ['moves', 'steps'] as const)
+    for (const phase of clip[kind]) {
+      const present = template[kind].find(({ name }) => name === phase.name);
+      refOf.set(phase.id, present?.id ?? newId());
+      if (!present) template[kind].push({ ...plain(phase), id: refOf.get(phase.id) as string });
+    }
+  for (const change of clip.changes) {
+    const isPlain = change.when.length === 0;
+    // Of two without rules only the first would ever run.
+    const present = template.changes.find(
+      ({ name, when }) => name === change.name || (isPlain && when.length === 0),
+    );
+    refOf.set(change.id, present?.id ?? newId());
+    if (present) continue;
+    const own: Change = {
+      ...plain(change),
+      id: refOf.get(change.id) as string,
+      when: change.when.map((rule) => ({ ...rule, field: fieldOf.get(rule.field) ?? rule.field })),
+    };
+    const last = template.changes.findIndex(({ when }) => when.length === 0);
+    template.changes.splice(isPlain || last < 0 ? template.changes.length : last, 0, own);
+  }
+  return refOf;
 }
