@@ -121,7 +121,7 @@ describe('parts of a template on their way to another', () => {
     ]);
     expect(u.changes[0]?.when).toEqual([{ is: 'changed', field: u.fields[0]?.id }]);
     expect(pasted.told).toEqual([
-      'Not pasted: the Change “Fades”, which waits for Opacity.',
+      'Not pasted: the Change “Fades”, which waits for Bar opacity.',
       'Enter is now 40 frames long instead of 20: what was pasted moves for so long.',
     ]);
     expect(showReferences(show)).toEqual([]);
