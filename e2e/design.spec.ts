@@ -199,7 +199,13 @@ test('masks, inverted and soft; what masks is not drawn itself', async ({ page }
   await setNumbers(page, { X: 700, Y: 300, W: 400, H: 400 });
   await choose(page, 'Rectangle');
   await open(page, 'Masks');
+  // What masks is pointed at: nothing is hidden before, and what cannot be it says why.
   await page.getByRole('button', { name: 'Add a mask' }).click();
+  await clickStage(page, { x: 640, y: 320 });
+  await expect(page.getByText('Rectangle cannot mask itself.')).toBeVisible();
+  expect(await alpha(page, 640, 320)).toBe(255);
+  await clickStage(page, { x: 900, y: 500 });
+  await expect(page.getByText('Rectangle is seen only where Ellipse is.')).toBeVisible();
   await expect.poll(() => alpha(page, 640, 320)).toBe(0);
   expect(await colour(page, 900, 500)).toBe('#e8593a');
   await expect(row(page, 'Ellipse').getByLabel('Masks Rectangle')).toBeVisible();

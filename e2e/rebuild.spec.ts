@@ -11,7 +11,7 @@ import {
 } from '../src/core/show';
 import { Picture } from './pixels';
 import { TestServer } from './server';
-import { choose, rename, row, setNumbers, tool } from './stage';
+import { clickStage, choose, rename, row, setNumbers, tool } from './stage';
 
 const server = new TestServer();
 test.beforeAll(() => server.start());
@@ -85,9 +85,10 @@ async function rebuild(page: Page, wanted: Template): Promise<void> {
     const index = (counts.get(tether.element) ?? 0) + 1;
     counts.set(tether.element, index);
     await page.getByRole('button', { name: 'Add a tether' }).click();
+    if (tether.to === null) await clickStage(page, { x: 5, y: 5 });
+    else await choose(page, nameOf(tether.to));
     const group = page.getByRole('group', { name: `Tether ${index}` });
     await group.getByLabel('Own edge').selectOption(tether.edge);
-    await group.getByLabel('Followed element').selectOption({ label: nameOf(tether.to) });
     await group.getByLabel('Followed edge').selectOption(tether.toEdge);
     await group.getByLabel('Offset').fill(String(tether.offset));
     await page.keyboard.press('Enter');

@@ -187,9 +187,9 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
     offset: number,
   ): Promise<void> => {
     await page.getByRole('button', { name: 'Add a tether' }).click();
+    await choose(page, to);
     const group = page.getByRole('group', { name: `Tether ${index}` });
     await group.getByLabel('Own edge').selectOption(own);
-    await group.getByLabel('Followed element').selectOption({ label: to });
     await group.getByLabel('Followed edge').selectOption(edge);
     await group.getByLabel('Offset').fill(String(offset));
     await page.keyboard.press('Enter');

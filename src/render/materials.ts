@@ -29,6 +29,8 @@ export function newMesh(fragment: string, uniforms: Uniforms): Mesh<PlaneGeometr
       uClipCount: { value: 0 },
       uClipInverse: { value: Array.from({ length: maxClips }, () => new Matrix4()) },
       uClipRect: { value: Array.from({ length: maxClips }, () => new Vector4()) },
+      uClipSoft: { value: new Array<number>(maxClips).fill(0) },
+      uSlides: { value: new Vector4(-1, 0, 0, 0) },
       ...uniforms,
     },
     transparent: true,
@@ -68,8 +70,18 @@ export function placeMesh(mesh: Mesh<PlaneGeometry, ShaderMaterial>, node: Placi
       clip.right,
       clip.bottom,
     );
+    ((uniforms['uClipSoft'] as IUniform).value as number[])[i] = clip.soft;
   }
   mesh.material.uniformsNeedUpdate = true;
+}
+
+/** Wipes a mesh by its node's own outline, where that is how it is wiped and it is now. */
+export function setSlides(mesh: Mesh<PlaneGeometry, ShaderMaterial>, { slides }: DisplayNode): void {
+  const uniform = mesh.material.uniforms['uSlides'] as IUniform;
+  const value = uniform.value as Vector4;
+  const isWiping = slides !== null && slides.some((px) => px > 0);
+  if (isWiping) value.fromArray(slides);
+  else value.set(-1, 0, 0, 0);
 }
 
 /** A colour as premultiplied parts 0 to 1, in display space, written into `out`. */

@@ -21,7 +21,7 @@ import {
 import { setCanvasCamera } from './camera';
 import { newPieceMesh, showPiece } from './drawers/pieces';
 import { drawers, type DrawContext, type Leaf, type NodeMesh } from './drawers';
-import { newMesh, placeMesh, setColour, type Placing } from './materials';
+import { newMesh, placeMesh, setSlides, setColour, type Placing } from './materials';
 import { MovingPictures, type StandIn } from './moving';
 import { newBlendMesh, newLayMesh, Passes, Pool, setBlend, setRegion, uniform, type Region } from './passes';
 import { regionOf } from './region';
@@ -211,6 +211,7 @@ export function createRenderer(
       };
       const mesh = meshFor(node.key, node.kind, drawer.create);
       if (!drawer.update(mesh, node, context)) return;
+      setSlides(mesh, node);
       if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
       else placeMesh(mesh, node, node.opacity);
       sheet.scene.children.push(mesh);
@@ -239,8 +240,8 @@ export function createRenderer(
     const paintApart = (node: DisplayNode, sheet: Sheet): void => {
       const region = regionOf(node, target.width, target.height);
       if (!region) return;
-      const layer = newLayer();
-      const inner = newSheet(layer);
+      const whole = newLayer();
+      const inner = newSheet(whole);
       if (node.kind === 'group') for (const child of node.children) paint(child, inner);
       else paintLeaf(node, inner, true);
       flush(inner);
@@ -253,15 +254,19 @@ export function createRenderer(
           (mask.soft / 2) * context.scale,
           wholeOf(target),
         );
-        passes.cut(layer, soft.texture, mask.inverted, region);
+        passes.cut(whole, soft.texture, mask.inverted, region);
       }
       const { effects, key } = node;
+      const isWiped = effects !== null && node.clips.some((clip, i) => i < node.clipCount && clip.isWipe);
+      const layer = isWiped ? onlyUnwiped(node, whole, region) : whole;
       const picture = effects ? passes.blurred(layer, (effects.blur / 2) * context.scale, region) : layer;
       const hasCast = effects !== null && (effects.shadow !== null || effects.glow !== null);
       // A shadow must not show through what casts it: where the whole fades or blends, it is put together first.
       const isJoined = hasCast && (node.opacity < 1 || node.blend !== 'normal');
       const onto = isJoined ? newSheet(newLayer()) : sheet;
-      const placing = isJoined ? stillNode : node;
+      // What is left of the wipe is cast as it is; other clips cut the shadow too.
+      const around = isWiped ? clippedBy(node, false) : node;
+      const placing = isJoined ? stillNode : around;
       const opacity = isJoined ? 1 : node.opacity;
       if (effects?.shadow) {
         const { colour, x, y, blur } = effects.shadow;
@@ -277,14 +282,26 @@ export function createRenderer(
         lay(`${key}#inner`, placing, opacity, onto, picture, region, null);
         flush(onto);
       }
-      const whole = isJoined ? (onto.on as WebGLRenderTarget) : picture;
-      if (node.blend === 'normal') lay(`${key}#layer`, node, node.opacity, sheet, whole, region, null);
-      else blendOn(node, sheet, whole, region);
+      const all = isJoined ? (onto.on as WebGLRenderTarget) : picture;
+      if (node.blend === 'normal') lay(`${key}#layer`, around, node.opacity, sheet, all, region, null);
+      else blendOn(node, around, sheet, all, region);
+    };
+
+    /** A node's picture without what its wipes, and those of the groups around it, cover. */
+    const onlyUnwiped = (
+      node: DisplayNode,
+      picture: WebGLRenderTarget,
+      region: Region,
+    ): WebGLRenderTarget => {
+      const sheet = newSheet(newLayer());
+      lay(`${node.key}#wiped`, clippedBy(node, true), 1, sheet, picture, region, null);
+      flush(sheet);
+      return sheet.on as WebGLRenderTarget;
     };
 
     const lay = (
       key: string,
-      placing: Pick<DisplayNode, 'clips' | 'clipCount'>,
+      placing: Clipped,
       opacity: number,
       sheet: Sheet,
       picture: WebGLRenderTarget,
@@ -307,7 +324,13 @@ export function createRenderer(
     };
 
     /** Lays a picture on what a sheet shows so far, by a blend mode. */
-    const blendOn = (node: DisplayNode, sheet: Sheet, picture: WebGLRenderTarget, region: Region): void => {
+    const blendOn = (
+      node: DisplayNode,
+      around: Clipped,
+      sheet: Sheet,
+      picture: WebGLRenderTarget,
+      region: Region,
+    ): void => {
       flush(sheet);
       if (!behind || behind.image.width !== target.pixelWidth || behind.image.height !== target.pixelHeight) {
         behind?.dispose();
@@ -320,7 +343,7 @@ export function createRenderer(
       setRegion(mesh, region);
       uniform(mesh, 'uBehind').value = behind;
       setBlend(mesh, node.blend);
-      const { clipCount, clips } = node;
+      const { clipCount, clips } = around;
       placeMesh(mesh, { ...stillNode, clipCount, clips }, node.opacity);
       sheet.scene.children.push(mesh);
       // What is behind the next one includes this one.
@@ -441,6 +464,14 @@ function meanCells(
 }
 
 const wholeOf = ({ width, height }: Target): Region => ({ x: 0, y: 0, w: width, h: height });
+
+type Clipped = Pick<DisplayNode, 'clips' | 'clipCount'>;
+
+/** The clips of a node that are wipes, or those that are not. */
+function clippedBy({ clips, clipCount }: Clipped, wipes: boolean): Clipped {
+  const own = clips.filter((clip, i) => i < clipCount && clip.isWipe === wipes);
+  return { clips: own, clipCount: own.length };
+}
 
 /** What a mesh that lies flat on the canvas, unclipped, is placed by. */
 const stillNode: Placing = {

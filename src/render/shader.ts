@@ -18,6 +18,7 @@ void main() {
 /** What every drawable's fragment shader shares: edges one device pixel soft, whatever the scale and turn. */
 export const coverage = /* glsl */ `
 uniform vec4 uClipRect[${maxClips}];
+uniform float uClipSoft[${maxClips}];
 uniform int uClipCount;
 uniform float uOpacity;
 varying vec2 vLocal;
@@ -29,7 +30,7 @@ float clipCoverage() {
   float cover = 1.0;
   for (int i = 0; i < ${maxClips}; i++) {
     vec2 p = vClip[i];
-    vec2 soft = vec2(reach(p.x), reach(p.y));
+    vec2 soft = max(vec2(reach(p.x), reach(p.y)), vec2(uClipSoft[i]));
     if (i < uClipCount) {
       vec4 r = uClipRect[i];
       vec2 low = clamp((p - r.xy) / soft + 0.5, 0.0, 1.0);
@@ -47,7 +48,16 @@ float roundedBox(vec2 p, vec2 b, vec4 r) {
   return min(max(q.x, q.y), 0.0) + length(max(q, 0.0)) - radius;
 }
 
-float boxCoverage(vec2 size, vec4 radii) {
-  float d = roundedBox(vLocal - size * 0.5, size * 0.5, radii);
+float boxAt(vec2 p, vec2 size, vec4 radii) {
+  float d = roundedBox(p - size * 0.5, size * 0.5, radii);
   return clamp(0.5 - d / reach(d), 0.0, 1.0);
+}
+
+// Px that it is moved by to be wiped by its own outline: right, down, left, up; below 0 it is not.
+uniform vec4 uSlides;
+float boxCoverage(vec2 size, vec4 radii) {
+  float cover = boxAt(vLocal, size, radii);
+  if (uSlides.x < 0.0) return cover;
+  cover = min(cover, boxAt(vLocal - vec2(uSlides.x, uSlides.y), size, radii));
+  return min(cover, boxAt(vLocal + vec2(uSlides.z, uSlides.w), size, radii));
 }`;

@@ -15,7 +15,10 @@ export interface ShapeRaster {
 /** A picture by its asset as something to draw with; null while it is on its way or where it is missing. */
 export type PictureOf = (asset: string) => HTMLCanvasElement | null;
 
+type Radial = Extract<Gradient, { kind: 'radial' }>;
+
 const largest = 8192;
+const far = 1e5;
 
 /** Draws a shape at `scale` device px to the node's px; null where it has no area. */
 export function rasterShape(node: Drawing, scale: number, pictureOf: PictureOf): ShapeRaster | null {
@@ -43,9 +46,9 @@ export function rasterShape(node: Drawing, scale: number, pictureOf: PictureOf):
     pen.setTransform(context.getTransform());
     const isCentred = stroke.place === 'centre';
     pen.lineWidth = stroke.width * (isCentred ? 1 : 2);
-    pen.lineJoin = stroke.roundEnds ? 'round' : 'miter';
-    pen.miterLimit = 4;
-    pen.lineCap = stroke.roundEnds ? 'round' : 'butt';
+    pen.lineJoin = stroke.join;
+    pen.miterLimit = stroke.miterLimit;
+    pen.lineCap = stroke.cap;
     if (stroke.dash > 0) pen.setLineDash([stroke.dash, stroke.gap]);
     if (stroke.place === 'inside') pen.clip(path, node.rule);
     paint(pen, stroke.paint, node, pictureOf, (style) => {
@@ -69,6 +72,29 @@ export function rasterShape(node: Drawing, scale: number, pictureOf: PictureOf):
   return { canvas, x: -pad, y: -pad, w: canvas.width / fit, h: canvas.height / fit };
 }
 
+/** A gradient whose circles are ellipses, or whose brightest point lies beside their middle: drawn, and used as a pattern. */
+function ellipses(
+  context: CanvasRenderingContext2D,
+  value: Radial,
+  { w, h }: { w: number; h: number },
+): CanvasPattern | null {
+  const sheet = newCanvas(context.canvas.width, context.canvas.height);
+  const own = sheet.getContext('2d');
+  if (!own) return null;
+  const to = context.getTransform();
+  own.setTransform(to);
+  own.translate(w * value.x, h * value.y);
+  own.rotate(((value.angle ?? 0) * Math.PI) / 180);
+  own.scale(1, value.ratio ?? 1);
+  const radius = (Math.hypot(w, h) / 2) * value.radius;
+  const focus = Math.min(0.999, value.focus ?? 0) * radius;
+  own.fillStyle = withStops(own.createRadialGradient(focus, 0, 0, 0, 0, radius), value);
+  own.fillRect(-far, -far, 2 * far, 2 * far);
+  const pattern = context.createPattern(sheet, 'no-repeat');
+  pattern?.setTransform(to.inverse());
+  return pattern;
+}
+
 type Style = string | CanvasGradient | CanvasPattern;
 
 /** Calls `draw` with the paint as a canvas style; not at all where it shows nothing. */
@@ -80,6 +106,10 @@ function paint(
   draw: (style: Style) => void,
 ): void {
   if (typeof value === 'string') return draw(value);
+  if (value.kind === 'radial' && (value.ratio ?? value.focus) !== undefined) {
+    const drawn = ellipses(context, value, box);
+    return drawn ? draw(drawn) : undefined;
+  }
   if (value.kind !== 'picture') return draw(gradient(context, value, box));
   const picture = pictureOf(value.asset);
   const pattern = picture && context.createPattern(picture, 'repeat');
@@ -120,6 +150,10 @@ function gradient(
     const [cx, cy] = [w * value.x, h * value.y];
     made = context.createRadialGradient(cx, cy, 0, cx, cy, (Math.hypot(w, h) / 2) * value.radius);
   }
-  for (const stop of [...value.stops].sort((a, b) => a.at - b.at)) made.addColorStop(stop.at, stop.colour);
+  return withStops(made, value);
+}
+
+function withStops(made: CanvasGradient, { stops }: Gradient): CanvasGradient {
+  for (const stop of [...stops].sort((a, b) => a.at - b.at)) made.addColorStop(stop.at, stop.colour);
   return made;
 }

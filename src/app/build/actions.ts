@@ -61,6 +61,8 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
   };
   editTemplate(`Add ${label.toLowerCase()}`, (t) => addElement(t, element));
   useBuild.getState().select([id]);
+  // Its words are typed at once, over those that stand there for now.
+  if (kind === 'text') useBuild.getState().set({ typing: id });
 }
 
 /** The kind under which an asset of the shelf is dragged. */
@@ -129,7 +131,7 @@ export function placeAsset(asset: Asset, at: { x: number; y: number }): void {
 }
 
 /** Puts the elements that a vector picture is drawn of in its place. */
-export async function takeApart(id: string): Promise<void> {
+export async function takeApart(id: string, isSure = false): Promise<void> {
   const picture = templateNow()?.elements[id];
   if (picture?.kind !== 'picture' || picture.asset === null) return;
   const blob = await assetBlob(picture.asset);
@@ -137,6 +139,18 @@ export async function takeApart(id: string): Promise<void> {
   const art = await fileWorker().readSvg(await blob.text());
   if ('problem' in art) return void toast.error(art.problem.message);
   if (art.order.length === 0) return void toast.error('Nothing in this drawing can be taken apart.');
+  if (art.left.length > 0 && !isSure) {
+    toast.warning(
+      `Taken apart, ${picture.name} would look different. It would lose: ${art.left.join(', ')}.`,
+      {
+        id: `apart ${id}`,
+        duration: Infinity,
+        action: { label: 'Take apart', onClick: () => void takeApart(id, true) },
+        cancel: { label: 'Keep the picture', onClick: () => undefined },
+      },
+    );
+    return;
+  }
   const group = newElement('group', newId(), picture.name);
   const factor = Math.min(picture.w / art.width, picture.h / art.height);
   const box = { x: 0, y: 0, w: art.width, h: art.height };
@@ -153,8 +167,6 @@ export async function takeApart(id: string): Promise<void> {
     removeElements(t, [id]);
   });
   useBuild.getState().select([group.id]);
-  if (art.left.length > 0)
-    toast.warning(`${picture.name} is apart; left out: ${art.left.join(', ')}.`, { duration: 10_000 });
 }
 
 export function removeSelected(): void {

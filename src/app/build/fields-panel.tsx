@@ -3,77 +3,120 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import {
   allowedPattern,
+  blankField,
+  freshName,
   fieldKinds,
   isSample,
   moveField,
   propertyOf,
   removeField,
   type Field,
+  type FieldKindName,
   type Show,
   type Template,
 } from '../../core/show';
-import { CheckField, ColourField, IconButton, Knot, NameField, NumberField, TextField } from '../ui';
+import {
+  CheckField,
+  ColourField,
+  IconButton,
+  Knot,
+  NameField,
+  NumberField,
+  SelectField,
+  TextField,
+} from '../ui';
+import { newId } from '../state/ids';
 import { PictureField } from '../card-form/card-form';
 import { editTemplate, sealEdit } from './build-store';
 import { Choices } from './field-choices';
+import { Offers } from './field-offers';
 import { FieldTies } from './field-ties';
 
 /** The template's fields in the order of the operator's form. */
 export function FieldsPanel({ show, template }: { show: Show; template: Template }) {
   const { assets } = show;
   const [openId, setOpenId] = useState<string | null>(null);
+  const add = (kind: FieldKindName): void => {
+    const id = newId();
+    const name = freshName(
+      fieldKinds[kind].label,
+      template.fields.map((field) => field.name),
+    );
+    editTemplate(`Add the field ${name}`, (t) => void t.fields.push(blankField(kind, id, name)));
+    setOpenId(id);
+  };
+  const adder = (
+    <SelectField
+      bare
+      label="Add a field"
+      className="m-2"
+      value=""
+      choices={[
+        { value: '', label: 'Add a field…' },
+        ...Object.values(fieldKinds).map(({ kind, label }) => ({ value: kind, label })),
+      ]}
+      onChange={(kind) => kind !== '' && add(kind as FieldKindName)}
+    />
+  );
   if (template.fields.length === 0) {
     return (
-      <p className="p-4 text-ink-3">
-        No fields yet. The knot beside any property makes a field of it; the operator can then change it, and
-        columns of data of its name fill it.
-      </p>
+      <>
+        <p className="p-4 text-ink-3">
+          No fields yet. The knot beside any property makes a field of it; the operator can then change it,
+          and columns of data of its name fill it. A field that drives nothing yet can be read by bindings and
+          rules.
+        </p>
+        <span className="flex">{adder}</span>
+      </>
     );
   }
   return (
-    <ol aria-label="Fields" className="flex flex-col">
-      {template.fields.map((field, index) => (
-        <li key={field.id} className="border-b border-line">
-          <div className="flex items-center gap-1 px-2 py-1">
-            <Knot isTied label={`${fieldKinds[field.kind].label} field`} />
-            <NameField
-              label={`Name of field ${index + 1}`}
-              value={field.name}
-              className="flex-1"
-              onKeep={(name) => change(field.id, `Rename ${field.name}`, (f) => void (f.name = name))}
-            />
-            <IconButton
-              label={`Move ${field.name} up`}
-              disabled={index === 0}
-              onClick={() => editTemplate(`Order ${field.name}`, (t) => moveField(t, field.id, index - 1))}
+    <>
+      <ol aria-label="Fields" className="flex flex-col">
+        {template.fields.map((field, index) => (
+          <li key={field.id} className="border-b border-line">
+            <div className="flex items-center gap-1 px-2 py-1">
+              <Knot isTied label={`${fieldKinds[field.kind].label} field`} />
+              <NameField
+                label={`Name of field ${index + 1}`}
+                value={field.name}
+                className="flex-1"
+                onKeep={(name) => change(field.id, `Rename ${field.name}`, (f) => void (f.name = name))}
+              />
+              <IconButton
+                label={`Move ${field.name} up`}
+                disabled={index === 0}
+                onClick={() => editTemplate(`Order ${field.name}`, (t) => moveField(t, field.id, index - 1))}
+              >
+                <ArrowUp size={14} />
+              </IconButton>
+              <IconButton
+                label={`Move ${field.name} down`}
+                disabled={index === template.fields.length - 1}
+                onClick={() => editTemplate(`Order ${field.name}`, (t) => moveField(t, field.id, index + 1))}
+              >
+                <ArrowDown size={14} />
+              </IconButton>
+            </div>
+            <button
+              type="button"
+              aria-expanded={openId === field.id}
+              className="block w-full px-2 pb-2 pl-8 text-left text-xs text-ink-3 hover:text-ink-2"
+              onClick={() => setOpenId(openId === field.id ? null : field.id)}
             >
-              <ArrowUp size={14} />
-            </IconButton>
-            <IconButton
-              label={`Move ${field.name} down`}
-              disabled={index === template.fields.length - 1}
-              onClick={() => editTemplate(`Order ${field.name}`, (t) => moveField(t, field.id, index + 1))}
-            >
-              <ArrowDown size={14} />
-            </IconButton>
-          </div>
-          <button
-            type="button"
-            aria-expanded={openId === field.id}
-            className="block w-full px-2 pb-2 pl-8 text-left text-xs text-ink-3 hover:text-ink-2"
-            onClick={() => setOpenId(openId === field.id ? null : field.id)}
-          >
-            {fieldKinds[field.kind].label} · {drives(template, field)} {openId === field.id ? '▴' : '▾'}
-          </button>
-          {openId === field.id && (
-            <>
-              <FieldDetails field={field} assets={assets} />
-              <FieldTies show={show} template={template} field={field} />
-            </>
-          )}
-        </li>
-      ))}
-    </ol>
+              {fieldKinds[field.kind].label} · {drives(template, field)} {openId === field.id ? '▴' : '▾'}
+            </button>
+            {openId === field.id && (
+              <>
+                <FieldDetails field={field} assets={assets} />
+                <FieldTies show={show} template={template} field={field} />
+              </>
+            )}
+          </li>
+        ))}
+      </ol>
+      <span className="flex">{adder}</span>
+    </>
   );
 }
 
@@ -215,6 +258,7 @@ function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] 
           onChange={(v) => put('Default', (f) => void (f.kind === 'yes-no' && (f.default = v)))}
         />
       )}
+      {(field.kind === 'text' || field.kind === 'colour') && <Offers field={field} put={put} />}
       {field.kind === 'choice' && <Choices field={field} assets={assets} put={put} />}
       <TextField
         label="Group"

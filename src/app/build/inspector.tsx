@@ -29,7 +29,9 @@ import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { alignSelected, distributeSelected, takeApart } from './actions';
 import { editTemplate, sealEdit, useBuild } from './build-store';
+import { GroupPlace } from './group-place';
 import { LayoutsSection } from './layouts-section';
+import { ManyProperties } from './many-inspector';
 import { MasksSection } from './masks-section';
 import { FamilyGlyphs } from './missing-glyphs';
 import { PlaySection } from './play-section';
@@ -44,7 +46,7 @@ export function Inspector({ show, template }: { show: Show; template: Template }
   const selection = useBuild((store) => store.selection).filter((id) => template.elements[id]);
   const element = selection.length === 1 ? template.elements[selection[0] as string] : undefined;
   if (element) return <ElementInspector show={show} template={template} element={element} />;
-  if (selection.length > 1) return <ManyInspector selection={selection} />;
+  if (selection.length > 1) return <ManyInspector show={show} template={template} selection={selection} />;
   return <TemplateInspector show={show} template={template} />;
 }
 
@@ -149,8 +151,9 @@ const sections: readonly PropertySection[] = [
   'Shape',
   'Outline',
   'Effects',
+  'Wipe',
 ];
-const folded: ReadonlySet<PropertySection> = new Set(['Outline', 'Effects']);
+const folded: ReadonlySet<PropertySection> = new Set(['Outline', 'Effects', 'Wipe']);
 
 type Bag = Record<string, unknown>;
 
@@ -184,6 +187,9 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
         return (
           <Section key={name} title={name} isFolded={folded.has(name)}>
             {name === 'Place' && <AlignBar count={1} />}
+            {name === 'Place' && element.kind === 'group' && (
+              <GroupPlace template={template} element={element} />
+            )}
             {name === 'Type' && 'typeStyle' in element && <TypeStyleRow show={show} element={element} />}
             {name === 'Type' && element.kind === 'text' && (
               <FamilyGlyphs
@@ -300,11 +306,16 @@ function AlignBar({ count }: { count: number }) {
   );
 }
 
-function ManyInspector({ selection }: { selection: readonly string[] }) {
+function ManyInspector(props: { show: Show; template: Template; selection: readonly string[] }) {
+  const { show, template, selection } = props;
+  const elements = selection.flatMap((id) => template.elements[id] ?? []);
   return (
-    <Section title={`${selection.length} elements`}>
-      <AlignBar count={selection.length} />
-      <p className="text-xs text-ink-3">Ctrl+G groups them; Ctrl+D duplicates; the arrows move them.</p>
-    </Section>
+    <>
+      <Section title={`${selection.length} elements`}>
+        <AlignBar count={selection.length} />
+        <p className="text-xs text-ink-3">Ctrl+G groups them; Ctrl+D duplicates; the arrows move them.</p>
+      </Section>
+      <ManyProperties show={show} template={template} elements={elements} sections={sections} />
+    </>
   );
 }

@@ -2,7 +2,8 @@ import { Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { maskProblem, mostMasks, paintOrder, type Element, type Mask, type Template } from '../../core/show';
 import { Button, CheckField, IconButton, NumberField, Section, SelectField } from '../ui';
-import { editTemplate, sealEdit } from './build-store';
+import { editTemplate, sealEdit, templateNow } from './build-store';
+import { pointAt } from './pointing';
 
 /** What the element is masked by: it is seen only where all of these are. */
 export function MasksSection({ template, element }: { template: Template; element: Element }) {
@@ -29,7 +30,23 @@ export function MasksSection({ template, element }: { template: Template; elemen
         merge,
       );
   };
-  const free = others.find((other) => !element.masks.some((mask) => mask.by === other.id));
+  const add = (): void =>
+    pointAt(`what masks ${element.name}`, {
+      takesCanvas: false,
+      refuses: (id) => {
+        const now = templateNow();
+        const name = now?.elements[id]?.name ?? '';
+        if (!now || id === element.id) return `${element.name} cannot mask itself.`;
+        if (element.masks.some((mask) => mask.by === id)) return `${name} masks it already.`;
+        return maskProblem(now, element.id, id)?.message ?? null;
+      },
+      onPick: (id) => {
+        if (id === null) return;
+        edit(`Mask ${element.name}`, (masks) => [...masks, { by: id, inverted: false, soft: 0 }]);
+        const name = templateNow()?.elements[id]?.name ?? '';
+        toast(`${element.name} is seen only where ${name} is. ${name} is not drawn itself any more.`);
+      },
+    });
   return (
     <Section
       title="Masks"
@@ -38,13 +55,10 @@ export function MasksSection({ template, element }: { template: Template; elemen
         <Button
           tone="quiet"
           className="h-6 px-2 text-xs"
-          disabled={!free || element.masks.length >= mostMasks}
-          onClick={() =>
-            free &&
-            edit(`Mask ${element.name}`, (masks) => [...masks, { by: free.id, inverted: false, soft: 0 }])
-          }
+          disabled={others.length === 0 || element.masks.length >= mostMasks}
+          onClick={add}
         >
-          Add a mask
+          Add a mask…
         </Button>
       }
     >

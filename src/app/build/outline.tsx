@@ -15,6 +15,7 @@ import {
 import { IconButton } from '../ui';
 import { duplicateSelected, groupSelected, orderSelected, removeSelected, ungroupSelected } from './actions';
 import { editTemplate, useBuild } from './build-store';
+import { pointed } from './pointing';
 import { markColours, OutlineRow, type DropPlace, type Marks } from './outline-row';
 
 const shortList = 40;
@@ -88,6 +89,7 @@ export function Outline({ template }: { template: Template }) {
   }, [first]);
 
   const pick = (id: string, adds: boolean, range: boolean): void => {
+    if (pointed(id)) return;
     const from = rows.findIndex((row) => row.element.id === selection.at(-1));
     const to = rows.findIndex((row) => row.element.id === id);
     if (range && from >= 0 && to >= 0)

@@ -1,7 +1,15 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useRef, useState, type PointerEvent } from 'react';
-import { isPicture, type Gradient, type Look, type Paint, type Show, type Stop } from '../../core/show';
+import {
+  isPicture,
+  mostStops,
+  type Gradient,
+  type Look,
+  type Paint,
+  type Show,
+  type Stop,
+} from '../../core/show';
 import { ColourField, IconButton, NamedColours, NumberField, SelectField, type NamedColour } from '../ui';
 
 /** The named colours of a look as they stand under its palette. */
@@ -276,7 +284,7 @@ export function GradientEditor(props: {
           onDone={onDone}
         />
         <span className="flex-1" />
-        <IconButton label="Add a stop" disabled={value.stops.length >= 16} onClick={add}>
+        <IconButton label="Add a stop" disabled={value.stops.length >= mostStops} onClick={add}>
           <Plus size={15} />
         </IconButton>
         <IconButton
@@ -321,6 +329,33 @@ export function GradientEditor(props: {
               onDone={onDone}
             />
           ))}
+          <NumberField
+            label="Ratio"
+            value={value.ratio ?? 1}
+            step={0.05}
+            min={0.01}
+            max={100}
+            onChange={(ratio) => onChange({ ...value, ratio })}
+            onDone={onDone}
+          />
+          <NumberField
+            label="Angle"
+            unit="°"
+            value={value.angle ?? 0}
+            min={-360}
+            max={360}
+            onChange={(angle) => onChange({ ...value, ratio: value.ratio ?? 1, angle })}
+            onDone={onDone}
+          />
+          <NumberField
+            label="Focus"
+            value={value.focus ?? 0}
+            step={0.05}
+            min={0}
+            max={1}
+            onChange={(focus) => onChange({ ...value, ratio: value.ratio ?? 1, focus })}
+            onDone={onDone}
+          />
         </div>
       )}
     </div>

@@ -1,54 +1,36 @@
-import { handoverModes, type Handover, type Show, type Template } from '../../core/show';
-import { DraftText, NumberField, Section, SelectField } from '../ui';
+import { afterExit, templatesByName, type Show, type Template } from '../../core/show';
+import { CheckField, DraftText, NumberField, Section } from '../ui';
 import { editTemplate, sealEdit } from './build-store';
-
-export const handoverChoices = [
-  { value: 'together', label: 'Together' },
-  { value: 'after', label: 'After the exit' },
-  { value: 'offset', label: 'From the end of the exit' },
-] as const;
-
-/** A mode out of a choice's value, with the seconds that were set before. */
-export const handoverOf = (mode: string, before: Handover | null | undefined): Handover => ({
-  mode: handoverModes.find((own) => own === mode) ?? 'after',
-  seconds: mode === 'offset' ? (before?.seconds ?? -0.3) : 0,
-});
+import { HandoverStrip } from './handover-strip';
 
 /** How a template behaves on air: its tags, its handover, and whether it leaves by itself. */
 export function PlaySection({ show, template }: { show: Show; template: Template }) {
   const lane = show.channels.flatMap(({ lanes }) => lanes).find(({ id }) => id === template.lane);
   const { handover } = template;
+  const before =
+    templatesByName(show).find(({ id, lane: own }) => own === template.lane && id !== template.id) ??
+    template;
   return (
     <Section title="On air">
-      <SelectField
+      <HandoverStrip
         label={`When ${lane?.name ?? 'its lane'} is held`}
-        value={handover?.mode ?? ''}
-        choices={[{ value: '', label: 'As the lane says' }, ...handoverChoices]}
-        onChange={(mode) =>
+        leaves={{ name: before.name, frames: before.phases.exit.frames }}
+        enters={template.phases.enter.frames}
+        rate={template.rate}
+        value={handover ?? lane?.handover ?? afterExit}
+        onChange={(next) => editTemplate('Change the handover', (t) => void (t.handover = next), 'handover')}
+        onDone={sealEdit}
+      />
+      <CheckField
+        label="As the lane says"
+        value={handover === null}
+        onChange={(follows) =>
           editTemplate(
             'Change the handover',
-            (t) => void (t.handover = mode === '' ? null : handoverOf(String(mode), t.handover)),
+            (t) => void (t.handover = follows ? null : (lane?.handover ?? afterExit)),
           )
         }
       />
-      {handover?.mode === 'offset' && (
-        <NumberField
-          label="Seconds from the end of the exit"
-          unit="s"
-          step={0.1}
-          min={-60}
-          max={60}
-          value={handover.seconds}
-          onChange={(seconds) =>
-            editTemplate(
-              'Change the handover',
-              (t) => t.handover && void (t.handover.seconds = seconds),
-              'handover',
-            )
-          }
-          onDone={sealEdit}
-        />
-      )}
       <NumberField
         label="Leaves by itself after"
         unit="s"

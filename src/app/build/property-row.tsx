@@ -25,6 +25,7 @@ import {
   type TypeStyle,
 } from '../../core/show';
 import { PictureField } from '../card-form/card-form';
+import { DeviceField } from './device-field';
 import { FontField } from './font-field';
 import { namedColours, PaintField } from './paint-field';
 import { CheckField, ColourField, IconButton, Knot, NumberField, SelectField, TextField } from '../ui';
@@ -104,7 +105,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
         title={why}
         disabled={(isDecided && !movable) || style !== null}
       >
-        <Control
+        <PropertyControl
           show={show}
           property={property}
           value={posed && !tie ? Math.round(posed.now * 1000) / 1000 : value}
@@ -143,7 +144,8 @@ function isStyled(show: Show, element: Element, key: string): { name: string; va
     : null;
 }
 
-function Control(props: {
+/** The control of a property, by its type. */
+export function PropertyControl(props: {
   show: Show;
   property: Property;
   value: PropertyValue;
@@ -169,6 +171,7 @@ function Control(props: {
         />
       );
     case 'text':
+      if (property.key === 'device') return <DeviceField value={String(value ?? '')} onSet={onSet} />;
       return (
         <TextField
           beside

@@ -2,10 +2,13 @@ import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import {
+  afterExit,
   formatWords,
   freshName,
+  handoverInWords,
   newRundown,
   slug,
+  templatesByName,
   usualFormats,
   usualLanes,
   type Channel,
@@ -15,7 +18,26 @@ import { Button, CheckField, IconButton, NameField, NumberField, Section, Select
 import { Link } from 'react-router';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
-import { handoverChoices, handoverOf } from './play-section';
+import { HandoverStrip } from './handover-strip';
+
+/** The longest exit of the templates of a lane, as what leaves it. */
+function longestExit(show: Show, lane: string): { name: string; frames: number } {
+  const exits = templatesByName(show)
+    .filter((template) => template.lane === lane)
+    .map(({ name, phases }) => ({ name, frames: phases.exit.frames }));
+  return exits.reduce(
+    (most, own) => (own.frames > most.frames ? own : most),
+    exits[0] ?? { name: 'Exit', frames: 25 },
+  );
+}
+
+const longestEnter = (show: Show, lane: string): number =>
+  Math.max(
+    ...templatesByName(show)
+      .filter((template) => template.lane === lane)
+      .map(({ phases }) => phases.enter.frames),
+    1,
+  );
 
 /** The name of the show, its channels with their formats, and the lanes of each, back to front. */
 export function ShowSection({ show }: { show: Show }) {
@@ -47,6 +69,7 @@ export function ShowSection({ show }: { show: Show }) {
         <ChannelRows
           key={channel.id}
           channel={channel}
+          show={show}
           others={show.channels.filter(({ id }) => id !== channel.id)}
           isOnly={show.channels.length === 1}
           onChange={(label, recipe) => change(channel.id, label, recipe)}
@@ -121,15 +144,17 @@ export function ShowSection({ show }: { show: Show }) {
 }
 
 function ChannelRows(props: {
+  show: Show;
   channel: Channel;
   others: readonly Channel[];
   isOnly: boolean;
   onChange: (label: string, recipe: (channel: Channel) => void) => void;
   onRemove: () => void;
 }) {
-  const { channel, others, isOnly, onChange, onRemove } = props;
+  const { show, channel, others, isOnly, onChange, onRemove } = props;
   const { format, lanes } = channel;
   const [isOpen, setIsOpen] = useState(false);
+  const [strip, setStrip] = useState<string | null>(null);
   const words = formatWords(format);
   const formats = usualFormats.some((usual) => formatWords(usual) === words)
     ? usualFormats
@@ -218,25 +243,16 @@ function ChannelRows(props: {
               className="h-6 w-full flex-1"
               onKeep={(name) => keepLane(index, name)}
             />
-            <select
+            <button
+              type="button"
               aria-label={`Handover in ${lane.name} of ${channel.name}`}
-              title="What a take does that finds the lane held"
-              className="field h-6 w-[76px] px-1 text-xs"
-              value={lane.handover?.mode ?? 'after'}
-              onChange={(event) => {
-                const mode = event.target.value;
-                onChange(`Handover in ${lane.name}`, (c) => {
-                  const own = c.lanes[index];
-                  if (own) own.handover = handoverOf(mode, own.handover);
-                });
-              }}
+              aria-expanded={strip === lane.id}
+              title="When the next one enters, where the lane is held"
+              className="h-6 w-[92px] shrink-0 truncate rounded px-1 text-left text-xs text-ink-2 hover:bg-raised hover:text-ink"
+              onClick={() => setStrip(strip === lane.id ? null : lane.id)}
             >
-              {handoverChoices.map(({ value, label }) => (
-                <option key={value} value={value}>
-                  {label}
-                </option>
-              ))}
-            </select>
+              {handoverInWords(lane.handover ?? afterExit)}
+            </button>
             <IconButton
               label={`Move ${lane.name} back`}
               disabled={index === 0}
@@ -273,25 +289,24 @@ function ChannelRows(props: {
           </li>
         ))}
       </ol>
-      {lanes.map(
-        (lane, index) =>
-          lane.handover?.mode === 'offset' && (
-            <NumberField
-              key={lane.id}
-              label={`${lane.name}: from the end of the exit`}
-              unit="s"
-              step={0.1}
-              min={-60}
-              max={60}
-              value={lane.handover.seconds}
-              onChange={(seconds) =>
-                onChange(`Handover in ${lane.name}`, (c) => {
-                  const own = c.lanes[index]?.handover;
-                  if (own) own.seconds = seconds;
-                })
-              }
-            />
-          ),
+      {lanes.map((lane, index) =>
+        lane.id === strip ? (
+          <HandoverStrip
+            key={lane.id}
+            label={`Handover in ${lane.name}`}
+            leaves={longestExit(show, lane.id)}
+            enters={longestEnter(show, lane.id)}
+            rate={channel.format.rate}
+            value={lane.handover ?? afterExit}
+            onChange={(handover) =>
+              onChange(`Handover in ${lane.name}`, (c) => {
+                const own = c.lanes[index];
+                if (own) own.handover = handover;
+              })
+            }
+            onDone={() => useDraft.getState().seal()}
+          />
+        ) : null,
       )}
       {others.length > 0 && (
         <SelectField

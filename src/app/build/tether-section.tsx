@@ -5,6 +5,7 @@ import {
   axisOf,
   paintOrder,
   tetherEdges,
+  type Box,
   type Element,
   type Template,
   type Tether,
@@ -14,6 +15,9 @@ import {
 import { Button, IconButton, NumberField, Section, SelectField } from '../ui';
 import { newId } from '../state/ids';
 import { editTemplate, sealEdit, templateNow } from './build-store';
+import { pointAt } from './pointing';
+import { RideRow } from './ride-row';
+import { boxesAtRest } from './stage/rest-boxes';
 
 const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'height';
 const fits = (edge: TetherEdge, other: TetherEdge): boolean =>
@@ -60,6 +64,59 @@ const corners = [
   ['centre', 'centre', 'middle'],
 ] as const;
 
+/** Where an edge of a box lies, or how large a side is, px. */
+const edgeOf = (box: Box, edge: TetherEdge): number =>
+  ({
+    left: box.x,
+    centre: box.x + box.w / 2,
+    right: box.x + box.w,
+    top: box.y,
+    middle: box.y + box.h / 2,
+    bottom: box.y + box.h,
+    width: box.w,
+    height: box.h,
+  })[edge];
+
+const roundPx = (value: number): number => Math.round(value * 100) / 100;
+
+/** The offset with which a tether leaves an element where it stands. */
+function offsetNow(
+  template: Template,
+  id: string,
+  edge: TetherEdge,
+  to: string | null,
+  toEdge: TetherEdge,
+  factor = 1,
+): number {
+  const boxes = boxesAtRest(template);
+  const canvas = { x: 0, y: 0, w: template.width, h: template.height };
+  const [own, other] = [boxes.get(id), to === null ? canvas : boxes.get(to)];
+  if (!own || !other) return 0;
+  const followed = edgeOf(other, toEdge);
+  return roundPx(edgeOf(own, edge) - (isSize(edge) ? followed * factor : followed));
+}
+
+/** The edge of an element that is not tethered yet and the edge of another that lie nearest to one another. */
+function nearestEdges(
+  template: Template,
+  id: string,
+  to: string | null,
+  used: ReadonlySet<TetherEdge>,
+): { edge: TetherEdge; toEdge: TetherEdge; offset: number } | null {
+  const places = tetherEdges.filter((edge) => !isSize(edge));
+  const pairs = places
+    .filter((edge) => !used.has(edge))
+    .flatMap((edge) =>
+      places
+        .filter((toEdge) => fits(edge, toEdge))
+        .map((toEdge) => ({ edge, toEdge, offset: offsetNow(template, id, edge, to, toEdge) })),
+    );
+  return pairs.reduce<(typeof pairs)[number] | null>(
+    (best, pair) => (best && Math.abs(best.offset) <= Math.abs(pair.offset) ? best : pair),
+    null,
+  );
+}
+
 /** What ties the element to others: its edges or sizes to theirs. */
 export function TetherSection({ template, element }: { template: Template; element: Element }) {
   const own = template.tethers.filter((tether) => tether.element === element.id);
@@ -71,23 +128,47 @@ export function TetherSection({ template, element }: { template: Template; eleme
   ];
   // Groups are moved by a tether, never stretched.
   const edges = tetherEdges.filter((edge) => element.kind !== 'group' || !isSize(edge));
-  const add = (): void => {
-    const used = new Set(own.map((tether) => tether.edge));
-    const edge =
-      (['left', 'right', 'top', 'bottom', 'centre', 'middle'] as const).find((e) => !used.has(e)) ?? 'left';
-    const tether = newTether(newId(), element.id, edge, null, edge);
-    editTethers(`Tether ${element.name}`, (t) => void t.tethers.push(tether));
-  };
-  /** A corner is two edges that follow the same two edges of another. */
-  const addCorner = (index: number): void => {
-    const [, x, y] = corners[index] ?? corners[0];
-    const to = paintOrder(template).find((other) => other.id !== element.id)?.id ?? null;
-    editTethers(`Tether a corner of ${element.name}`, (t) => {
-      t.tethers = t.tethers.filter(
-        (tether) => tether.element !== element.id || (tether.edge !== x && tether.edge !== y),
-      );
-      t.tethers.push(newTether(newId(), element.id, x, to, x), newTether(newId(), element.id, y, to, y));
+  const point = (onPick: (to: string | null) => void): void =>
+    pointAt(`what ${element.name} follows`, {
+      takesCanvas: true,
+      refuses: (id) => (id === element.id ? 'It cannot follow itself.' : null),
+      onPick,
     });
+  const add = (): void =>
+    point((to) => {
+      const now = templateNow();
+      const used = new Set(own.map((tether) => tether.edge));
+      const pair = now && nearestEdges(now, element.id, to, used);
+      if (!pair) return;
+      const { edge, toEdge, offset } = pair;
+      editTethers(
+        `Tether ${element.name}`,
+        (t) => void t.tethers.push(newTether(newId(), element.id, edge, to, toEdge, offset)),
+      );
+      const name = to === null ? 'the canvas' : (now.elements[to]?.name ?? '');
+      toast(`The ${edge} of ${element.name} follows the ${toEdge} of ${name}, ${offset} px from it.`);
+    });
+  /** A corner is two edges that follow the same two edges of another, from where it stands. */
+  const addCorner = (index: number): void =>
+    point((to) => {
+      const now = templateNow();
+      if (!now) return;
+      const [, x, y] = corners[index] ?? corners[0];
+      editTethers(`Tether a corner of ${element.name}`, (t) => {
+        t.tethers = t.tethers.filter(
+          (tether) => tether.element !== element.id || (tether.edge !== x && tether.edge !== y),
+        );
+        for (const edge of [x, y])
+          t.tethers.push(
+            newTether(newId(), element.id, edge, to, edge, offsetNow(now, element.id, edge, to, edge)),
+          );
+      });
+    });
+  /** Another edge or element is followed from where the element stands. */
+  const standing = (tether: Tether, next: Partial<Tether>): Partial<Tether> => {
+    const { edge, to, toEdge, factor } = { ...tether, ...next };
+    const now = templateNow();
+    return now ? { ...next, offset: offsetNow(now, element.id, edge, to, toEdge, factor) } : next;
   };
   const change = (tether: Tether, next: Partial<Tether>, merge?: string): void =>
     editTethers(
@@ -103,7 +184,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
       title="Tethers"
       extra={
         <Button tone="quiet" className="h-6 px-2 text-xs" onClick={add}>
-          Add a tether
+          Add a tether…
         </Button>
       }
     >
@@ -122,6 +203,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
         ]}
         onChange={(index) => index !== '' && addCorner(Number(index))}
       />
+      <RideRow template={template} element={element} />
       {own.map((tether, index) => (
         <div
           key={tether.id}
@@ -136,10 +218,13 @@ export function TetherSection({ template, element }: { template: Template; eleme
               value={tether.edge}
               choices={edges.map((edge) => ({ value: edge, label: words(edge) }))}
               onChange={(edge) =>
-                change(tether, {
-                  edge: edge as TetherEdge,
-                  ...(fits(edge as TetherEdge, tether.toEdge) ? {} : { toEdge: edge as TetherEdge }),
-                })
+                change(
+                  tether,
+                  standing(tether, {
+                    edge: edge as TetherEdge,
+                    ...(fits(edge as TetherEdge, tether.toEdge) ? {} : { toEdge: edge as TetherEdge }),
+                  }),
+                )
               }
             />
             <span className="shrink-0 text-xs text-ink-3">follows</span>
@@ -161,7 +246,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
               label="Followed element"
               value={tether.to ?? ''}
               choices={targets}
-              onChange={(to) => change(tether, { to: to === '' ? null : String(to) })}
+              onChange={(to) => change(tether, standing(tether, { to: to === '' ? null : String(to) }))}
             />
             <SelectField
               bare
@@ -171,7 +256,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
               choices={tetherEdges
                 .filter((edge) => fits(tether.edge, edge))
                 .map((edge) => ({ value: edge, label: words(edge) }))}
-              onChange={(toEdge) => change(tether, { toEdge: toEdge as TetherEdge })}
+              onChange={(toEdge) => change(tether, standing(tether, { toEdge: toEdge as TetherEdge }))}
             />
           </div>
           <div className="grid grid-cols-2 gap-1.5">

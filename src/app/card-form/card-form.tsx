@@ -6,6 +6,7 @@ import {
   isVideo,
   type Field,
   type FieldValue,
+  type Offer,
   type Show,
   type Template,
   type Values,
@@ -116,9 +117,17 @@ function FieldControl(props: {
   const { field, value, assets, onSet } = props;
   switch (field.kind) {
     case 'text':
-      return (
+      return field.onlyOffers && field.offers?.length ? (
+        <SelectField
+          label={field.name}
+          value={String(value ?? '')}
+          choices={offerChoices(field.offers, String(value ?? ''))}
+          onChange={onSet}
+        />
+      ) : (
         <TextField
           label={field.name}
+          offers={field.offers?.map((offer) => offer.value)}
           value={String(value ?? '')}
           onChange={onSet}
           maxLength={field.maxLength ?? undefined}
@@ -136,7 +145,22 @@ function FieldControl(props: {
         />
       );
     case 'colour':
-      return <ColourField label={field.name} value={String(value)} onChange={onSet} />;
+      return (
+        <>
+          {field.offers?.length ? (
+            <OfferedColours
+              label={field.name}
+              offers={field.offers}
+              value={String(value)}
+              onSet={onSet}
+              isOnly={field.onlyOffers ?? false}
+            />
+          ) : null}
+          {!(field.onlyOffers && field.offers?.length) && (
+            <ColourField label={field.name} value={String(value)} onChange={onSet} />
+          )}
+        </>
+      );
     case 'choice':
       return field.choices.some((choice) => choice.picture !== null) ? (
         <PictureChoices field={field} value={value} onSet={onSet} />
@@ -162,6 +186,40 @@ function FieldControl(props: {
         />
       );
   }
+}
+
+/** What is offered, and what stands there though it is not. */
+const offerChoices = (offers: readonly Offer[], value: string) => [
+  ...(offers.some((offer) => offer.value === value) ? [] : [{ value, label: value }]),
+  ...offers.map((offer) => ({ value: offer.value, label: offer.label || offer.value })),
+];
+
+/** Colours as patches with their names, chosen like radio buttons. */
+function OfferedColours(props: {
+  label: string;
+  offers: readonly Offer[];
+  value: string;
+  isOnly: boolean;
+  onSet: (raw: FieldValue) => void;
+}) {
+  const { label, offers, value, isOnly, onSet } = props;
+  return (
+    <fieldset className="mb-1 flex flex-wrap gap-1">
+      <legend className={isOnly ? 'mb-1 text-xs text-ink-2' : 'sr-only'}>{label}</legend>
+      {offers.map((offer, index) => (
+        <button
+          key={index}
+          type="button"
+          aria-pressed={offer.value === value}
+          className="flex h-7 items-center gap-1.5 rounded border border-line pr-2 pl-1 text-xs aria-pressed:border-brass aria-pressed:text-brass"
+          onClick={() => onSet(offer.value)}
+        >
+          <span className="size-4 rounded-sm border border-line" style={{ background: offer.value }} />
+          {offer.label || offer.value}
+        </button>
+      ))}
+    </fieldset>
+  );
 }
 
 /** Choices as pictures with their words, chosen like radio buttons. */

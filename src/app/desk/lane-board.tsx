@@ -9,7 +9,7 @@ import {
   type AirState,
   type Graphic,
 } from '../../core/playout';
-import { afterExit, exactRate, type Channel, type Handover } from '../../core/show';
+import { afterExit, exactRate, handoverInWords, type Channel, type Handover } from '../../core/show';
 import { Button, IconButton, Pennant } from '../ui';
 import { Undo2 } from 'lucide-react';
 import { air as airClient, releases, useAir } from '../state/air-store';
@@ -19,14 +19,8 @@ import { Running } from './running-time';
 import { clockWords, spanWords } from './time-words';
 import { useLamp, useStandings } from '../state/tally';
 
-const handoverWords = ({ mode, seconds }: Handover): string =>
-  mode === 'together'
-    ? 'the next enters together with the exit of the one before'
-    : mode === 'after' || seconds === 0
-      ? 'the next enters after the exit of the one before'
-      : seconds < 0
-        ? `the next enters ${-seconds} s before the one before has left`
-        : `the next enters ${seconds} s after the one before has left`;
+const handoverWords = (handover: Handover): string =>
+  `The next one enters ${handoverInWords(handover)} of the one before`;
 
 /** A row for each lane, back to front: what holds it, since when, what is leaving, what waits. */
 export function LaneBoard({ channel }: { channel: Channel }) {

@@ -144,8 +144,10 @@ export async function exchange(show: string, replica: Replica): Promise<Exchange
 }
 
 /** Takes what an exchange brought. */
-export const takeBatches = (replica: Replica, taken: readonly Batch[]): { replica: Replica; lost: DraftStep[] } =>
-  receive(replica, taken, self);
+export const takeBatches = (
+  replica: Replica,
+  taken: readonly Batch[],
+): { replica: Replica; lost: DraftStep[] } => receive(replica, taken, self);
 
 /** Keeps the document as all windows have it, and drops the steps that an earlier document had already. */
 export async function keepDocument({ agreed, seq }: Replica): Promise<void> {

@@ -1,3 +1,4 @@
+import { Pipette } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useEffect, useId, useState } from 'react';
 import { HexAlphaColorPicker } from 'react-colorful';
@@ -43,11 +44,18 @@ export function ColourField({ label, value, onChange, onDone, bare, named = [] }
       return;
     }
     if (colour !== value) onChange(colour);
+    noteColour(wanted ? null : colour);
     onDone?.();
   };
   const control = (
     <span className="flex min-w-0 flex-1 gap-1">
-      <Popover.Root onOpenChange={(open) => !open && onDone?.()}>
+      <Popover.Root
+        onOpenChange={(open) => {
+          if (open) return;
+          noteColour(style ? null : value);
+          onDone?.();
+        }}
+      >
         <Popover.Trigger
           aria-label={`${label}: pick`}
           className="checks size-7 shrink-0 overflow-hidden rounded border border-line"
@@ -61,6 +69,7 @@ export function ColourField({ label, value, onChange, onDone, bare, named = [] }
             className="z-50 flex w-56 flex-col gap-2 rounded border border-line bg-panel p-2"
           >
             <ColourPicker value={style?.value ?? value} onChange={onChange} />
+            <RecentColours onChange={onChange} />
             <NamedColours value={value} named={named} onChange={onChange} />
           </Popover.Content>
         </Popover.Portal>
@@ -87,6 +96,68 @@ export function ColourField({ label, value, onChange, onDone, bare, named = [] }
 
 export function ColourPicker({ value, onChange }: { value: string; onChange: (value: string) => void }) {
   return <HexAlphaColorPicker style={{ width: '100%' }} color={value} onChange={onChange} />;
+}
+
+const recentKey = 'jorvan.colours';
+const mostRecent = 10;
+
+function recentColours(): string[] {
+  try {
+    const read: unknown = JSON.parse(localStorage.getItem(recentKey) ?? '[]');
+    return Array.isArray(read) ? read.filter((one): one is string => typeof one === 'string') : [];
+  } catch {
+    return [];
+  }
+}
+
+/** Puts a colour first among those that were used last in this browser. */
+function noteColour(colour: string | null): void {
+  if (colour === null || !colour.startsWith('#')) return;
+  const others = recentColours().filter((one) => one !== colour);
+  localStorage.setItem(recentKey, JSON.stringify([colour, ...others].slice(0, mostRecent)));
+}
+
+interface ScreenPicker {
+  open(): Promise<{ sRGBHex: string }>;
+}
+
+/** A colour from anywhere on the screen, and those that were used last. */
+function RecentColours({ onChange }: { onChange: (value: string) => void }) {
+  const recent = recentColours();
+  const { EyeDropper } = window as { EyeDropper?: new () => ScreenPicker };
+  if (recent.length === 0 && !EyeDropper) return null;
+  return (
+    <div role="group" aria-label="Recent colours" className="flex flex-wrap gap-1">
+      {EyeDropper && (
+        <button
+          type="button"
+          title="Pick from the screen"
+          aria-label="Pick from the screen"
+          className="flex size-6 items-center justify-center rounded border border-line text-ink-2 hover:text-ink"
+          onClick={() =>
+            void new EyeDropper()
+              .open()
+              .then(({ sRGBHex }) => onChange(sRGBHex.toLowerCase()))
+              .catch(() => undefined)
+          }
+        >
+          <Pipette size={13} />
+        </button>
+      )}
+      {recent.map((colour) => (
+        <button
+          key={colour}
+          type="button"
+          title={colour}
+          aria-label={`Recent ${colour}`}
+          className="checks size-6 overflow-hidden rounded border border-line"
+          onClick={() => onChange(colour)}
+        >
+          <span className="block size-full" style={{ background: colour }} />
+        </button>
+      ))}
+    </div>
+  );
 }
 
 /** The show's colours as a row of patches. */

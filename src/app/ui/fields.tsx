@@ -25,6 +25,8 @@ interface TextProps {
   maxLength?: number | undefined;
   /** Several lines may be typed. */
   lines?: boolean | undefined;
+  /** Values to choose from while typing. */
+  offers?: readonly string[] | undefined;
 }
 
 /** Words, changed as they are typed. */
@@ -38,22 +40,33 @@ export function TextField({
   bare,
   maxLength,
   lines,
+  offers,
 }: TextProps) {
   const id = useId();
   const Control = lines ? 'textarea' : 'input';
   const input = (
-    <Control
-      {...(lines ? { rows: Math.min(6, Math.max(2, value.split('\n').length)) } : {})}
-      id={id}
-      aria-label={bare ? label : undefined}
-      dir="auto"
-      className={`field w-full flex-1 ${lines ? 'h-auto resize-y py-1 leading-5' : ''}`}
-      value={value}
-      placeholder={placeholder}
-      maxLength={maxLength}
-      onChange={(event) => onChange(event.target.value)}
-      onBlur={onDone}
-    />
+    <>
+      <Control
+        {...(offers && offers.length > 0 ? { list: `${id}-offers` } : {})}
+        {...(lines ? { rows: Math.min(6, Math.max(2, value.split('\n').length)) } : {})}
+        id={id}
+        aria-label={bare ? label : undefined}
+        dir="auto"
+        className={`field w-full flex-1 ${lines ? 'h-auto resize-y py-1 leading-5' : ''}`}
+        value={value}
+        placeholder={placeholder}
+        maxLength={maxLength}
+        onChange={(event) => onChange(event.target.value)}
+        onBlur={onDone}
+      />
+      {offers && offers.length > 0 && (
+        <datalist id={`${id}-offers`}>
+          {offers.map((offer) => (
+            <option key={offer} value={offer} />
+          ))}
+        </datalist>
+      )}
+    </>
   );
   return bare ? (
     input

@@ -4,6 +4,7 @@ import { calculate } from './arithmetic';
 
 interface Props {
   label: string;
+  /** NaN: several that differ. */
   value: number;
   onChange: (value: number) => void;
   /** Called when a run of changes ends. */
@@ -19,7 +20,7 @@ interface Props {
   mark?: string | undefined;
 }
 
-const shown = (value: number): string => String(Math.round(value * 1000) / 1000);
+const shown = (value: number): string => (Number.isNaN(value) ? '' : String(Math.round(value * 1000) / 1000));
 
 /** A number that is typed (sums too), dragged at its label, or nudged with the arrows (Shift: by ten). */
 export function NumberField({
@@ -63,7 +64,7 @@ export function NumberField({
     }
   };
   const drag = (event: PointerEvent<HTMLLabelElement>): void => {
-    if (disabled || event.button !== 0) return;
+    if (disabled || event.button !== 0 || Number.isNaN(value)) return;
     const start = event.clientX;
     const from = value;
     const target = event.currentTarget;
@@ -98,6 +99,7 @@ export function NumberField({
           inputMode="decimal"
           className={`field number w-full text-right ${unit ? 'pr-7' : ''}`}
           value={typed}
+          placeholder={Number.isNaN(value) ? 'mixed' : undefined}
           disabled={disabled}
           onFocus={(event) => event.currentTarget.select()}
           onChange={(event) => {
@@ -113,6 +115,7 @@ export function NumberField({
             } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
               event.preventDefault();
               isTyping.current = false;
+              if (Number.isNaN(value) && calculate(typed) === null) return;
               put(
                 (calculate(typed) ?? value) +
                   (event.key === 'ArrowUp' ? step : -step) * (event.shiftKey ? 10 : 1),

@@ -7,6 +7,10 @@ export const maxClips = 4;
 
 /** Only what lies inside a rectangle is seen. Edges that do not cut lie far outside. */
 export interface Clip {
+  /** Uncovers what it cuts, so that shadows and glows are those of what is seen; else it cuts them too. */
+  readonly isWipe: boolean;
+  /** Px over which its edges fade. */
+  soft: number;
   /** From the canvas into the space of the rectangle. */
   readonly inverse: Matrix;
   left: number;
@@ -46,6 +50,11 @@ interface NodeBase {
   /** The first `clipCount` of these hold. */
   readonly clips: Clip[];
   clipCount: number;
+  /**
+   * Wiped by its own outline: it is seen where it lies itself and where it lies moved by so many px: to the right and
+   * down by the first two, to the left and up by the last two. Null where its wipes have straight edges.
+   */
+  readonly slides: Float64Array | null;
   /** Null where there are none, as for most. */
   effects: Effects | null;
   readonly blend: Blend;
@@ -75,7 +84,9 @@ export interface Stroke {
   /** Lengths of a dash and of the gap behind it; a dash of 0 is an unbroken line. */
   readonly dash: number;
   readonly gap: number;
-  readonly roundEnds: boolean;
+  readonly cap: 'butt' | 'round' | 'square';
+  readonly join: 'miter' | 'round' | 'bevel';
+  readonly miterLimit: number;
 }
 
 /** A drawn outline, filled and stroked. Colours are plain. Replaced, never changed. */

@@ -9,7 +9,7 @@ import {
   writeColour,
   type CompiledTrack,
 } from '../motion';
-import { exactRate } from '../show';
+import { exactRate, type Edge, type Ride } from '../show';
 import { clockWords } from '../text';
 import {
   isApart,
@@ -177,8 +177,13 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   const d = cos * up;
   const { pivotX, pivotY } = part;
   // About the pivot, then the offset: v -> R S (v - pivot) + pivot + offset.
-  const tx = pivotX + (p[x] as number) - (a * pivotX + c * pivotY);
-  const ty = pivotY + (p[y] as number) - (b * pivotX + d * pivotY);
+  let tx = pivotX + (p[x] as number) - (a * pivotX + c * pivotY);
+  let ty = pivotY + (p[y] as number) - (b * pivotX + d * pivotY);
+  if (part.rides) {
+    const { edge } = part.element.rides as Ride;
+    if (edge === 'left' || edge === 'right') tx += edgeShift(part.rides, edge);
+    else ty += edgeShift(part.rides, edge);
+  }
   multiplyPlane(part.plane, parent ? parent.plane : scene.base, a, b, c, d, tx, ty);
 
   // A box grows about its pivot.
@@ -206,10 +211,16 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   let clipCount = parent && !parent.apart ? parent.node.clipCount : 0;
   const isolated =
     isGroup &&
-    ((part.effectiveOpacity < 1 && part.leaves > 1) || ((wipes || clips) && clipCount >= maxClips - 1));
-  if (wipes || clips) {
-    writeClip(part, clips);
-    if (clipCount < maxClips) node.clips[clipCount++] = part.clip;
+    ((part.effectiveOpacity < 1 && part.leaves > 1) ||
+      ((wipes || clips) && clipCount + (wipes && clips ? 2 : 1) >= maxClips));
+  if (clips && clipCount < maxClips) {
+    writeClip(part);
+    node.clips[clipCount++] = part.clip;
+  }
+  if (node.slides) slide(part, node.slides);
+  else if (wipes && clipCount < maxClips) {
+    writeWipe(part);
+    node.clips[clipCount++] = part.wipe;
   }
   node.clipCount = clipCount;
   if (isGroup) (node as GroupNode).isolated = isolated;
@@ -367,16 +378,89 @@ function inherit(clips: Clip[], parent: Part | null): void {
   for (let i = 0; i < parent.node.clipCount; i += 1) clips[i] = parent.node.clips[i] as Clip;
 }
 
-function writeClip(part: Part, wholeBox: boolean): void {
-  const { clip, pose: p, nowW, nowH } = part;
-  const away = wholeBox ? 0 : far;
+function writeClip(part: Part): void {
+  const { clip, nowW, nowH } = part;
   invert(clip.inverse, part.node.matrix);
+  clip.left = 0;
+  clip.top = 0;
+  clip.right = nowW;
+  clip.bottom = nowH;
+}
+
+/**
+ * The rectangle that a wipe with straight edges leaves: about the middle of the box, turned by the edge's angle, and so
+ * large that at 0 nothing of the box is covered and at 1 all of it, soft edges and all.
+ */
+function writeWipe(part: Part): void {
+  const { wipe, pose: p, nowW, nowH, element } = part;
+  const angle = (element.wipeAngle * Math.PI) / 180;
+  const c = angle === 0 ? 1 : Math.cos(angle);
+  const s = angle === 0 ? 0 : Math.sin(angle);
+  const { inverse } = wipe;
+  invert(inverse, part.node.matrix);
+  for (let column = 0; column < 16; column += 4) {
+    const u = inverse[column] as number;
+    const v = inverse[column + 1] as number;
+    inverse[column] = c * u + s * v;
+    inverse[column + 1] = c * v - s * u;
+  }
+  inverse[12] = (inverse[12] as number) - (c * nowW + s * nowH) / 2;
+  inverse[13] = (inverse[13] as number) - (c * nowH - s * nowW) / 2;
+  const soft = element.wipeSoft;
+  const across = Math.abs(nowW * c) + Math.abs(nowH * s) + soft;
+  const down = Math.abs(nowW * s) + Math.abs(nowH * c) + soft;
   const left = p[wipeLeft] as number;
   const top = p[wipeTop] as number;
   const right = p[wipeRight] as number;
   const bottom = p[wipeBottom] as number;
-  clip.left = left > 0 ? nowW * left : -away;
-  clip.top = top > 0 ? nowH * top : -away;
-  clip.right = right > 0 ? nowW * (1 - right) : nowW + away;
-  clip.bottom = bottom > 0 ? nowH * (1 - bottom) : nowH + away;
+  wipe.soft = soft;
+  wipe.left = left > 0 ? across * (left - 0.5) : -far;
+  wipe.top = top > 0 ? down * (top - 0.5) : -far;
+  wipe.right = right > 0 ? across * (0.5 - right) : far;
+  wipe.bottom = bottom > 0 ? down * (0.5 - bottom) : far;
+}
+
+/** Px that a wipe by the outline covers in all: the widest line across a slanted rectangle, or the box. */
+const spanOf = ({ element, nowW }: Part): number =>
+  element.kind === 'rect'
+    ? Math.max(
+        nowW - Math.max(0, element.slantLeft) - Math.max(0, -element.slantRight),
+        nowW - Math.max(0, -element.slantLeft) - Math.max(0, element.slantRight),
+      )
+    : nowW;
+
+function slide(part: Part, slides: Float64Array): void {
+  const { pose: p, nowH } = part;
+  const span = spanOf(part);
+  slides[0] = (p[wipeLeft] as number) * span;
+  slides[1] = (p[wipeTop] as number) * nowH;
+  slides[2] = (p[wipeRight] as number) * span;
+  slides[3] = (p[wipeBottom] as number) * nowH;
+}
+
+/** How far the edge of a part is from where it is at rest, as it is shown: moved, grown and wiped. Px, right or down. */
+function edgeShift(part: Part, edge: Edge): number {
+  const { pose: p, element, node } = part;
+  const isAcross = edge === 'left' || edge === 'right';
+  const isFar = edge === 'right' || edge === 'bottom';
+  const grown = isAcross ? Math.max(-part.w, p[w] as number) : Math.max(-part.h, p[h] as number);
+  const pivot = isAcross ? part.ownPivotX : part.ownPivotY;
+  part.nowW = Math.max(0, part.w + (p[w] as number));
+  part.nowH = Math.max(0, part.h + (p[h] as number));
+  const wiped = p[
+    edge === 'left' ? wipeLeft : edge === 'right' ? wipeRight : edge === 'top' ? wipeTop : wipeBottom
+  ] as number;
+  const size = isAcross ? part.nowW : part.nowH;
+  let covered = 0;
+  if (node.slides) covered = wiped * (isAcross ? spanOf(part) : size);
+  else if (wiped > 0) {
+    // Where the edge crosses the middle of the box; until it does, what rides on it is at rest.
+    const angle = (element.wipeAngle * Math.PI) / 180;
+    const c = Math.abs(Math.cos(angle));
+    const s = Math.abs(Math.sin(angle));
+    const way = size + ((isAcross ? part.nowH : part.nowW) * s + element.wipeSoft) / c;
+    covered = Math.max(0, size / 2 - way * (0.5 - wiped));
+  }
+  const moved = isAcross ? (p[x] as number) : (p[y] as number);
+  return moved + grown * (isFar ? 1 - pivot : -pivot) + (isFar ? -covered : covered);
 }

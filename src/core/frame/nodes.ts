@@ -4,7 +4,9 @@ import type { TextLayout } from '../text';
 import { maxClips, type Clip, type DisplayNode, type Effects, type GroupNode, type MaskUse } from './display';
 import { identity, type Matrix } from './matrix';
 
-export const newClip = (inverse: Matrix = identity()): Clip => ({
+export const newClip = (isWipe: boolean, inverse: Matrix = identity()): Clip => ({
+  isWipe,
+  soft: 0,
   inverse,
   left: 0,
   top: 0,
@@ -31,7 +33,9 @@ const nodeBase = (
   key: string,
   own: { effects: Effects | null; blend: Element['blend'] } = plain,
   matrix: Matrix = identity(),
+  slides: Float64Array | null = null,
 ) => ({
+  slides,
   key,
   effects: own.effects,
   blend: own.blend,
@@ -66,7 +70,7 @@ export function nodeFor(
   matrix: Matrix = identity(),
 ): DisplayNode {
   const own = { effects: effectsOf(element), blend: element.blend };
-  const base = nodeBase(key, own, matrix);
+  const base = nodeBase(key, own, matrix, element.wipeEdge === 'shape' ? new Float64Array(4) : null);
   switch (element.kind) {
     case 'group':
       return groupNode(key, own, matrix);
@@ -96,7 +100,7 @@ export function nodeFor(
       return shape(element, base, box, pathOf(element, box), element.rule);
     case 'line': {
       const { shaft, heads } = linePaths(element, box);
-      const { fill, thickness, dash, gap, roundEnds } = element;
+      const { fill, thickness, dash, gap, cap } = element;
       return {
         ...base,
         kind: 'shape',
@@ -106,7 +110,16 @@ export function nodeFor(
           path: heads,
           rule: 'nonzero',
           fill,
-          stroke: { width: thickness, paint: fill, place: 'centre', dash, gap, roundEnds },
+          stroke: {
+            width: thickness,
+            paint: fill,
+            place: 'centre',
+            dash,
+            gap,
+            cap,
+            join: 'miter',
+            miterLimit: 4,
+          },
           strokePath: shaft,
           drawn: null,
           reach: thickness * Math.max(1, element.headSize),
@@ -158,7 +171,7 @@ function shape(
   path: string,
   rule: 'nonzero' | 'evenodd' = 'nonzero',
 ): DisplayNode {
-  const { outlineWidth: width, outlinePlace: place, dash, gap, roundEnds } = element;
+  const { outlineWidth: width, outlinePlace: place, dash, gap, cap, join, miterLimit } = element;
   const out = place === 'outside' ? width : place === 'centre' ? width / 2 : 0;
   // Handles of a path may lie outside its box.
   const over =
@@ -188,11 +201,11 @@ function shape(
       path,
       rule,
       fill: element.fill,
-      stroke: width > 0 ? { width, paint: element.outline, place, dash, gap, roundEnds } : null,
+      stroke: width > 0 ? { width, paint: element.outline, place, dash, gap, cap, join, miterLimit } : null,
       strokePath: null,
       drawn: null,
       // A pointed corner of a stroke reaches further than its width.
-      reach: over + out * 4,
+      reach: over + out * Math.max(2, element.join === 'miter' ? element.miterLimit : 0),
     },
   };
 }

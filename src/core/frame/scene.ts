@@ -61,8 +61,11 @@ export interface Part {
   readonly liveEffects: { -readonly [K in keyof Effects]: Effects[K] } | null;
   readonly pieces: PieceMotion | null;
   readonly count: CountMotion | null;
-  /** Its own clip, written when it wipes or clips. */
+  /** The clip of its box, and that of its wipe, written when it has them. */
   readonly clip: Clip;
+  readonly wipe: Clip;
+  /** The part on whose shown edge it rides. */
+  rides: Part | null;
   readonly plane: Matrix;
   readonly pose: Float64Array;
   /** What was last dressed, so that it is not dressed the same again. */
@@ -201,7 +204,9 @@ export function prepareScene(
         : null,
       pieces: own.pieces,
       count: own.count,
-      clip: newClip(take(16)),
+      clip: newClip(false, take(16)),
+      wipe: newClip(true, take(16)),
+      rides: null,
       plane: take(16),
       pose: take(own.poseLength),
       worn: own.isLive ? new Float64Array(own.poseLength).fill(NaN) : noNumbers,
@@ -230,6 +235,17 @@ export function prepareScene(
     return addEra(id, parent, into, 'both');
   };
   for (const id of template.order) add(id, -1, root, 'both');
+  for (const part of parts) {
+    const { element, era, parent } = part;
+    if (element.rides)
+      part.rides =
+        parts.find(
+          (other) =>
+            other.element.id === element.rides?.on &&
+            other.parent === parent &&
+            (other.era === era || other.era === 'both' || era === 'both'),
+        ) ?? null;
+  }
   for (const { element, node, era } of parts) {
     if (element.masks.length > 0) {
       node.masks = element.masks.flatMap(({ by, inverted, soft }): MaskUse[] => {

@@ -58,27 +58,29 @@ export function describeTake(
   const others = describeReactions(state, channelId, template.reactions, time, releases);
   if (holder && !waiting && becomes(holder, cue, template, hash, releases, time))
     return `changes ${graphicWords(holder)} in ${lane.name} into it, in place`;
-  const { mode, seconds } = template.handover ?? lane.handover ?? afterExit;
+  const handover = template.handover ?? lane.handover ?? afterExit;
+  const shift = handover.frames / exactRate(template.rate);
+  const isTogether = handover.of === 'begin' && shift <= 0;
   const said = ((): string => {
     if (holder) {
       const exit = holder.exitFrames / exactRate(holder.rate);
-      const how =
-        mode === 'together'
-          ? 'together with its exit'
-          : mode === 'after' || seconds === 0
+      const how = isTogether
+        ? 'together with its exit'
+        : handover.of === 'begin'
+          ? `${secondsOf(shift)} into its exit`
+          : shift === 0
             ? `after its exit (${secondsOf(exit)})`
-            : seconds < 0
-              ? `${secondsOf(-seconds)} before its exit ends`
-              : `${secondsOf(seconds)} after its exit`;
+            : shift < 0
+              ? `${secondsOf(-shift)} before its exit ends`
+              : `${secondsOf(shift)} after its exit`;
       return `replaces ${graphicWords(holder)} in ${lane.name}, ${how}`;
     }
     if (waiting) return `takes the place of ${graphicWords(waiting)}, which waits for ${lane.name}`;
-    if (leaving.length > 0 && mode !== 'together') {
-      const shift =
-        mode === 'after' || seconds === 0
-          ? 'when'
-          : `${secondsOf(Math.abs(seconds))} ${seconds < 0 ? 'before' : 'after'}`;
-      return `enters ${lane.name} ${shift} ${graphicWords(leaving[0] as Graphic)} has left`;
+    if (leaving.length > 0 && !isTogether) {
+      const own = graphicWords(leaving[0] as Graphic);
+      if (handover.of === 'begin') return `enters ${lane.name} while ${own} leaves`;
+      const when = shift === 0 ? 'when' : `${secondsOf(Math.abs(shift))} ${shift < 0 ? 'before' : 'after'}`;
+      return `enters ${lane.name} ${when} ${own} has left`;
     }
     return `enters ${lane.name}, which is free`;
   })();

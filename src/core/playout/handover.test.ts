@@ -19,14 +19,15 @@ const trial = (handover: Handover | null, lane?: Handover): Trial => {
 
 test.each<[string, Handover | null, Handover | undefined, number, string]>([
   ['after the exit where nothing is said', null, undefined, 20.4, 'after its exit (0.4 s)'],
-  ['together', { mode: 'together', seconds: 0 }, undefined, 20, 'together with its exit'],
-  ['before the exit ends', { mode: 'offset', seconds: -0.3 }, undefined, 20.1, '0.3 s before its exit ends'],
-  ['a while after the exit', { mode: 'offset', seconds: 1 }, undefined, 21.4, '1.0 s after its exit'],
-  ['as the lane says', null, { mode: 'together', seconds: 0 }, 20, 'together with its exit'],
+  ['together', { of: 'begin', frames: 0 }, undefined, 20, 'together with its exit'],
+  ['before the exit ends', { of: 'end', frames: -15 }, undefined, 20.1, '0.3 s before its exit ends'],
+  ['some frames into the exit', { of: 'begin', frames: 5 }, undefined, 20.1, '0.1 s into its exit'],
+  ['a while after the exit', { of: 'end', frames: 50 }, undefined, 21.4, '1.0 s after its exit'],
+  ['as the lane says', null, { of: 'begin', frames: 0 }, 20, 'together with its exit'],
   [
     'as the template says, over the lane',
-    { mode: 'after', seconds: 0 },
-    { mode: 'together', seconds: 0 },
+    { of: 'end', frames: 0 },
+    { of: 'begin', frames: 0 },
     20.4,
     'after its exit (0.4 s)',
   ],
@@ -43,7 +44,7 @@ test.each<[string, Handover | null, Handover | undefined, number, string]>([
 });
 
 test('an offset longer than what is left never enters before the take', () => {
-  const t = trial({ mode: 'offset', seconds: -30 });
+  const t = trial({ of: 'end', frames: -1500 });
   t.go({ do: 'take', channel: 'main', number: '2' }, 20);
   expect(t.find('two')?.enterAt).toBe(20);
 });

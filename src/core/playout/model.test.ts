@@ -9,10 +9,10 @@ import { card, made, released, Trial } from './trial';
 const frame = 1 / 50;
 const exitFrames: Readonly<Record<string, number>> = { a: 20, b: 5, c: 0, d: 40 };
 const handovers: Readonly<Record<string, Handover>> = {
-  a: { mode: 'after', seconds: 0 },
-  b: { mode: 'together', seconds: 0 },
-  c: { mode: 'offset', seconds: -0.2 },
-  d: { mode: 'offset', seconds: 0.4 },
+  a: { of: 'end', frames: 0 },
+  b: { of: 'begin', frames: 0 },
+  c: { of: 'end', frames: -10 },
+  d: { of: 'end', frames: 20 },
 };
 const templates: Template[] = Object.keys(exitFrames).map((id) =>
   made(id, id === 'd' ? 'full' : 'lower', {
@@ -63,12 +63,12 @@ function model(lanes: Lanes, step: Step, at: number): 'done' | 'refused' {
       }
       if (active && active.enter > at + 1e-6) stays.splice(stays.indexOf(active), 1);
       else if (active) active.exit = at;
-      const { mode, seconds } = handovers[act.card[0] as string] as Handover;
+      const { of, frames } = handovers[act.card[0] as string] as Handover;
       let enter = at;
-      if (mode !== 'together')
+      if (of === 'end')
         for (const other of stays)
           if (other.exit !== null && end(other) > at - 1e-6)
-            enter = Math.max(enter, end(other) + (mode === 'offset' ? seconds : 0));
+            enter = Math.max(enter, end(other) + frames / 50);
       stays.push({ card: act.card, enter, exit: null, values });
       return 'done';
     }

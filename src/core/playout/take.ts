@@ -1,5 +1,13 @@
 import { chooseChange, phaseEnd } from '../motion';
-import { afterExit, canonicalJson, exactRate, type Channel, type Release, type Template } from '../show';
+import {
+  afterExit,
+  canonicalJson,
+  entersAt,
+  exactRate,
+  type Channel,
+  type Release,
+  type Template,
+} from '../show';
 import type { Command } from './command';
 import { happens } from './happen';
 import { leave, withdraw } from './leave';
@@ -105,10 +113,15 @@ function entry(
   now: number,
 ): number {
   const lane = channel.lanes.find((own) => own.id === template.lane);
-  const { mode, seconds } = template.handover ?? lane?.handover ?? afterExit;
-  if (mode === 'together') return now;
-  const shift = mode === 'offset' ? seconds : 0;
-  return others.reduce((latest, g) => (g ? Math.max(latest, endOf(g) + shift) : latest), now);
+  const handover = template.handover ?? lane?.handover ?? afterExit;
+  const rate = exactRate(template.rate);
+  return others.reduce(
+    (latest, g) =>
+      g?.exitAt != null
+        ? Math.max(latest, entersAt(handover, rate, { begin: g.exitAt, end: endOf(g) }))
+        : latest,
+    now,
+  );
 }
 
 /** Puts a cue to program; returns the graphic that shows it. */

@@ -43,6 +43,22 @@ describe('a field takes what can be a value of it, and says why not otherwise', 
     expect(value(fields.colour, '#12345678')).toBe('#12345678');
     expect(value(fields.colour, 'gold')).toBe('refused: not-a-colour');
   });
+  test('offered values are called by their value or their label; where there are only these, no others are taken', () => {
+    const offers = [
+      { value: 'Heat', label: '' },
+      { value: 'Final', label: 'Last round' },
+    ];
+    const only = { ...fields.text, offers, onlyOffers: true };
+    expect(value({ ...fields.text, offers }, 'Semi')).toBe('Semi');
+    expect([value(only, 'last ROUND'), value(only, 'heat'), value(only, 'Semi')]).toEqual([
+      'Final',
+      'Heat',
+      'refused: not-offered',
+    ]);
+    const colours = { ...fields.colour, offers: [{ value: '#e8593a', label: 'Coral' }] };
+    expect([value(colours, 'coral'), value(colours, '#111111')]).toEqual(['#e8593a', '#111111']);
+    expect(value({ ...colours, onlyOffers: true }, '#111111')).toBe('refused: not-offered');
+  });
   test('pictures are named by their content, or none', () => {
     expect(value(fields.picture, '')).toBeNull();
     expect(value(fields.picture, 'a'.repeat(64))).toBe('a'.repeat(64));

@@ -18,8 +18,11 @@ test('a show of format 3 opens whole: columns are of text, nothing is bound, eve
       old.columns.map((column) => ({ ...column, type: 'text' })),
     );
   }
+  // What later formats call otherwise is left out.
+  const told = (template: object): object =>
+    JSON.parse(JSON.stringify(template).replace(/"roundEnds":(true|false),?/g, '')) as object;
   for (const [id, old] of Object.entries(kept.templates))
-    expect(show.templates[id]).toMatchObject({ bindings: [], bound: {}, matches: {}, ...old });
+    expect(show.templates[id]).toMatchObject({ bindings: [], bound: {}, matches: {}, ...told(old) });
   expect([show.sources, show.views]).toEqual([{}, {}]);
   // A release that was made of it has no data yet.
   const { sources: _s, views: _v, tables: _t, ...release } = makeRelease(show);

@@ -10,9 +10,12 @@ export {
   outlineMarks,
   type Blend,
   type ElementKind,
+  type Edge,
   type Mask,
+  type Ride,
   type OutlineMark,
 } from './element/base';
+export { lineCaps, lineJoins } from './element/shape-style';
 export {
   letterCases,
   spanSigns,
@@ -33,9 +36,10 @@ export type { PolygonElement } from './element/polygon';
 export type { RectElement } from './element/rect';
 export type { TextElement } from './element/text';
 export * from './element/registry';
-export type { Accepted, FieldKindName } from './field/base';
+export type { Accepted, FieldKindName, Offer } from './field/base';
 export {
   acceptValue,
+  blankField,
   fieldFromProperty,
   fieldKindFor,
   fieldKinds,
@@ -134,6 +138,7 @@ export * from './operations/bindings';
 export * from './operations/tracks';
 export * from './library';
 export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip, type Pasted } from './operations/clip';
+export { elementParts, giveParts, type ElementPart } from './operations/transfer';
 export * from './operations/cards';
 export * from './operations/assets';
 export * from './operations/styles';

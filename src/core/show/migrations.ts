@@ -5,6 +5,7 @@ import { toFormat4 } from './format-4';
 import { toFormat5 } from './format-5';
 import { toFormat6 } from './format-6';
 import { toFormat7 } from './format-7';
+import { toFormat8 } from './format-8';
 import { showReferences } from './references';
 import { showFormat, showSchema, type Show } from './show';
 
@@ -19,6 +20,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   4: toFormat5,
   5: toFormat6,
   6: toFormat7,
+  7: toFormat8,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

@@ -95,10 +95,10 @@ export const poseMovables = {
     away: -15,
   },
   opacity: factor('opacity', 'Opacity', 1, 0),
-  wipeLeft: part('wipeLeft', 'Wipe from left', 1),
-  wipeTop: part('wipeTop', 'Wipe from top', 1),
-  wipeRight: part('wipeRight', 'Wipe from right', 1),
-  wipeBottom: part('wipeBottom', 'Wipe from bottom', 1),
+  wipeLeft: part('wipeLeft', 'Wipe, left edge', 1),
+  wipeTop: part('wipeTop', 'Wipe, top edge', 1),
+  wipeRight: part('wipeRight', 'Wipe, right edge', 1),
+  wipeBottom: part('wipeBottom', 'Wipe, bottom edge', 1),
   blur: {
     ...base,
     key: 'blur',
@@ -152,7 +152,17 @@ export const boxKeys: readonly PoseKey[] = [
   'wipeBottom',
 ];
 /** What is never moved by itself: it decides how words are fitted, or what a turn goes about. */
-const still = new Set(['pivotX', 'pivotY', 'minScale', 'maxLines', 'offset', 'stretch', 'headSize']);
+const still = new Set([
+  'pivotX',
+  'pivotY',
+  'minScale',
+  'maxLines',
+  'offset',
+  'stretch',
+  'headSize',
+  'wipeAngle',
+  'wipeSoft',
+]);
 const none: readonly TrackMode[] = ['value'];
 
 function poseOf(element: Element): PoseKey[] {

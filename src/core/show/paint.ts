@@ -7,7 +7,8 @@ const part = z.number().min(0).max(1);
 export const stopSchema = z.object({ at: part, colour: colourSchema });
 export type Stop = z.infer<typeof stopSchema>;
 
-const stops = z.array(stopSchema).min(2).max(16);
+export const mostStops = 64;
+const stops = z.array(stopSchema).min(2).max(mostStops);
 
 export const gradientSchema = z.discriminatedUnion('kind', [
   z.object({
@@ -23,6 +24,12 @@ export const gradientSchema = z.discriminatedUnion('kind', [
     y: z.number().min(-2).max(3),
     /** In parts of half the box's diagonal. */
     radius: z.number().min(0.01).max(4),
+    /** The height of an ellipse in parts of its width; absent: circles. */
+    ratio: z.number().min(0.01).max(100).optional(),
+    /** Degrees clockwise that an ellipse, and the way to the focus, are turned; absent: 0. */
+    angle: z.number().min(-360).max(360).optional(),
+    /** How far from the middle the first stop lies, in parts of the radius; absent: in the middle. */
+    focus: z.number().min(0).max(1).optional(),
     stops,
   }),
 ]);

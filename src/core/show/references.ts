@@ -41,6 +41,8 @@ export function templateReferences(template: Template): Problem[] {
     if (!reached.has(id)) missing(`elements.${id}`, `element “${element.name}” outside its order`);
   }
   for (const [id, element] of Object.entries(template.elements)) {
+    if (element.rides && !template.elements[element.rides.on])
+      missing(`elements.${id}.rides`, `element ${element.rides.on}`);
     element.masks.forEach((mask, index) => {
       if (!template.elements[mask.by]) missing(`elements.${id}.masks[${index}]`, `element ${mask.by}`);
     });

@@ -8,6 +8,7 @@ import { templatesToFormat3 } from './format-3';
 import { templatesToFormat4 } from './format-4';
 import { rundownsOf, templatesToFormat5 } from './format-5';
 import { templatesToFormat6 } from './format-6';
+import { channelsToFormat8, templatesToFormat8 } from './format-8';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -47,8 +48,11 @@ export const openRelease = (value: unknown): Release =>
           ...rundownsOf(value as Record<string, unknown>),
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
-          templates: templatesToFormat7(
-            templatesToFormat6(templatesToFormat5(templatesToFormat4(templatesToFormat3(value.templates)))),
+          channels: channelsToFormat8((value as { channels?: unknown }).channels),
+          templates: templatesToFormat8(
+            templatesToFormat7(
+              templatesToFormat6(templatesToFormat5(templatesToFormat4(templatesToFormat3(value.templates)))),
+            ),
           ),
         }
       : value,

@@ -1,5 +1,5 @@
 import { problem, type Problem } from '../problem';
-import { families, newElement, type Element, type Mask, type Subpath } from '../show';
+import { families, lineCaps, lineJoins, newElement, type Element, type Mask, type Subpath } from '../show';
 import { boundsOfPaths, toBox } from '../shape';
 import { readCurves } from './curves';
 import { apply, isUpright, join, readTransform, scaleOf, still, type Plane } from './matrix';
@@ -180,13 +180,19 @@ class Reader {
   }
 
   private shape(node: SvgNode, { style, map }: Around): string[] {
+    const markers = ['marker', 'marker-start', 'marker-mid', 'marker-end'].some((key) =>
+      /url\(/.test(style[key] ?? ''),
+    );
+    if (markers) this.left.add('arrowheads and other markers');
+    if (/^\s*stroke/.test(style['paint-order'] ?? '') && (style['stroke'] ?? 'none') !== 'none')
+      this.left.add('outlines behind their fill');
     const drawn = readCurves(pathData(node), map);
     const bounds = boundsOfPaths(drawn);
     if (!bounds) return [];
     const opacity = opacityOf(style['opacity']);
     const fillWords = node.name === 'line' ? 'none' : style['fill'];
     const paint = (value: string | undefined, over: string | undefined) =>
-      readPaint(value, style, opacityOf(over), bounds, map, this.ids, this.rules);
+      readPaint(value, style, opacityOf(over), bounds, map, this.ids, this.rules, this.left);
     const fill = paint(fillWords, style['fill-opacity']);
     const hasStroke = (style['stroke'] ?? 'none') !== 'none';
     const scale = scaleOf(map);
@@ -203,7 +209,9 @@ class Reader {
       outlinePlace: 'centre' as const,
       dash: dashes[0] ?? 0,
       gap: dashes[1] ?? dashes[0] ?? 0,
-      roundEnds: style['stroke-linecap'] === 'round' || style['stroke-linejoin'] === 'round',
+      cap: lineCaps.find((cap) => cap === style['stroke-linecap']) ?? ('butt' as const),
+      join: joinOf(style['stroke-linejoin']),
+      miterLimit: Math.max(1, Math.min(100, Number(style['stroke-miterlimit'] ?? 4) || 4)),
     };
     const id = this.newId();
     if (node.name === 'rect' && isUpright(map)) {
@@ -265,6 +273,8 @@ class Reader {
       const angle = (Math.atan2(own.map[1], own.map[0]) * 180) / Math.PI;
       const part = { left: 0, centre: 0.5, right: 1 }[align];
       // The baseline stands some four fifths down the line: near enough for any family.
+      if ((style['stroke'] ?? 'none') !== 'none' && (length(style['stroke-width']) ?? 1) > 0)
+        this.left.add('outlines of text');
       const paint = readPaint(
         style['fill'],
         style,
@@ -273,7 +283,9 @@ class Reader {
         own.map,
         this.ids,
         this.rules,
+        this.left,
       );
+      if (typeof paint !== 'string') this.left.add('gradients in text (its first colour is kept)');
       return this.add(
         newElement('text', this.newId(), this.name(node, words.trim().slice(0, 40) || 'Text'), {
           x,
@@ -362,6 +374,10 @@ function pathData(node: SvgNode): string {
     }
   }
 }
+
+/** SVG 2 adds two joins that are drawn as a miter where they are not known. */
+const joinOf = (text: string | undefined): (typeof lineJoins)[number] =>
+  lineJoins.find((join) => join === text) ?? 'miter';
 
 const blendOf = (style: Style): Element['blend'] => {
   const wanted = style['mix-blend-mode'] ?? 'normal';

@@ -1,6 +1,6 @@
 import { formatHex, formatHex8, parse } from 'culori';
-import type { Gradient, Paint, Stop } from '../show';
-import { apply, join, readTransform, scaleOf, type Plane } from './matrix';
+import { mostStops, type Gradient, type Paint, type Stop } from '../show';
+import { apply, join, readTransform, type Plane } from './matrix';
 import { length, styleOf, type Rule, type Style } from './style';
 import type { SvgNode } from './tree';
 
@@ -29,8 +29,8 @@ const part = (text: string | undefined, otherwise: number): number => {
 export const opacityOf = (text: string | undefined): number => part(text, 1);
 
 /**
- * The paint of a fill or stroke on something that covers `box` px of the canvas under `map`. Gradients of a point with
- * an own focus lose the focus; patterns become their nearest colour, clear.
+ * The paint of a fill or stroke on something that covers `box` px of the canvas under `map`. Patterns become clear;
+ * what of a gradient cannot be drawn is named.
  */
 export function readPaint(
   value: string | undefined,
@@ -40,11 +40,14 @@ export function readPaint(
   map: Plane,
   ids: ReadonlyMap<string, SvgNode>,
   rules: readonly Rule[],
+  /** Where what cannot be drawn is named. */
+  left: Set<string> = new Set(),
 ): Paint {
   const reference = /^url\(\s*['"]?#([^'")]+)['"]?\s*\)\s*(.*)$/.exec(value ?? '');
   if (!reference) return readColour(value ?? 'none', opacity, style['color'] ?? '#000');
   const node = ids.get(reference[1] ?? '');
-  const gradient = node && readGradient(node, opacity, box, map, ids, rules);
+  if (node?.name === 'pattern') left.add('patterns');
+  const gradient = node && readGradient(node, opacity, box, map, ids, rules, left);
   return gradient ?? readColour(reference[2] || 'none', opacity, style['color'] ?? '#000');
 }
 
@@ -55,6 +58,7 @@ function readGradient(
   map: Plane,
   ids: ReadonlyMap<string, SvgNode>,
   rules: readonly Rule[],
+  left: Set<string>,
 ): Paint | null {
   const isLinear = node.name === 'linearGradient';
   if (!isLinear && node.name !== 'radialGradient') return null;
@@ -82,6 +86,8 @@ function readGradient(
   const [first] = read;
   if (!first) return null;
   if (read.length === 1) return first.colour;
+  const method = said('spreadMethod');
+  const spread: Spread = method === 'reflect' || method === 'repeat' ? method : 'pad';
   const byBox = said('gradientUnits') !== 'userSpaceOnUse';
   const inner = readTransform(said('gradientTransform'));
   const space: Plane = byBox ? join([box.w, 0, 0, box.h, box.x, box.y], inner) : join(map, inner);
@@ -94,25 +100,83 @@ function readGradient(
   if (isLinear) {
     const from = apply(space, coordinate('x1', '0%'), coordinate('y1', '0%'));
     const to = apply(space, coordinate('x2', '100%'), coordinate('y2', '0%'));
-    return alongLine(from, to, box, read);
+    return alongLine(from, to, box, read, spread, left);
   }
-  const centre = apply(space, coordinate('cx', '50%'), coordinate('cy', '50%'));
-  const radius = coordinate('r', '50%') * scaleOf(space);
+  const [cx, cy] = [coordinate('cx', '50%'), coordinate('cy', '50%')];
+  const centre = apply(space, cx, cy);
+  const r = coordinate('r', '50%');
   const half = Math.hypot(box.w, box.h) / 2 || 1;
+  // The circle under the map is an ellipse: its longer half and that one's angle, by the map's singular values.
+  const [a, b, c, d] = space;
+  const [e, f, g, h] = [(a + d) / 2, (a - d) / 2, (b + c) / 2, (b - c) / 2];
+  const [q, s] = [Math.hypot(e, h), Math.hypot(f, g)];
+  const [longer, shorter] = [(q + s) * r, Math.abs(q - s) * r];
+  const angle = ((Math.atan2(g, f) + Math.atan2(h, e)) / 2) * (180 / Math.PI);
+  const focusAt = apply(space, coordinate('fx', said('cx') ?? '50%'), coordinate('fy', said('cy') ?? '50%'));
+  const away = Math.hypot(focusAt.x - centre.x, focusAt.y - centre.y);
+  const isRound = longer - shorter < longer * 0.005;
+  if (!isRound && away > longer * 0.005) left.add('the focus of elliptical gradients');
+  let rings = ordered(read);
+  let radius = longer;
+  if (spread !== 'pad' && longer > 0) {
+    // So many rings that the box is covered.
+    const reach = Math.max(
+      ...[0, 1, 2, 3].map((corner) =>
+        Math.hypot(box.x + box.w * (corner & 1) - centre.x, box.y + box.h * (corner >> 1) - centre.y),
+      ),
+    );
+    const count = Math.ceil(reach / Math.max(1e-6, shorter));
+    const repeated = repeat(rings, 0, count, spread);
+    if (repeated.length > mostStops || (longer * count) / half > 4) left.add('gradients of many rings');
+    else {
+      rings = repeated.map((stop) => ({ ...stop, at: stop.at / count }));
+      radius = longer * count;
+    }
+  }
   return {
     kind: 'radial',
     x: clampTo((centre.x - box.x) / (box.w || 1), -2, 3),
     y: clampTo((centre.y - box.y) / (box.h || 1), -2, 3),
     radius: clampTo(radius / half, 0.01, 4),
-    stops: ordered(read),
+    ...(isRound && away < radius * 0.005
+      ? {}
+      : isRound
+        ? {
+            ratio: 1,
+            angle: round((Math.atan2(focusAt.y - centre.y, focusAt.x - centre.x) * 180) / Math.PI),
+            focus: clampTo(away / radius, 0, 1),
+          }
+        : { ratio: clampTo(shorter / longer, 0.01, 1), angle: round(angle) }),
+    stops: rings,
   };
+}
+
+const round = (value: number): number => Math.round(value * 100) / 100;
+type Spread = 'pad' | 'reflect' | 'repeat';
+
+/** Stops of 0 to 1 said again for every whole part between two: as they are, or, of `reflect`, every second time turned round. */
+function repeat(stops: readonly Stop[], from: number, to: number, spread: Spread): Stop[] {
+  const all: Stop[] = [];
+  for (let n = Math.floor(from); n < to; n += 1) {
+    const isTurned = spread === 'reflect' && Math.abs(n) % 2 === 1;
+    const own = isTurned ? [...stops].reverse().map((stop) => ({ ...stop, at: 1 - stop.at })) : stops;
+    const [first, last] = [own[0] as Stop, own.at(-1) as Stop];
+    const whole = [
+      ...(first.at > 0 ? [{ ...first, at: 0 }] : []),
+      ...own,
+      ...(last.at < 1 ? [{ ...last, at: 1 }] : []),
+    ];
+    all.push(...whole.map((stop) => ({ ...stop, at: stop.at + n })));
+  }
+  return all;
 }
 
 const followed = (node: SvgNode, ids: ReadonlyMap<string, SvgNode>): SvgNode | undefined =>
   ids.get((node.attributes['href'] ?? '').replace(/^#/, ''));
 
 const clampTo = (value: number, low: number, high: number): number => Math.max(low, Math.min(high, value));
-const ordered = (stops: readonly Stop[]): Stop[] => [...stops].sort((a, b) => a.at - b.at).slice(0, 16);
+const ordered = (stops: readonly Stop[]): Stop[] =>
+  [...stops].sort((a, b) => a.at - b.at).slice(0, mostStops);
 
 /**
  * A gradient between two points of the canvas as one that runs from corner to corner of a box at the same angle: the
@@ -123,6 +187,8 @@ function alongLine(
   to: { x: number; y: number },
   box: Box,
   stops: readonly Stop[],
+  spread: Spread,
+  left: Set<string>,
 ): Gradient {
   const [dx, dy] = [to.x - from.x, to.y - from.y];
   const size = Math.hypot(dx, dy) || 1;
@@ -132,7 +198,15 @@ function alongLine(
   const place = (p: { x: number; y: number }): number =>
     ((p.x - cx) * cos + (p.y - cy) * sin + half) / (2 * half);
   const [start, end] = [place(from), place(to)];
-  const moved = ordered(stops).map((stop) => ({ ...stop, at: start + (end - start) * stop.at }));
+  let run = ordered(stops);
+  if (spread !== 'pad' && Math.abs(end - start) > 1e-6) {
+    // The parts of the gradient between which the box begins and ends.
+    const ends = [(0 - start) / (end - start), (1 - start) / (end - start)];
+    const repeated = repeat(run, Math.min(...ends), Math.max(...ends), spread);
+    if (repeated.length > mostStops - 2) left.add('gradients of many bands');
+    else run = repeated;
+  }
+  const moved = run.map((stop) => ({ ...stop, at: start + (end - start) * stop.at }));
   return {
     kind: 'linear',
     angle: Math.round(((Math.atan2(dy, dx) * 180) / Math.PI) * 100) / 100,
@@ -151,7 +225,7 @@ function within(stops: readonly Stop[]): Stop[] {
     return between(before.colour, next.colour, (at - before.at) / (next.at - before.at));
   };
   const kept = stops.filter((stop) => stop.at > 0 && stop.at < 1);
-  return [{ at: 0, colour: colourAt(0) }, ...kept.slice(0, 14), { at: 1, colour: colourAt(1) }];
+  return [{ at: 0, colour: colourAt(0) }, ...kept.slice(0, mostStops - 2), { at: 1, colour: colourAt(1) }];
 }
 
 function between(a: string, b: string, at: number): string {

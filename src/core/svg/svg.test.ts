@@ -230,3 +230,83 @@ test('a drawing that has only a view box comes in at a size that can be worked w
   expect(size('width="2in" height="30"')).toEqual({ width: 192, height: 30 });
   expect(size('')).toBeNull();
 });
+
+describe('gradients and lines as the drawing has them', () => {
+  const fillOf = (gradient: string, shape = '<rect width="400" height="200" fill="url(#g)"/>') => {
+    const art = read(`<defs>${gradient}</defs>${shape}`);
+    return { fill: (art.elements[0] as unknown as { fill: unknown }).fill, left: art.left };
+  };
+  const stops = '<stop offset="0" stop-color="#000"/><stop offset="1" stop-color="#fff"/>';
+  const places = (fill: unknown) =>
+    (fill as { stops: { at: number; colour: string }[] }).stops.map(({ at, colour }) => [
+      Math.round(at * 1000) / 1000,
+      colour,
+    ]);
+  test('repeated and reflected along a line', () => {
+    const line = (method: string) =>
+      fillOf(
+        `<linearGradient id="g" gradientUnits="userSpaceOnUse" x1="0" x2="200" y1="0" y2="0" spreadMethod="${method}">${stops}</linearGradient>`,
+      );
+    expect(places(line('repeat').fill)).toEqual([
+      [0, '#000000'],
+      [0.5, '#ffffff'],
+      [0.5, '#000000'],
+      [1, '#ffffff'],
+    ]);
+    expect(places(line('reflect').fill)).toEqual([
+      [0, '#000000'],
+      [0.5, '#ffffff'],
+      [0.5, '#ffffff'],
+      [1, '#000000'],
+    ]);
+    expect(places(line('pad').fill)).toEqual([
+      [0, '#000000'],
+      [0.5, '#ffffff'],
+      [1, '#ffffff'],
+    ]);
+  });
+  test('more bands than can be kept are named', () => {
+    const { left } = fillOf(
+      `<linearGradient id="g" gradientUnits="userSpaceOnUse" x1="0" x2="2" y1="0" y2="0" spreadMethod="repeat">${stops}</linearGradient>`,
+    );
+    expect(left).toEqual(['gradients of many bands']);
+  });
+  test('rings of a repeated gradient cover the box', () => {
+    const { fill, left } = fillOf(
+      `<radialGradient id="g" gradientUnits="userSpaceOnUse" cx="200" cy="100" r="100" spreadMethod="reflect">${stops}</radialGradient>`,
+    );
+    expect(left).toEqual([]);
+    // The corner is 224 px away: three rings.
+    expect(places(fill)).toHaveLength(6);
+    expect(fill).toMatchObject({ kind: 'radial', x: 0.5, y: 0.5 });
+    expect((fill as { radius: number }).radius).toBeCloseTo(300 / Math.hypot(200, 100), 3);
+  });
+  test('of a box, a gradient from a point is an ellipse; turned by its transform; with a focus of its own', () => {
+    const { fill } = fillOf(`<radialGradient id="g">${stops}</radialGradient>`);
+    expect(fill).toMatchObject({ kind: 'radial', ratio: 0.5, angle: 0 });
+    const turned = fillOf(
+      `<radialGradient id="g" gradientUnits="userSpaceOnUse" cx="0" cy="0" r="50" gradientTransform="translate(200 100) rotate(30) scale(2 1)">${stops}</radialGradient>`,
+    ).fill as { ratio: number; angle: number };
+    expect([turned.ratio, turned.angle]).toEqual([0.5, 30]);
+    const focus = fillOf(
+      `<radialGradient id="g" gradientUnits="userSpaceOnUse" cx="200" cy="100" r="100" fx="200" fy="150">${stops}</radialGradient>`,
+    ).fill;
+    expect(focus).toMatchObject({ ratio: 1, angle: 90, focus: 0.5 });
+  });
+  test('caps and joins apart, as they are said; a miter where nothing is', () => {
+    const line = (style: string) =>
+      read(`<path d="M0 0H50V50" fill="none" stroke="red" ${style}/>`).elements[0];
+    expect(line('stroke-linecap="round"')).toMatchObject({ cap: 'round', join: 'miter', miterLimit: 4 });
+    expect(line('stroke-linejoin="bevel" stroke-linecap="square"')).toMatchObject({
+      cap: 'square',
+      join: 'bevel',
+    });
+    expect(line('style="stroke-miterlimit: 12"')).toMatchObject({ join: 'miter', miterLimit: 12 });
+  });
+  test('markers, by the shorthand too, outlines of text and what lies behind a fill are named', () => {
+    const { left } = read(
+      '<path d="M0 0H9" style="marker:url(#m)" stroke="red"/><text stroke="red">Ida</text><rect width="9" height="9" stroke="red" paint-order="stroke"/>',
+    );
+    expect(left).toEqual(['arrowheads and other markers', 'outlines of text', 'outlines behind their fill']);
+  });
+});

@@ -2,7 +2,14 @@
 export const rasterFragment = /* glsl */ `
 uniform sampler2D uTexture;
 uniform vec4 uRect;
+uniform float uSolid; // the opacity of what is solid in it
+float solidAt(vec2 uv) {
+  vec2 inside = step(vec2(0.0), uv) * step(uv, vec2(1.0));
+  return min(1.0, texture2D(uTexture, uv).a / uSolid) * inside.x * inside.y;
+}
 void main() {
   vec2 uv = (vLocal - uRect.xy) / uRect.zw;
-  gl_FragColor = texture2D(uTexture, uv) * (clipCoverage() * uOpacity);
+  float cover = clipCoverage() * uOpacity;
+  if (uSlides.x >= 0.0) cover *= min(solidAt(uv - uSlides.xy / uRect.zw), solidAt(uv + uSlides.zw / uRect.zw));
+  gl_FragColor = texture2D(uTexture, uv) * cover;
 }`;

@@ -5,7 +5,8 @@ import { showRaster, type Drawer } from './drawer';
 import { rasterFragment } from './raster-fragment';
 
 export const textDrawer: Drawer<TextNode> = {
-  create: () => newMesh(rasterFragment, { uTexture: { value: null as Texture | null } }),
+  create: () =>
+    newMesh(rasterFragment, { uTexture: { value: null as Texture | null }, uSolid: { value: 1 } }),
   update: (mesh, node, { textures, scale }) =>
     showRaster(mesh, textures.words(node.layout, node.colour, scale)),
 };

@@ -1,4 +1,4 @@
-import { spreadsOverWords } from '../../../core/frame';
+import { partOf, spreadsOverWords, type Scene } from '../../../core/frame';
 import {
   cascadeOrders,
   cascadeParts,
@@ -18,6 +18,7 @@ import {
 import { CheckField, ColourField, NumberField, Section, SelectField } from '../../ui';
 import { namedColours } from '../paint-field';
 import { editTemplate, sealEdit, useBuild, type KeyRef } from '../build-store';
+import { sceneNow } from '../pose-now';
 import { keyAt, keysHere, moveChosen } from '../score/keys';
 import { EaseEditor } from './ease-editor';
 
@@ -51,6 +52,22 @@ const orderWords: Readonly<Record<CascadeOrder, string>> = {
   edges: 'From the edges',
   random: 'At random',
 };
+
+/** Tells a track's offsets in another unit, so that the picture stays as it is. */
+function inUnit(scene: Scene | null, track: Track, unit: TrackUnit): void {
+  const part = scene && partOf(scene, track.element);
+  if (scene && part) {
+    const from = scene.worth(part, track.unit, track.property);
+    const to = scene.worth(part, unit, track.property);
+    for (const key of track.keys) {
+      if (typeof key.value !== 'number' || key.value === 0) continue;
+      const px = key.value * (key.value > 0 ? from.forward : from.back);
+      const worth = px > 0 ? to.forward : to.back;
+      if (worth > 0) key.value = Math.round((px / worth) * 10_000) / 10_000;
+    }
+  }
+  track.unit = unit;
+}
 
 /** The keys in hand, and the tracks they stand on. */
 export function KeySection({ show, template }: { show: Show; template: Template }) {
@@ -180,7 +197,10 @@ function TrackSection(props: {
           label="Counts in"
           value={track.unit}
           choices={movable.units.map((value) => ({ value, label: unitWords[value] }))}
-          onChange={(unit) => change('Unit of the track', (own) => void (own.unit = unit as TrackUnit))}
+          onChange={(unit) => {
+            const scene = sceneNow(template, useBuild.getState().playhead);
+            change('Unit of the track', (own) => inUnit(scene, own, unit as TrackUnit));
+          }}
         />
       )}
       {isChange && (

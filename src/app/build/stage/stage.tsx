@@ -15,6 +15,7 @@ import type { Box, Show, Template, Values } from '../../../core/show';
 import { useScene } from '../../picture/use-scene';
 import { assetDragType, dropFiles, placeAsset } from '../actions';
 import { useBuild } from '../build-store';
+import { pointed, PointingWords } from '../pointing';
 import {
   moveDrag,
   noHints,
@@ -136,6 +137,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     if (event.button === 1) return pan(event);
     if (event.button !== 0 || !scene) return;
     const at = toCanvas(event);
+    if (pointed(pickFrom(template, stackAt(scene, at, 6 / place.zoom), selection, false))) return;
     const reach = snapReach / place.zoom;
     const start = { template, ids: selection, boxes: scene.rest.boxes, at, reach };
     const grip = gripAt(
@@ -290,6 +292,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
           {only?.kind === 'path' && ownBox && !only.locked && !isPen && (
             <PathPoints template={template} element={only} box={ownBox} place={place} toCanvas={toCanvas} />
           )}
+          <PointingWords />
           {isPen && <PenLayer place={place} toCanvas={toCanvas} />}
           {scene && typed?.kind === 'text' && (
             <TextEditor key={typed.id} template={template} scene={scene} element={typed} place={place} />

@@ -35,6 +35,12 @@ export const maskSchema = z.object({
 export type Mask = z.infer<typeof maskSchema>;
 export const mostMasks = 8;
 
+export const wipeEdges = ['line', 'shape'] as const;
+export const edges = ['left', 'top', 'right', 'bottom'] as const;
+export type Edge = (typeof edges)[number];
+export const rideSchema = z.object({ on: idSchema, edge: z.enum(edges) });
+export type Ride = z.infer<typeof rideSchema>;
+
 /**
  * What every element has. `x`, `y`, `w`, `h` are px in the template's own space, before the rotation of the element
  * and of the groups around it; rotation is in degrees clockwise about the pivot, which is in parts of the box.
@@ -64,6 +70,14 @@ export const elementBase = z.object({
   /** Reach of the glow in px; 0 is none. */
   glow: finite.min(0).max(300),
   glowColour: colourSchema,
+  /** What a wipe's edge is like: a straight line, or the element's own outline on its way. */
+  wipeEdge: z.enum(wipeEdges),
+  /** Degrees that a straight edge leans: above 0 its top leans right. */
+  wipeAngle: finite.min(-80).max(80),
+  /** Px over which a straight edge fades. */
+  wipeSoft: finite.min(0).max(1000),
+  /** The element beside it on whose edge it rides, as that edge is shown: wiped, moved, grown. */
+  rides: rideSchema.nullable(),
   /** All of them hold together. */
   masks: z.array(maskSchema).max(mostMasks),
 });
@@ -89,6 +103,10 @@ export const baseDefaults = {
   shadowBlur: 16,
   glow: 0,
   glowColour: '#f2b632',
+  wipeEdge: 'shape',
+  wipeAngle: 0,
+  wipeSoft: 0,
+  rides: null,
   masks: [],
 };
 
@@ -109,6 +127,42 @@ const effect = (
 ): Property => ({ key, label, section: 'Effects', ...change });
 const withShadow = { key: 'shadow', is: [true] };
 
+const straight = { key: 'wipeEdge', is: ['line'] };
+/** Of kinds that have an outline of their own. */
+export const wipeEdgeProperty: Property = {
+  key: 'wipeEdge',
+  label: 'Edge',
+  type: 'choice',
+  section: 'Wipe',
+  wide: true,
+  choices: [
+    { value: 'shape', label: 'Own shape' },
+    { value: 'line', label: 'Straight' },
+  ],
+};
+const wipeProperties: readonly Property[] = [
+  {
+    key: 'wipeAngle',
+    label: 'Angle',
+    type: 'number',
+    section: 'Wipe',
+    unit: '°',
+    min: -80,
+    max: 80,
+    when: straight,
+  },
+  {
+    key: 'wipeSoft',
+    label: 'Soft',
+    type: 'number',
+    section: 'Wipe',
+    unit: 'px',
+    min: 0,
+    max: 1000,
+    when: straight,
+  },
+];
+
 export const lookProperties: readonly Property[] = [
   { key: 'opacity', label: 'Opacity', type: 'number', section: 'Look', min: 0, max: 1, step: 0.05 },
   { key: 'hidden', label: 'Hidden', type: 'yes-no', section: 'Look' },
@@ -128,6 +182,7 @@ export const lookProperties: readonly Property[] = [
   effect('shadowY', 'Down', { type: 'number', unit: 'px', min: -2000, max: 2000, when: withShadow }),
   effect('shadowBlur', 'Soft', { type: 'number', unit: 'px', min: 0, max: 300, when: withShadow }),
   effect('shadowColour', 'Shadow colour', { type: 'colour', wide: true, when: withShadow }),
+  ...wipeProperties,
 ];
 
 /** What one kind of element says of itself; the registry holds one of these for each. */

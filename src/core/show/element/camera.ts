@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  lookProperties,
+  placeProperties,
+  wipeEdgeProperty,
+  type ElementKind,
+} from './base';
 import { framingDefaults, framingProperties, framingShape } from './picture';
 
 const schema = elementBase.extend({
@@ -51,6 +58,7 @@ export const camera = {
     },
     { key: 'mirrored', label: 'Mirrored', type: 'yes-no', section: 'Picture', wide: true },
     ...framingProperties,
+    wipeEdgeProperty,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

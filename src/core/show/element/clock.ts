@@ -26,6 +26,7 @@ export const clock = {
   schema,
   defaults: {
     ...baseDefaults,
+    wipeEdge: 'line',
     w: 240,
     h: 72,
     format: 'HH:mm',

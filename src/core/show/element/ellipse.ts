@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  lookProperties,
+  placeProperties,
+  wipeEdgeProperty,
+  type ElementKind,
+} from './base';
 import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
 
 const schema = elementBase.extend({
@@ -26,6 +33,7 @@ export const ellipse = {
     { key: 'start', label: 'Begins', type: 'number', section: 'Shape', unit: '°', min: -360, max: 360 },
     { key: 'sweep', label: 'Covers', type: 'number', section: 'Shape', unit: '°', min: 0, max: 360 },
     ...outlineProperties,
+    wipeEdgeProperty,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

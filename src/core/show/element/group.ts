@@ -15,7 +15,7 @@ export const group = {
   kind: 'group',
   label: 'Group',
   schema,
-  defaults: { ...baseDefaults, w: 0, h: 0, children: [], clip: false },
+  defaults: { ...baseDefaults, wipeEdge: 'line', w: 0, h: 0, children: [], clip: false },
   properties: [
     ...placeProperties.filter((p) => !['x', 'y', 'w', 'h'].includes(p.key)),
     { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Look', wide: true },

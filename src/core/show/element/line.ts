@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { paintSchema } from '../paint';
+import { capProperty, lineCaps } from './shape-style';
 import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
 
 export const lineHeads = ['none', 'arrow', 'dot', 'bar'] as const;
@@ -10,7 +11,7 @@ const schema = elementBase.extend({
   thickness: size.max(500),
   dash: size.max(2000),
   gap: size.max(2000),
-  roundEnds: z.boolean(),
+  cap: z.enum(lineCaps),
   /** From the bottom left to the top right, not from the top left to the bottom right. */
   rises: z.boolean(),
   headStart: z.enum(lineHeads),
@@ -33,13 +34,14 @@ export const line = {
   schema,
   defaults: {
     ...baseDefaults,
+    wipeEdge: 'line',
     w: 400,
     h: 0,
     fill: '#f4efe2',
     thickness: 6,
     dash: 0,
     gap: 0,
-    roundEnds: false,
+    cap: 'butt',
     rises: false,
     headStart: 'none',
     headEnd: 'none',
@@ -62,7 +64,7 @@ export const line = {
       max: 20,
       step: 0.5,
     },
-    { key: 'roundEnds', label: 'Round ends', type: 'yes-no', section: 'Shape' },
+    capProperty('Shape'),
     { key: 'dash', label: 'Dash', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 2000 },
     { key: 'gap', label: 'Gap', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 2000 },
     ...lookProperties,

@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  lookProperties,
+  placeProperties,
+  wipeEdgeProperty,
+  type ElementKind,
+} from './base';
 import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
 
 const coordinate = z.number().min(-1000).max(1000);
@@ -50,6 +57,7 @@ export const path = {
       ],
     },
     ...outlineProperties,
+    wipeEdgeProperty,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

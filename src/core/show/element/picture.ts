@@ -7,6 +7,7 @@ import {
   lookProperties,
   placeProperties,
   size,
+  wipeEdgeProperty,
   type ElementKind,
 } from './base';
 
@@ -79,6 +80,7 @@ export const picture = {
     ...placeProperties,
     { key: 'asset', label: 'Picture', type: 'picture', section: 'Picture', wide: true },
     ...framingProperties,
+    wipeEdgeProperty,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  lookProperties,
+  placeProperties,
+  size,
+  wipeEdgeProperty,
+  type ElementKind,
+} from './base';
 import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
 
 const schema = elementBase.extend({
@@ -25,6 +33,7 @@ export const polygon = {
     { key: 'inner', label: 'Notches', type: 'number', section: 'Shape', min: 0.05, max: 1, step: 0.05 },
     { key: 'radius', label: 'Rounding', type: 'number', section: 'Shape', unit: 'px', min: 0 },
     ...outlineProperties,
+    wipeEdgeProperty,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

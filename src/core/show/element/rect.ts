@@ -6,6 +6,7 @@ import {
   pixels,
   placeProperties,
   size,
+  wipeEdgeProperty,
   type ElementKind,
 } from './base';
 import type { Property } from '../property';
@@ -59,6 +60,7 @@ export const rect = {
     { key: 'slantLeft', label: 'Slant left', mark: '╱▏', type: 'number', section: 'Shape', unit: 'px' },
     { key: 'slantRight', label: 'Slant right', mark: '▕╱', type: 'number', section: 'Shape', unit: 'px' },
     ...outlineProperties,
+    wipeEdgeProperty,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

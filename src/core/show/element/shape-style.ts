@@ -1,9 +1,24 @@
 import { z } from 'zod';
 import { paintSchema } from '../paint';
-import type { Property } from '../property';
+import type { Property, PropertySection } from '../property';
 import { size } from './base';
 
 const outlinePlaces = ['inside', 'centre', 'outside'] as const;
+export const lineCaps = ['butt', 'round', 'square'] as const;
+export const lineJoins = ['miter', 'round', 'bevel'] as const;
+
+/** How lines end, as in SVG's `stroke-linecap`. */
+export const capProperty = (section: PropertySection): Property => ({
+  key: 'cap',
+  label: 'Cap',
+  type: 'choice',
+  section,
+  choices: [
+    { value: 'butt', label: 'Butt' },
+    { value: 'round', label: 'Round' },
+    { value: 'square', label: 'Square' },
+  ],
+});
 
 /** What all drawn shapes share: how they are filled and outlined. Px; a dash of 0 is an unbroken line. */
 export const shapeStyleShape = {
@@ -13,7 +28,10 @@ export const shapeStyleShape = {
   outlinePlace: z.enum(outlinePlaces),
   dash: size.max(2000),
   gap: size.max(2000),
-  roundEnds: z.boolean(),
+  cap: z.enum(lineCaps),
+  join: z.enum(lineJoins),
+  /** The longest a miter may be, in parts of the width; a longer one is a bevel (SVG 2, 13.5.5). */
+  miterLimit: z.number().min(1).max(100),
 };
 
 export const shapeStyleDefaults = {
@@ -23,7 +41,9 @@ export const shapeStyleDefaults = {
   outlinePlace: 'inside',
   dash: 0,
   gap: 0,
-  roundEnds: false,
+  cap: 'butt',
+  join: 'miter',
+  miterLimit: 4,
 };
 
 export const fillProperty: Property = {
@@ -50,5 +70,25 @@ export const outlineProperties: readonly Property[] = [
   { key: 'outline', label: 'Colour', type: 'paint', section: 'Outline', wide: true },
   { key: 'dash', label: 'Dash', type: 'number', section: 'Outline', unit: 'px', min: 0, max: 2000 },
   { key: 'gap', label: 'Gap', type: 'number', section: 'Outline', unit: 'px', min: 0, max: 2000 },
-  { key: 'roundEnds', label: 'Round ends', type: 'yes-no', section: 'Outline' },
+  capProperty('Outline'),
+  {
+    key: 'join',
+    label: 'Join',
+    type: 'choice',
+    section: 'Outline',
+    choices: [
+      { value: 'miter', label: 'Miter' },
+      { value: 'round', label: 'Round' },
+      { value: 'bevel', label: 'Bevel' },
+    ],
+  },
+  {
+    key: 'miterLimit',
+    label: 'Miter limit',
+    type: 'number',
+    section: 'Outline',
+    min: 1,
+    max: 100,
+    when: { key: 'join', is: ['miter'] },
+  },
 ];

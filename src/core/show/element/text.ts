@@ -15,7 +15,15 @@ export const text = {
   kind: 'text',
   label: 'Text',
   schema,
-  defaults: { ...baseDefaults, w: 640, h: 72, text: 'Words', ...textStyleDefaults, spans: [] },
+  defaults: {
+    ...baseDefaults,
+    wipeEdge: 'line',
+    w: 640,
+    h: 72,
+    text: 'Words',
+    ...textStyleDefaults,
+    spans: [],
+  },
   properties: [
     ...placeProperties,
     { key: 'text', label: 'Words', type: 'text', section: 'Words', wide: true, multiline: true },

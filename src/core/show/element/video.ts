@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { assetIdSchema } from '../values';
-import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  lookProperties,
+  placeProperties,
+  wipeEdgeProperty,
+  type ElementKind,
+} from './base';
 import { framingDefaults, framingProperties, framingShape } from './picture';
 
 const schema = elementBase.extend({
@@ -46,6 +53,7 @@ export const video = {
       step: 0.1,
     },
     ...framingProperties,
+    wipeEdgeProperty,
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema, type FieldValue } from '../values';
-import type { Problem } from '../../problem';
+import { problem, type Problem } from '../../problem';
 
 export type FieldKindName = 'text' | 'number' | 'colour' | 'picture' | 'video' | 'choice' | 'yes-no';
 
@@ -12,6 +12,33 @@ export const fieldBase = z.object({
   help: z.string().max(500),
   /** Whether its default only shows how it looks and must not go to air unasked; absent: words do, all else may. */
   sample: z.boolean().optional(),
+});
+
+/** A value that a field offers the operator; an empty label is the value itself. */
+export const offerSchema = z.object({ value: z.string().max(1000), label: z.string().max(200) });
+export type Offer = z.infer<typeof offerSchema>;
+
+/** Fields of text and of colours may offer values, and may take no others. */
+export const offersShape = {
+  offers: z.array(offerSchema).max(200).optional(),
+  onlyOffers: z.boolean().optional(),
+};
+
+/** The value of an offer, called by its value or its label in whatever case; null where there is none. */
+export const offered = (offers: readonly Offer[], raw: string): string | null => {
+  const wanted = raw.trim().toLowerCase();
+  return (
+    offers.find(({ value, label }) => [value, label].some((word) => word.toLowerCase() === wanted))?.value ??
+    null
+  );
+};
+
+export const notOffered = (name: string, offers: readonly Offer[], raw: string): { problem: Problem } => ({
+  problem: problem(
+    'not-offered',
+    `${name} takes one of: ${offers.map(({ value, label }) => label || value).join(', ')}; “${raw}” is none.`,
+    name,
+  ),
 });
 
 export type Accepted = { readonly value: FieldValue } | { readonly problem: Problem };

@@ -42,6 +42,26 @@ export const acceptValue = (field: Field, raw: FieldValue): Accepted =>
 export const fieldKindFor = (type: PropertyType): FieldKindName =>
   type === 'paint' ? 'colour' : type === 'font' ? 'choice' : type;
 
+/** A field of a kind that no property has been made a field of. */
+export function blankField(kind: FieldKindName, id: string, name: string): Field {
+  const base = { id, name, group: '', help: '' };
+  switch (kind) {
+    case 'text':
+      return { ...base, kind, default: '', ...openText };
+    case 'number':
+      return { ...base, kind, default: 0, min: null, max: null };
+    case 'colour':
+      return { ...base, kind, default: '#808080' };
+    case 'picture':
+    case 'video':
+      return { ...base, kind, default: null };
+    case 'choice':
+      return { ...base, kind, default: 'a', choices: [{ value: 'a', label: 'Choice', picture: null }] };
+    case 'yes-no':
+      return { ...base, kind, default: false };
+  }
+}
+
 /** What a property can hold: a field's value, or a paint. */
 export type PropertyValue = FieldValue | Paint;
 

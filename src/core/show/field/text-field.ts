@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { problem } from '../../problem';
-import { fieldBase, type FieldKind } from './base';
+import { fieldBase, notOffered, offered, offersShape, type FieldKind } from './base';
 
 export const textFieldSchema = fieldBase.extend({
   kind: z.literal('text'),
@@ -14,6 +14,7 @@ export const textFieldSchema = fieldBase.extend({
   /** Spaces at the ends, and doubled ones, are taken out as it is entered. */
   trim: z.boolean(),
   lines: z.boolean(),
+  ...offersShape,
 });
 
 /** Field properties of a text field nobody has limited. */
@@ -50,6 +51,10 @@ export const textField: FieldKind<z.infer<typeof textFieldSchema>> = {
   accept: (field, raw) => {
     let value = raw === null ? '' : String(raw).replace(/\r\n?/g, '\n');
     if (field.trim) value = value.trim().replace(/[^\S\n]+/g, ' ');
+    if (field.onlyOffers && field.offers?.length) {
+      const own = offered(field.offers, value);
+      return own === null ? notOffered(field.name, field.offers, value) : { value: own };
+    }
     if (field.upper) value = value.toLocaleUpperCase('en');
     const pattern = field.allowed === '' ? null : allowedPattern(field.allowed);
     const strange = pattern && [...value].find((character) => !pattern.test(character));

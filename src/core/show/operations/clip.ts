@@ -82,6 +82,7 @@ export function clipElements(
     [...inside].map((id) => {
       const element = plain(template.elements[id] as Element);
       element.masks = element.masks.filter((mask) => inside.has(mask.by));
+      if (element.rides && !inside.has(element.rides.on)) element.rides = null;
       return [id, element];
     }),
   );
@@ -178,6 +179,7 @@ export function pasteClip(show: Show, templateId: string, clip: Clip, newId: New
       element.y += by;
     }
     element.masks = element.masks.map((mask) => ({ ...mask, by: moved(mask.by) }));
+    if (element.rides) element.rides = { ...element.rides, on: moved(element.rides.on) };
     template.elements[element.id] = element;
   }
   const fieldOf = new Map<string, string>();

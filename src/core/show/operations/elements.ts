@@ -37,6 +37,7 @@ export function removeElements(template: Template, ids: readonly string[]): void
     phase.tracks = phase.tracks.filter((track) => !gone.has(track.element));
   }
   for (const element of Object.values(template.elements)) {
+    if (element.rides && gone.has(element.rides.on)) element.rides = null;
     if (element.masks.some((mask) => gone.has(mask.by)))
       element.masks = element.masks.filter((mask) => !gone.has(mask.by));
   }
@@ -193,6 +194,7 @@ export function duplicateElements(template: Template, ids: readonly string[], ne
       name: freshName(source.name, namesIn(template)),
     } as Element;
     if (copy.kind === 'group') copy.children = copy.children.map((child) => copyOf.get(child) ?? child);
+    if (copy.rides) copy.rides = { ...copy.rides, on: copyOf.get(copy.rides.on) ?? copy.rides.on };
     copy.masks = copy.masks.map((mask) => ({ ...mask, by: copyOf.get(mask.by) ?? mask.by }));
     template.elements[to] = copy;
   }

@@ -1,0 +1,153 @@
+// Wipes: what is seen at a part of the way, by edges that lean, fade, or follow the outline, and what rides on them.
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { makeTrack, newElement, newPhase, newTemplate, type Element, type Template } from '../show';
+import type { TextMeasure } from '../text';
+import { evaluate, prepareScene, type Clip, type DisplayNode, type GroupNode } from './index';
+
+const measure: TextMeasure = { width: () => 10, metrics: (face) => ({ ascent: face.size, descent: 0 }) };
+type Edge = 'Left' | 'Top' | 'Right' | 'Bottom';
+
+const box = { x: 100, y: 100, w: 200, h: 100 };
+const bar = (change: Partial<Extract<Element, { kind: 'rect' }>>): Element =>
+  newElement('rect', 'bar', 'Bar', { ...box, wipeEdge: 'line', ...change });
+
+function wiped(element: Element, edge: Edge, others: readonly Element[] = []): Template {
+  const all = [element, ...others];
+  return newTemplate('t', 'T', {
+    width: 1000,
+    height: 500,
+    elements: Object.fromEntries(all.map((one) => [one.id, one])),
+    order: all.map(({ id }) => id),
+    phases: {
+      enter: {
+        ...newPhase(100),
+        tracks: [
+          makeTrack('w', 'bar', `wipe${edge}`, [
+            [0, 1, 'linear'],
+            [100, 0, 'linear'],
+          ]),
+        ],
+      },
+      idle: newPhase(0),
+      exit: newPhase(0),
+    },
+  });
+}
+
+const at = (template: Template, frame: number): GroupNode =>
+  evaluate(prepareScene(template, {}, measure), { phase: 'enter', frame, enterFrame: null, time: 0 });
+const nodeOf = (root: GroupNode, id: string): DisplayNode =>
+  root.children.find(({ key }) => key === `t/${id}`) as DisplayNode;
+
+/** How much of a point of the canvas a clip leaves, 0 to 1, edges as sharp as can be. */
+function left(clip: Clip, x: number, y: number): number {
+  const m = clip.inverse;
+  const on = (row: number): number =>
+    (m[row] as number) * x + (m[row + 4] as number) * y + (m[row + 12] as number);
+  const cover = (value: number): number => Math.max(0, Math.min(1, value / Math.max(1e-9, clip.soft) + 0.5));
+  const [u, v] = [on(0), on(1)];
+  return cover(u - clip.left) * cover(clip.right - u) * cover(v - clip.top) * cover(clip.bottom - v);
+}
+const seenAt = (root: GroupNode, x: number, y: number): number => {
+  const node = nodeOf(root, 'bar');
+  if (!node.visible) return 0;
+  return node.clips.slice(0, node.clipCount).reduce((part, clip) => part * left(clip, x, y), 1);
+};
+
+describe('a wipe with a straight edge', () => {
+  test('half of it is uncovered in the middle of the way; sides that do not wipe cut nothing beside the box', () => {
+    const root = at(wiped(bar({}), 'Right'), 50);
+    expect([seenAt(root, 199, 150), seenAt(root, 201, 150), seenAt(root, -500, 150)]).toEqual([1, 0, 1]);
+  });
+  test('an edge that leans uncovers the top further than the foot, by as much as the angle says', () => {
+    const root = at(wiped(bar({ wipeAngle: 14 }), 'Right'), 50);
+    const lean = 50 * Math.tan((14 * Math.PI) / 180);
+    for (const [y, by] of [
+      [100, lean],
+      [150, 0],
+      [200, -lean],
+    ] as const) {
+      expect(seenAt(root, 200 + by - 1, y)).toBe(1);
+      expect(seenAt(root, 200 + by + 1, y)).toBe(0);
+    }
+  });
+  test('a soft edge fades over its px about where a sharp one stands', () => {
+    const root = at(wiped(bar({ wipeSoft: 40 }), 'Right'), 50);
+    expect(seenAt(root, 200, 150)).toBeCloseTo(0.5);
+    expect([seenAt(root, 180, 150), seenAt(root, 220, 150)]).toEqual([1, 0]);
+    expect(seenAt(root, 190, 150)).toBeCloseTo(0.75);
+  });
+  test('whatever the angle, the softness and the side: nothing at the start, all at the end, ever more between', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom<Edge>('Left', 'Top', 'Right', 'Bottom'),
+        fc.double({ min: -80, max: 80, noNaN: true }),
+        fc.constantFrom(0, 1, 60, 400),
+        fc.double({ min: 100, max: 300, noNaN: true }),
+        fc.double({ min: 100, max: 200, noNaN: true }),
+        (edge, wipeAngle, wipeSoft, x, y) => {
+          const template = wiped(bar({ wipeAngle, wipeSoft }), edge);
+          const parts = [0, 1, 25, 50, 75, 99, 100].map((frame) => seenAt(at(template, frame), x, y));
+          expect([parts[0], parts.at(-1)]).toEqual([0, 1]);
+          parts.reduce((before, part) => {
+            expect(part).toBeGreaterThanOrEqual(before - 1e-9);
+            return part;
+          });
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('a wipe by the outline', () => {
+  test('moves the outline over itself and cuts nothing; of a slanted one by its widest line', () => {
+    const half = nodeOf(at(wiped(bar({ wipeEdge: 'shape', slantRight: 40 }), 'Right'), 50), 'bar');
+    expect([half.clipCount, ...(half.slides ?? [])]).toEqual([0, 0, 0, 100, 0]);
+    const leaning = nodeOf(
+      at(wiped(bar({ wipeEdge: 'shape', slantLeft: 40, slantRight: 40 }), 'Left'), 50),
+      'bar',
+    );
+    expect([...(leaning.slides ?? [])]).toEqual([80, 0, 0, 0]);
+  });
+  test('groups and texts have no outline: their edges are straight', () => {
+    const group = newElement('group', 'bar', 'Group', { children: ['in'] });
+    const template = wiped(group, 'Right');
+    template.elements['in'] = newElement('rect', 'in', 'In', box);
+    const node = nodeOf(at(template, 50), 'bar');
+    expect([node.slides, node.clipCount]).toEqual([null, 1]);
+  });
+});
+
+describe('what rides on an edge', () => {
+  const xOf = (root: GroupNode, id: string): number => nodeOf(root, id).matrix[12] as number;
+  test.each([
+    ['straight', { wipeEdge: 'line' }],
+    ['leaning', { wipeEdge: 'line', wipeAngle: -30 }],
+    ['soft', { wipeEdge: 'line', wipeSoft: 30 }],
+    ['its own', { wipeEdge: 'shape', radiusTopRight: 30 }],
+  ] as const)('stays on the edge while it is wiped: %s', (_name, edge) => {
+    const lead = newElement('rect', 'lead', 'Lead', {
+      ...{ x: 300, y: 145, w: 10, h: 10 },
+      rides: { on: 'bar', edge: 'right' },
+    });
+    const template = wiped(bar(edge), 'Right', [lead]);
+    for (const frame of [20, 50, 90]) {
+      const root = at(template, frame);
+      const x = xOf(root, 'lead');
+      if (edge.wipeEdge === 'shape') expect(x).toBeCloseTo(300 - (nodeOf(root, 'bar').slides?.[2] ?? 0));
+      else expect((seenAt(root, x - 0.01, 150) + seenAt(root, x + 0.01, 150)) / 2).toBeCloseTo(0.5, 1);
+    }
+    expect(xOf(at(template, 100), 'lead')).toBe(300);
+  });
+  test('goes along with what moves and grows', () => {
+    const lead = newElement('rect', 'lead', 'Lead', { x: 300, rides: { on: 'bar', edge: 'right' } });
+    const template = wiped(bar({}), 'Right', [lead]);
+    const still = (property: string, value: number) =>
+      makeTrack(property, 'bar', property, [[0, value]], { mode: 'offset' });
+    template.phases.enter.tracks = [still('x', -60), still('w', 100)];
+    // A box grows about its pivot, the middle.
+    expect(xOf(at(template, 0), 'lead')).toBe(300 - 60 + 50);
+  });
+});
