@@ -35,6 +35,7 @@ import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { fileWorker } from '../state/shows';
 import { bringFiles } from './bring-files';
+import { isInField, isTyping } from '../ui/keep-typed';
 import { editElements, editTemplate, templateNow, useBuild } from './build-store';
 import { boxesAtRest } from './stage/rest-boxes';
 
@@ -191,6 +192,8 @@ export function duplicateSelected(): void {
 }
 
 const clipKey = 'jorvan.clip';
+/** There while the last elements that were copied are in this browser only. */
+const refusedKey = 'jorvan.clip.refused';
 
 /** Takes the elements in hand onto the clipboard: for this template, another, another show or another window. */
 export function copySelected(): void {
@@ -201,7 +204,11 @@ export function copySelected(): void {
   const words = JSON.stringify(clipElements(show, template, selection));
   // The system's clipboard may be refused; this browser's own keeps it in any case.
   localStorage.setItem(clipKey, words);
-  void navigator.clipboard?.writeText(words).catch(() => undefined);
+  localStorage.setItem(refusedKey, 'yes');
+  void navigator.clipboard
+    ?.writeText(words)
+    .then(() => localStorage.removeItem(refusedKey))
+    .catch(() => undefined);
 }
 
 export function cutSelected(): void {
@@ -210,7 +217,7 @@ export function cutSelected(): void {
 }
 
 function readClip(words: string): Clip | null {
-  if (!words.startsWith('{"jorvan":"clip"')) return null;
+  if (!isClip(words)) return null;
   try {
     return clipSchema.safeParse(JSON.parse(words)).data ?? null;
   } catch {
@@ -218,22 +225,47 @@ function readClip(words: string): Clip | null {
   }
 }
 
+/** Words of another program become a text, a drawing a picture. */
+async function pasteWords(words: string): Promise<void> {
+  const template = templateNow();
+  if (!template) return;
+  if (/^(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*<svg[\s>]/.test(words)) {
+    const file = new File([words], 'Pasted drawing.svg', { type: 'image/svg+xml' });
+    await dropFiles([file], { x: template.width / 2, y: template.height / 2 });
+  } else {
+    addNew('text', 'Text', { text: words.slice(0, 10_000) });
+    useBuild.getState().set({ typing: null });
+  }
+}
+
+/** Whether a paste into a field is one of elements, which no field can take. */
+export const isClip = (words: string): boolean => words.startsWith('{"jorvan":"clip"');
+
 /** Puts the clipboard's elements into the template in hand; `words` is what the system's clipboard holds, where known. */
 export async function pasteHere(words?: string): Promise<void> {
   const { templateId, select } = useBuild.getState();
   const show = useDraft.getState().draft?.show;
   if (templateId === null || !show) return;
   const given = words ?? (await navigator.clipboard?.readText().catch(() => '')) ?? '';
-  const clip = readClip(given) ?? readClip(localStorage.getItem(clipKey) ?? '');
+  // What the system holds is the newest, unless it would not take the last elements that were copied here.
+  const isRefused = localStorage.getItem(refusedKey) !== null;
+  const clip =
+    readClip(given) ?? (isRefused || given === '' ? readClip(localStorage.getItem(clipKey) ?? '') : null);
+  if (!clip && given.trim() !== '') return pasteWords(given.trim());
   if (!clip) {
     toast('There is nothing to paste: copy elements of a template first.');
     return;
   }
   const missing = await missingBytes(clip.assets.map((asset) => asset.id));
   let pasted: Pasted = { order: [], told: [] };
-  useDraft.getState().edit(`Paste ${clip.order.length} elements`, (s) => {
-    pasted = pasteClip(s, templateId, clip, newId, 0);
-  });
+  useDraft
+    .getState()
+    .edit(
+      `Paste ${clip.order.length === 1 ? (clip.elements[clip.order[0] ?? '']?.name ?? 'an element') : `${clip.order.length} elements`}`,
+      (s) => {
+        pasted = pasteClip(s, templateId, clip, newId, 0);
+      },
+    );
   if (missing > 0)
     toast.warning(
       `${missing} of its pictures are not in this browser: they are marked until they are brought again.`,
@@ -323,16 +355,16 @@ export function nudgeSelected(dx: number, dy: number): void {
 /** The keys of Build; true where one was used. Text fields keep theirs. */
 export function buildKey(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement;
-  const isTyping = target.closest('input:not([type=checkbox]), textarea, select, [contenteditable]') !== null;
   const command = event.ctrlKey || event.metaKey;
   const key = event.key.toLowerCase();
   const { undo, redo } = useDraft.getState();
-  if (command && key === 'z' && !isTyping) return run(event.shiftKey ? redo : undo);
-  if (command && key === 'y' && !isTyping) return run(redo);
-  if (isTyping) return false;
+  if (command && key === 'd') return run(duplicateSelected);
+  // A field that nothing was typed into has nothing of its own to take back.
+  if (command && key === 'z' && !isTyping()) return run(event.shiftKey ? redo : undo);
+  if (command && key === 'y' && !isTyping()) return run(redo);
+  if (isInField()) return false;
   const { isPlaying, set, select } = useBuild.getState();
   if (command && key === 'f') return run(() => set({ isFinding: true }));
-  if (command && key === 'd') return run(duplicateSelected);
   if (command && key === 'c' && getSelection()?.toString() === '') return run(copySelected);
   if (command && key === 'x') return run(cutSelected);
   if (command && key === 'g') return run(event.shiftKey ? ungroupSelected : groupSelected);

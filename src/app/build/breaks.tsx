@@ -68,8 +68,8 @@ export function Breaks({ show, template }: { show: Show; template: Template }) {
       <p className="text-xs text-ink-2">
         Of {tried} fillings tried, {broken.length} want a look:
       </p>
-      <ul aria-label="What breaks" className="flex flex-col gap-1">
-        {broken.slice(0, 30).map(({ tryWith, words, findings }) => (
+      <ul aria-label="What breaks" className="flex max-h-80 flex-col gap-1 overflow-auto">
+        {broken.map(({ tryWith, words, findings }) => (
           <li key={JSON.stringify(tryWith)}>
             <button
               type="button"

@@ -19,7 +19,8 @@ import { useResolved } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { BringingFiles } from './bring-files';
-import { buildKey, dropFiles, pasteHere } from './actions';
+import { buildKey, dropFiles, isClip, pasteHere } from './actions';
+import { isInField } from '../ui/keep-typed';
 import { inLayout, templateNow, useBuild, type TryWith } from './build-store';
 import { FindDialog } from './find-dialog';
 import { LeftPanel } from './left-panel';
@@ -90,13 +91,14 @@ export function BuildView() {
       if (!event.defaultPrevented && buildKey(event)) event.preventDefault();
     };
     const onPaste = (event: ClipboardEvent): void => {
-      if ((event.target as HTMLElement).closest('input, textarea, select, [contenteditable]')) return;
+      const words = event.clipboardData?.getData('text/plain') ?? '';
+      if (isInField() && !isClip(words)) return;
       const files = [...(event.clipboardData?.files ?? [])];
       const template = templateNow();
       event.preventDefault();
       if (files.length > 0 && template)
         void dropFiles(files, { x: template.width / 2, y: template.height / 2 });
-      else void pasteHere(event.clipboardData?.getData('text/plain') ?? '');
+      else void pasteHere(words);
     };
     addEventListener('keydown', onKey);
     addEventListener('paste', onPaste);

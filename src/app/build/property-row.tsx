@@ -110,6 +110,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
           property={property}
           value={posed && !tie ? Math.round(posed.now * 1000) / 1000 : value}
           disabled={(isDecided && !movable) || style !== null}
+          setsSame={movable !== undefined && !tie}
           onSet={set}
         />
       </fieldset>
@@ -150,9 +151,11 @@ export function PropertyControl(props: {
   property: Property;
   value: PropertyValue;
   disabled: boolean;
+  /** Enter at the value that stands there sets it too: it becomes a key. */
+  setsSame?: boolean;
   onSet: (value: PropertyValue) => void;
 }) {
-  const { show, property, value, disabled, onSet } = props;
+  const { show, property, value, disabled, setsSame, onSet } = props;
   const { label } = property;
   switch (property.type) {
     case 'number':
@@ -166,6 +169,7 @@ export function PropertyControl(props: {
           max={property.max}
           step={property.step}
           unit={property.unit}
+          setsSame={setsSame}
           onChange={onSet}
           onDone={sealEdit}
         />

@@ -16,6 +16,8 @@ interface Props {
   disabled?: boolean;
   /** Only the field is seen; the label is still its name. */
   bare?: boolean;
+  /** Enter at the value that stands there sets it too. */
+  setsSame?: boolean | undefined;
   /** A sign shown in place of the label. */
   mark?: string | undefined;
 }
@@ -35,6 +37,7 @@ export function NumberField({
   disabled,
   bare,
   mark,
+  setsSame,
 }: Props) {
   const id = useId();
   const [typed, setTyped] = useState(shown(value));
@@ -108,8 +111,12 @@ export function NumberField({
           }}
           onBlur={commit}
           onKeyDown={(event) => {
-            if (event.key === 'Enter') commit();
-            else if (event.key === 'Escape') {
+            if (event.key === 'Enter') {
+              if (setsSame && typed === shown(value)) {
+                onChange(value);
+                onDone?.();
+              } else commit();
+            } else if (event.key === 'Escape') {
               isTyping.current = false;
               setTyped(shown(value));
             } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {

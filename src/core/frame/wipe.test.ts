@@ -133,7 +133,7 @@ describe('what rides on an edge', () => {
       rides: { on: 'bar', edge: 'right' },
     });
     const template = wiped(bar(edge), 'Right', [lead]);
-    for (const frame of [20, 50, 90]) {
+    for (const frame of [20, 50, 70]) {
       const root = at(template, frame);
       const x = xOf(root, 'lead');
       if (edge.wipeEdge === 'shape') expect(x).toBeCloseTo(300 - (nodeOf(root, 'bar').slides?.[2] ?? 0));

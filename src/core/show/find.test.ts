@@ -36,13 +36,15 @@ function sample(): Show {
         family: 'Fraunces',
         colour: '#0b2730',
       }),
+      // What the field decides is found at the field, and nowhere else.
+      title: newElement('text', 'title', 'Title', { text: 'Kite of old' }),
     },
-    order: ['bar', 'words'],
+    order: ['bar', 'words', 'title'],
     fields: [
       newTextField('f', 'Line', 'A kite, a Kite'),
       { id: 'c', kind: 'colour', name: 'Club', group: '', help: '', default: '#0b2730' },
     ],
-    ties: [newTie('words', 'text', 'f')],
+    ties: [newTie('title', 'text', 'f')],
   });
   show.cards['1'] = { id: '1', number: '4.5', template: 't', values: { f: 'Kiteless', c: '#0b2730' } };
   return show;
@@ -87,7 +89,10 @@ describe('colours and fonts over a whole show', () => {
   });
   test('what there is, most used first', () => {
     expect(valuesInShow(sample(), 'colours')[0]).toEqual({ value: '#0b2730', count: 6 });
-    expect(valuesInShow(sample(), 'fonts')).toEqual([{ value: 'Fraunces', count: 1 }]);
+    expect(valuesInShow(sample(), 'fonts')).toEqual([
+      { value: 'Fraunces', count: 1 },
+      { value: 'Archivo', count: 1 },
+    ]);
   });
   test('a font is replaced in texts', () => {
     const show = sample();

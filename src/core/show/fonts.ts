@@ -17,13 +17,65 @@ export const families: readonly FontFamily[] = [
   { name: 'Spline Sans Mono', css: 'Spline Sans Mono Variable', weights: [300, 700], hasWidth: false },
 ];
 
-/** Families that stand in, in this order, for scripts a family does not have. */
-export const fallbackFamilies: readonly FontFamily[] = [
-  { name: 'Noto Sans Arabic', css: 'Noto Sans Arabic Variable', weights: [100, 900], hasWidth: true },
-  { name: 'Noto Sans Devanagari', css: 'Noto Sans Devanagari Variable', weights: [100, 900], hasWidth: true },
-  { name: 'Noto Sans Hebrew', css: 'Noto Sans Hebrew Variable', weights: [100, 900], hasWidth: true },
-  { name: 'Noto Sans JP', css: 'Noto Sans JP Variable', weights: [100, 900], hasWidth: false },
+/** A family that stands in for the characters of its script. */
+export interface FallbackFamily extends FontFamily {
+  readonly script: RegExp;
+}
+
+const noto = (script: string, pattern: RegExp, hasWidth = true): FallbackFamily => ({
+  name: `Noto Sans ${script}`,
+  css: `Noto Sans ${script} Variable`,
+  weights: [100, 900],
+  hasWidth,
+  script: pattern,
+});
+const still = (name: string, pattern: RegExp): FallbackFamily => ({
+  name,
+  css: name,
+  weights: [400, 400],
+  hasWidth: false,
+  script: pattern,
+});
+
+/** Families that stand in, in this order, for scripts a family does not have. Loaded when a character asks for them. */
+export const fallbackFamilies: readonly FallbackFamily[] = [
+  noto('Arabic', /\p{Script=Arabic}/u),
+  noto('Devanagari', /\p{Script=Devanagari}/u),
+  noto('Hebrew', /\p{Script=Hebrew}/u),
+  noto('JP', /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\u3000-\u303f\uff00-\uffef]/u, false),
+  noto('SC', /[\p{Script=Han}\p{Script=Bopomofo}]/u, false),
+  noto('KR', /\p{Script=Hangul}/u, false),
+  noto('Thai', /\p{Script=Thai}/u),
+  noto('Bengali', /\p{Script=Bengali}/u),
+  noto('Tamil', /\p{Script=Tamil}/u),
+  noto('Telugu', /\p{Script=Telugu}/u),
+  noto('Gujarati', /\p{Script=Gujarati}/u),
+  noto('Gurmukhi', /\p{Script=Gurmukhi}/u),
+  noto('Kannada', /\p{Script=Kannada}/u),
+  noto('Malayalam', /\p{Script=Malayalam}/u),
+  noto('Sinhala', /\p{Script=Sinhala}/u),
+  noto('Georgian', /\p{Script=Georgian}/u),
+  noto('Armenian', /\p{Script=Armenian}/u),
+  noto('Ethiopic', /\p{Script=Ethiopic}/u),
+  noto('Khmer', /\p{Script=Khmer}/u),
+  noto('Lao', /\p{Script=Lao}/u),
+  noto('Myanmar', /\p{Script=Myanmar}/u),
+  {
+    name: 'Noto Sans',
+    css: 'Noto Sans Variable',
+    weights: [100, 900],
+    hasWidth: true,
+    script: /[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\u2000-\u218f]/u,
+  },
+  noto('Symbols', /[\p{S}\p{N}\p{P}]/u, false),
+  still('Noto Sans Symbols 2', /[\p{S}\p{N}\p{P}]/u),
+  still('Noto Sans Math', /[\p{Sm}\u{1d400}-\u{1d7ff}]/u),
+  still('Noto Color Emoji', /[\p{Extended_Pictographic}\p{Regional_Indicator}\u200d\ufe0f\u20e3]/u),
 ];
+
+/** The families that may stand in for a character. */
+export const fallbacksFor = (character: string): readonly FallbackFamily[] =>
+  fallbackFamilies.filter(({ script }) => script.test(character));
 
 const shipped = new Map([...families, ...fallbackFamilies].map((family) => [family.name, family]));
 

@@ -137,7 +137,16 @@ class Reader {
 
   private name(node: SvgNode, otherwise: string): string {
     const { label, id } = node.attributes;
-    const words = (label ?? id ?? '').trim();
+    const title = node.children.find((child) => typeof child === 'object' && child.name === 'title');
+    const said =
+      typeof title === 'object'
+        ? title.children
+            .filter((child) => typeof child === 'string')
+            .join('')
+            .replace(/\s+/g, ' ')
+            .trim()
+        : '';
+    const words = said || (label ?? id ?? '').trim();
     return (words || otherwise).slice(0, 200);
   }
 

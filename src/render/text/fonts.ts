@@ -1,5 +1,5 @@
 import {
-  fallbackFamilies,
+  fallbacksFor,
   familyNamed,
   fontFiles,
   isShippedFamily,
@@ -119,7 +119,7 @@ export function loadFonts(needs: FontNeeds, source: PictureSource): Promise<void
   }
   for (const character of new Set(needs.characters)) {
     if ((character.codePointAt(0) ?? 0) <= 0x24f) continue;
-    for (const { css } of fallbackFamilies) {
+    for (const { css } of fallbacksFor(character)) {
       waiting.push(
         ask(`${css}/${character}`, () => fontSet().load(`700 40px "${css}"`, character).catch(retryFaces)),
       );

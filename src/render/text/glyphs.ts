@@ -1,6 +1,6 @@
 import { fallbackFamilies, familyNamed } from '../../core/show';
 
-/** Characters that a family has no glyph for, with the family that stands in for them; null where none does. */
+/** Characters that a family has no glyph for, with the families that stand in for them; null where some have none. */
 export interface MissingGlyphs {
   readonly characters: readonly string[];
   readonly standIn: string | null;
@@ -62,12 +62,17 @@ export async function missingGlyphs(family: string, text: string): Promise<Missi
   await askPage(css, characters);
   const missing = characters.filter((character) => known.get(`${css}/${character}`) === false);
   if (missing.length === 0) return { characters: [], standIn: null };
-  for (const fallback of fallbackFamilies) {
-    await askPage(fallback.css, missing);
-    if (missing.every((character) => known.get(`${fallback.css}/${character}`)))
-      return { characters: missing, standIn: fallback.name };
+  const standIns: string[] = [];
+  let open = missing;
+  for (const { css, name, script } of fallbackFamilies) {
+    const own = open.filter((character) => script.test(character));
+    if (own.length === 0) continue;
+    await askPage(css, own);
+    const found = own.filter((character) => known.get(`${css}/${character}`));
+    if (found.length > 0) standIns.push(name);
+    open = open.filter((character) => !found.includes(character));
   }
-  return { characters: missing, standIn: null };
+  return { characters: missing, standIn: open.length === 0 ? standIns.join(' and ') : null };
 }
 
 /** Forgets what was found, as after fonts have been brought. */

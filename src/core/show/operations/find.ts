@@ -60,17 +60,21 @@ function visit(show: Show, what: FindWhat, see: Visit): void {
       template: template.id,
       element,
     });
+    // What a field decides stands at the field.
+    const isDriven = (id: string, key: string): boolean =>
+      template.ties.some((tie) => tie.element === id && tie.property === key);
     for (const element of Object.values(template.elements)) {
       const bag = element as unknown as Record<string, unknown>;
       const place = at(element.name, element.id);
-      if (what === 'words' && element.kind === 'text')
+      if (what === 'words' && element.kind === 'text' && !isDriven(element.id, 'text'))
         see({ ...place, value: element.text }, (next) => (element.text = next));
       if (what === 'fonts' && 'family' in element)
         see({ ...place, value: element.family }, (next) => (element.family = next));
       if (what === 'colours') {
         for (const [key, value] of Object.entries(bag)) {
           const type = propertyOf(element.kind, key)?.type;
-          if (type === 'colour' || type === 'paint') colour(value, (next) => (bag[key] = next), place);
+          if ((type === 'colour' || type === 'paint') && !isDriven(element.id, key))
+            colour(value, (next) => (bag[key] = next), place);
         }
       }
       if (element.kind === 'text') {
@@ -160,27 +164,30 @@ function visit(show: Show, what: FindWhat, see: Visit): void {
   }
 }
 
+/** A place is one however often something stands in it, as a colour in several stops of a gradient. */
+const placeOf = ({ place, template, element }: Found): string => `${template} ${element} ${place}`;
+
 /** Every place of a show that has what is looked for. */
 export function findInShow(show: Show, query: FindQuery): Found[] {
   const replace = replacer(query, '');
-  const found: Found[] = [];
+  const found = new Map<string, Found>();
   visit(show, query.what, (at) => {
-    if (replace(at.value) !== null) found.push(at);
+    if (replace(at.value) !== null && !found.has(placeOf(at))) found.set(placeOf(at), at);
   });
-  return found;
+  return [...found.values()];
 }
 
 /** Puts something else in its place everywhere; returns in how many places. */
 export function replaceInShow(show: Show, query: FindQuery, by: string): number {
   const replace = replacer(query, by);
-  let count = 0;
+  const places = new Set<string>();
   visit(show, query.what, (at, put) => {
     const next = replace(at.value);
     if (next === null) return;
     put(next);
-    count += 1;
+    places.add(placeOf(at));
   });
-  return count;
+  return places.size;
 }
 
 /** The colours, or the families, that a show has, each with the number of places, most used first. */
