@@ -230,12 +230,12 @@ test('a property is bound in Build: steps with their values, what does not fit, 
 }) => {
   await page.goto(`${server.url}/build/notice-strip`);
   await page.getByRole('treeitem', { name: 'Line' }).click();
-  await page.getByRole('button', { name: /^Line Words/ }).click();
+  await page.getByRole('button', { name: /^Line Text/ }).click();
   await page.getByRole('menuitem', { name: 'Bind to data…' }).click();
   await page.getByLabel('Comes from').selectOption('Rows');
   await page.getByLabel('Which').selectOption({ label: 'Standings (view)' });
-  await expect(page.getByText(/Words takes a text; the binding brings rows/)).toBeVisible();
-  for (const step of ['Lists: Column', 'Lists: Slice', 'Words: List to text'])
+  await expect(page.getByText(/Text takes a text; the binding brings rows/)).toBeVisible();
+  for (const step of ['Lists: Column', 'Lists: Slice', 'Text: List to text'])
     await page.getByLabel('Add a step').selectOption({ label: step });
   await expect(page.getByLabel('After Slice')).toHaveCount(0);
   await page.getByRole('button', { name: /^Column the column/ }).click();

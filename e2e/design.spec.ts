@@ -165,7 +165,7 @@ test('words are typed where they stand, and the pen draws what it is told', asyn
   await typed.fill('Low water');
   await page.keyboard.press('Escape');
   await expect(typed).toHaveCount(0);
-  await expect(page.getByRole('textbox', { name: 'Words', exact: true })).toHaveValue('Low water');
+  await expect(page.getByRole('textbox', { name: 'Text', exact: true })).toHaveValue('Low water');
 
   await page.getByRole('application').focus();
   await page.keyboard.press('p');
@@ -238,9 +238,9 @@ test('gradients, outlines, shadows and blends show in the picture as they are se
   const middle = await pixel(page, 900, 450);
   expect(Math.abs((middle[0] ?? 0) - (middle[2] ?? 0))).toBeLessThan(12);
 
-  await open(page, 'Outline');
+  await open(page, 'Stroke');
   await setNumbers(page, { Width: 30 });
-  await page.getByLabel('Lies', { exact: true }).selectOption('outside');
+  await page.getByLabel('Alignment', { exact: true }).selectOption('outside');
   await expect.poll(() => alpha(page, 585, 450)).toBe(255);
   expect(await alpha(page, 560, 450)).toBe(0);
   await setNumbers(page, { Width: 0 });
@@ -342,7 +342,7 @@ test('a font of the show is brought in, chosen, and exported with the show', asy
   await blank(page);
   await tool(page, 'Text');
   await setNumbers(page, { X: 200, Y: 300, W: 1500, H: 120, Size: 100 });
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('I');
+  await page.getByRole('textbox', { name: 'Text', exact: true }).fill('I');
   await drop(page, 'block.ttf', Buffer.from(font.toArrayBuffer()));
   // Dropped while a text is chosen, it becomes its font.
   await expect(page.getByLabel('Font', { exact: true })).toHaveValue(/Marram Block/);
@@ -453,7 +453,7 @@ test('parts go from one template to another; words are replaced over the show; e
   await find.getByRole('button', { name: 'Close', exact: true }).click();
   await page.getByRole('tab', { name: 'Elements' }).click();
   await choose(page, 'Role');
-  const words = page.getByRole('textbox', { name: 'Words', exact: true });
+  const words = page.getByRole('textbox', { name: 'Text', exact: true });
   await expect(words).toHaveValue('Compère');
 
   await page.getByRole('button', { name: 'History' }).click();
@@ -708,9 +708,9 @@ test('files of every kind come in by what they are; damaged ones say so and chan
 test('a letter that the font does not have is shown and named', async ({ page }) => {
   await blank(page);
   await tool(page, 'Text');
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida 浜');
+  await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Ida 浜');
   const panel = page.getByRole('tabpanel', { name: 'Properties' });
   await expect(panel.getByText(/Archivo has no 浜\. Noto Sans JP stands in\./)).toBeVisible();
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida');
+  await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Ida');
   await expect(panel.getByText(/Archivo has no/)).toHaveCount(0);
 });

@@ -56,7 +56,7 @@ test('from nothing: auto-key on the stage and in the inspector, a curve, a key o
   await expect.poll(() => isThere(page, 950, 500)).toBe(true);
   // Even: at frame 10 of 25 it has gone 240 of 600.
   await key(page, 'Rectangle X: -600 at Enter 0').click();
-  await motion(page).getByLabel('Way to the next key').selectOption('linear');
+  await motion(page).getByLabel('Easing to the next key').selectOption('linear');
   await seek(page, /^Enter, /, 10);
   await expect.poll(() => isThere(page, 590, 500)).toBe(true);
   expect(await isThere(page, 930, 500)).toBe(false);
@@ -204,7 +204,7 @@ test('a motion is looked at before it is chosen, spread over letters, and mirror
   await expect(key(page, 'Text Y: 0.6 at Enter 0')).toBeVisible();
   await key(page, 'Text Opacity: 0 at Enter 0').click();
   await expect(motion(page).getByLabel('Spread over')).toHaveValue('character');
-  await motion(page).getByLabel('Overlap').fill('0');
+  await motion(page).getByLabel('Stagger', { exact: true }).fill('100');
   await page.keyboard.press('Enter');
   // Halfway, the first letters are there and the last are not.
   const ink = async (): Promise<number> => {
@@ -313,7 +313,7 @@ test('what will surprise is said: keys behind the end, flashes in the frames, wh
   await page.getByRole('menuitem', { name: 'Opacity', exact: true }).click();
   await key(page, 'Rectangle Opacity: 0 at Enter 0').click();
   // Eight times on and off in a second.
-  await motion(page).getByLabel('Way to the next key').selectOption('steps');
+  await motion(page).getByLabel('Easing to the next key').selectOption('steps');
   await motion(page).getByLabel('Steps').fill('1');
   await page.keyboard.press('Enter');
   await key(page, 'Rectangle Opacity: 1 at Enter 25').click();

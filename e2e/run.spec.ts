@@ -119,12 +119,12 @@ test('2: a designer makes a show and draws a name line with mouse and keys', asy
   await tool(page, 'Text');
   await rename(page, 'Text', 'Name');
   await setNumbers(page, { X: 340, Y: 850, W: 900, H: 80, Size: 60, Weight: 800 });
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida Marsh');
+  await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Ida Marsh');
   await page.getByLabel('Font', { exact: true }).selectOption('Bricolage Grotesque');
   await tool(page, 'Text');
   await rename(page, 'Text', 'Role');
   await setNumbers(page, { X: 340, Y: 925, W: 900, H: 50, Size: 34, Weight: 500 });
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Presenter');
+  await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Presenter');
   await page.getByLabel('Align', { exact: true }).selectOption('left');
 
   await dropFile({ x: 960, y: 400 }, 'flag.svg', 'image/svg+xml', svg);
@@ -140,10 +140,10 @@ test('2: a designer makes a show and draws a name line with mouse and keys', asy
   const middle = 800 + width / 2;
   const pivotY = 200 + width / 2;
   await dragStage(page, { x: middle, y: 200 - 26 / zoom }, { x: middle + 26 / zoom + width / 2, y: pivotY });
-  await expect.poll(() => number(page, 'Turn')).toBe(90);
+  await expect.poll(() => number(page, 'Rotation')).toBe(90);
   await page.getByRole('application').focus();
   await page.keyboard.press('Control+z');
-  await expect.poll(() => number(page, 'Turn')).toBe(0);
+  await expect.poll(() => number(page, 'Rotation')).toBe(0);
   await page.keyboard.press('Control+z');
   await expect.poll(() => number(page, 'W')).toBe(300);
   await page.keyboard.press('Control+Shift+z');
@@ -205,12 +205,12 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
   await expect.poll(async () => (await runOfColour('#102a33', line))?.left).toBeCloseTo(300, -1);
   const short = await runOfColour('#102a33', line);
   await choose(page, 'Name');
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida Marsh-Whitterstone');
+  await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Ida Marsh-Whitterstone');
   await expect
     .poll(async () => (await runOfColour('#102a33', line))?.right ?? 0)
     .toBeGreaterThan((short?.right ?? 0) + 100);
   await page
-    .getByRole('textbox', { name: 'Words', exact: true })
+    .getByRole('textbox', { name: 'Text', exact: true })
     .fill('The Lower Saltings & Outer Bar Kite and Windvane Society of Marram');
   // The text shrinks to its greatest width, 900 from 340; the bar ends its 60 behind it.
   await expect
@@ -219,7 +219,7 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
   expect((await runOfColour('#102a33', line))?.right ?? 0).toBeLessThan(1304);
   const chip = await runOfColour('#f2b632', line);
   expect(chip?.right).toBeCloseTo((await runOfColour('#102a33', line))?.left ?? 0, -1);
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Ida Marsh');
+  await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Ida Marsh');
 
   // A circle is refused, with the names in it, and nothing changes.
   await choose(page, 'Bar');
@@ -240,10 +240,10 @@ test('4: four properties become fields, and the form is tried beside the stage',
     await page.getByRole('button', { name: `${element} ${property}: make a field` }).click();
     await page.getByRole('menuitem', { name: 'Make a field' }).click();
   };
-  await knot('Name', 'Words');
+  await knot('Name', 'Text');
   await knot('Chip', 'Fill');
   await knot('Picture', 'Picture');
-  await knot('Role', 'Words');
+  await knot('Role', 'Text');
   await page.getByRole('tab', { name: 'Fields' }).click();
   const fields = page.getByRole('list', { name: 'Fields' });
   await fields.getByLabel('Name of field 2').fill('Chip colour');
@@ -291,7 +291,7 @@ test('5: the bar wipes in and the text follows; scrubbed and played in frames', 
   await expect(key('Words Opacity: 0 at Enter 10')).toBeVisible();
   await key('Words Opacity: 0 at Enter 10').click();
   const panel = page.getByRole('tabpanel', { name: 'Motion' });
-  await panel.getByLabel('Way to the next key').selectOption('linear');
+  await panel.getByLabel('Easing to the next key').selectOption('linear');
   // And one by dragging along the ruler.
   const from = await key('Words X: -60 at Enter 0').boundingBox();
   const other = await key('Words Opacity: 0 at Enter 10').boundingBox();

@@ -12,6 +12,7 @@ import {
   templateReferences,
   usualLanes,
   type LibraryFilter,
+  type LibraryKind,
 } from '../src/core/show';
 import { packages } from './index';
 
@@ -67,6 +68,16 @@ describe('looking for a template', () => {
   test('by words of its name, use, kind and fields, all of which must be there', () => {
     expect(names({ search: 'guest score' })).toContain('Saltmarsh score');
     expect(names({ search: 'guest score quotation' })).toEqual([]);
+  });
+  test.each([
+    ['lower third', 'name line'],
+    ['clock', 'bug'],
+    ['vote', 'poll'],
+    ['scoreboard', 'score'],
+    ['results', 'table'],
+    ['crawl', 'ticker'],
+  ])('by what people call things: %s', (search, kind) => {
+    expect(names({ search })).toEqual(expect.arrayContaining(names({ kind: kind as LibraryKind })));
   });
   test('by kind, shape, package and the kinds of its fields', () => {
     expect(names({ kind: 'poll' })).toEqual(['Lantern poll']);

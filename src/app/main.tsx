@@ -92,7 +92,13 @@ if (root) {
         position="bottom-center"
         offset={{ bottom: 104 }}
         toastOptions={{
-          style: { background: '#2c373b', border: '1px solid #3a474c', color: '#ece7db', borderRadius: 4 },
+          style: {
+            background: '#2c373b',
+            border: '1px solid #3a474c',
+            color: '#ece7db',
+            borderRadius: 4,
+            font: 'inherit',
+          },
         }}
       />
     </>,

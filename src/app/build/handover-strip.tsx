@@ -90,7 +90,8 @@ export function HandoverStrip(props: {
         </div>
       </div>
       <span className="text-xs text-ink-3">
-        {words} ({(Math.abs(value.frames) / exactRate(rate)).toFixed(2)} s)
+        {words}
+        {value.frames !== 0 && ` (${(Math.abs(value.frames) / exactRate(rate)).toFixed(2)} s)`}
       </span>
     </div>
   );

@@ -142,18 +142,18 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
 }
 
 const sections: readonly PropertySection[] = [
-  'Place',
-  'Words',
+  'Position',
+  'Text',
   'Clock',
   'Picture',
   'Type',
-  'Look',
+  'Appearance',
   'Shape',
-  'Outline',
+  'Stroke',
   'Effects',
   'Wipe',
 ];
-const folded: ReadonlySet<PropertySection> = new Set(['Outline', 'Effects', 'Wipe']);
+const folded: ReadonlySet<PropertySection> = new Set(['Stroke', 'Effects', 'Wipe']);
 
 type Bag = Record<string, unknown>;
 
@@ -186,8 +186,8 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
         if (properties.length === 0) return null;
         return (
           <Section key={name} title={name} isFolded={folded.has(name)}>
-            {name === 'Place' && <AlignBar count={1} />}
-            {name === 'Place' && element.kind === 'group' && (
+            {name === 'Position' && <AlignBar count={1} />}
+            {name === 'Position' && element.kind === 'group' && (
               <GroupPlace template={template} element={element} />
             )}
             {name === 'Type' && 'typeStyle' in element && <TypeStyleRow show={show} element={element} />}

@@ -68,11 +68,11 @@ export function ManyProperties(props: {
   };
   return (
     <>
-      <Section title={`From ${first.name}, chosen first`}>
+      <Section title={`Copy from ${first.name} to the others`}>
         <div className="grid grid-cols-2 gap-1.5">
           {elementParts.map((part) => (
             <Button key={part} onClick={() => give(part)}>
-              {partWords[part]} to the others
+              {partWords[part]}
             </Button>
           ))}
         </div>
@@ -84,7 +84,7 @@ export function ManyProperties(props: {
           <Section
             key={section}
             title={section}
-            isFolded={section !== 'Place' && section !== 'Type' && section !== 'Look'}
+            isFolded={section !== 'Position' && section !== 'Type' && section !== 'Appearance'}
           >
             <div className="grid grid-cols-2 gap-x-2 gap-y-1.5">
               {own.map((property) => (

@@ -244,7 +244,7 @@ function StyleDetails({ show, style }: { show: Show; style: Style }) {
             min={0.5}
             max={3}
             step={0.05}
-            onChange={(v) => put('Leading', (s) => void (s.leading = v))}
+            onChange={(v) => put('Line height', (s) => void (s.leading = v))}
             onDone={seal}
           />
           <SelectField
@@ -253,9 +253,9 @@ function StyleDetails({ show, style }: { show: Show; style: Style }) {
             value={value.letters}
             choices={[
               { value: 'as-typed', label: 'As typed' },
-              { value: 'upper', label: 'CAPITALS' },
-              { value: 'lower', label: 'small' },
-              { value: 'title', label: 'Each Word' },
+              { value: 'upper', label: 'All caps' },
+              { value: 'lower', label: 'Lowercase' },
+              { value: 'title', label: 'Title case' },
               { value: 'small-caps', label: 'Small caps' },
             ]}
             onChange={(v) => put('Case', (s) => void (s.letters = v as 'upper'))}

@@ -63,7 +63,7 @@ function useHits(wanted: string): { hits: readonly Hit[]; isCut: boolean } {
           key: `template ${template.id}`,
           number: '',
           words: template.name,
-          place: 'template, filled anew',
+          place: 'template, to fill in',
           go: () => inHand({ template: template.id }),
         });
     return { hits: found.slice(0, mostHits), isCut: found.length > mostHits };

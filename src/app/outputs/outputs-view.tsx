@@ -181,7 +181,7 @@ function OutputCard({ channel }: { channel: Channel }) {
           title={`${channel.name} is on air`}
           open
           onClose={() => setAsks(null)}
-          describe="Viewers would see this: a test card, a name or a page that loads anew."
+          describe="Viewers would see this: a test card, a name or a page that reloads."
         >
           <div className="flex justify-end gap-2">
             <Button

@@ -11,9 +11,21 @@ import {
   type LibraryPackage,
 } from '../../core/show';
 import { loadLibrary } from '../library/library-dialog';
-import { Button, Dialog, SelectField, TextField } from '../ui';
+import { Button, Dialog, NumberField, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
 import { saveShow } from '../state/shows';
+
+const other = -1;
+const frameRates = [23.98, 24, 25, 29.97, 30, 50, 59.94, 60];
+const otherFormat: Format = { width: 1920, height: 1080, rate: 50 };
+
+interface NewChannel {
+  readonly name: string;
+  /** The place among the usual formats, or `other`. */
+  readonly format: number;
+  readonly own: Format;
+}
+const formatOf = ({ format, own }: NewChannel): Format => usualFormats[format] ?? own;
 
 /** Name, channels and formats of a new show. */
 export function NewShowDialog(props: {
@@ -23,7 +35,7 @@ export function NewShowDialog(props: {
 }) {
   const { taken, onClose, onMade } = props;
   const [name, setName] = useState(freshName('New show', taken));
-  const [channels, setChannels] = useState<{ name: string; format: number }[]>([{ name: 'Main', format: 0 }]);
+  const [channels, setChannels] = useState<NewChannel[]>([{ name: 'Main', format: 0, own: otherFormat }]);
   const [packages, setPackages] = useState<LibraryPackage[]>([]);
   const [packageId, setPackageId] = useState('');
   useEffect(() => {
@@ -46,7 +58,7 @@ export function NewShowDialog(props: {
       channels.map((channel, index) => ({
         id: slug(channel.name, `channel-${index + 1}`),
         name: channel.name.trim(),
-        format: { ...(usualFormats[channel.format] as Format) },
+        format: { ...formatOf(channel) },
         lanes: usualLanes(),
       })),
     );
@@ -61,7 +73,7 @@ export function NewShowDialog(props: {
     await saveShow(show);
     onMade(show.id);
   };
-  const setAt = (index: number, change: Partial<{ name: string; format: number }>): void =>
+  const setAt = (index: number, change: Partial<NewChannel>): void =>
     setChannels(channels.map((channel, i) => (i === index ? { ...channel, ...change } : channel)));
 
   return (
@@ -77,33 +89,68 @@ export function NewShowDialog(props: {
         <fieldset className="flex flex-col gap-2">
           <legend className="mb-1 text-xs text-ink-2">Channels and their formats</legend>
           {channels.map((channel, index) => (
-            <div key={index} className="flex gap-2">
-              <TextField
-                bare
-                label={`Channel ${index + 1} name`}
-                value={channel.name}
-                onChange={(value) => setAt(index, { name: value })}
-                maxLength={60}
-              />
-              <SelectField
-                bare
-                label={`Channel ${index + 1} format`}
-                value={channel.format}
-                choices={usualFormats.map((format, i) => ({ value: i, label: formatWords(format) }))}
-                onChange={(value) => setAt(index, { format: Number(value) })}
-              />
-              <Button
-                onClick={() => setChannels(channels.filter((_, i) => i !== index))}
-                disabled={channels.length === 1}
-                aria-label={`Remove channel ${index + 1}`}
-              >
-                −
-              </Button>
+            <div key={index} className="flex flex-col gap-1.5">
+              <div className="flex gap-2">
+                <TextField
+                  bare
+                  label={`Channel ${index + 1} name`}
+                  value={channel.name}
+                  onChange={(value) => setAt(index, { name: value })}
+                  maxLength={60}
+                />
+                <SelectField
+                  bare
+                  label={`Channel ${index + 1} format`}
+                  value={channel.format}
+                  choices={[
+                    ...usualFormats.map((format, i) => ({ value: i, label: formatWords(format) })),
+                    { value: other, label: 'Another…' },
+                  ]}
+                  onChange={(value) => setAt(index, { format: Number(value) })}
+                />
+                <Button
+                  onClick={() => setChannels(channels.filter((_, i) => i !== index))}
+                  disabled={channels.length === 1}
+                  aria-label={`Remove channel ${index + 1}`}
+                >
+                  −
+                </Button>
+              </div>
+              {channel.format === other && (
+                <div className="grid grid-cols-3 gap-2">
+                  {(['width', 'height'] as const).map((side) => (
+                    <NumberField
+                      key={side}
+                      label={`Channel ${index + 1} ${side}`}
+                      mark={side === 'width' ? 'W' : 'H'}
+                      unit="px"
+                      value={channel.own[side]}
+                      min={16}
+                      max={8192}
+                      onChange={(value) =>
+                        setAt(index, { own: { ...channel.own, [side]: Math.round(value) } })
+                      }
+                    />
+                  ))}
+                  <SelectField
+                    bare
+                    label={`Channel ${index + 1} frame rate`}
+                    value={channel.own.rate}
+                    choices={frameRates.map((rate) => ({ value: rate, label: `${rate}p` }))}
+                    onChange={(rate) => setAt(index, { own: { ...channel.own, rate: Number(rate) } })}
+                  />
+                </div>
+              )}
             </div>
           ))}
           <Button
             className="self-start"
-            onClick={() => setChannels([...channels, { name: `Channel ${channels.length + 1}`, format: 0 }])}
+            onClick={() =>
+              setChannels([
+                ...channels,
+                { name: `Channel ${channels.length + 1}`, format: 0, own: otherFormat },
+              ])
+            }
           >
             Add a channel
           </Button>

@@ -50,7 +50,7 @@ async function follow(picture: WatchedPicture): Promise<void> {
   if (!old || old.watched?.hash === picture.hash) return;
   const next = await bring(picture);
   if (!next) return;
-  edit(`${next.name} was saved anew`, (show) => {
+  edit(`${next.name} has changed on disk`, (show) => {
     const own = show.assets[old.id];
     if (!own) return;
     if (next.id === old.id) own.watched = next.watched;

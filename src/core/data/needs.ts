@@ -117,7 +117,7 @@ export function lostOf(before: Read | null, now: Read, check: ReadCheck, name: s
       `${name} has no column ${unique.map((one) => `“${one}”`).join(', ')} any more, which air needs; it has ${now.columns
         .slice(0, 8)
         .map((one) => one.name)
-        .join(', ')}. Name it as it was, or bind and release anew. What came before stands whole.`,
+        .join(', ')}. Name it as it was, or bind it and release again. What came before stands whole.`,
       unique[0],
     );
   }

@@ -65,6 +65,27 @@ export const anyOfLibrary: LibraryFilter = {
   field: null,
 };
 
+/** What else people call the kinds of templates. */
+const alsoCalled: Readonly<Record<LibraryKind, string>> = {
+  'name line':
+    'lower third lower-third strap super caption title name person guest presenter speaker reporter',
+  bug: 'logo ident corner clock time live on-screen station',
+  'full frame': 'full screen full-screen fullscreen page panel quote quotation',
+  table: 'standings ranking league results list leaderboard grid',
+  chart: 'graph diagram bars statistics data',
+  score: 'scoreboard scorebug result match game duel versus head-to-head team',
+  ticker: 'crawl crawler news headline scroll strip breaking',
+  post: 'social message comment viewer quote',
+  poll: 'vote voting survey question answer result election percent',
+  countdown: 'clock timer time remaining start',
+  credits: 'roll end cast crew closing',
+  opener: 'title intro opening start sting',
+};
+
+/** A word of a search, and without the ending of a plural. */
+const forms = (word: string): string[] =>
+  word.length > 3 && word.endsWith('s') ? [word, word.slice(0, -1)] : [word];
+
 /** The items of a package that pass a filter; every word of the search must stand somewhere in what is told of one. */
 export function filterLibrary(pack: LibraryPackage, filter: LibraryFilter): LibraryItem[] {
   if (filter.package !== null && filter.package !== pack.id) return [];
@@ -76,7 +97,10 @@ export function filterLibrary(pack: LibraryPackage, filter: LibraryFilter): Libr
       use,
       pack.name,
       pack.words,
-      ...template.fields.flatMap((field) => [field.name, field.kind]),
+      alsoCalled[kind],
+      ...template.tags,
+      ...template.fields.flatMap((field) => [field.name, field.kind, field.help]),
+      ...Object.values(template.elements).map((element) => element.name),
     ]
       .join(' ')
       .toLowerCase();
@@ -84,7 +108,7 @@ export function filterLibrary(pack: LibraryPackage, filter: LibraryFilter): Libr
       (filter.kind === null || filter.kind === kind) &&
       (filter.shape === null || filter.shape === shapeOf(template)) &&
       (filter.field === null || template.fields.some((field) => field.kind === filter.field)) &&
-      words.every((word) => told.includes(word))
+      words.every((word) => forms(word).some((form) => told.includes(form)))
     );
   });
 }

@@ -82,12 +82,12 @@ export const poseMovables = {
   w: size('w', 'Width'),
   h: size('h', 'Height'),
   scale: factor('scale', 'Scale', 100, 0.8),
-  scaleX: factor('scaleX', 'Scale across', 100, 0),
-  scaleY: factor('scaleY', 'Scale up', 100, 0),
+  scaleX: factor('scaleX', 'Scale X', 100, 0),
+  scaleY: factor('scaleY', 'Scale Y', 100, 0),
   rotation: {
     ...base,
     key: 'rotation',
-    label: 'Turn',
+    label: 'Rotation',
     modes: ['offset', 'value'],
     unit: '°',
     min: -100_000,
@@ -109,8 +109,8 @@ export const poseMovables = {
     max: 300,
     away: 24,
   },
-  drawStart: part('drawStart', 'Draw, from', 1),
-  drawEnd: { ...part('drawEnd', 'Draw, to', 0), modes: ['factor'] },
+  drawStart: part('drawStart', 'Draw, start', 1),
+  drawEnd: { ...part('drawEnd', 'Draw, end', 0), modes: ['factor'] },
   count: { ...part('count', 'Count', 0), modes: ['factor'] },
   tracking: {
     ...base,
@@ -126,7 +126,7 @@ export const poseMovables = {
   maskSoft: {
     ...base,
     key: 'maskSoft',
-    label: 'Mask edge',
+    label: 'Mask softness',
     modes: ['offset'],
     unit: 'px',
     min: 0,
@@ -234,12 +234,10 @@ export function movablesOf(element: Element): Movable[] {
     const { key, label, type, section } = property;
     if (still.has(key) || (pose as string[]).includes(key) || key === 'w' || key === 'h') return [];
     const words =
-      section === 'Outline' || (section === 'Effects' && key.startsWith('shadow'))
-        ? `${section === 'Outline' ? 'Outline' : 'Shadow'} ${label.toLowerCase()}`
-        : label;
+      section === 'Stroke' && !label.startsWith('Stroke') ? `Stroke ${label.toLowerCase()}` : label;
     if (type === 'colour' || type === 'paint') {
       const value = (element as unknown as Record<string, unknown>)[key] as Paint;
-      return inPaint(key, words.replace('Shadow shadow', 'Shadow'), value);
+      return inPaint(key, words, value);
     }
     if (type !== 'number') return [];
     return [

@@ -4,7 +4,7 @@ export type PropertyType =
 
 /** The parts of the inspector, in the order in which they stand there. */
 export type PropertySection =
-  'Place' | 'Words' | 'Type' | 'Shape' | 'Look' | 'Outline' | 'Effects' | 'Wipe' | 'Picture' | 'Clock';
+  'Position' | 'Text' | 'Type' | 'Shape' | 'Appearance' | 'Stroke' | 'Effects' | 'Wipe' | 'Picture' | 'Clock';
 
 /** One changeable property of an element kind: what the inspector, the knot and bindings need to know of it. */
 export interface Property {

@@ -16,7 +16,7 @@ const made: Readonly<Record<MadeEase['kind'], { label: string; ease: MadeEase }>
 export function EaseEditor({
   ease,
   onChange,
-  label = 'Way to the next key',
+  label = 'Easing to the next key',
 }: {
   ease: Ease;
   onChange: (ease: Ease) => void;

@@ -23,16 +23,16 @@ import { keyAt, keysHere, moveChosen } from '../score/keys';
 import { EaseEditor } from './ease-editor';
 
 const modeWords: Readonly<Record<TrackMode, string>> = {
-  offset: 'Added to rest',
+  offset: 'Offset from rest',
   factor: 'Times rest',
-  value: 'In place of rest',
+  value: 'Absolute',
 };
 const unitWords: Readonly<Record<TrackUnit, string>> = {
   px: 'px',
-  own: 'Its own sizes',
-  parent: 'Sizes of its group',
-  canvas: 'Sizes of the canvas',
-  clear: 'Ways out of the picture',
+  own: 'Own size',
+  parent: 'Size of its group',
+  canvas: 'Size of the canvas',
+  clear: 'Distance out of the picture',
 };
 const sideWords: Readonly<Record<TrackSide, string>> = {
   whole: 'What stays through it',
@@ -185,16 +185,16 @@ function TrackSection(props: {
       {movable.modes.length > 1 && (
         <SelectField
           beside
-          label="Meets rest"
+          label="Mode"
           value={track.mode}
           choices={movable.modes.map((value) => ({ value, label: modeWords[value] }))}
-          onChange={(mode) => change('Way of the track', (own) => void (own.mode = mode as TrackMode))}
+          onChange={(mode) => change('Mode of the track', (own) => void (own.mode = mode as TrackMode))}
         />
       )}
       {movable.units.length > 1 && track.mode === 'offset' && (
         <SelectField
           beside
-          label="Counts in"
+          label="Unit"
           value={track.unit}
           choices={movable.units.map((value) => ({ value, label: unitWords[value] }))}
           onChange={(unit) => {
@@ -247,24 +247,20 @@ function TrackSection(props: {
                   onDone={sealEdit}
                 />
               )}
-              <CheckField
-                label="By a fixed delay"
-                value={cascade.delay !== null}
-                onChange={(isFixed) => spread({ delay: isFixed ? 3 : null })}
-              />
               {cascade.delay === null ? (
                 <NumberField
-                  label="Overlap"
-                  value={cascade.overlap}
+                  label="Stagger"
+                  unit="%"
+                  value={Math.round((1 - cascade.overlap) * 1000) / 10}
                   min={0}
-                  max={1}
-                  step={0.05}
-                  onChange={(overlap) => spread({ overlap })}
+                  max={100}
+                  step={5}
+                  onChange={(percent) => spread({ overlap: 1 - percent / 100 })}
                   onDone={sealEdit}
                 />
               ) : (
                 <NumberField
-                  label="Delay"
+                  label="Stagger"
                   unit="f"
                   value={cascade.delay}
                   min={0}
@@ -273,6 +269,11 @@ function TrackSection(props: {
                   onDone={sealEdit}
                 />
               )}
+              <CheckField
+                label="Stagger in frames"
+                value={cascade.delay !== null}
+                onChange={(isFixed) => spread({ delay: isFixed ? 3 : null })}
+              />
               <SelectField
                 beside
                 label="About"

@@ -202,7 +202,7 @@ export function turnDrag(start: DragStart, pivot: Point): Drag {
       const near = Math.round(turned / step) * step;
       const kept = shift || Math.abs(turned - near) < 2 ? near : Math.round(turned * 10) / 10;
       editElements(
-        'Turn',
+        'Rotation',
         (t) => {
           const own = t.elements[id as string];
           if (own) own.rotation = kept;

@@ -7,13 +7,13 @@ const schema = z.object({ kind: z.literal('affix'), before: operandSchema, after
 
 /** Words before and after; nothing stays nothing, without them. */
 export const affix: StepKind<z.infer<typeof schema>> = {
-  label: 'Words around',
-  group: 'Words',
+  label: 'Prefix and suffix',
+  group: 'Text',
   schema,
   plain: { kind: 'affix', before: fixed(''), after: fixed('') },
   params: [
-    { key: 'before', label: 'Before', as: 'operand' },
-    { key: 'after', label: 'After', as: 'operand' },
+    { key: 'before', label: 'Prefix', as: 'operand' },
+    { key: 'after', label: 'Suffix', as: 'operand' },
   ],
   words: (step, { nameOf }) =>
     `with ${operandIn(step.before, nameOf)} before and ${operandIn(step.after, nameOf)} after`,

@@ -20,7 +20,7 @@ export const arithmetic: StepKind<z.infer<typeof schema>> = {
   params: [
     {
       key: 'sign',
-      label: 'What',
+      label: 'Operation',
       as: 'choice',
       choices: Object.entries(signs).map(([value, label]) => ({ value, label })),
     },

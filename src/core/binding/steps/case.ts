@@ -11,7 +11,7 @@ const schema = z.object({
 /** Letters large or small, by the rules of a language (so that a Turkish i keeps its dot). */
 export const letterCase: StepKind<z.infer<typeof schema>> = {
   label: 'Case',
-  group: 'Words',
+  group: 'Text',
   schema,
   plain: { kind: 'case', way: 'upper', locale: '' },
   params: [
@@ -20,20 +20,20 @@ export const letterCase: StepKind<z.infer<typeof schema>> = {
       label: 'Letters',
       as: 'choice',
       choices: [
-        { value: 'upper', label: 'ALL LARGE' },
-        { value: 'lower', label: 'all small' },
-        { value: 'title', label: 'Each Word Large' },
-        { value: 'sentence', label: 'First letter large' },
+        { value: 'upper', label: 'All caps' },
+        { value: 'lower', label: 'Lowercase' },
+        { value: 'title', label: 'Title case' },
+        { value: 'sentence', label: 'Sentence case' },
       ],
     },
     { key: 'locale', label: 'Language, where it matters', as: 'text' },
   ],
   words: ({ way }) =>
     ({
-      upper: 'in large letters',
-      lower: 'in small letters',
-      title: 'each word large',
-      sentence: 'the first letter large',
+      upper: 'in all caps',
+      lower: 'in lowercase',
+      title: 'in title case',
+      sentence: 'in sentence case',
     })[way],
   type: (input) => (isWords(input) ? scalar('text') : doesNotFit('Case', 'words', input)),
   apply(input, { way, locale }) {

@@ -17,7 +17,7 @@ export const durationFormat: StepKind<z.infer<typeof schema>> = {
   params: [
     {
       key: 'form',
-      label: 'As',
+      label: 'Format',
       as: 'choice',
       choices: [
         { value: 'm:ss', label: '62:03' },
@@ -27,7 +27,7 @@ export const durationFormat: StepKind<z.infer<typeof schema>> = {
         { value: 'words', label: '1 h 2 min 3 s' },
       ],
     },
-    { key: 'places', label: 'Places of a second', as: 'number' },
+    { key: 'places', label: 'Decimals of a second', as: 'number' },
   ],
   words: (step) => `written ${step.form}`,
   type: (input) =>

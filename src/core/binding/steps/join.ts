@@ -7,7 +7,7 @@ const schema = z.object({ kind: z.literal('join'), between: z.string().max(100),
 /** A list as words: “a, b and c”. What is empty is left out. */
 export const join: StepKind<z.infer<typeof schema>> = {
   label: 'List to text',
-  group: 'Words',
+  group: 'Text',
   schema,
   plain: { kind: 'join', between: ', ', last: ' and ' },
   params: [

@@ -11,7 +11,7 @@ const schema = z.object({
 
 /** One word for another, by a list of pairs; case does not matter. */
 export const map: StepKind<z.infer<typeof schema>> = {
-  label: 'Word for word',
+  label: 'Map values',
   group: 'Choices',
   schema,
   plain: { kind: 'map', pairs: [], other: 'itself' },
@@ -19,7 +19,7 @@ export const map: StepKind<z.infer<typeof schema>> = {
     { key: 'pairs', label: 'Pairs', as: 'pairs' },
     {
       key: 'other',
-      label: 'All else',
+      label: 'Other values',
       as: 'choice',
       choices: [
         { value: 'itself', label: 'Stays as it is' },

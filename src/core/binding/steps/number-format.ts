@@ -65,7 +65,7 @@ export const numberFormat: StepKind<z.infer<typeof schema>> = {
   params: [
     {
       key: 'form',
-      label: 'As',
+      label: 'Format',
       as: 'choice',
       choices: [
         { value: 'plain', label: '1,234.5' },
@@ -75,9 +75,9 @@ export const numberFormat: StepKind<z.infer<typeof schema>> = {
       ],
     },
     { key: 'locale', label: 'Language, such as en-GB', as: 'text' },
-    { key: 'least', label: 'Places, at least', as: 'number' },
-    { key: 'most', label: 'Places, at most', as: 'number' },
-    { key: 'grouping', label: 'Part thousands', as: 'yes-no' },
+    { key: 'least', label: 'Min decimals', as: 'number' },
+    { key: 'most', label: 'Max decimals', as: 'number' },
+    { key: 'grouping', label: 'Thousands separator', as: 'yes-no' },
     {
       key: 'sign',
       label: 'Sign',
@@ -88,8 +88,8 @@ export const numberFormat: StepKind<z.infer<typeof schema>> = {
         { value: 'never', label: 'None' },
       ],
     },
-    { key: 'before', label: 'Words before', as: 'text' },
-    { key: 'after', label: 'Unit after', as: 'text' },
+    { key: 'before', label: 'Prefix', as: 'text' },
+    { key: 'after', label: 'Suffix', as: 'text' },
   ],
   words: (step) =>
     `written as ${step.before}${step.form === 'ordinal' ? '1st' : step.form === 'percent' ? '12%' : (1234.5678).toFixed(step.most)}${step.after}`,

@@ -26,7 +26,7 @@ export const parse: StepKind<z.infer<typeof schema>> = {
   params: [
     {
       key: 'as',
-      label: 'The words are',
+      label: 'Format',
       as: 'choice',
       choices: [
         { value: 'json', label: 'JSON' },

@@ -12,7 +12,7 @@ const schema = z.object({
 /** Some signs, words or lines of a text, counted from 1, from the end where negative. */
 export const part: StepKind<z.infer<typeof schema>> = {
   label: 'Part of the text',
-  group: 'Words',
+  group: 'Text',
   schema,
   plain: { kind: 'part', of: 'words', from: 1, count: 1 },
   params: [
@@ -21,8 +21,8 @@ export const part: StepKind<z.infer<typeof schema>> = {
       label: 'Of',
       as: 'choice',
       choices: [
-        { value: 'signs', label: 'Signs' },
-        { value: 'words', label: 'Words' },
+        { value: 'signs', label: 'Characters' },
+        { value: 'words', label: 'Text' },
         { value: 'lines', label: 'Lines' },
       ],
     },

@@ -19,14 +19,14 @@ const isRunaway = (pattern: string): boolean => /([+*}])\)?[^)]*\)[+*{]/.test(pa
 /** Words for other words, everywhere; or by a pattern (a regular expression) with $1 for its groups. */
 export const replace: StepKind<z.infer<typeof schema>> = {
   label: 'Replace',
-  group: 'Words',
+  group: 'Text',
   schema,
   plain: { kind: 'replace', find: '', put: fixed(''), pattern: false, anyCase: false },
   params: [
     { key: 'find', label: 'Find', as: 'text' },
-    { key: 'put', label: 'Put', as: 'operand' },
+    { key: 'put', label: 'Replace with', as: 'operand' },
     { key: 'pattern', label: 'Find is a pattern', as: 'yes-no' },
-    { key: 'anyCase', label: 'Large and small alike', as: 'yes-no' },
+    { key: 'anyCase', label: 'Ignore case', as: 'yes-no' },
   ],
   words: (step, { nameOf }) => `${operandIn(step.put, nameOf)} for “${step.find}”`,
   type(input, step) {

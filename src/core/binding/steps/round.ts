@@ -20,16 +20,16 @@ export const round: StepKind<z.infer<typeof schema>> = {
   schema,
   plain: { kind: 'round', places: 0, way: 'near' },
   params: [
-    { key: 'places', label: 'Places', as: 'number' },
+    { key: 'places', label: 'Decimals', as: 'number' },
     {
       key: 'way',
-      label: 'Which way',
+      label: 'Rounding',
       as: 'choice',
       choices: [
         { value: 'near', label: 'To the nearest' },
         { value: 'up', label: 'Up' },
         { value: 'down', label: 'Down' },
-        { value: 'cut', label: 'Cut off' },
+        { value: 'cut', label: 'Truncate' },
       ],
     },
   ],

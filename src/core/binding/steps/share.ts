@@ -32,7 +32,7 @@ export const share: StepKind<z.infer<typeof schema>> = {
     { key: 'to', label: 'The largest becomes', as: 'decimal' },
     {
       key: 'from',
-      label: 'Nought is',
+      label: 'Zero point',
       as: 'choice',
       choices: [
         { value: 'zero', label: 'Zero' },

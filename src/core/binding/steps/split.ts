@@ -11,7 +11,7 @@ const schema = z.object({
 /** Words as a list of parts, without space around each; empty parts are left out. */
 export const split: StepKind<z.infer<typeof schema>> = {
   label: 'Split',
-  group: 'Words',
+  group: 'Text',
   schema,
   plain: { kind: 'split', by: 'comma', other: '' },
   params: [
@@ -23,14 +23,14 @@ export const split: StepKind<z.infer<typeof schema>> = {
         { value: 'comma', label: 'Commas and semicolons' },
         { value: 'lines', label: 'Line ends' },
         { value: 'words', label: 'Spaces' },
-        { value: 'signs', label: 'Each sign' },
+        { value: 'signs', label: 'Each character' },
         { value: 'other', label: 'Something else' },
       ],
     },
     { key: 'other', label: 'At this', as: 'text', when: { key: 'by', is: ['other'] } },
   ],
   words: ({ by, other }) =>
-    `split at ${by === 'other' ? `“${other}”` : { comma: 'commas', lines: 'line ends', words: 'spaces', signs: 'each sign' }[by]}`,
+    `split at ${by === 'other' ? `“${other}”` : { comma: 'commas', lines: 'line ends', words: 'spaces', signs: 'each character' }[by]}`,
   type: (input) => (isWords(input) ? listOf(scalar('text')) : doesNotFit('Split', 'words', input)),
   apply(input, { by, other }) {
     const text = String(input);

@@ -13,14 +13,14 @@ const parts = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
 /** Words without the space around them, at most so many signs long with an ellipsis for the rest. */
 export const trim: StepKind<z.infer<typeof schema>> = {
   label: 'Trim',
-  group: 'Words',
+  group: 'Text',
   schema,
   plain: { kind: 'trim', inside: true, most: 0 },
   params: [
     { key: 'inside', label: 'Several spaces become one', as: 'yes-no' },
-    { key: 'most', label: 'At most so many signs (0: all)', as: 'number' },
+    { key: 'most', label: 'Max characters (0: all)', as: 'number' },
   ],
-  words: ({ most }) => `without spaces around${most > 0 ? `, at most ${most} signs` : ''}`,
+  words: ({ most }) => `without spaces around${most > 0 ? `, at most ${most} characters` : ''}`,
   type: (input) => (isWords(input) ? scalar('text') : doesNotFit('Trim', 'words', input)),
   apply(input, { inside, most }) {
     let text = String(input).trim();

@@ -111,13 +111,21 @@ export const baseDefaults = {
 };
 
 export const placeProperties: readonly Property[] = [
-  { key: 'x', label: 'X', type: 'number', section: 'Place', unit: 'px' },
-  { key: 'y', label: 'Y', type: 'number', section: 'Place', unit: 'px' },
-  { key: 'w', label: 'W', type: 'number', section: 'Place', unit: 'px', min: 0 },
-  { key: 'h', label: 'H', type: 'number', section: 'Place', unit: 'px', min: 0 },
-  { key: 'rotation', label: 'Turn', type: 'number', section: 'Place', unit: '°', min: -3600, max: 3600 },
-  { key: 'pivotX', label: 'Pivot X', type: 'number', section: 'Place', min: -10, max: 10, step: 0.05 },
-  { key: 'pivotY', label: 'Pivot Y', type: 'number', section: 'Place', min: -10, max: 10, step: 0.05 },
+  { key: 'x', label: 'X', type: 'number', section: 'Position', unit: 'px' },
+  { key: 'y', label: 'Y', type: 'number', section: 'Position', unit: 'px' },
+  { key: 'w', label: 'W', type: 'number', section: 'Position', unit: 'px', min: 0 },
+  { key: 'h', label: 'H', type: 'number', section: 'Position', unit: 'px', min: 0 },
+  {
+    key: 'rotation',
+    label: 'Rotation',
+    type: 'number',
+    section: 'Position',
+    unit: '°',
+    min: -3600,
+    max: 3600,
+  },
+  { key: 'pivotX', label: 'Pivot X', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
+  { key: 'pivotY', label: 'Pivot Y', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
 ];
 
 const effect = (
@@ -153,7 +161,7 @@ const wipeProperties: readonly Property[] = [
   },
   {
     key: 'wipeSoft',
-    label: 'Soft',
+    label: 'Softness',
     type: 'number',
     section: 'Wipe',
     unit: 'px',
@@ -164,8 +172,8 @@ const wipeProperties: readonly Property[] = [
 ];
 
 export const lookProperties: readonly Property[] = [
-  { key: 'opacity', label: 'Opacity', type: 'number', section: 'Look', min: 0, max: 1, step: 0.05 },
-  { key: 'hidden', label: 'Hidden', type: 'yes-no', section: 'Look' },
+  { key: 'opacity', label: 'Opacity', type: 'number', section: 'Appearance', min: 0, max: 1, step: 0.05 },
+  { key: 'hidden', label: 'Hidden', type: 'yes-no', section: 'Appearance' },
   effect('blend', 'Blend', {
     type: 'choice',
     wide: true,
@@ -178,9 +186,9 @@ export const lookProperties: readonly Property[] = [
   effect('glow', 'Glow', { type: 'number', unit: 'px', min: 0, max: 300 }),
   effect('glowColour', 'Glow colour', { type: 'colour', wide: true }),
   effect('shadow', 'Shadow', { type: 'yes-no', wide: true }),
-  effect('shadowX', 'Right', { type: 'number', unit: 'px', min: -2000, max: 2000, when: withShadow }),
-  effect('shadowY', 'Down', { type: 'number', unit: 'px', min: -2000, max: 2000, when: withShadow }),
-  effect('shadowBlur', 'Soft', { type: 'number', unit: 'px', min: 0, max: 300, when: withShadow }),
+  effect('shadowX', 'Shadow X', { type: 'number', unit: 'px', min: -2000, max: 2000, when: withShadow }),
+  effect('shadowY', 'Shadow Y', { type: 'number', unit: 'px', min: -2000, max: 2000, when: withShadow }),
+  effect('shadowBlur', 'Shadow blur', { type: 'number', unit: 'px', min: 0, max: 300, when: withShadow }),
   effect('shadowColour', 'Shadow colour', { type: 'colour', wide: true, when: withShadow }),
   ...wipeProperties,
 ];

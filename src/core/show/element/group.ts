@@ -18,7 +18,7 @@ export const group = {
   defaults: { ...baseDefaults, wipeEdge: 'line', w: 0, h: 0, children: [], clip: false },
   properties: [
     ...placeProperties.filter((p) => !['x', 'y', 'w', 'h'].includes(p.key)),
-    { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Look', wide: true },
+    { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Appearance', wide: true },
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

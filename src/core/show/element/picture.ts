@@ -62,7 +62,7 @@ export const framingProperties = [
   cut('cutRight', 'Cut right'),
   cut('cutTop', 'Cut top'),
   cut('cutBottom', 'Cut foot'),
-  { key: 'radius', label: 'Corners', type: 'number', section: 'Look', unit: 'px', min: 0 },
+  { key: 'radius', label: 'Corners', type: 'number', section: 'Appearance', unit: 'px', min: 0 },
 ] as const;
 
 const schema = elementBase.extend({

@@ -98,7 +98,7 @@ export const textStyleProperties: readonly Property[] = [
     max: 2000,
     step: 5,
   },
-  { key: 'leading', label: 'Leading', type: 'number', section: 'Type', min: 0.5, max: 3, step: 0.05 },
+  { key: 'leading', label: 'Line height', type: 'number', section: 'Type', min: 0.5, max: 3, step: 0.05 },
   { key: 'stretch', label: 'Width', type: 'choice', section: 'Type', wide: true, choices: stretches },
   { key: 'colour', label: 'Colour', type: 'colour', section: 'Type', wide: true },
   {
@@ -114,13 +114,13 @@ export const textStyleProperties: readonly Property[] = [
   },
   {
     key: 'vertical',
-    label: 'Stand',
+    label: 'Vertical align',
     type: 'choice',
     section: 'Type',
     choices: [
       { value: 'top', label: 'Top' },
-      { value: 'middle', label: 'Mid' },
-      { value: 'bottom', label: 'Foot' },
+      { value: 'middle', label: 'Middle' },
+      { value: 'bottom', label: 'Bottom' },
     ],
   },
   {
@@ -131,9 +131,9 @@ export const textStyleProperties: readonly Property[] = [
     wide: true,
     choices: [
       { value: 'as-typed', label: 'As typed' },
-      { value: 'upper', label: 'CAPITALS' },
-      { value: 'lower', label: 'small' },
-      { value: 'title', label: 'Each Word' },
+      { value: 'upper', label: 'All caps' },
+      { value: 'lower', label: 'Lowercase' },
+      { value: 'title', label: 'Title case' },
       { value: 'small-caps', label: 'Small caps' },
     ],
   },
@@ -144,18 +144,18 @@ export const textStyleProperties: readonly Property[] = [
     section: 'Type',
     wide: true,
     choices: [
-      { value: 'proportional', label: 'As drawn' },
-      { value: 'tabular', label: 'In columns' },
+      { value: 'proportional', label: 'Proportional' },
+      { value: 'tabular', label: 'Tabular' },
     ],
   },
   {
     key: 'direction',
-    label: 'Runs',
+    label: 'Direction',
     type: 'choice',
     section: 'Type',
     wide: true,
     choices: [
-      { value: 'auto', label: 'As its script' },
+      { value: 'auto', label: 'Auto' },
       { value: 'ltr', label: 'Left to right' },
       { value: 'rtl', label: 'Right to left' },
     ],
@@ -169,14 +169,14 @@ export const textStyleProperties: readonly Property[] = [
     choices: [
       { value: 'shrink', label: 'Shrink to width' },
       { value: 'squeeze', label: 'Squeeze to width' },
-      { value: 'wrap', label: 'Wrap in the box, then shrink' },
-      { value: 'clip', label: 'Cut off at the box' },
+      { value: 'wrap', label: 'Wrap, then shrink' },
+      { value: 'clip', label: 'Clip to the box' },
       { value: 'as-is', label: 'As is' },
     ],
   },
   {
     key: 'minScale',
-    label: 'Smallest',
+    label: 'Min scale',
     type: 'number',
     section: 'Type',
     min: 0.1,
@@ -186,7 +186,7 @@ export const textStyleProperties: readonly Property[] = [
   },
   {
     key: 'maxLines',
-    label: 'Most lines',
+    label: 'Max lines',
     type: 'number',
     section: 'Type',
     min: 0,

@@ -9,7 +9,7 @@ import type { Clip } from './clip';
 export const elementParts = ['place', 'size', 'appearance', 'motion'] as const;
 export type ElementPart = (typeof elementParts)[number];
 
-const looks: ReadonlySet<string> = new Set(['Look', 'Outline', 'Effects', 'Type', 'Shape', 'Wipe']);
+const looks: ReadonlySet<string> = new Set(['Appearance', 'Stroke', 'Effects', 'Type', 'Shape', 'Wipe']);
 
 type Bag = Record<string, unknown>;
 
