@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
 import { createRequire } from 'node:module';
-import { clipElements, newElement, newTemplate, plainLook } from '../src/core/show';
+import { clipElements, makeTrack, newElement, newTemplate, plainLook } from '../src/core/show';
 import { TestServer } from './server';
 import { choose, clickStage, dragStage, number, onScreen, rename, row, setNumbers, tool } from './stage';
 
@@ -246,7 +246,7 @@ test('gradients, outlines, shadows and blends show in the picture as they are se
   await setNumbers(page, { Width: 0 });
   await open(page, 'Effects');
   await page.getByLabel('Shadow', { exact: true }).check();
-  await setNumbers(page, { Down: 60, Soft: 20 });
+  await setNumbers(page, { 'Shadow Y': 60, 'Shadow blur': 20 });
   await expect.poll(() => alpha(page, 900, 630)).toBeGreaterThan(60);
   expect(await alpha(page, 900, 280)).toBeLessThan(10);
 
@@ -713,4 +713,67 @@ test('a letter that the font does not have is shown and named', async ({ page })
   await expect(panel.getByText(/Archivo has no 浜\. Noto Sans JP stands in\./)).toBeVisible();
   await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Ida');
   await expect(panel.getByText(/Archivo has no/)).toHaveCount(0);
+});
+
+test('wipes follow the outline or an angle, soft where wanted; the shadow is that of what is seen, and what rides on the edge stays on it', async ({
+  page,
+}) => {
+  await blank(page);
+  const box = { w: 800, h: 160, slantRight: 80, x: 400 } as const;
+  const shadow = { shadow: true, shadowColour: '#000000ff', shadowX: 100, shadowY: 0, shadowBlur: 0 };
+  const elements = {
+    own: newElement('rect', 'own', 'Own', { ...box, y: 100, ...shadow }),
+    leans: newElement('rect', 'leans', 'Leans', {
+      ...{ ...box, slantRight: 0, y: 400 },
+      ...{ wipeEdge: 'line', wipeAngle: 30, wipeSoft: 0, ...shadow },
+    }),
+    soft: newElement('rect', 'soft', 'Soft', {
+      ...box,
+      slantRight: 0,
+      y: 700,
+      wipeEdge: 'line',
+      wipeSoft: 200,
+    }),
+    lead: newElement('rect', 'lead', 'Lead', {
+      ...{ x: 1200, y: 900, w: 20, h: 60, fill: '#ff0000' },
+      rides: { on: 'soft', edge: 'right' },
+    }),
+  };
+  const ids = Object.keys(elements);
+  const many = newTemplate('t', 'Wipes', { elements, order: ids });
+  const half = [
+    [0, 1, 'linear'],
+    [20, 0, 'linear'],
+  ] as const;
+  many.phases.enter.frames = 20;
+  many.phases.enter.tracks = ['own', 'leans', 'soft'].map((id) =>
+    makeTrack(`w ${id}`, id, 'wipeRight', half),
+  );
+  const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, many, ids));
+  await page.evaluate((words) => {
+    localStorage.setItem('jorvan.clip', words);
+    // Newer than whatever the machine's clipboard holds.
+    localStorage.setItem('jorvan.clip.refused', 'yes');
+  }, clip);
+  await page.getByRole('application').focus();
+  await page.keyboard.press('Control+v');
+  await expect(row(page, 'Lead')).toBeVisible();
+  const score = page.getByRole('region', { name: 'Rows of the score' });
+  await score.getByRole('button', { name: /^Enter, / }).click();
+  await score.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  // By its outline: the slant stands where it has come to, at the top further right than at the foot.
+  await expect.poll(() => alpha(page, 1100, 108)).toBe(0);
+  expect([await colour(page, 790, 108), await colour(page, 700, 250)]).toEqual(['#1d4e5a', '#1d4e5a']);
+  expect(await colour(page, 750, 250)).toBe('#000000');
+  // Its shadow is whole, and as wide as what is seen of it.
+  expect([await colour(page, 880, 108), await alpha(page, 920, 108)]).toEqual(['#000000', 0]);
+  // By an angle: about the middle of the box.
+  expect(await colour(page, 830, 410)).toBe('#1d4e5a');
+  expect(await colour(page, 770, 550)).not.toBe('#1d4e5a');
+  expect([await alpha(page, 890, 480), await alpha(page, 920, 480)]).toEqual([255, 0]);
+  // Soft: half of it is there at the middle of the way, where the lead stands.
+  expect(Math.abs((await alpha(page, 800, 780)) - 128)).toBeLessThan(12);
+  expect(await alpha(page, 870, 780)).toBeGreaterThan(0);
+  expect([await colour(page, 805, 930), await alpha(page, 1205, 930)]).toEqual(['#ff0000', 0]);
 });

@@ -281,7 +281,7 @@ test('5: the bar wipes in and the text follows; scrubbed and played in frames', 
     await score.getByRole('button', { name: /Add a track to/ }).click();
     await page.getByRole('menuitem', { name: kind, exact: true }).click();
   };
-  await motion('Bar', 'Wipe from right');
+  await motion('Bar', 'Wipe, right edge');
   await motion('Words', 'Opacity');
   await motion('Words', 'X');
   // The words follow: their first keys move ten frames on, by keys.
@@ -304,7 +304,7 @@ test('5: the bar wipes in and the text follows; scrubbed and played in frames', 
   await page.keyboard.press('Enter');
   await score.getByRole('button', { name: 'More of the score' }).click();
   await page.getByRole('menuitem', { name: 'Mirror Enter into Exit' }).click();
-  await expect(key('Bar Wipe from right: 1 at Exit 30')).toBeVisible();
+  await expect(key('Bar Wipe, right edge: 1 at Exit 30')).toBeVisible();
 
   // Frame 0 shows nothing of the bar; frame 8 a part of it; Hold all of it.
   await score.getByRole('button', { name: 'To the first frame' }).click();
@@ -313,7 +313,7 @@ test('5: the bar wipes in and the text follows; scrubbed and played in frames', 
   await expect.poll(async () => (await runOfColour('#102a33', 984))?.right ?? 0).toBeGreaterThan(600);
   const full = (await runOfColour('#102a33', 984))?.right ?? 0;
   const ruler = await score.locator('[data-ruler]').boundingBox();
-  const start = await key('Bar Wipe from right: 1 at Enter 0').boundingBox();
+  const start = await key('Bar Wipe, right edge: 1 at Enter 0').boundingBox();
   await page.mouse.click((start?.x ?? 0) + 3 + 4 * 14, (ruler?.y ?? 0) + 10);
   await expect(score.getByLabel('Playhead frame')).toHaveText(/^Enter [1-9]/);
   await expect.poll(async () => (await runOfColour('#102a33', 984))?.right ?? 9999).toBeLessThan(full - 5);

@@ -195,13 +195,19 @@ const clipKey = 'jorvan.clip';
 /** There while the last elements that were copied are in this browser only. */
 const refusedKey = 'jorvan.clip.refused';
 
-/** Takes the elements in hand onto the clipboard: for this template, another, another show or another window. */
-export function copySelected(): void {
+/** The elements in hand as words for the clipboard: for this template, another, another show or another window. */
+function clipWords(): string | null {
   const template = templateNow();
   const show = useDraft.getState().draft?.show;
   const { selection } = useBuild.getState();
-  if (!template || !show || selection.length === 0) return;
-  const words = JSON.stringify(clipElements(show, template, selection));
+  if (!template || !show || selection.length === 0) return null;
+  return JSON.stringify(clipElements(show, template, selection));
+}
+
+/** Takes the elements in hand onto the clipboard. */
+export function copySelected(): void {
+  const words = clipWords();
+  if (words === null) return;
   // The system's clipboard may be refused; this browser's own keeps it in any case.
   localStorage.setItem(clipKey, words);
   localStorage.setItem(refusedKey, 'yes');
@@ -209,6 +215,16 @@ export function copySelected(): void {
     ?.writeText(words)
     .then(() => localStorage.removeItem(refusedKey))
     .catch(() => undefined);
+}
+
+/** Answers the system's copy and cut, which need no permission; false where something else is copied. */
+export function copyInto(data: DataTransfer | null): boolean {
+  const words = clipWords();
+  if (words === null || !data) return false;
+  data.setData('text/plain', words);
+  localStorage.setItem(clipKey, words);
+  localStorage.removeItem(refusedKey);
+  return true;
 }
 
 export function cutSelected(): void {
@@ -249,8 +265,8 @@ export async function pasteHere(words?: string): Promise<void> {
   const given = words ?? (await navigator.clipboard?.readText().catch(() => '')) ?? '';
   // What the system holds is the newest, unless it would not take the last elements that were copied here.
   const isRefused = localStorage.getItem(refusedKey) !== null;
-  const clip =
-    readClip(given) ?? (isRefused || given === '' ? readClip(localStorage.getItem(clipKey) ?? '') : null);
+  const own = readClip(localStorage.getItem(clipKey) ?? '');
+  const clip = (isRefused ? own : null) ?? readClip(given) ?? (given === '' ? own : null);
   if (!clip && given.trim() !== '') return pasteWords(given.trim());
   if (!clip) {
     toast('There is nothing to paste: copy elements of a template first.');
@@ -365,8 +381,6 @@ export function buildKey(event: KeyboardEvent): boolean {
   if (isInField()) return false;
   const { isPlaying, set, select } = useBuild.getState();
   if (command && key === 'f') return run(() => set({ isFinding: true }));
-  if (command && key === 'c' && getSelection()?.toString() === '') return run(copySelected);
-  if (command && key === 'x') return run(cutSelected);
   if (command && key === 'g') return run(event.shiftKey ? ungroupSelected : groupSelected);
   if (command && key === 'a') return run(() => select(Object.values(templateNow()?.order ?? [])));
   if (command && event.key === 'ArrowUp')

@@ -2,12 +2,14 @@ import { useMemo } from 'react';
 import { extremeValues, fillFromRow, type Extreme } from '../../core/data';
 import { checkFilling, type Finding } from '../../core/preflight';
 import { ProblemError } from '../../core/problem';
-import type { Show, Template, Values } from '../../core/show';
+import { laidOut, type Show, type Template, type Values } from '../../core/show';
 import { measure, useFonts } from '../picture/monitors';
 import { useBuild, type TryWith } from './build-store';
 
 interface Broken {
   readonly tryWith: TryWith;
+  /** The layout in which it breaks; null: the template's own. */
+  readonly layout: string | null;
   readonly words: string;
   readonly findings: readonly Finding[];
 }
@@ -38,11 +40,25 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
     }
   }
   try {
-    const broken = fillings.flatMap(({ tryWith, words, values }) => {
-      const findings = checkFilling(template, values, measure, pictures, show.look);
-      return findings.length > 0 ? [{ tryWith, words, findings }] : [];
+    // In every layout, whichever is in hand.
+    const whole = show.templates[template.id] ?? template;
+    const layouts = [null, ...whole.layouts];
+    const broken = layouts.flatMap((layout) => {
+      const laid = laidOut(whole, layout);
+      return fillings.flatMap(({ tryWith, words, values }) => {
+        const findings = checkFilling(laid, values, measure, pictures, show.look);
+        if (findings.length === 0) return [];
+        return [
+          {
+            tryWith,
+            layout: layout?.id ?? null,
+            words: layout ? `${layout.name} · ${words}` : words,
+            findings,
+          },
+        ];
+      });
     });
-    return { tried: fillings.length, broken };
+    return { tried: fillings.length * layouts.length, broken };
   } catch (error) {
     // Tethers in a circle are told of on the stage.
     if (error instanceof ProblemError) return { tried: 0, broken: [] };
@@ -69,12 +85,12 @@ export function Breaks({ show, template }: { show: Show; template: Template }) {
         Of {tried} fillings tried, {broken.length} want a look:
       </p>
       <ul aria-label="What breaks" className="flex max-h-80 flex-col gap-1 overflow-auto">
-        {broken.map(({ tryWith, words, findings }) => (
-          <li key={JSON.stringify(tryWith)}>
+        {broken.map(({ tryWith, layout, words, findings }) => (
+          <li key={`${layout} ${JSON.stringify(tryWith)}`}>
             <button
               type="button"
               className="block w-full rounded border border-line px-2 py-1 text-left hover:bg-raised"
-              onClick={() => set({ tryWith, selection: findings[0] ? [findings[0].element] : [] })}
+              onClick={() => set({ tryWith, layout, selection: findings[0] ? [findings[0].element] : [] })}
             >
               <span className="block truncate">{words}</span>
               {findings.map((finding) => (

@@ -19,7 +19,7 @@ import { useResolved } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { BringingFiles } from './bring-files';
-import { buildKey, dropFiles, isClip, pasteHere } from './actions';
+import { buildKey, copyInto, dropFiles, isClip, pasteHere, removeSelected } from './actions';
 import { isInField } from '../ui/keep-typed';
 import { inLayout, templateNow, useBuild, type TryWith } from './build-store';
 import { FindDialog } from './find-dialog';
@@ -100,10 +100,19 @@ export function BuildView() {
         void dropFiles(files, { x: template.width / 2, y: template.height / 2 });
       else void pasteHere(words);
     };
+    const onCopy = (event: ClipboardEvent): void => {
+      if (isInField() || getSelection()?.toString() !== '' || !copyInto(event.clipboardData)) return;
+      event.preventDefault();
+      if (event.type === 'cut') removeSelected();
+    };
     addEventListener('keydown', onKey);
+    addEventListener('copy', onCopy);
+    addEventListener('cut', onCopy);
     addEventListener('paste', onPaste);
     return () => {
       removeEventListener('keydown', onKey);
+      removeEventListener('copy', onCopy);
+      removeEventListener('cut', onCopy);
       removeEventListener('paste', onPaste);
     };
   }, []);

@@ -4,6 +4,7 @@ import { Button, IconButton, Section } from '../ui';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { useBuild } from './build-store';
+import { boxesAtRest } from './stage/rest-boxes';
 
 const sizeWords = ({ width, height }: { width: number; height: number }): string => `${width}×${height}`;
 
@@ -64,7 +65,7 @@ export function LayoutsSection({ show, template }: { show: Show; template: Templ
             const id = newId();
             edit(`Lay out for ${name}`, (s) => {
               const own = s.templates[template.id];
-              own?.layouts.push(newLayout(whole, id, name, format.width, format.height));
+              own?.layouts.push(newLayout(whole, id, name, format.width, format.height, boxesAtRest(whole)));
             });
             set({ layout: id, selection: [] });
           }}

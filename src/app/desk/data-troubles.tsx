@@ -1,6 +1,11 @@
+import { useMemo } from 'react';
 import { feedOf, sourcesFeeding } from '../../core/data';
 import type { FeedStatus } from '../../air';
-import type { Channel } from '../../core/show';
+import type { Cue } from '../../core/playout';
+import { checkFilling } from '../../core/preflight';
+import { ProblemError } from '../../core/problem';
+import { templateFor, type Channel } from '../../core/show';
+import { measure, useFonts } from '../picture/monitors';
 import type { Source } from '../../core/source';
 import { AgeWords } from '../data/health';
 import { releases, useAir } from '../state/air-store';
@@ -88,6 +93,32 @@ export function CardStaleMark({ card }: { card: string }) {
   return own ? <StaleMark fed={{ release, template: own.template, row: own.row ?? null }} short /> : null;
 }
 
+/** What of preview does not fit on a channel of this shape: said before it is taken. */
+function useMisfits(channel: Channel, cue: Pick<Cue, 'template' | 'values'> | null): string[] {
+  const hash = useAir((store) => store.state.release);
+  const arrivals = useFonts((store) => store.arrivals);
+  return useMemo(() => {
+    void arrivals;
+    const release = releases.get(hash);
+    const template = cue && release?.templates[cue.template];
+    if (!release || !template) return [];
+    try {
+      return checkFilling(
+        templateFor(template, channel.format),
+        cue.values,
+        measure,
+        new Set(Object.keys(release.assets)),
+        release.look,
+      )
+        .filter(({ code }) => code === 'overflow' || code === 'off')
+        .map(({ message }) => `${message} on ${channel.name}`);
+    } catch (error) {
+      if (error instanceof ProblemError) return [];
+      throw error;
+    }
+  }, [hash, cue, channel, arrivals]);
+}
+
 /** What is wrong with the data of what is on air and in preview: which source, since when, and what stands. */
 export function DataTroubles({ channel }: { channel: Channel }) {
   const faults = useData((store) => store.faults);
@@ -124,14 +155,16 @@ export function DataTroubles({ channel }: { channel: Channel }) {
       else stale.set(one.source.name, { ...one, names: [name] });
     }
   const held = shown.filter(({ key, fed }) => faults[key] && staleSources(fed, statuses).length === 0);
+  const misfits = useMisfits(channel, cue ?? null);
   // The line is always there: nothing on the Desk moves when a source fails.
-  if (stale.size === 0 && held.length === 0)
+  if (stale.size === 0 && held.length === 0 && misfits.length === 0)
     return (
       <p className="h-6 shrink-0 truncate border-b border-line px-3 text-xs leading-6 text-ink-3">
         {shown.some(({ fed }) => isFed(fed)) ? 'Data is fresh' : 'No data on air or in preview'}
       </p>
     );
   const words = [
+    ...misfits,
     ...[...stale.values()].map(({ status }) => status.problem?.message ?? ''),
     ...held.flatMap(({ key }) => faults[key]?.map(({ message }) => message) ?? []),
   ];
@@ -142,6 +175,11 @@ export function DataTroubles({ channel }: { channel: Channel }) {
       title={words.join('\n')}
       className="h-6 shrink-0 truncate border-b border-warn bg-panel px-3 text-xs leading-6"
     >
+      {misfits.length > 0 && (
+        <span className="mr-3">
+          <span className="text-warn">⚠ Preview</span> {misfits.join('; ')}
+        </span>
+      )}
       {[...stale.values()].map(({ source, status, names }) => (
         <span key={source.id} className="mr-3">
           <span className="text-warn">⚠ {source.name}</span>

@@ -27,6 +27,10 @@ describe('what breaks in a filling', () => {
     expect(codes(t, 'x'.repeat(36))).toEqual(['small Name shrinks to 56 % of its size']);
     expect(codes(t, 'x'.repeat(50))).toEqual(['overflow Name does not fit its box even at its smallest']);
   });
+  test('words that run off the picture are told of before all else that is wrong with their place', () => {
+    const t = template(newElement('text', 'name', 'Name', { x: 1700, y: 900, w: 900, h: 60, size: 40 }));
+    expect(codes(t, 'Ida Marsh-Whitterstone of the Bar')).toEqual(['off Name runs off the picture']);
+  });
   test('each way of fitting is told in its own words', () => {
     expect(codes(template(name('clip')), 'x'.repeat(30))).toEqual(['overflow Name is cut off at its box']);
     expect(codes(template(name('as-is')), 'x'.repeat(30))).toEqual(['overflow Name is wider than its box']);

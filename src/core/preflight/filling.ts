@@ -4,7 +4,7 @@ import type { TextMeasure } from '../text';
 
 /** One thing that breaks when a template is filled with certain values. */
 export interface Finding {
-  readonly code: 'overflow' | 'small' | 'unsafe' | 'missing-picture';
+  readonly code: 'overflow' | 'small' | 'off' | 'unsafe' | 'missing-picture';
   readonly element: string;
   /** A plain sentence. */
   readonly message: string;
@@ -16,7 +16,7 @@ const smallScale = 0.6;
 const backgroundPart = 0.9;
 
 /**
- * What breaks in the rest pose of a filling: words that do not fit, words that shrank much, visible elements outside
+ * What breaks in the rest pose of a filling: words that do not fit, shrank much or run off the picture, visible elements outside
  * the graphics safe area (EBU R 95), pictures that are empty or not among `pictures`. In paint order.
  */
 export function checkFilling(
@@ -60,7 +60,11 @@ export function checkFilling(
       box.y < margin.y - 1 ||
       box.x + box.w > width - margin.x + 1 ||
       box.y + box.h > height - margin.y + 1;
-    if (isSeen && isOut && !isBackground) add('unsafe', 'reaches out of the graphics safe area');
+    const isOff = box.x < -1 || box.y < -1 || box.x + box.w > width + 1 || box.y + box.h > height + 1;
+    if (isSeen && !isBackground) {
+      if (text && isOff) add('off', 'runs off the picture');
+      else if (isOut) add('unsafe', 'reaches out of the graphics safe area');
+    }
   }
   return found;
 }

@@ -96,6 +96,15 @@ export function editLaidOut(template: Template, id: string, recipe: (template: T
   }
 }
 
+/** Where tethers put elements at rest, by their ids. */
+type Placed = ReadonlyMap<string, { readonly x: number; readonly y: number }>;
+
+/** The box of an element where it stands, with the width that its words may have. */
+function boxNow(template: Template, placed: Placed, id: string) {
+  const own = template.elements[id];
+  return own && { x: placed.get(id)?.x ?? own.x, y: placed.get(id)?.y ?? own.y, w: own.w, h: own.h };
+}
+
 interface Block {
   readonly ids: string[];
   left: number;
@@ -105,7 +114,7 @@ interface Block {
 }
 
 /** What stands together at the top level moves together: elements that touch, or all but touch. */
-function blocksOf(template: Template): Block[] {
+function blocksOf(template: Template, placed: Placed): Block[] {
   const near = 24;
   const leaves = (id: string): string[] => {
     const element = template.elements[id];
@@ -114,7 +123,7 @@ function blocksOf(template: Template): Block[] {
   const blocks: Block[] = [];
   for (const id of template.order) {
     const ids = leaves(id);
-    const boxes = ids.flatMap((leaf) => template.elements[leaf] ?? []);
+    const boxes = ids.flatMap((leaf) => boxNow(template, placed, leaf) ?? []);
     if (boxes.length === 0) continue;
     const block: Block = {
       ids,
@@ -146,7 +155,7 @@ function blocksOf(template: Template): Block[] {
 /**
  * A layout for a canvas of another shape to begin with: what stands together keeps its share of the margin to the
  * edges that it is nearest to, and what would reach over the far margin is made narrower. What fills the canvas fills
- * this one.
+ * this one. `placed` is where tethers put elements at rest; what is not in it stands where it was drawn.
  */
 export function newLayout(
   template: Template,
@@ -154,6 +163,7 @@ export function newLayout(
   name: string,
   width: number,
   height: number,
+  placed: Placed = new Map(),
 ): PageLayout {
   const values: PageLayout['values'] = {};
   const place = (at: number, end: number, from: number, to: number): number => {
@@ -162,7 +172,7 @@ export function newLayout(
     return before <= after ? Math.round(before * scale) : Math.round(to - after * scale - (end - at));
   };
   const margin = Math.round(width * 0.05);
-  for (const block of blocksOf(template)) {
+  for (const block of blocksOf(template, placed)) {
     const dx = Math.max(margin, place(block.left, block.right, template.width, width)) - block.left;
     const dy = place(block.top, block.bottom, template.height, height) - block.top;
     for (const leaf of block.ids) {
@@ -173,7 +183,9 @@ export function newLayout(
         continue;
       }
       const x = own.w >= template.width ? 0 : own.x + dx;
-      const w = own.w >= template.width ? width : Math.max(8, Math.min(own.w, width - margin - x));
+      // Where a tether puts it, not where it was drawn: the words end before the margin there too.
+      const seen = (placed.get(leaf)?.x ?? own.x) + dx;
+      const w = own.w >= template.width ? width : Math.max(8, Math.min(own.w, width - margin - seen));
       values[leaf] = { x, y: own.y + dy, ...(w === own.w ? {} : { w }) };
     }
   }

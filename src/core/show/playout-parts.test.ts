@@ -88,6 +88,18 @@ describe('layouts for channels of other shapes', () => {
     for (const { x, w } of [bar, words, mark]) expect([x >= 0, x + w <= 1080]).toEqual([true, true]);
     expect(mark.x).toBeGreaterThan(540);
   });
+  test('words that a tether puts further right are made narrower by where they stand, not by where they were drawn', () => {
+    const own = template();
+    const placed = new Map([['words', { x: 300, y: 910 }]]);
+    const widthOf = (at?: typeof placed): number =>
+      laidOut(own, newLayout(own, 'tall', 'Tall', 1080, 1920, at)).elements['words']?.w ?? 0;
+    const { words } = own.elements;
+    if (!words) throw new Error('elements');
+    const seen = laidOut(own, newLayout(own, 'tall', 'Tall', 1080, 1920, placed)).elements['words'];
+    // Drawn further left by the same: what is seen ends before the margin.
+    expect((seen?.x ?? 0) + 300 - words.x + widthOf(placed)).toBeLessThanOrEqual(1080 - 54);
+    expect(widthOf(placed)).toBeLessThanOrEqual(widthOf());
+  });
   test('places changed in one stay there alone; words, elements and fields are those of all', () => {
     const own = withTall();
     editLaidOut(own, 'tall', (t) => {
