@@ -81,29 +81,6 @@ test('vector art loses its scripts before it is kept', async ({ page }) => {
   for (const text of kept) expect(text).not.toMatch(/script|onload/i);
 });
 
-test('a full database is said, and what was drawn is not lost', async ({ page }) => {
-  await page.goto(`${server.url}/build/notice-strip`);
-  await expect(page.getByRole('treeitem', { name: 'Strip' })).toBeVisible();
-  await page.evaluate(() => {
-    const put = IDBObjectStore.prototype.put;
-    Object.assign(window, { restore: () => (IDBObjectStore.prototype.put = put) });
-    IDBObjectStore.prototype.put = () => {
-      throw new DOMException('full', 'QuotaExceededError');
-    };
-  });
-  await page.getByRole('toolbar', { name: 'Stage' }).getByRole('button', { name: 'Rectangle' }).click();
-  await expect(page.getByRole('alert')).toContainText("This browser's storage is full");
-  await expect(page.getByRole('treeitem', { name: 'Rectangle' })).toBeVisible();
-  await page.evaluate(() => (window as unknown as { restore: () => void }).restore());
-  // It tries again by itself, and says no more when it has worked.
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  await page.reload();
-  await expect(page.getByRole('treeitem', { name: 'Rectangle' })).toBeVisible();
-  // The way back outlives the reload too.
-  await page.keyboard.press('Control+z');
-  await expect(page.getByRole('treeitem', { name: 'Rectangle' })).toHaveCount(0);
-});
-
 test('values typed out of range are put back with a word', async ({ page }) => {
   await page.goto(`${server.url}/build/notice-strip`);
   await page

@@ -1,6 +1,6 @@
 // A second artist's test: shipped templates of the demo, made again from nothing with the interface alone, give the same frame.
 import { expect, test, type Page } from '@playwright/test';
-import { bug, nameLine, noticeStrip } from '../demo/templates';
+import { bug, nameLine } from '../demo/templates';
 import {
   elementKinds,
   paintOrder,
@@ -141,9 +141,4 @@ test('the name line, with its picture, its group and its tethers', async ({ page
 test('the bug with its clock', async ({ page }) => {
   await rebuild(page, bug(await pictureId(page, 'sandpiper.svg')));
   await compare(page, 'Bug with clock');
-});
-
-test('the notice strip, whose line follows its label', async ({ page }) => {
-  await rebuild(page, noticeStrip());
-  await compare(page, 'Notice strip');
 });

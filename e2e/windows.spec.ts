@@ -99,4 +99,7 @@ test('a full storage is said at once and stays said; what takes room is shown, a
   await page.reload();
   await expect(row(page, 'Text')).toBeVisible();
   await expect(row(page, 'Rectangle')).toBeVisible();
+  // The way back outlives the reload too.
+  await page.keyboard.press('Control+z');
+  await expect(row(page, 'Text')).toHaveCount(0);
 });

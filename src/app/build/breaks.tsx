@@ -45,8 +45,23 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
     const layouts = [null, ...whole.layouts];
     const broken = layouts.flatMap((layout) => {
       const laid = laidOut(whole, layout);
-      return fillings.flatMap(({ tryWith, words, values }) => {
-        const findings = checkFilling(laid, values, measure, pictures, show.look);
+      const own = fillings.map((filling) => ({
+        ...filling,
+        findings: checkFilling(laid, filling.values, measure, pictures, show.look),
+      }));
+      // What is wrong whatever the words are is said once, and not with each of them.
+      const same = (a: Finding) => (b: Finding) => a.element === b.element && a.message === b.message;
+      const always = (own[0]?.findings ?? []).filter((finding) =>
+        own.every(({ findings }) => findings.some(same(finding))),
+      );
+      const all = [
+        { tryWith: { kind: 'own' } as const, words: 'Whatever the words are', findings: always },
+        ...own.map((filling) => ({
+          ...filling,
+          findings: filling.findings.filter((finding) => !always.some(same(finding))),
+        })),
+      ];
+      return all.flatMap(({ tryWith, words, findings }) => {
         if (findings.length === 0) return [];
         return [
           {

@@ -112,8 +112,13 @@ function replayed(stored: StoredShow, way: Pick<Draft, 'undo' | 'redo'>, batches
 export async function withSteps(stored: StoredShow): Promise<StoredShow> {
   const batches = await since(stored.id, stored.seq ?? 0).toArray();
   if (batches.length === 0) return stored;
-  const { show } = replayed(stored, { undo: [], redo: [] }, batches).agreed;
-  return { ...stored, name: show.name, document: JSON.stringify(show) };
+  try {
+    const { show } = replayed(stored, { undo: [], redo: [] }, batches).agreed;
+    return { ...stored, name: show.name, document: JSON.stringify(show) };
+  } catch {
+    // A damaged document is told of where it is opened.
+    return stored;
+  }
 }
 
 /** What an exchange came to: what stands now and which own steps no longer fitted, or that the show is gone. */

@@ -13,6 +13,7 @@ import {
 import { fontSet } from '../platform';
 import type { PictureSource } from '../textures';
 import { forgetGlyphs } from './glyphs';
+import { knowFaces } from './late-faces';
 import { onLateFonts, retryFaces, untilDone } from './late-fonts';
 
 onLateFonts(forgetGlyphs);
@@ -70,6 +71,21 @@ function ask(key: string, load: () => Promise<unknown>): Promise<unknown> | null
   return state;
 }
 
+/** The part of a family that stands in which has a character; asked for again until it comes. */
+async function fallbackFace(css: string, character: string): Promise<void> {
+  try {
+    await knowFaces(css);
+  } catch {
+    untilDone(`${css}/${character}`, async () => {
+      await knowFaces(css);
+      await fontSet().load(`700 40px "${css}"`, character);
+      return true;
+    });
+    return;
+  }
+  await fontSet().load(`700 40px "${css}"`, character).catch(retryFaces);
+}
+
 function loadFamily(family: string): Promise<unknown> {
   const faces: Promise<unknown>[] = [];
   fontSet().forEach((face) => {
@@ -106,7 +122,7 @@ async function loadFile(family: string, asset: string, source: PictureSource): P
  */
 export function loadFonts(needs: FontNeeds, source: PictureSource): Promise<void> | null {
   const waiting: (Promise<unknown> | null)[] = needs.families.map((family) =>
-    ask(family, () => loadFamily(family)),
+    ask(family, () => knowFaces(family).then(() => loadFamily(family))),
   );
   for (const [family, asset] of needs.files) {
     if (taken.get(family)?.asset !== asset)
@@ -120,9 +136,7 @@ export function loadFonts(needs: FontNeeds, source: PictureSource): Promise<void
   for (const character of new Set(needs.characters)) {
     if ((character.codePointAt(0) ?? 0) <= 0x24f) continue;
     for (const { css } of fallbacksFor(character)) {
-      waiting.push(
-        ask(`${css}/${character}`, () => fontSet().load(`700 40px "${css}"`, character).catch(retryFaces)),
-      );
+      waiting.push(ask(`${css}/${character}`, () => fallbackFace(css, character)));
     }
   }
   const coming = waiting.filter((promise) => promise !== null);

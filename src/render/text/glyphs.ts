@@ -1,4 +1,5 @@
 import { fallbackFamilies, familyNamed } from '../../core/show';
+import { knowFaces } from './late-faces';
 
 /** Characters that a family has no glyph for, with the families that stand in for them; null where some have none. */
 export interface MissingGlyphs {
@@ -25,6 +26,8 @@ const isTold = (character: string): boolean =>
 async function askPage(css: string, characters: readonly string[]): Promise<void> {
   const open = characters.filter((character) => !known.has(`${css}/${character}`));
   if (open.length === 0) return;
+  // What cannot be had now is asked for again with the words themselves.
+  await knowFaces(css).catch(() => undefined);
   // Loaded only here: it is large.
   const { Font, Glyph, Path } = await import('opentype.js');
   const glyph = (name: string, unicode: number): InstanceType<typeof Glyph> =>

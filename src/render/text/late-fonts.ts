@@ -1,4 +1,5 @@
 import { fontSet } from '../platform';
+import { lateSource } from './late-faces';
 
 // Fonts that could not be had when they were asked for, as while the server is away, are asked for again until they come.
 
@@ -52,6 +53,8 @@ const bare = (words: string): string => words.replace(/["'\s]/g, '').toLowerCase
 
 /** Where a face of a style sheet comes from; null where no rule is its own. */
 function sourceOf(face: FontFace): string | null {
+  const late = lateSource(face);
+  if (late !== undefined) return late;
   for (const sheet of document.styleSheets)
     for (const rule of rulesOf(sheet)) {
       if (!(rule instanceof CSSFontFaceRule)) continue;
