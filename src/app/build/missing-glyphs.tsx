@@ -17,7 +17,7 @@ export function GlyphWords({ lack }: { lack: Lack }) {
       ⚠ {family} has no <span className="text-ink">{shown}</span>
       {characters.length > 12 ? ' and more' : ''}.{' '}
       {standIn
-        ? `${standIn} stands in.`
+        ? `${standIn} ${/ and |, /.test(standIn) ? 'stand' : 'stands'} in.`
         : 'No shipped font has all of them: the machine’s own is used, if any.'}
     </p>
   );

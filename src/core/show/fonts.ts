@@ -67,10 +67,17 @@ export const fallbackFamilies: readonly FallbackFamily[] = [
     hasWidth: true,
     script: /[\p{Script=Latin}\p{Script=Greek}\p{Script=Cyrillic}\u2000-\u218f]/u,
   },
+  // In one colour, that of the text: fonts in colours are not drawn alike by every machine that shows the picture.
+  {
+    name: 'Noto Emoji',
+    css: 'Noto Emoji Variable',
+    weights: [300, 700],
+    hasWidth: false,
+    script: /[\p{Extended_Pictographic}\p{Regional_Indicator}\u200d\ufe0f\u20e3]/u,
+  },
   noto('Symbols', /[\p{S}\p{N}\p{P}]/u, false),
   still('Noto Sans Symbols 2', /[\p{S}\p{N}\p{P}]/u),
   still('Noto Sans Math', /[\p{Sm}\u{1d400}-\u{1d7ff}]/u),
-  still('Noto Color Emoji', /[\p{Extended_Pictographic}\p{Regional_Indicator}\u200d\ufe0f\u20e3]/u),
 ];
 
 /** The families that may stand in for a character. */

@@ -7,6 +7,7 @@ export interface MissingGlyphs {
   readonly standIn: string | null;
 }
 
+const list = new Intl.ListFormat('en');
 const unitsPerEm = 1000;
 /** An advance that no real glyph has, in parts of an em. */
 const oddAdvance = 7.777;
@@ -75,7 +76,7 @@ export async function missingGlyphs(family: string, text: string): Promise<Missi
     if (found.length > 0) standIns.push(name);
     open = open.filter((character) => !found.includes(character));
   }
-  return { characters: missing, standIn: open.length === 0 ? standIns.join(' and ') : null };
+  return { characters: missing, standIn: open.length === 0 ? list.format(standIns) : null };
 }
 
 /** Forgets what was found, as after fonts have been brought. */

@@ -24,7 +24,7 @@ const sheets: Readonly<Record<string, () => Promise<{ readonly default: string }
   'Noto Sans Variable': () => import('@fontsource-variable/noto-sans/wght.css?inline'),
   'Noto Sans Symbols 2': () => import('@fontsource/noto-sans-symbols-2/400.css?inline'),
   'Noto Sans Math': () => import('@fontsource/noto-sans-math/400.css?inline'),
-  'Noto Color Emoji': () => import('@fontsource/noto-color-emoji/400.css?inline'),
+  'Noto Emoji Variable': () => import('@fontsource-variable/noto-emoji/wght.css?inline'),
 };
 
 const read = new Map<string, Promise<void>>();
@@ -40,7 +40,8 @@ const said = (block: string, name: string): string | undefined =>
 function addFaces(sheet: string): void {
   for (const [, block = ''] of sheet.matchAll(/@font-face\s*\{([^}]*)\}/g)) {
     const family = said(block, 'font-family')?.replace(/["']/g, '');
-    const source = said(block, 'src');
+    // The address of a small file is the file itself, semicolons and all.
+    const source = /src:\s*(url\([^)]*\)[^;}]*)/.exec(block)?.[1]?.trim();
     if (family === undefined || source === undefined) continue;
     const face = new FontFace(family, source, {
       style: said(block, 'font-style') ?? 'normal',

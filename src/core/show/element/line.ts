@@ -53,13 +53,14 @@ export const line = {
     {
       key: 'thickness',
       label: 'Stroke width',
+      wide: true,
       type: 'number',
       section: 'Shape',
       unit: 'px',
       min: 0,
       max: 500,
     },
-    { key: 'rises', label: 'Bottom left to top right', type: 'yes-no', section: 'Shape' },
+    { key: 'rises', label: 'Bottom left to top right', wide: true, type: 'yes-no', section: 'Shape' },
     { key: 'headStart', label: 'Start', type: 'choice', section: 'Shape', choices: heads },
     { key: 'headEnd', label: 'End', type: 'choice', section: 'Shape', choices: heads },
     {

@@ -59,6 +59,7 @@ export const outlineProperties: readonly Property[] = [
   {
     key: 'outlinePlace',
     label: 'Alignment',
+    wide: true,
     type: 'choice',
     section: 'Stroke',
     choices: [

@@ -115,6 +115,7 @@ export const textStyleProperties: readonly Property[] = [
   {
     key: 'vertical',
     label: 'Vertical align',
+    wide: true,
     type: 'choice',
     section: 'Type',
     choices: [
