@@ -49,6 +49,7 @@ const againAfterMs = 5000;
 export const useDraft = create<DraftStore>((set, get) => {
   let replica: Replica | null = null;
   let writing: Promise<void> | null = null;
+  let isAsked = false;
   let timer: ReturnType<typeof setTimeout> | null = null;
   let documentTimer: ReturnType<typeof setTimeout> | undefined;
 
@@ -71,10 +72,9 @@ export const useDraft = create<DraftStore>((set, get) => {
     if (timer) clearTimeout(timer);
     timer = null;
     if (writing) {
-      await writing;
-      // What came while it was written goes with the next one.
-      if (replica && !get().saveProblem && replica.waiting.length > 0) await exchangeNow();
-      return;
+      // What is under way may have read before what is asked for was written: it is followed by another.
+      isAsked = true;
+      return writing;
     }
     const of = replica;
     if (!of) return;
@@ -108,6 +108,9 @@ export const useDraft = create<DraftStore>((set, get) => {
     })();
     await writing;
     writing = null;
+    if (!isAsked) return;
+    isAsked = false;
+    if (!said.steps) await exchangeNow();
   };
   const reread = async (id: string): Promise<void> => {
     const read = await readReplica(id);
@@ -173,6 +176,8 @@ export const useDraft = create<DraftStore>((set, get) => {
       if (get().draft?.show.id === id) return null;
       flush();
       await writing;
+      // What could not be written is taken over when that show is opened again.
+      if (replica) leaveUnwritten(replica);
       const read = await readReplica(id);
       if ('problem' in read) return read.problem.message;
       replica = null;
@@ -182,6 +187,7 @@ export const useDraft = create<DraftStore>((set, get) => {
       return null;
     },
     close() {
+      if (replica) leaveUnwritten(replica);
       flush();
       replica = null;
       say({ steps: null, document: null });

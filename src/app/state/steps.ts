@@ -55,8 +55,10 @@ export function leaveUnwritten({ agreed, since: after, waiting }: Replica): void
 async function takeUnwritten(show: string): Promise<void> {
   for (const key of Object.keys(localStorage).filter((one) => one.startsWith(unwrittenKey(show)))) {
     const left = JSON.parse(localStorage.getItem(key) ?? '') as Omit<Batch, 'seq'>;
-    await database.transaction('rw', database.shows, database.steps, async () => {
+    await database.transaction('rw', database.shows, database.heads, database.steps, async () => {
       if ((await database.shows.where('id').equals(show).count()) === 0) return;
+      // Steps from before are in the document alone: whether these are too cannot be told any more.
+      if (((await database.heads.get(show))?.dropped ?? 0) > left.after) return;
       // Its window may have written some of it yet.
       const written = (await since(show, left.after).toArray()).filter(({ by }) => by === left.by);
       const there = new Set(written.flatMap(({ steps }) => steps.map((step) => JSON.stringify(step))));
