@@ -212,7 +212,7 @@ test('masks, inverted and soft; what masks is not drawn itself', async ({ page }
   await page.getByRole('group', { name: 'Mask 1' }).getByLabel('Inverted').check();
   await expect.poll(() => alpha(page, 900, 500)).toBe(0);
   expect(await alpha(page, 640, 320)).toBe(255);
-  await page.getByRole('group', { name: 'Mask 1' }).getByLabel('Soft').fill('120');
+  await page.getByRole('group', { name: 'Mask 1' }).getByLabel('Softness').fill('120');
   await page.keyboard.press('Enter');
   // On the edge of the ellipse it is neither there nor gone.
   await expect.poll(async () => Math.abs((await alpha(page, 702, 500)) - 128)).toBeLessThan(60);
@@ -447,7 +447,7 @@ test('parts go from one template to another; words are replaced over the show; e
   const find = page.getByRole('dialog', { name: 'Find and replace in the show' });
   await find.getByLabel('Find', { exact: true }).fill('Presenter');
   await expect(find.getByRole('status')).toHaveText(/^Found in [2-9]/);
-  await find.getByLabel('Replace by').fill('Compère');
+  await find.getByLabel('Replace with').fill('Compère');
   await find.getByRole('button', { name: /^Replace in/ }).click();
   await expect(find.getByRole('status')).toHaveText('Found in 0 places.');
   await find.getByRole('button', { name: 'Close', exact: true }).click();
@@ -698,7 +698,7 @@ test('files of every kind come in by what they are; damaged ones say so and chan
   await expect(page.getByText('huge.png is 60000×60000 pixels', { exact: false })).toBeVisible();
   await drop(page, 'layers.psd', Buffer.from('8BPS\0\u0001'));
   await expect(page.getByText('layers.psd is a layered PSD. Jorvan does not read these yet')).toBeVisible();
-  const refused = page.getByRole('region', { name: 'Files brought in' });
+  const refused = page.getByRole('region', { name: 'Files added' });
   await expect(refused.getByRole('listitem')).toHaveCount(8);
   await refused.getByRole('button', { name: 'Close the list' }).click();
   await expect(refused).toHaveCount(0);

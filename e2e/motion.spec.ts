@@ -86,6 +86,7 @@ test('by keys alone: next and previous, nudged, set, copied to another element, 
 }) => {
   await withBox(page);
   await page.getByRole('button', { name: 'Motions…' }).click();
+  await page.getByLabel('Exit too, turned round').uncheck();
   await page.getByRole('option', { name: 'Drift and fade' }).click();
   await score(page).focus();
   await page.keyboard.press('Escape');
@@ -126,6 +127,7 @@ test('by mouse: a frame around keys, dragged, copied with Alt, stretched; rows f
 }) => {
   await withBox(page);
   await page.getByRole('button', { name: 'Motions…' }).click();
+  await page.getByLabel('Exit too, turned round').uncheck();
   await page.getByRole('option', { name: 'Drift and fade' }).click();
   await score(page).focus();
   await page.keyboard.press('Escape');

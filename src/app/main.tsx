@@ -99,6 +99,8 @@ if (root) {
             borderRadius: 4,
             font: 'inherit',
           },
+          actionButtonStyle: { background: '#d8a748', color: '#12171a', borderRadius: 4, height: 28 },
+          cancelButtonStyle: { background: '#3a474c', color: '#ece7db', borderRadius: 4, height: 28 },
         }}
       />
     </>,

@@ -36,6 +36,9 @@ let renderer: Renderer | null = null;
 let onNeed: (() => void) | null = null;
 let line: Promise<unknown> = Promise.resolve();
 
+/** Whether what is drawn now would be blank: the next renderer gets a canvas of its own. */
+const isLost = ({ canvas }: Renderer): boolean => canvas.getContext('webgl2')?.isContextLost() ?? false;
+
 async function draw(
   template: Template,
   values: Values,
@@ -70,6 +73,10 @@ async function draw(
         setTimeout(resolve, 250);
       });
       view.draw(roots, target);
+    }
+    if (isLost(renderer)) {
+      renderer = null;
+      throw new Error('thumbnail: the graphics were lost');
     }
     const bitmap = await createImageBitmap(renderer.canvas, 0, 0, width, height);
     view.dispose();

@@ -2,6 +2,8 @@
 import { toast } from 'sonner';
 import {
   addElement,
+  bringLook,
+  editLaidOut,
   clipElements,
   clipSchema,
   duplicateElements,
@@ -24,6 +26,8 @@ import {
   type Box,
   type Clip,
   type Element,
+  type ElementPart,
+  giveParts,
   type Pasted,
   type ElementKindName,
   type Template,
@@ -63,7 +67,7 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
   editTemplate(`Add ${label.toLowerCase()}`, (t) => addElement(t, element));
   useBuild.getState().select([id]);
   // Its words are typed at once, over those that stand there for now.
-  if (kind === 'text') useBuild.getState().set({ typing: id });
+  if (kind === 'text') useBuild.getState().set({ typing: id, isNaming: true });
 }
 
 /** The kind under which an asset of the shelf is dragged. */
@@ -112,9 +116,9 @@ export function placeAsset(asset: Asset, at: { x: number; y: number }): void {
           onClick: () => put(`Fill the canvas with ${name}`, { x: 0, y: 0, w: cw, h: ch, fit: 'cover' }),
         },
         cancel: {
-          label: 'True size',
+          label: 'Actual size',
           onClick: () =>
-            put(`${name} at its true size`, {
+            put(`${name} at its actual size`, {
               x: Math.round((cw - asset.width) / 2),
               y: Math.round((ch - asset.height) / 2),
               w: asset.width,
@@ -136,7 +140,7 @@ export async function takeApart(id: string, isSure = false): Promise<void> {
   const picture = templateNow()?.elements[id];
   if (picture?.kind !== 'picture' || picture.asset === null) return;
   const blob = await assetBlob(picture.asset);
-  if (!blob) return void toast.error('The file of this picture is not in this browser. Bring it again.');
+  if (!blob) return void toast.error('The file of this picture is not in this browser. Add it again.');
   const art = await fileWorker().readSvg(await blob.text());
   if ('problem' in art) return void toast.error(art.problem.message);
   if (art.order.length === 0) return void toast.error('Nothing in this drawing can be taken apart.');
@@ -250,24 +254,60 @@ async function pasteWords(words: string): Promise<void> {
     await dropFiles([file], { x: template.width / 2, y: template.height / 2 });
   } else {
     addNew('text', 'Text', { text: words.slice(0, 10_000) });
-    useBuild.getState().set({ typing: null });
+    useBuild.getState().set({ typing: null, isNaming: false });
   }
 }
 
 /** Whether a paste into a field is one of elements, which no field can take. */
 export const isClip = (words: string): boolean => words.startsWith('{"jorvan":"clip"');
 
-/** Puts the clipboard's elements into the template in hand; `words` is what the system's clipboard holds, where known. */
-export async function pasteHere(words?: string): Promise<void> {
-  const { templateId, select } = useBuild.getState();
-  const show = useDraft.getState().draft?.show;
-  if (templateId === null || !show) return;
+/** What the clipboard holds: elements, or the words of another program; what is newest. */
+async function onClipboard(words?: string): Promise<{ clip: Clip | null; words: string }> {
   const given = words ?? (await navigator.clipboard?.readText().catch(() => '')) ?? '';
   // What the system holds is the newest, unless it would not take the last elements that were copied here.
   const isRefused = localStorage.getItem(refusedKey) !== null;
   const own = readClip(localStorage.getItem(clipKey) ?? '');
   const clip = (isRefused ? own : null) ?? readClip(given) ?? (given === '' ? own : null);
-  if (!clip && given.trim() !== '') return pasteWords(given.trim());
+  return { clip, words: given.trim() };
+}
+
+export const partWords: Readonly<Record<ElementPart, string>> = {
+  place: 'Place',
+  size: 'Size',
+  appearance: 'Appearance',
+  motion: 'Motion',
+};
+
+/** Gives one thing of the element that was copied, also in another template, to those in hand. */
+export async function pastePart(part: ElementPart): Promise<void> {
+  const { clip } = await onClipboard();
+  const template = templateNow();
+  if (!template) return;
+  const from = clip?.elements[clip.order[0] ?? ''];
+  if (!clip || !from) return void toast('Copy an element first: its parts are pasted onto others.');
+  const ids = unlocked(template).filter((id) => id !== from.id);
+  let left: string[] = [];
+  useDraft.getState().edit(`${partWords[part]} of ${from.name} for ${named(template, ids)}`, (show) => {
+    bringLook(show, clip);
+    const own = show.templates[template.id];
+    const { layout } = useBuild.getState();
+    const give = (t: Template): void => void (left = giveParts(t, clip, ids, part, newId));
+    if (own && layout === null) give(own);
+    else if (own && layout !== null) editLaidOut(own, layout, give);
+  });
+  if (left.length > 0)
+    toast.warning(
+      `${left.map((id) => template.elements[id]?.name).join(', ')} took nothing: ${from.name} has no ${part} that fits.`,
+    );
+}
+
+/** Puts the clipboard's elements into the template in hand; `words` is what the system's clipboard holds, where known. */
+export async function pasteHere(words?: string): Promise<void> {
+  const { templateId, select } = useBuild.getState();
+  const show = useDraft.getState().draft?.show;
+  if (templateId === null || !show) return;
+  const { clip, words: given } = await onClipboard(words);
+  if (!clip && given !== '') return pasteWords(given);
   if (!clip) {
     toast('There is nothing to paste: copy elements of a template first.');
     return;
@@ -284,7 +324,7 @@ export async function pasteHere(words?: string): Promise<void> {
     );
   if (missing > 0)
     toast.warning(
-      `${missing} of its pictures are not in this browser: they are marked until they are brought again.`,
+      `${missing} of its pictures are not in this browser: they are marked until they are added again.`,
     );
   if (pasted.told.length > 0) toast(pasted.told.join(' '), { duration: 12_000 });
   redrawAll();

@@ -16,10 +16,10 @@ interface Broken {
 
 const mostRows = 200;
 const extremes: readonly (readonly [Extreme, string])[] = [
-  ['shortest', 'The shortest words'],
-  ['longest', 'The longest words'],
-  ['empty', 'Nothing at all'],
-  ['rtl', 'Words from right to left'],
+  ['shortest', 'Shortest text'],
+  ['longest', 'Longest text'],
+  ['empty', 'Empty fields'],
+  ['rtl', 'Right-to-left text'],
   ['emoji', 'Emoji'],
 ];
 
@@ -55,7 +55,7 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
         own.every(({ findings }) => findings.some(same(finding))),
       );
       const all = [
-        { tryWith: { kind: 'own' } as const, words: 'Whatever the words are', findings: always },
+        { tryWith: { kind: 'own' } as const, words: 'With any text', findings: always },
         ...own.map((filling) => ({
           ...filling,
           findings: filling.findings.filter((finding) => !always.some(same(finding))),
@@ -97,7 +97,7 @@ export function Breaks({ show, template }: { show: Show; template: Template }) {
   return (
     <div className="flex flex-col gap-1">
       <p className="text-xs text-ink-2">
-        Of {tried} fillings tried, {broken.length} want a look:
+        Of {tried} fillings tried, {broken.length} need a look:
       </p>
       <ul aria-label="What breaks" className="flex max-h-80 flex-col gap-1 overflow-auto">
         {broken.map(({ tryWith, layout, words, findings }) => (

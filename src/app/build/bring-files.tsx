@@ -71,7 +71,7 @@ export function BringingFiles() {
   if (!(under && under.count > 1) && refused.length === 0) return null;
   return (
     <section
-      aria-label="Files brought in"
+      aria-label="Files added"
       className="absolute bottom-3 left-3 z-30 flex max-h-[50%] w-[420px] flex-col rounded border border-line bg-panel"
     >
       {under && under.count > 1 && (

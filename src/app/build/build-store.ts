@@ -84,6 +84,8 @@ interface BuildStore {
   isFinding: boolean;
   /** The text whose words are typed on the stage. */
   typing: string | null;
+  /** The text is new: it is named by the first words that it gets. */
+  isNaming: boolean;
   score: ScoreView;
   /** What is changed at a frame becomes a key there. */
   isAutoKey: boolean;
@@ -116,6 +118,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
   view: keptView(),
   isPen: false,
   typing: null,
+  isNaming: false,
   isFinding: false,
   score: usualScore,
   isAutoKey: false,
@@ -128,7 +131,8 @@ export const useBuild = create<BuildStore>((set, get) => ({
     localStorage.setItem(viewKey, JSON.stringify(view));
     set({ view });
   },
-  select: (selection) => set({ selection, typing: null }),
+  // Whoever takes elements in hand lets go of keys.
+  select: (selection) => set({ selection, keys: [], typing: null, isNaming: false }),
   set,
   enter(templateId) {
     if (get().templateId === templateId) return;

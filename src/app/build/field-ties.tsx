@@ -63,7 +63,7 @@ export function FieldTies({ show, template, field }: { show: Show; template: Tem
             {field.kind === 'number' && (
               <span className="grid grid-cols-2 gap-1.5">
                 <NumberField
-                  label="Times"
+                  label="Multiply by"
                   value={tie.factor}
                   step={0.1}
                   onChange={(v) =>
@@ -72,7 +72,7 @@ export function FieldTies({ show, template, field }: { show: Show; template: Tem
                   onDone={sealEdit}
                 />
                 <NumberField
-                  label="Plus"
+                  label="Add"
                   value={tie.shift}
                   onChange={(v) => edit(tie, `Shift of ${words}`, (t) => void (t.shift = v), `tie ${words}`)}
                   onDone={sealEdit}

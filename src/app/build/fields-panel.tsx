@@ -158,7 +158,7 @@ function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] 
             onDone={sealEdit}
           />
           <TextField
-            label="Only these characters (empty: all)"
+            label="Allowed characters (empty: all)"
             value={field.allowed}
             placeholder="A-Z0-9 -"
             maxLength={200}
@@ -175,23 +175,23 @@ function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] 
           />
           <div className="grid grid-cols-2">
             <CheckField
-              label="In capitals"
+              label="All caps"
               value={field.upper}
               onChange={(v) => put('Capitals', (f) => void (f.kind === 'text' && (f.upper = v)))}
             />
             <CheckField
-              label="Trimmed"
+              label="Trim spaces"
               value={field.trim}
               onChange={(v) => put('Trimming', (f) => void (f.kind === 'text' && (f.trim = v)))}
             />
             <CheckField
-              label="Many lines"
+              label="Several lines"
               value={field.lines}
               onChange={(v) => put('Lines', (f) => void (f.kind === 'text' && (f.lines = v)))}
             />
           </div>
           <NumberField
-            label="Most characters (0: any)"
+            label="Maximum length (0: any)"
             value={field.maxLength ?? 0}
             min={0}
             max={10_000}
@@ -213,7 +213,7 @@ function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] 
           {(['min', 'max'] as const).map((end) => (
             <span key={end} className="flex items-center gap-2">
               <CheckField
-                label={end === 'min' ? 'At least' : 'At most'}
+                label={end === 'min' ? 'Minimum' : 'Maximum'}
                 value={field[end] !== null}
                 onChange={(on) =>
                   put('Limit', (f) => void (f.kind === 'number' && (f[end] = on ? f.default : null)))

@@ -54,7 +54,7 @@ export function FindDialog({ show, onClose }: { show: Show; onClose: () => void 
           label="Look for"
           value={what}
           choices={[
-            { value: 'words', label: 'Words' },
+            { value: 'words', label: 'Text' },
             { value: 'colours', label: 'A colour' },
             { value: 'fonts', label: 'A font' },
           ]}
@@ -63,7 +63,7 @@ export function FindDialog({ show, onClose }: { show: Show; onClose: () => void 
         {what === 'words' ? (
           <>
             <TextField label="Find" value={find} onChange={(value) => setQuery({ ...query, find: value })} />
-            <TextField label="Replace by" value={by} onChange={setBy} />
+            <TextField label="Replace with" value={by} onChange={setBy} />
           </>
         ) : (
           <>
@@ -80,11 +80,11 @@ export function FindDialog({ show, onClose }: { show: Show; onClose: () => void 
                   style={{ background: find }}
                   aria-hidden
                 />
-                <ColourField bare label="Replace by" value={by || '#ffffff'} onChange={setBy} />
+                <ColourField bare label="Replace with" value={by || '#ffffff'} onChange={setBy} />
               </span>
             ) : (
               <SelectField
-                label="Replace by"
+                label="Replace with"
                 value={by}
                 choices={[...own, ...families.map((family) => family.name)].map((name) => ({
                   value: name,
@@ -99,7 +99,7 @@ export function FindDialog({ show, onClose }: { show: Show; onClose: () => void 
       {what === 'words' && (
         <div className="flex gap-6">
           <CheckField
-            label="Capitals alike"
+            label="Ignore case"
             value={query.isExactCase}
             onChange={(isExactCase) => setQuery({ ...query, isExactCase })}
           />

@@ -16,10 +16,10 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
   const set = useBuild((store) => store.set);
   const choices = [
     { value: 'own', label: 'What is typed below' },
-    { value: 'shortest', label: 'The shortest words' },
-    { value: 'longest', label: 'The longest words' },
-    { value: 'empty', label: 'Nothing at all' },
-    { value: 'rtl', label: 'Words from right to left' },
+    { value: 'shortest', label: 'Shortest text' },
+    { value: 'longest', label: 'Longest text' },
+    { value: 'empty', label: 'Empty fields' },
+    { value: 'rtl', label: 'Right-to-left text' },
     { value: 'emoji', label: 'Emoji' },
     ...Object.values(show.tables).flatMap((table) =>
       table.rows.slice(0, 100).map((row) => ({

@@ -31,6 +31,7 @@ import { alignSelected, distributeSelected, takeApart } from './actions';
 import { editTemplate, sealEdit, useBuild } from './build-store';
 import { GroupPlace } from './group-place';
 import { LayoutsSection } from './layouts-section';
+import { MakeSection } from './make-section';
 import { ManyProperties } from './many-inspector';
 import { MasksSection } from './masks-section';
 import { FamilyGlyphs } from './missing-glyphs';
@@ -214,6 +215,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
           </Section>
         );
       })}
+      <MakeSection ids={[element.id]} />
       {element.kind === 'text' && <SpansSection show={show} element={element} />}
       <MasksSection template={template} element={element} />
       <TetherSection template={template} element={element} />
@@ -315,6 +317,7 @@ function ManyInspector(props: { show: Show; template: Template; selection: reado
         <AlignBar count={selection.length} />
         <p className="text-xs text-ink-3">Ctrl+G groups them; Ctrl+D duplicates; the arrows move them.</p>
       </Section>
+      <MakeSection ids={elements.map(({ id }) => id)} />
       <ManyProperties show={show} template={template} elements={elements} sections={sections} />
     </>
   );

@@ -17,6 +17,7 @@ import {
 } from '../../core/show';
 import { newId } from '../state/ids';
 import { Button, Section } from '../ui';
+import { partWords } from './actions';
 import { editElements, editTemplate } from './build-store';
 import { PropertyControl } from './property-row';
 
@@ -35,13 +36,6 @@ function commonProperties(elements: readonly Element[]): Property[] {
       others.every((other) => propertyOf(other.kind, property.key)?.type === property.type),
   );
 }
-
-const partWords: Readonly<Record<ElementPart, string>> = {
-  place: 'Place',
-  size: 'Size',
-  appearance: 'Appearance',
-  motion: 'Motion',
-};
 
 /** Several elements at once: what they have in common, and what the first of them can give to the others. */
 export function ManyProperties(props: {

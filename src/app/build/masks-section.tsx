@@ -98,7 +98,7 @@ export function MasksSection({ template, element }: { template: Template; elemen
           </span>
           <span className="grid grid-cols-2 gap-2">
             <NumberField
-              label="Soft"
+              label="Softness"
               unit="px"
               value={mask.soft}
               min={0}

@@ -152,7 +152,7 @@ export function Outline({ template }: { template: Template }) {
           onChange={(event) => setSearch(event.target.value)}
         />
       </div>
-      {rows.length === 0 && <p className="p-4 text-ink-3">No element has these words.</p>}
+      {rows.length === 0 && <p className="p-4 text-ink-3">No element matches.</p>}
       <ul
         ref={list}
         role="tree"

@@ -119,8 +119,8 @@ function PaintMore(props: {
   const hasPictures = Object.values(show.assets).some(isPicture);
   const kinds: { value: Kind; label: string }[] = [
     { value: 'colour', label: 'Colour' },
-    { value: 'linear', label: 'Gradient along a line' },
-    { value: 'radial', label: 'Gradient from a point' },
+    { value: 'linear', label: 'Linear gradient' },
+    { value: 'radial', label: 'Radial gradient' },
     ...(hasPictures || kind === 'picture' ? [{ value: 'picture' as const, label: 'Picture' }] : []),
   ];
   return (
@@ -175,10 +175,10 @@ function PaintMore(props: {
                 beside
                 value={value.fit}
                 choices={[
-                  { value: 'cover', label: 'Fill the shape' },
-                  { value: 'contain', label: 'All of it' },
+                  { value: 'cover', label: 'Cover' },
+                  { value: 'contain', label: 'Contain' },
                   { value: 'stretch', label: 'Stretch' },
-                  { value: 'tile', label: 'Repeat' },
+                  { value: 'tile', label: 'Tile' },
                 ]}
                 onChange={(fit) => onChange({ ...value, fit: fit as 'cover' })}
               />

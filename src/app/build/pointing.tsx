@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { create } from 'zustand';
+import type { TetherEdge } from '../../core/show';
 
 /** An element that is wanted of the designer, by a click on the stage or in the outline. */
 interface Pointing {
@@ -9,7 +10,9 @@ interface Pointing {
   readonly refuses: (id: string) => string | null;
   /** Whether a click beside everything means the canvas. */
   readonly takesCanvas: boolean;
-  readonly onPick: (id: string | null) => void;
+  /** Whether an edge of it may be meant: then edges are shown under the pointer. */
+  readonly takesEdges?: boolean;
+  readonly onPick: (id: string | null, edge: TetherEdge | null) => void;
 }
 
 export const usePointing = create<{ now: Pointing | null; refusal: string | null }>(() => ({
@@ -23,14 +26,14 @@ export const pointAt = (wants: string, given: Omit<Pointing, 'wants'>): void =>
 const end = (): void => usePointing.setState({ now: null, refusal: null });
 
 /** Gives what was clicked to who wants it; false where nothing is wanted. */
-export function pointed(id: string | null): boolean {
+export function pointed(id: string | null, edge: TetherEdge | null = null): boolean {
   const { now } = usePointing.getState();
   if (!now) return false;
   const refusal = id === null ? (now.takesCanvas ? null : 'Nothing is there.') : now.refuses(id);
   if (refusal !== null) usePointing.setState({ refusal });
   else {
     end();
-    now.onPick(id);
+    now.onPick(id, now.takesEdges ? edge : null);
   }
   return true;
 }

@@ -71,7 +71,7 @@ export function RideRow({ template, element }: { template: Template; element: El
         onChange={(edge) => set(`${element.name} rides on another edge`, { ...rides, edge: edge as Edge })}
       />
       <span className="min-w-0 flex-1 truncate">of {template.elements[rides.on]?.name}</span>
-      <IconButton label="Rides no more" onClick={() => set(`${element.name} rides no more`, null)}>
+      <IconButton label="Stop riding" onClick={() => set(`${element.name} rides no more`, null)}>
         <X size={14} />
       </IconButton>
     </span>

@@ -1,5 +1,5 @@
 import { Tabs } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Use } from '../../core/data';
 import type { Show, Template, Values } from '../../core/show';
 import { FormPanel } from './form-panel';
@@ -18,8 +18,18 @@ export function RightPanel(props: { show: Show; template: Template; values: Valu
   useEffect(() => setOpen((now) => (now === 'motion' ? 'inspector' : now)), [id]);
   // Keys that are taken in hand are what is to be set.
   const hasKeys = useBuild((store) => store.keys.length > 0);
+  const stood = useRef<string | null>(null);
   useEffect(() => {
-    if (hasKeys) setOpen('motion');
+    setOpen((now) => {
+      if (hasKeys) {
+        stood.current = now === 'motion' ? null : now;
+        return 'motion';
+      }
+      // What was opened for keys goes with them.
+      const back = stood.current;
+      stood.current = null;
+      return now === 'motion' ? (back ?? now) : now;
+    });
   }, [hasKeys]);
   const binding = useBuild((store) => store.binding);
   useEffect(() => {

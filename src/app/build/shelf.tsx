@@ -106,7 +106,7 @@ export function Shelf({ show }: { show: Show }) {
         <IconButton label="New folder" onClick={newFolder}>
           <FolderPlus size={15} />
         </IconButton>
-        <IconButton label="Bring files" onClick={() => input.current?.click()}>
+        <IconButton label="Add files" onClick={() => input.current?.click()}>
           <Plus size={16} />
         </IconButton>
         <input
@@ -252,7 +252,7 @@ function AssetMenu(props: { asset: Asset; uses: AssetUse | undefined; folders: r
             })}
             {entry('Replace everywhere…', () => input.current?.click())}
             {entry(
-              isIdle ? 'Take off the shelf' : 'In use: cannot be taken off',
+              isIdle ? 'Remove from the shelf' : 'In use: cannot be removed',
               () => edit(`Remove ${asset.name}`, (s) => void delete s.assets[asset.id]),
               !isIdle,
             )}

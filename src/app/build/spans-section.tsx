@@ -48,7 +48,7 @@ export function SpansSection({ show, element }: { show: Show; element: TextEleme
     >
       {element.spans.length === 0 && (
         <p className="text-xs text-ink-3">
-          A second style within the words: with a span on *, “Round *3*” sets the 3 apart, in typed words and
+          A second style within the text: with a span on *, “Round *3*” sets the 3 apart, in typed words and
           in data alike.
         </p>
       )}
@@ -94,7 +94,7 @@ export function SpansSection({ show, element }: { show: Show; element: TextEleme
               onDone={sealEdit}
             />
             <NumberField
-              label="Raise"
+              label="Baseline shift"
               value={span.raise}
               min={-2}
               max={2}

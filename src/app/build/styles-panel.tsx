@@ -114,11 +114,11 @@ export function StylesPanel({ show, template }: { show: Show; template: Template
                     className="min-w-0 flex-1"
                     onKeep={(name) => change(style.id, `Rename ${style.name}`, (s) => void (s.name = name))}
                   />
-                  <span className="number w-6 text-right text-xs text-ink-3" title="Places that name it">
+                  <span className="number w-6 text-right text-xs text-ink-3" title="Uses of it">
                     {uses.get(style.id) ?? 0}
                   </span>
                   <IconButton
-                    label={`Delete ${style.name}: what names it keeps the value`}
+                    label={`Delete ${style.name}: what uses it keeps the value`}
                     className="size-6"
                     onClick={() => edit(`Delete ${style.name}`, (s) => removeStyle(s, style.id))}
                   >
@@ -265,8 +265,8 @@ function StyleDetails({ show, style }: { show: Show; style: Style }) {
             label={`Figures of ${name}`}
             value={value.figures}
             choices={[
-              { value: 'proportional', label: 'Figures as drawn' },
-              { value: 'tabular', label: 'Figures in columns' },
+              { value: 'proportional', label: 'Proportional figures' },
+              { value: 'tabular', label: 'Tabular figures' },
             ]}
             onChange={(v) => put('Figures', (s) => void (s.figures = v as 'tabular'))}
           />

@@ -41,7 +41,7 @@ export function TemplateSwitch(props: { show: Show; template: Template; onPick: 
               setIsOpen(false);
             }}
           />
-          {found.length === 0 && <p className="p-2 text-ink-3">No template has these words in its name.</p>}
+          {found.length === 0 && <p className="p-2 text-ink-3">No template matches.</p>}
           <ul className="grid min-h-0 grid-cols-2 gap-3 overflow-auto">
             {found.map((other) => (
               <li key={other.id} className="min-w-0">

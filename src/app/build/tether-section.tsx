@@ -1,11 +1,7 @@
 import { Trash2 } from 'lucide-react';
-import { toast } from 'sonner';
-import { tetherCycle } from '../../core/layout';
 import {
-  axisOf,
   paintOrder,
   tetherEdges,
-  type Box,
   type Element,
   type Template,
   type Tether,
@@ -15,25 +11,11 @@ import {
 import { Button, IconButton, NumberField, Section, SelectField } from '../ui';
 import { newId } from '../state/ids';
 import { editTemplate, sealEdit, templateNow } from './build-store';
+import { canFollow, editTethers, followByPointing, isSize, offsetNow } from './follow';
 import { pointAt } from './pointing';
 import { RideRow } from './ride-row';
-import { boxesAtRest } from './stage/rest-boxes';
 
-const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'height';
-const fits = (edge: TetherEdge, other: TetherEdge): boolean =>
-  axisOf(edge) === axisOf(other) && isSize(edge) === isSize(other);
 const words = (edge: TetherEdge): string => edge;
-
-/** Changes the tethers unless they would then run in a circle; says so where they would. */
-function editTethers(label: string, recipe: (template: Template) => void, merge?: string): void {
-  const template = templateNow();
-  if (!template) return;
-  const tried = structuredClone(template);
-  recipe(tried);
-  const circle = tetherCycle(tried);
-  if (circle) toast.error(circle.message, { duration: 10_000 });
-  else editTemplate(label, recipe, merge);
-}
 
 /** A limit in px, or none. */
 function LimitField(props: { label: string; value: number | null; onSet: (value: number | null) => void }) {
@@ -64,59 +46,6 @@ const corners = [
   ['centre', 'centre', 'middle'],
 ] as const;
 
-/** Where an edge of a box lies, or how large a side is, px. */
-const edgeOf = (box: Box, edge: TetherEdge): number =>
-  ({
-    left: box.x,
-    centre: box.x + box.w / 2,
-    right: box.x + box.w,
-    top: box.y,
-    middle: box.y + box.h / 2,
-    bottom: box.y + box.h,
-    width: box.w,
-    height: box.h,
-  })[edge];
-
-const roundPx = (value: number): number => Math.round(value * 100) / 100;
-
-/** The offset with which a tether leaves an element where it stands. */
-function offsetNow(
-  template: Template,
-  id: string,
-  edge: TetherEdge,
-  to: string | null,
-  toEdge: TetherEdge,
-  factor = 1,
-): number {
-  const boxes = boxesAtRest(template);
-  const canvas = { x: 0, y: 0, w: template.width, h: template.height };
-  const [own, other] = [boxes.get(id), to === null ? canvas : boxes.get(to)];
-  if (!own || !other) return 0;
-  const followed = edgeOf(other, toEdge);
-  return roundPx(edgeOf(own, edge) - (isSize(edge) ? followed * factor : followed));
-}
-
-/** The edge of an element that is not tethered yet and the edge of another that lie nearest to one another. */
-function nearestEdges(
-  template: Template,
-  id: string,
-  to: string | null,
-  used: ReadonlySet<TetherEdge>,
-): { edge: TetherEdge; toEdge: TetherEdge; offset: number } | null {
-  const places = tetherEdges.filter((edge) => !isSize(edge));
-  const pairs = places
-    .filter((edge) => !used.has(edge))
-    .flatMap((edge) =>
-      places
-        .filter((toEdge) => fits(edge, toEdge))
-        .map((toEdge) => ({ edge, toEdge, offset: offsetNow(template, id, edge, to, toEdge) })),
-    );
-  return pairs.reduce<(typeof pairs)[number] | null>(
-    (best, pair) => (best && Math.abs(best.offset) <= Math.abs(pair.offset) ? best : pair),
-    null,
-  );
-}
-
 /** What ties the element to others: its edges or sizes to theirs. */
 export function TetherSection({ template, element }: { template: Template; element: Element }) {
   const own = template.tethers.filter((tether) => tether.element === element.id);
@@ -134,20 +63,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
       refuses: (id) => (id === element.id ? 'It cannot follow itself.' : null),
       onPick,
     });
-  const add = (): void =>
-    point((to) => {
-      const now = templateNow();
-      const used = new Set(own.map((tether) => tether.edge));
-      const pair = now && nearestEdges(now, element.id, to, used);
-      if (!pair) return;
-      const { edge, toEdge, offset } = pair;
-      editTethers(
-        `Tether ${element.name}`,
-        (t) => void t.tethers.push(newTether(newId(), element.id, edge, to, toEdge, offset)),
-      );
-      const name = to === null ? 'the canvas' : (now.elements[to]?.name ?? '');
-      toast(`The ${edge} of ${element.name} follows the ${toEdge} of ${name}, ${offset} px from it.`);
-    });
+  const add = (): void => followByPointing([element.id]);
   /** A corner is two edges that follow the same two edges of another, from where it stands. */
   const addCorner = (index: number): void =>
     point((to) => {
@@ -171,7 +87,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
     return now ? { ...next, offset: offsetNow(now, element.id, edge, to, toEdge, factor) } : next;
   };
   const change = (tether: Tether, next: Partial<Tether>, merge?: string): void =>
-    editTethers(
+    void editTethers(
       `Tether ${element.name}`,
       (t) => {
         const kept = t.tethers.find((other) => other.id === tether.id);
@@ -222,7 +138,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
                   tether,
                   standing(tether, {
                     edge: edge as TetherEdge,
-                    ...(fits(edge as TetherEdge, tether.toEdge) ? {} : { toEdge: edge as TetherEdge }),
+                    ...(canFollow(edge as TetherEdge, tether.toEdge) ? {} : { toEdge: edge as TetherEdge }),
                   }),
                 )
               }
@@ -254,7 +170,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
               className="max-w-20"
               value={tether.toEdge}
               choices={tetherEdges
-                .filter((edge) => fits(tether.edge, edge))
+                .filter((edge) => canFollow(tether.edge, edge))
                 .map((edge) => ({ value: edge, label: words(edge) }))}
               onChange={(toEdge) => change(tether, standing(tether, { toEdge: toEdge as TetherEdge }))}
             />
@@ -277,8 +193,8 @@ export function TetherSection({ template, element }: { template: Template; eleme
               onChange={(factor) => change(tether, { factor }, `tether ${tether.id}`)}
               onDone={sealEdit}
             />
-            <LimitField label="Least" value={tether.min} onSet={(min) => change(tether, { min })} />
-            <LimitField label="Most" value={tether.max} onSet={(max) => change(tether, { max })} />
+            <LimitField label="Minimum" value={tether.min} onSet={(min) => change(tether, { min })} />
+            <LimitField label="Maximum" value={tether.max} onSet={(max) => change(tether, { max })} />
           </div>
         </div>
       ))}

@@ -95,7 +95,7 @@ export function CardForm(props: Props) {
                       )}
                     </p>
                   ) : samples.includes(field.id) ? (
-                    <p className="mt-0.5 text-xs text-warn">⚠ not filled: these are sample words</p>
+                    <p className="mt-0.5 text-xs text-warn">⚠ not filled: this is sample text</p>
                   ) : (
                     field.help && <p className="mt-0.5 text-xs text-ink-3">{field.help}</p>
                   )}
@@ -323,7 +323,7 @@ export function PictureField(props: {
       />
       {canAdd && (
         <>
-          <Button onClick={() => input.current?.click()} aria-label={`${label}: bring a file`}>
+          <Button onClick={() => input.current?.click()} aria-label={`${label}: choose a file`}>
             File…
           </Button>
           <input

@@ -76,6 +76,7 @@ export function Thumbnail(props: { template: Template; of: Dressing; label: stri
   const { template, of, label, className = '' } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const [isRefused, setIsRefused] = useState(false);
+  const [isWithout, setIsWithout] = useState(false);
   const { look } = of;
   const dressing = useRef(of);
   dressing.current = of;
@@ -96,6 +97,7 @@ export function Thumbnail(props: { template: Template; of: Dressing; label: stri
     const draw = async (): Promise<void> => {
       const made = await pictureWorker();
       const bitmap = await made.draw(template, {}, { look, assets: dressing.current.assets }, width);
+      if (!isGone) setIsWithout(bitmap === null);
       if (!bitmap) return;
       drawn.set(template, { look, bitmap });
       if (!isGone) show(bitmap);
@@ -109,7 +111,18 @@ export function Thumbnail(props: { template: Template; of: Dressing; label: stri
       isGone = true;
       clearTimeout(timer);
     };
-  }, [template, look]);
+  }, [template, look, isWithout]);
+  if (isWithout)
+    return (
+      <span
+        role="img"
+        aria-label={`${label}: it cannot be laid out`}
+        className={`checks flex items-center justify-center p-2 text-center text-xs text-warn ${className}`}
+        style={{ aspectRatio: `${template.width} / ${template.height}` }}
+      >
+        ⚠ Its tethers run in a circle
+      </span>
+    );
   // A browser whose workers have no WebGL draws them itself.
   if (isRefused) return <Still template={template} of={of} label={label} className={className} />;
   return (

@@ -34,7 +34,7 @@ export function Shell() {
               key={to}
               to={to}
               className={({ isActive }) =>
-                `flex items-center border-b-2 px-4 text-[14px] ${isActive ? 'border-brass font-semibold text-ink' : 'border-transparent text-ink-2 hover:text-ink'}`
+                `flex items-center border-b-2 px-3 text-[14px] xl:px-4 ${isActive ? 'border-brass font-semibold text-ink' : 'border-transparent text-ink-2 hover:text-ink'}`
               }
             >
               {name}
@@ -76,16 +76,22 @@ function DraftState() {
   if (!show) return <span className="flex-1" />;
   return (
     <span className="flex min-w-0 flex-1 items-center gap-3 border-l border-line pl-4">
-      <strong className="truncate font-semibold">{show.name}</strong>
+      <strong className="truncate font-semibold" title={show.name}>
+        {show.name}
+      </strong>
       <UndoButtons />
       <span className={`truncate text-xs ${released ? 'text-ink-3' : 'text-ink-2'}`}>
-        {released === null
-          ? ''
-          : released
-            ? 'Draft is as released'
-            : state.show && state.show.id !== show.id
-              ? 'Another show is on air'
-              : 'Draft differs from the release on air'}
+        {released === null ? (
+          ''
+        ) : released ? (
+          'Draft is as released'
+        ) : state.show && state.show.id !== show.id ? (
+          'Another show is on air'
+        ) : (
+          <>
+            Draft differs<span className="max-xl:hidden"> from the release on air</span>
+          </>
+        )}
       </span>
       <Button onClick={() => setAsks(true)} disabled={!isConnected}>
         Release…
@@ -152,7 +158,9 @@ function ServerState() {
           <path d="M1 1l8 8M9 1l-8 8" stroke="currentColor" strokeWidth="2" />
         )}
       </svg>
-      {isConnected ? 'Server answers' : 'No answer from the server'}
+      <span className={isConnected ? 'max-xl:sr-only' : ''}>
+        {isConnected ? 'Server answers' : 'No answer from the server'}
+      </span>
     </span>
   );
 }

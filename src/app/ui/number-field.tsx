@@ -22,7 +22,13 @@ interface Props {
   mark?: string | undefined;
 }
 
-const shown = (value: number): string => (Number.isNaN(value) ? '' : String(Math.round(value * 1000) / 1000));
+/** A number as it has room in its field: with fewer decimals the larger it is. */
+const shown = (value: number): string => {
+  if (Number.isNaN(value)) return '';
+  const size = Math.abs(value);
+  const parts = size >= 1000 ? 10 : size >= 10 ? 100 : 1000;
+  return String(Math.round(value * parts) / parts);
+};
 
 /** A number that is typed (sums too), dragged at its label, or nudged with the arrows (Shift: by ten). */
 export function NumberField({

@@ -17,7 +17,7 @@ export interface Rest {
   readonly elements: Readonly<Record<string, Element>>;
   readonly boxes: ReadonlyMap<string, Box>;
   readonly texts: ReadonlyMap<string, TextLayout>;
-  /** The boxes that words were fitted into. */
+  /** The boxes that words were fitted into, where tethers have brought them. */
   readonly rooms: ReadonlyMap<string, Box>;
 }
 
@@ -62,11 +62,14 @@ export function layOut(template: Template, values: Values, measure: TextMeasure,
     boxes.set(id, { x: x.start, y: y.start, w: x.size, h: y.size });
   }
   const texts = new Map<string, TextLayout>();
+  const rooms = new Map<string, Box>();
   for (const [id, layout] of solver.texts) {
     const box = boxes.get(id) as Box;
     texts.set(id, { ...layout, x: box.x, y: box.y });
+    const room = solver.rooms.get(id) as Box;
+    rooms.set(id, { ...room, x: room.x + box.x - layout.x, y: room.y + box.y - layout.y });
   }
-  return { elements, boxes, texts, rooms: solver.rooms };
+  return { elements, boxes, texts, rooms };
 }
 
 const limited = ({ min, max }: Tether, value: number): number =>

@@ -20,4 +20,12 @@ export {
 } from './tracks';
 export { coasted, coastFrames, endsAtRest, phaseEnd } from './phases';
 export { changedFields, chooseChange } from './choose';
-export { applyPreset, idlePresets, motionPresets, presetsFor, type MotionPreset } from './presets';
+export {
+  applyPreset,
+  idlePresets,
+  motionPresets,
+  presetsFor,
+  usualFollow,
+  type MotionPreset,
+} from './presets';
+export { inTurn, turnOrders, type TurnOrder } from './turn';

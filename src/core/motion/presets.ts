@@ -2,7 +2,6 @@ import {
   makeTrack,
   movableOf,
   newCascade,
-  paintOrder,
   phaseOf,
   type Cascade,
   type Ease,
@@ -33,6 +32,8 @@ export interface MotionPreset {
   /** Goes away from rest and comes back, over and over: for the idle loop, and for nothing else. */
   readonly isLoop?: boolean;
   readonly parts: (element: Element) => readonly Part[];
+  /** What goes another way than it comes. */
+  readonly leaving?: readonly Part[];
 }
 
 const strong = ['strong-out', 'strong-in'] as const;
@@ -102,6 +103,19 @@ export const motionPresets: readonly MotionPreset[] = [
   }),
   plain('wipe-top', 'Wipe from above', 'Uncovered from top to foot.', { property: 'wipeBottom', away: 1 }),
   plain('wipe-bottom', 'Wipe from below', 'Uncovered from foot to top.', { property: 'wipeTop', away: 1 }),
+  {
+    ...plain(
+      'roll',
+      'Roll up',
+      'Rolls up into its own line from below, and out of it above, as figures do.',
+      { property: 'y', away: 1, given: { unit: 'own' } },
+      { property: 'wipeBottom', away: 1 },
+    ),
+    leaving: [
+      { property: 'y', away: -1, given: { unit: 'own' } },
+      { property: 'wipeTop', away: 1 },
+    ],
+  },
   plain('grow', 'Grow', 'Grows out of its pivot.', {
     property: 'scale',
     away: 0,
@@ -232,7 +246,8 @@ function tracksOf(
   side: TrackSide,
   newId: NewId,
 ): Track[] {
-  return preset.parts(element).map(({ property, away, given, ease = strong }) => {
+  const parts = (way === 'out' && preset.leaving) || preset.parts(element);
+  return parts.map(({ property, away, given, ease = strong }) => {
     const track = makeTrack(newId(), element.id, property, [], { ...given, side });
     const rest = neutral(track.mode);
     const cascade =
@@ -276,13 +291,13 @@ const loopOf = (preset: MotionPreset, element: Element, frames: number, newId: N
     };
   });
 
-/** Frames by which each further element follows the one before. */
-const follow = 3;
+/** Frames by which each further element usually follows the one before. */
+export const usualFollow = 3;
 
 /**
  * Gives elements a preset in a phase: in Enter and steps they come, in Exit they go, in a Change the old goes and the
- * new comes. Where several are given, the front ones follow those behind by a few frames. What moved the same things
- * there before gives way; the phase becomes long enough. Returns the new tracks' ids.
+ * new comes. Each of several follows the one given before it by `follow` frames, and leaves as much earlier. What moved
+ * the same things there before gives way; the phase becomes long enough. Returns the new tracks' ids.
  */
 export function applyPreset(
   template: Template,
@@ -291,11 +306,12 @@ export function applyPreset(
   preset: MotionPreset,
   frames: number,
   newId: NewId,
+  follow = usualFollow,
 ): string[] {
   const phase = phaseOf(template, ref);
   if (!phase) return [];
   const change = template.changes.find((own) => own.id === ref);
-  const elements = paintOrder(template).filter((element) => ids.includes(element.id) && preset.fits(element));
+  const elements = ids.flatMap((id) => template.elements[id] ?? []).filter((element) => preset.fits(element));
   const length = Math.max(1, frames);
   const made: Track[] = elements.flatMap((element, index): Track[] => {
     const late = index * follow;
@@ -314,7 +330,7 @@ export function applyPreset(
       return tracksOf(preset, element, 'out', late, late + length, 'whole', newId);
     if (ref === 'exit') {
       const end = Math.max(phase.frames, length + follow * (elements.length - 1));
-      const last = end - (elements.length - 1 - index) * follow;
+      const last = end - late;
       return tracksOf(preset, element, 'out', Math.max(0, last - length), last, 'whole', newId);
     }
     return tracksOf(preset, element, 'in', late, late + length, 'whole', newId);

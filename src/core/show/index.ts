@@ -137,8 +137,19 @@ export * from './operations/fields';
 export * from './operations/bindings';
 export * from './operations/tracks';
 export * from './library';
-export { clipElements, clipSchema, pasteClip, stylesUsed, type Clip, type Pasted } from './operations/clip';
+export {
+  bringLook,
+  clipElements,
+  clipSchema,
+  pasteClip,
+  stylesUsed,
+  type Clip,
+  type Pasted,
+} from './operations/clip';
 export { elementParts, giveParts, type ElementPart } from './operations/transfer';
+export { plateBehind } from './operations/plate';
+export { rowWays, setInRow, type RowWay } from './operations/row';
+export { mirrorAcross } from './operations/opposite';
 export * from './operations/cards';
 export * from './operations/assets';
 export * from './operations/styles';

@@ -24,7 +24,7 @@ import { EaseEditor } from './ease-editor';
 
 const modeWords: Readonly<Record<TrackMode, string>> = {
   offset: 'Offset from rest',
-  factor: 'Times rest',
+  factor: 'Factor of rest',
   value: 'Absolute',
 };
 const unitWords: Readonly<Record<TrackUnit, string>> = {
@@ -35,9 +35,9 @@ const unitWords: Readonly<Record<TrackUnit, string>> = {
   clear: 'Distance out of the picture',
 };
 const sideWords: Readonly<Record<TrackSide, string>> = {
-  whole: 'What stays through it',
-  old: 'The old words',
-  new: 'The new words',
+  whole: 'Throughout',
+  old: 'Old values',
+  new: 'New values',
 };
 const partWords: Readonly<Record<CascadePart, string>> = {
   character: 'Characters',
@@ -50,7 +50,7 @@ const orderWords: Readonly<Record<CascadeOrder, string>> = {
   backward: 'Backward',
   centre: 'From the middle',
   edges: 'From the edges',
-  random: 'At random',
+  random: 'Random',
 };
 
 /** Tells a track's offsets in another unit, so that the picture stays as it is. */

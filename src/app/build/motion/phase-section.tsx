@@ -35,7 +35,7 @@ const what: Readonly<Record<string, string>> = {
   enter: 'How it comes. It ends at rest.',
   exit: 'How it leaves. It begins at rest.',
   idle: 'Keeps moving while it holds, over and over, and runs on while it leaves.',
-  change: 'How new words take the place of old ones.',
+  change: 'How new values replace old ones.',
   step: 'Taken by “next”. What it brings in is not seen before it.',
   move: 'Called by its name, there and back.',
 };
@@ -207,13 +207,13 @@ function ChangeFields({ template, change }: { template: Template; change: Change
     <>
       <div className="flex items-center gap-1">
         <span className="flex-1 text-xs text-ink-2">
-          Asked {at === 0 ? 'first' : `as number ${at + 1}`} of {template.changes.length}
+          Priority {at + 1} of {template.changes.length}
         </span>
-        <IconButton label="Ask it earlier" disabled={at === 0} onClick={() => shift(-1)}>
+        <IconButton label="Raise its priority" disabled={at === 0} onClick={() => shift(-1)}>
           <ArrowUp size={14} />
         </IconButton>
         <IconButton
-          label="Ask it later"
+          label="Lower its priority"
           disabled={at === template.changes.length - 1}
           onClick={() => shift(1)}
         >
@@ -222,7 +222,7 @@ function ChangeFields({ template, change }: { template: Template; change: Change
       </div>
       {hidden >= 0 && hidden < at && (
         <p className="text-xs text-warn">
-          ⚠ “{template.changes[hidden]?.name}” is asked before it and has no rule: this one never runs.
+          ⚠ “{template.changes[hidden]?.name}” comes before it and has no rule: this one never runs.
         </p>
       )}
       <div className="flex flex-col gap-1.5" role="group" aria-label="Runs when">

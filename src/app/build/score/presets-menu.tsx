@@ -1,10 +1,19 @@
 import { Popover } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
-import { applyPreset, phaseEnd, presetsFor, type MotionPreset } from '../../../core/motion';
-import { phaseOf, phasesOf, type PhaseKind, type Template } from '../../../core/show';
-import { Button, NumberField } from '../../ui';
+import {
+  applyPreset,
+  inTurn,
+  phaseEnd,
+  presetsFor,
+  usualFollow,
+  type MotionPreset,
+  type TurnOrder,
+} from '../../../core/motion';
+import { freshName, newChange, phaseOf, phasesOf, type PhaseKind, type Template } from '../../../core/show';
+import { Button, CheckField, NumberField, SelectField } from '../../ui';
 import { newId } from '../../state/ids';
 import { editTemplate, templateNow, useBuild } from '../build-store';
+import { boxesAtRest } from '../stage/rest-boxes';
 import { phaseInHand } from './keys';
 
 const wayWords: Readonly<Record<PhaseKind, string>> = {
@@ -15,40 +24,106 @@ const wayWords: Readonly<Record<PhaseKind, string>> = {
   exit: 'To leave by',
   move: 'To go away by',
 };
+const turnWords: Readonly<Record<TurnOrder, string>> = {
+  depth: 'Back to front',
+  left: 'From the left',
+  right: 'From the right',
+  top: 'From the top',
+  bottom: 'From the bottom',
+  middle: 'From the middle',
+  given: 'As chosen',
+};
+/** A Change that is made with the motion: old and new are both there while they pass. */
+const freshChange = 'new change';
+const changeFrames = 20;
+
+interface Plan {
+  readonly ref: string;
+  readonly frames: number;
+  readonly order: TurnOrder;
+  readonly follow: number;
+  /** Exit takes the motion too, turned round. */
+  readonly leavesLikewise: boolean;
+}
+
+/** Makes the motion of a plan in a template; the phase it is in, and its tracks. */
+function carryOut(
+  template: Template,
+  ids: readonly string[],
+  preset: MotionPreset,
+  plan: Plan,
+  id: () => string,
+): { ref: string; made: string[] } {
+  let { ref } = plan;
+  if (ref === freshChange) {
+    ref = id();
+    const name = freshName(
+      'Change',
+      template.changes.map((change) => change.name),
+    );
+    // Of Changes without rules only the first would ever run: what waits for nothing comes last.
+    template.changes.push(
+      newChange(ref, name, { frames: plan.frames, swap: null, carryFrom: 0, carryTo: plan.frames }),
+    );
+  }
+  const turn = inTurn(template, ids, plan.order, boxesAtRest(template));
+  const made = applyPreset(template, ref, turn, preset, plan.frames, id, plan.follow);
+  if (ref === 'enter' && plan.leavesLikewise)
+    applyPreset(template, 'exit', turn, preset, Math.max(1, Math.round(plan.frames * 0.6)), id, plan.follow);
+  return { ref, made };
+}
 
 /** Motions to come and go by: looked at on the stage while the pointer or the focus is on them, then made of keys. */
 export function PresetsMenu({ template }: { template: Template }) {
   const selection = useBuild((store) => store.selection).filter((id) => template.elements[id]);
   const playhead = useBuild((store) => store.playhead);
   const [isOpen, setOpen] = useState(false);
-  const [frames, setFrames] = useState(25);
   const [shown, setShown] = useState<MotionPreset | null>(null);
   // The phase that was in hand when the list was opened: looking at motions moves the playhead.
-  const [ref, setRef] = useState('enter');
+  const [plan, setPlan] = useState<Plan>({
+    ref: 'enter',
+    frames: 25,
+    order: 'depth',
+    follow: usualFollow,
+    leavesLikewise: true,
+  });
   const stood = useRef(playhead);
   const { set } = useBuild.getState();
+  const { ref, frames } = plan;
   const elements = selection.flatMap((id) => template.elements[id] ?? []);
   const presets = presetsFor(ref).filter((preset) => elements.some(preset.fits));
-  const place = phasesOf(template).find((own) => own.ref === ref);
+  const places = phasesOf(template);
+  const place = places.find((own) => own.ref === ref);
+  const kind: PhaseKind = ref === freshChange ? 'change' : (place?.kind ?? 'enter');
+  const nameOf = (own: (typeof places)[number]): string => (own.kind === 'idle' ? 'Idle loop' : own.name);
 
   const look = (preset: MotionPreset | null): void => {
     setShown(preset);
     if (!preset) return set({ trial: null });
     const trial = structuredClone(template);
     let count = 0;
-    applyPreset(trial, ref, selection, preset, frames, () => `trial-${(count += 1)}`);
-    set({ trial, playhead: { phase: ref, frame: 0 }, isPlaying: true });
+    const { ref: phase } = carryOut(trial, selection, preset, plan, () => `trial-${(count += 1)}`);
+    set({ trial, playhead: { phase, frame: 0 }, isPlaying: true });
+  };
+  const lengthOf = (own: string): number => {
+    if (own === freshChange) return changeFrames;
+    const phase = phaseOf(template, own);
+    const usual = own === 'idle' ? template.rate * 4 : 25;
+    const most = own === 'idle' ? 2000 : 50;
+    return Math.round(Math.max(8, Math.min(most, phase ? phaseEnd(phase) || usual : usual)));
+  };
+  const take = (own: string): void => {
+    setShown(null);
+    set({ trial: null, isPlaying: false, playhead: stood.current });
+    setPlan((now) => ({ ...now, ref: own, frames: lengthOf(own) }));
   };
   const open = (wanted: boolean): void => {
     setOpen(wanted);
     if (wanted) {
       stood.current = playhead;
       const now = phaseInHand(playhead);
-      setRef(now);
-      const own = phaseOf(template, now);
-      const usual = now === 'idle' ? template.rate * 4 : 25;
-      const most = now === 'idle' ? 2000 : 50;
-      setFrames(Math.round(Math.max(8, Math.min(most, own ? phaseEnd(own) || usual : usual))));
+      const isStill = !template.phases.exit.tracks.some((track) => selection.includes(track.element));
+      setPlan((before) => ({ ...before, ref: now, frames: lengthOf(now), leavesLikewise: isStill }));
     } else {
       setShown(null);
       set({ trial: null, isPlaying: false, playhead: stood.current });
@@ -57,20 +132,23 @@ export function PresetsMenu({ template }: { template: Template }) {
   // The trial goes with the list, however that is closed.
   useEffect(() => () => useBuild.getState().set({ trial: null }), []);
   const choose = (preset: MotionPreset): void => {
-    let made: string[] = [];
-    editTemplate(`${preset.label} in ${place?.name ?? ''}`, (t) => {
-      made = applyPreset(t, ref, selection, preset, frames, newId);
+    let done: { ref: string; made: string[] } = { ref, made: [] };
+    const where = ref === freshChange ? 'a new Change' : (place?.name ?? '');
+    editTemplate(`${preset.label} in ${where}`, (t) => {
+      done = carryOut(t, selection, preset, plan, newId);
     });
     setOpen(false);
     setShown(null);
     const now = useBuild.getState();
-    now.set({ trial: null, isPlaying: false, playhead: { phase: ref, frame: 0 } });
+    now.set({ trial: null, isPlaying: false, playhead: { phase: done.ref, frame: 0 } });
     const edited = templateNow();
-    const own = edited ? phaseOf(edited, ref) : undefined;
+    const own = edited ? phaseOf(edited, done.ref) : undefined;
     now.set({
       keys: (own?.tracks ?? [])
-        .filter((track) => made.includes(track.id))
-        .flatMap((track) => track.keys.map((key) => ({ phase: ref, track: track.id, frame: key.frame }))),
+        .filter((track) => done.made.includes(track.id))
+        .flatMap((track) =>
+          track.keys.map((key) => ({ phase: done.ref, track: track.id, frame: key.frame })),
+        ),
     });
   };
   return (
@@ -90,21 +168,67 @@ export function PresetsMenu({ template }: { template: Template }) {
           className="z-50 w-[680px] rounded border border-line bg-panel p-2"
         >
           <div className="flex items-center gap-2 pb-2">
-            <span className="min-w-0 flex-1 truncate text-xs text-ink-2" aria-live="polite">
-              {shown
-                ? shown.help
-                : `${wayWords[place?.kind ?? 'enter']} in ${place?.kind === 'idle' ? 'the idle loop' : place?.name}: point at one to see it on the stage`}
+            <span className="w-40">
+              <SelectField
+                beside
+                label="In"
+                value={ref}
+                choices={[
+                  ...places.map((own) => ({ value: own.ref, label: nameOf(own) })),
+                  ...(template.changes.some(({ when }) => when.length === 0)
+                    ? []
+                    : [{ value: freshChange, label: 'A new Change' }]),
+                ]}
+                onChange={(next) => take(String(next))}
+              />
             </span>
-            <span className="w-36">
+            <span className="w-32">
               <NumberField
                 label="Length"
                 unit="f"
                 value={frames}
                 min={1}
                 max={2000}
-                onChange={(v) => setFrames(Math.round(v))}
+                onChange={(v) => setPlan({ ...plan, frames: Math.round(v) })}
               />
             </span>
+            {selection.length > 1 && kind !== 'change' && kind !== 'idle' && (
+              <>
+                <span className="w-44">
+                  <SelectField
+                    beside
+                    label="In turn"
+                    value={plan.order}
+                    choices={Object.entries(turnWords).map(([value, label]) => ({ value, label }))}
+                    onChange={(order) => setPlan({ ...plan, order: order as TurnOrder })}
+                  />
+                </span>
+                <span className="w-28">
+                  <NumberField
+                    label="Apart"
+                    unit="f"
+                    value={plan.follow}
+                    min={0}
+                    max={500}
+                    onChange={(v) => setPlan({ ...plan, follow: Math.round(v) })}
+                  />
+                </span>
+              </>
+            )}
+          </div>
+          <div className="flex h-7 items-center gap-2 pb-1">
+            <span className="min-w-0 flex-1 truncate text-xs text-ink-2" aria-live="polite">
+              {shown
+                ? shown.help
+                : `${wayWords[kind]} in ${place?.kind === 'idle' ? 'the idle loop' : (place?.name ?? 'a new Change')}: point at one to see it on the stage`}
+            </span>
+            {ref === 'enter' && (
+              <CheckField
+                label="Exit too, turned round"
+                value={plan.leavesLikewise}
+                onChange={(leavesLikewise) => setPlan({ ...plan, leavesLikewise })}
+              />
+            )}
           </div>
           <div className="grid grid-cols-5 gap-1" role="listbox" aria-label="Motions">
             {presets.map((preset) => (

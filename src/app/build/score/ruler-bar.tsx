@@ -103,7 +103,8 @@ function Ticks({ section, scale }: { section: RulerSection; scale: number }) {
           className="number absolute bottom-0 border-l border-line pl-1 text-[10px] leading-3 text-ink-3"
           style={{ left: frame * scale }}
         >
-          {frame}
+          {/* The number at the end needs room before the next phase. */}
+          {frame * scale + 7 + String(frame).length * 6 <= section.width + 8 && frame}
         </span>
       ))}
     </span>

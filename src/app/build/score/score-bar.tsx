@@ -1,4 +1,4 @@
-import { Magnet, Minus, MoreHorizontal, Pause, Play, Plus, Radio, SkipBack } from 'lucide-react';
+import { ListFilter, Magnet, Minus, MoreHorizontal, Pause, Play, Plus, Radio, SkipBack } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import {
@@ -34,7 +34,7 @@ export function ScoreBar({ template }: { template: Template }) {
   const frame = Math.floor(playhead.frame);
   return (
     <div
-      className="flex h-9 shrink-0 items-center gap-1.5 overflow-hidden border-b border-line px-1.5"
+      className="@container flex h-9 shrink-0 items-center gap-1.5 overflow-hidden border-b border-line px-1.5"
       role="toolbar"
       aria-label="Score"
     >
@@ -54,7 +54,10 @@ export function ScoreBar({ template }: { template: Template }) {
       <Button tone="quiet" className="px-2" onClick={() => set({ playhead: atRest, isPlaying: false })}>
         Rest
       </Button>
-      <span className="flex w-40 shrink-0 items-baseline gap-1.5 truncate" aria-label="Playhead frame">
+      <span
+        className="flex w-40 shrink-0 @max-[820px]:w-32 items-baseline gap-1.5 truncate"
+        aria-label="Playhead frame"
+      >
         <span className="truncate text-ink-2">
           {place ? (place.kind === 'idle' ? 'Idle loop' : place.name) : 'Hold'}
         </span>
@@ -82,10 +85,11 @@ export function ScoreBar({ template }: { template: Template }) {
       <IconButton
         label="Show only what moves"
         pressed={!view.showsAll}
-        className="w-auto px-2 text-xs"
+        className="w-auto shrink-0 px-2 text-xs"
         onClick={() => setScore({ showsAll: !view.showsAll })}
       >
-        Only what moves
+        <ListFilter size={15} className="@min-[820px]:hidden" />
+        <span className="@max-[820px]:hidden">Only what moves</span>
       </IconButton>
       <IconButton
         label="Snap keys to each other and to markers"

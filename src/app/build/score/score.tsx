@@ -176,10 +176,10 @@ export function Score({ template }: { template: Template }) {
       : isChosen
         ? keys
         : [key];
-    set({ keys: chosen, playhead: { phase: key.phase, frame: key.frame }, isPlaying: false });
     const track = keyAt(template, key)?.track;
     if (track && !useBuild.getState().selection.includes(track.element))
       useBuild.getState().select([track.element]);
+    set({ keys: chosen, playhead: { phase: key.phase, frame: key.frame }, isPlaying: false });
     event.currentTarget.focus();
     // A longer phase would make every frame narrower under the pointer.
     setHeldScale(ruler.scale);

@@ -26,6 +26,8 @@ const pictures: readonly Entry[] = [
   { label: 'Clock', add: () => addNew('clock') },
 ];
 
+/** Where the bar is narrow its signs say it. */
+const words = '@max-[640px]:sr-only';
 const item = 'flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised';
 
 /** What can be put on the stage. */
@@ -34,16 +36,16 @@ export function AddMenu() {
   return (
     <>
       <Button tone="quiet" className="px-2" onClick={() => addNew('text')}>
-        <Type size={15} /> Text
+        <Type size={15} /> <span className={words}>Text</span>
       </Button>
       <Button tone="quiet" className="px-2" onClick={() => addNew('rect')}>
-        <Square size={15} /> Rectangle
+        <Square size={15} /> <span className={words}>Rectangle</span>
       </Button>
       <Menu entries={shapes} isOn={isPen}>
-        <Shapes size={15} /> Shape
+        <Shapes size={15} /> <span className={words}>Shape</span>
       </Menu>
       <Menu entries={pictures}>
-        <Image size={15} /> Picture
+        <Image size={15} /> <span className={words}>Picture</span>
       </Menu>
     </>
   );

@@ -107,9 +107,22 @@ export function Overlay(props: {
         </>
       )}
       {areas !== 'none' && (
-        <g fill="none" stroke="#ece7db" strokeOpacity="0.35">
-          <rect {...rect(inset(safeAreas.action))} strokeDasharray="2 4" />
-          <rect {...rect(inset(safeAreas.graphics))} />
+        <g fill="none">
+          {/* Seen on any picture: a light line beside a dark one. */}
+          <rect
+            {...rect(inset(safeAreas.graphics))}
+            stroke="#12171a"
+            strokeWidth="2.5"
+            strokeOpacity="0.22"
+          />
+          <rect {...rect(inset(safeAreas.action))} stroke="#12171a" strokeWidth="2.5" strokeOpacity="0.14" />
+          <rect
+            {...rect(inset(safeAreas.action))}
+            stroke="#ece7db"
+            strokeOpacity="0.55"
+            strokeDasharray="2 4"
+          />
+          <rect {...rect(inset(safeAreas.graphics))} stroke="#ece7db" strokeOpacity="0.55" />
         </g>
       )}
       {areas === 'tall' && canvas.w > canvas.h && <TallCut {...{ canvas, rect }} />}
@@ -255,7 +268,8 @@ function Limit(props: {
   const { scene, id, sx, sy } = props;
   const element = scene.rest.elements[id];
   const layout = scene.rest.texts.get(id);
-  if (!layout || (element?.kind !== 'text' && element?.kind !== 'clock')) return null;
+  const room = scene.rest.rooms.get(id);
+  if (!layout || !room || (element?.kind !== 'text' && element?.kind !== 'clock')) return null;
   const turn = `rotate(${element.rotation} ${sx(layout.x + layout.w * element.pivotX)} ${sy(layout.y + layout.h * element.pivotY)})`;
   const colour = layout.fits ? (layout.scale < 1 ? '#d8a748' : '#3fbf8b') : '#f0913a';
   const mode = element.fit === 'squeeze' ? 'squeezed to' : 'at';
@@ -264,7 +278,7 @@ function Limit(props: {
       ? `${mode} ${Math.round(layout.scale * 100)} %`
       : ''
     : 'does not fit';
-  const sides = [element.x, element.x + element.w];
+  const sides = [room.x, room.x + room.w];
   return (
     <g transform={turn} stroke={colour} fill={colour}>
       {sides.map((x) => (
@@ -272,18 +286,22 @@ function Limit(props: {
           key={x}
           x1={sx(x)}
           x2={sx(x)}
-          y1={sy(element.y) - 4}
-          y2={sy(element.y + element.h) + 4}
+          y1={sy(room.y) - 4}
+          y2={sy(room.y + room.h) + 4}
           strokeWidth="1.5"
         />
       ))}
       {words && (
         <text
-          x={sx(element.x + element.w)}
-          y={sy(element.y) - 8}
+          x={sx(room.x + room.w)}
+          y={sy(room.y) - 8}
           textAnchor="end"
           fontSize="11"
-          stroke="none"
+          fontWeight="600"
+          stroke="#12171a"
+          strokeWidth="4"
+          strokeLinejoin="round"
+          paintOrder="stroke"
           className="number"
         >
           {words}

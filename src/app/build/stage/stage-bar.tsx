@@ -11,7 +11,7 @@ export function StageBar(props: { zoom: number; onZoom: (factor: number) => void
   const setView = useBuild((store) => store.setView);
   return (
     <div
-      className="flex h-10 shrink-0 items-center gap-0.5 overflow-hidden border-b border-line bg-deck px-1.5"
+      className="@container flex h-10 shrink-0 items-center gap-0.5 overflow-hidden border-b border-line bg-deck px-1.5"
       role="toolbar"
       aria-label="Stage"
     >

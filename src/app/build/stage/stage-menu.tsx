@@ -1,17 +1,22 @@
 import { ContextMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
-import type { Template } from '../../../core/show';
+import { ChevronRight } from 'lucide-react';
+import { elementParts, type Template } from '../../../core/show';
 import {
   copySelected,
   cutSelected,
   duplicateSelected,
   groupSelected,
   orderSelected,
+  partWords,
   pasteHere,
+  pastePart,
   removeSelected,
   ungroupSelected,
 } from '../actions';
 import { useBuild } from '../build-store';
+import { followByPointing } from '../follow';
+import { makeOtherSide, makePlate } from '../makers';
 
 const item =
   'flex h-7 cursor-default items-center justify-between gap-6 rounded px-2 outline-none data-[disabled]:opacity-40 data-[highlighted]:bg-raised';
@@ -60,12 +65,29 @@ export function StageMenu(props: { template: Template; stack: readonly string[];
           {entry('Copy', 'Ctrl+C', copySelected, none)}
           {entry('Cut', 'Ctrl+X', cutSelected, none)}
           {entry('Paste', 'Ctrl+V', () => void pasteHere())}
+          <ContextMenu.Sub>
+            <ContextMenu.SubTrigger className={`${item} data-[state=open]:bg-raised`} disabled={none}>
+              Paste only <ChevronRight size={13} />
+            </ContextMenu.SubTrigger>
+            <ContextMenu.Portal>
+              <ContextMenu.SubContent className={panel}>
+                {elementParts.map((part) => (
+                  <ContextMenu.Item key={part} className={item} onSelect={() => void pastePart(part)}>
+                    {partWords[part]}
+                  </ContextMenu.Item>
+                ))}
+              </ContextMenu.SubContent>
+            </ContextMenu.Portal>
+          </ContextMenu.Sub>
           {entry('Duplicate', 'Ctrl+D', duplicateSelected, none)}
           <ContextMenu.Separator className="my-1 h-px bg-line" />
           {entry('Group', 'Ctrl+G', groupSelected, none)}
           {entry('Ungroup', 'Ctrl+Shift+G', ungroupSelected, none)}
           {entry('To the front', 'Ctrl+Shift+Up', () => orderSelected('front'), none)}
           {entry('To the back', 'Ctrl+Shift+Down', () => orderSelected('back'), none)}
+          {entry('Plate behind', '', makePlate, none)}
+          {entry('Follow an edge…', '', () => followByPointing(selection), none)}
+          {entry('Other side', '', makeOtherSide, none)}
           <ContextMenu.Separator className="my-1 h-px bg-line" />
           {entry('Delete', 'Delete', removeSelected, none)}
         </ContextMenu.Content>

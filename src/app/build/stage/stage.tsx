@@ -32,6 +32,7 @@ import { MotionPath } from './motion-path';
 import { PathPoints, PenLayer } from './pen';
 import { beneath, pickFrom, stackAt } from './picking';
 import { GuideLines, Rulers, rulerSize } from './rulers';
+import { PointedEdge, pointedAt } from './pointed-edge';
 import { StageBar } from './stage-bar';
 import { StageMenu } from './stage-menu';
 import { StagePicture } from './stage-picture';
@@ -137,7 +138,8 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     if (event.button === 1) return pan(event);
     if (event.button !== 0 || !scene) return;
     const at = toCanvas(event);
-    if (pointed(pickFrom(template, stackAt(scene, at, 6 / place.zoom), selection, false))) return;
+    const target = pointedAt(template, scene, at, place.zoom);
+    if (pointed(target.id, target.edge)) return;
     const reach = snapReach / place.zoom;
     const start = { template, ids: selection, boxes: scene.rest.boxes, at, reach };
     const grip = gripAt(
@@ -221,7 +223,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     const element = template.elements[deeper];
     const isSame = selection.length === 1 && selection[0] === deeper;
     select([deeper]);
-    if (isSame && element?.kind === 'text' && !element.locked) set({ typing: deeper });
+    if (isSame && element?.kind === 'text' && !element.locked) set({ typing: deeper, isNaming: false });
   };
 
   const onDrop = (event: DragEvent): void => {
@@ -268,7 +270,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
             else if (event.key === '0') setView(null);
             else if (event.key === 'Enter' && only?.kind === 'text' && !only.locked) {
               event.preventDefault();
-              set({ typing: only.id });
+              set({ typing: only.id, isNaming: false });
             }
           }}
           onDragOver={(event) => event.preventDefault()}
@@ -292,6 +294,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
           {only?.kind === 'path' && ownBox && !only.locked && !isPen && (
             <PathPoints template={template} element={only} box={ownBox} place={place} toCanvas={toCanvas} />
           )}
+          <PointedEdge {...{ template, scene, place, area, toCanvas }} />
           <PointingWords />
           {isPen && <PenLayer place={place} toCanvas={toCanvas} />}
           {scene && typed?.kind === 'text' && (

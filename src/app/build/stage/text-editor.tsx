@@ -1,9 +1,20 @@
 import { useEffect, useRef } from 'react';
-import { propertyValue, setProperty, type Template, type TextElement } from '../../../core/show';
+import { freshName, propertyValue, setProperty, type Template, type TextElement } from '../../../core/show';
 import type { Scene } from '../../../core/frame';
 import { cssFontOf } from '../../picture/monitors';
 import { editTemplate, sealEdit, useBuild } from '../build-store';
 import type { Placement } from './overlay';
+
+/** The name of a new text: its first words; a number is called one. */
+function nameFor(template: Template, id: string, words: string): string {
+  const [line = ''] = words.trim().split('\n');
+  const name = /^[\d.,:–-]+$/.test(line) ? 'Number' : line.slice(0, 40).trim();
+  const others = Object.values(template.elements).filter((element) => element.id !== id);
+  return freshName(
+    name === '' ? 'Text' : name,
+    others.map((element) => element.name),
+  );
+}
 
 /** The words of a text, typed where they stand. Escape or a click elsewhere ends it. */
 export function TextEditor(props: {
@@ -23,6 +34,7 @@ export function TextEditor(props: {
   const resolved = scene.rest.elements[element.id];
   const look = resolved?.kind === 'text' ? resolved : element;
   const { zoom } = place;
+  const room = scene.rest.rooms.get(element.id) ?? element;
   const pivot = `${element.pivotX * 100}% ${element.pivotY * 100}%`;
   const align = { left: 'left', centre: 'center', right: 'right' } as const;
   const field = template.ties.some((tie) => tie.element === element.id && tie.property === 'text');
@@ -30,10 +42,10 @@ export function TextEditor(props: {
     <div
       className="absolute z-10"
       style={{
-        left: place.x + element.x * zoom,
-        top: place.y + element.y * zoom,
-        width: Math.max(60, element.w * zoom),
-        minHeight: element.h * zoom,
+        left: place.x + room.x * zoom,
+        top: place.y + room.y * zoom,
+        width: Math.max(60, room.w * zoom),
+        minHeight: room.h * zoom,
         transform: `rotate(${element.rotation}deg)`,
         transformOrigin: pivot,
       }}
@@ -60,7 +72,11 @@ export function TextEditor(props: {
         onChange={(event) =>
           editTemplate(
             `Words of ${element.name}`,
-            (t) => setProperty(t, element.id, 'text', event.target.value),
+            (t) => {
+              setProperty(t, element.id, 'text', event.target.value);
+              const own = t.elements[element.id];
+              if (own && useBuild.getState().isNaming) own.name = nameFor(t, element.id, event.target.value);
+            },
             `${element.id} text`,
           )
         }

@@ -38,7 +38,7 @@ export const camera = {
     ...placeProperties,
     {
       key: 'source',
-      label: 'Comes from',
+      label: 'Source',
       type: 'choice',
       section: 'Picture',
       wide: true,

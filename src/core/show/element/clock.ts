@@ -41,7 +41,7 @@ export const clock = {
     ...placeProperties,
     {
       key: 'shows',
-      label: 'Runs',
+      label: 'Mode',
       type: 'choice',
       section: 'Clock',
       wide: true,
@@ -60,7 +60,7 @@ export const clock = {
     },
     {
       key: 'length',
-      label: 'Begins at',
+      label: 'Start at',
       type: 'number',
       section: 'Clock',
       unit: 's',
@@ -71,7 +71,7 @@ export const clock = {
     },
     {
       key: 'format',
-      label: 'Shows',
+      label: 'Format',
       type: 'choice',
       section: 'Clock',
       wide: true,

@@ -49,11 +49,11 @@ export const framingProperties = [
     section: 'Picture',
     wide: true,
     choices: [
-      { value: 'contain', label: 'All of it' },
-      { value: 'cover', label: 'Fill the box' },
+      { value: 'contain', label: 'Contain' },
+      { value: 'cover', label: 'Cover' },
       { value: 'stretch', label: 'Stretch' },
-      { value: 'width', label: 'As wide as the box' },
-      { value: 'height', label: 'As high as the box' },
+      { value: 'width', label: 'Fit width' },
+      { value: 'height', label: 'Fit height' },
     ],
   },
   { key: 'focusX', label: 'Focus X', type: 'number', section: 'Picture', min: 0, max: 1, step: 0.05 },
@@ -62,7 +62,7 @@ export const framingProperties = [
   cut('cutRight', 'Cut right'),
   cut('cutTop', 'Cut top'),
   cut('cutBottom', 'Cut foot'),
-  { key: 'radius', label: 'Corners', type: 'number', section: 'Appearance', unit: 'px', min: 0 },
+  { key: 'radius', label: 'Corner radius', type: 'number', section: 'Appearance', unit: 'px', min: 0 },
 ] as const;
 
 const schema = elementBase.extend({

@@ -41,7 +41,7 @@ export const video = {
     ...placeProperties,
     { key: 'asset', label: 'Video', type: 'video', section: 'Picture', wide: true },
     { key: 'loops', label: 'Loops', type: 'yes-no', section: 'Picture' },
-    { key: 'pace', label: 'Pace', type: 'number', section: 'Picture', unit: '×', min: 0, max: 8, step: 0.1 },
+    { key: 'pace', label: 'Speed', type: 'number', section: 'Picture', unit: '×', min: 0, max: 8, step: 0.1 },
     {
       key: 'start',
       label: 'From',

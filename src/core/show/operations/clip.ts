@@ -164,8 +164,7 @@ export interface Pasted {
 export function pasteClip(show: Show, templateId: string, clip: Clip, newId: NewId, by = 0): Pasted {
   const template = show.templates[templateId];
   if (!template) throw new Error(`pasteClip: no template ${templateId}`);
-  for (const asset of clip.assets) show.assets[asset.id] ??= asset;
-  for (const style of Object.values(clip.styles)) show.look.styles[style.id] ??= style;
+  bringLook(show, clip);
   const wasEmpty = template.order.length === 0;
   const idOf = new Map(Object.keys(clip.elements).map((id) => [id, newId()]));
   const moved = (id: string): string => idOf.get(id) ?? id;
@@ -233,6 +232,30 @@ export function pasteClip(show: Show, templateId: string, clip: Clip, newId: New
   return { order, told };
 }
 
+/** Brings the files and named styles of a clip that a show lacks. */
+export function bringLook(show: Show, clip: Clip): void {
+  for (const asset of clip.assets) show.assets[asset.id] ??= asset;
+  for (const style of Object.values(clip.styles)) show.look.styles[style.id] ??= style;
+}
+
+/** The phase of a template that a phase of a clip is, by its id, its name, or as the Change that waits for nothing. */
+export function phaseLike(template: Template, clip: Clip, ref: string): Phase | undefined {
+  const own = phaseOf(template, ref);
+  if (own) return own;
+  for (const kind of ['moves', 'steps'] as const) {
+    const source = clip[kind].find(({ id }) => id === ref);
+    if (source) return template[kind].find(({ name }) => name === source.name);
+  }
+  const source = clip.changes.find(({ id }) => id === ref);
+  return source && changeLike(template, source);
+}
+
+const changeLike = (template: Template, change: Change): Change | undefined =>
+  template.changes.find(
+    // Of two without rules only the first would ever run.
+    ({ name, when }) => name === change.name || (change.when.length === 0 && when.length === 0),
+  );
+
 /** Brings the Changes, moves and steps of a clip that a template lacks; which phase of it each of the clip's is. */
 function pastePhases(
   template: Template,
@@ -249,10 +272,7 @@ function pastePhases(
     }
   for (const change of clip.changes) {
     const isPlain = change.when.length === 0;
-    // Of two without rules only the first would ever run.
-    const present = template.changes.find(
-      ({ name, when }) => name === change.name || (isPlain && when.length === 0),
-    );
+    const present = changeLike(template, change);
     refOf.set(change.id, present?.id ?? newId());
     if (present) continue;
     const own: Change = {

@@ -184,6 +184,17 @@ export function orderElement(
  */
 export function duplicateElements(template: Template, ids: readonly string[], newId: NewId): string[] {
   const originals = outermost(template, ids);
+  const copyOf = copyElements(template, originals, newId);
+  return originals.map((id) => copyOf.get(id) as string);
+}
+
+/** Copies elements as `duplicateElements` does; the copy of each, however deep. */
+export function copyElements(
+  template: Template,
+  ids: readonly string[],
+  newId: NewId,
+): ReadonlyMap<string, string> {
+  const originals = outermost(template, ids);
   const copyOf = new Map<string, string>();
   for (const id of originals.flatMap((one) => withDescendants(template, one))) copyOf.set(id, newId());
   for (const [from, to] of copyOf) {
@@ -223,7 +234,7 @@ export function duplicateElements(template: Template, ids: readonly string[], ne
       if (element) phase.tracks.push({ ...structuredClone(plain(track)), id: newId(), element });
     }
   }
-  return originals.map((id) => copyOf.get(id) as string);
+  return copyOf;
 }
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;

@@ -1,5 +1,13 @@
 import type { Property } from '../property';
-import { fieldFromProperty, fieldKindFor, type Field, type PropertyValue } from '../field/registry';
+import { propertyOf, type Element } from '../element/registry';
+import {
+  blankField,
+  fieldFromProperty,
+  fieldKindFor,
+  type Field,
+  type PropertyValue,
+} from '../field/registry';
+import type { NewId } from '../values';
 import { newTie, tieOf, type Template } from '../template';
 import { propertyValue } from './elements';
 import { freshName } from './names';
@@ -24,6 +32,37 @@ export function makeField(template: Template, elementId: string, property: Prope
   template.fields.push(fieldFromProperty(property, value, id, name));
   template.ties.push(newTie(elementId, property.key, id));
   return id;
+}
+
+const contentOf: Partial<Record<Element['kind'], string>> = {
+  text: 'text',
+  picture: 'asset',
+  video: 'asset',
+};
+
+/** The property that an operator would fill in: the words of a text, the file of a picture or video, the fill of a shape. */
+export function contentProperty(element: Element): Property | undefined {
+  return propertyOf(element.kind, contentOf[element.kind] ?? 'fill');
+}
+
+/**
+ * Makes fields of the contents of elements, in order. Of shapes among texts and pictures none is made; a text that is
+ * a whole number becomes a number. Returns the new fields' ids.
+ */
+export function makeFieldsOf(template: Template, ids: readonly string[], newId: NewId): string[] {
+  const elements = ids.flatMap((id) => template.elements[id] ?? []);
+  const contents = elements.filter(({ kind }) => contentOf[kind] !== undefined);
+  return (contents.length > 0 ? contents : elements).flatMap((element) => {
+    const property = contentProperty(element);
+    if (!property || tieOf(template, element.id, property.key)) return [];
+    const id = newId();
+    makeField(template, element.id, property, id);
+    const at = template.fields.findIndex((own) => own.id === id);
+    const { kind, name, default: words } = template.fields[at] as Field;
+    if (kind === 'text' && /^(0|[1-9]\d{0,5})$/.test(String(words)))
+      template.fields[at] = { ...blankField('number', id, name), default: Number(words) } as Field;
+    return [id];
+  });
 }
 
 /**

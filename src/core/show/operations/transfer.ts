@@ -1,8 +1,8 @@
 import { elementKinds, propertyOf, type Element } from '../element/registry';
 import { movableOf } from '../movable';
-import { phaseOf, type Template } from '../template';
+import type { Template } from '../template';
 import type { NewId } from '../values';
-import type { Clip } from './clip';
+import { phaseLike, type Clip } from './clip';
 
 // What one element has, given to others: its place, its size, its look, its motion.
 
@@ -59,7 +59,7 @@ export function giveParts(
 
 function giveMotion(template: Template, clip: Clip, from: Element, own: Element, newId: NewId): boolean {
   const given = Object.entries(clip.tracks).flatMap(([ref, tracks]) => {
-    const phase = phaseOf(template, ref);
+    const phase = phaseLike(template, clip, ref);
     const fitting = tracks.filter(
       (track) => track.element === from.id && movableOf(own, track.property) !== undefined,
     );
