@@ -777,3 +777,114 @@ test('wipes follow the outline or an angle, soft where wanted; the shadow is tha
   expect(await alpha(page, 870, 780)).toBeGreaterThan(0);
   expect([await colour(page, 805, 930), await alpha(page, 1205, 930)]).toEqual(['#ff0000', 0]);
 });
+
+test('a duel strip in some fifty actions: rows, plates, fields, motion in turn, and the other side of it all', async ({
+  page,
+}) => {
+  let actions = 0;
+  const act = async (done: Promise<unknown>): Promise<void> => {
+    actions += 1;
+    await done;
+  };
+  const button = (name: string) => page.getByRole('button', { name, exact: true });
+  const press = (name: string): Promise<void> => act(button(name).click());
+  const name = (words: string) => act(setNumbers(page, { 'Name of the element': words }));
+  const also = (other: string) =>
+    act(
+      row(page, other)
+        .getByRole('button', { name: other, exact: true })
+        .click({ modifiers: ['Control'] }),
+    );
+  const set = (label: string, value: number | string) => act(setNumbers(page, { [label]: value }));
+  const text = async (words: string): Promise<void> => {
+    await act(tool(page, 'Text'));
+    await expect(page.getByRole('textbox', { name: /^Words of/ })).toBeFocused();
+    await page.keyboard.type(words);
+    await act(page.keyboard.press('Enter'));
+  };
+  const all = async (): Promise<void> => {
+    await page.getByRole('application').focus();
+    await act(page.keyboard.press('Control+a'));
+  };
+  const motion = async (label: string, phase?: string): Promise<void> => {
+    await press('Motions…');
+    if (phase) await act(page.getByLabel('In', { exact: true }).selectOption({ label: phase }));
+    await act(page.getByRole('option', { name: label, exact: true }).click());
+  };
+  await page.goto(`${server.url}/build/name-line`);
+  await press('New template');
+  // Its name is in hand at once.
+  await expect(page.getByLabel('Name of the template')).toBeFocused();
+  await page.keyboard.type('Duel');
+  await act(page.keyboard.press('Enter'));
+
+  await text('Name');
+  await text('0');
+  await name('Score');
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="64" height="64"><rect width="64" height="64" fill="#00ff00"/></svg>';
+  await act(drop(page, 'flag.svg', Buffer.from(svg)));
+  await expect(row(page, 'flag')).toBeVisible();
+  await name('Flag');
+  await also('Name');
+  await also('Score');
+  await press('In a row, the right one stands still');
+  await press('Fields');
+  await act(choose(page, 'Score'));
+  await act(page.getByLabel('Align', { exact: true }).selectOption({ label: 'Right' }));
+  await set('X', 274);
+  await set('Y', 920);
+  await press('Plate behind');
+  await name('Score plate');
+  await act(fill(page, '#c02020'));
+  await press('Score plate Fill: make a field');
+  await act(page.getByRole('menuitem', { name: 'Make a field' }).click());
+  await act(choose(page, 'Name'));
+  await also('Flag');
+  await press('Plate behind');
+  await all();
+  await motion('Wipe from the right');
+  await act(choose(page, 'Score'));
+  await motion('Roll up', 'A new Change');
+  await all();
+  await press('Other side');
+  await act(tool(page, 'Rectangle'));
+  await name('Seam');
+  await set('W', 36);
+  await press('Align centres with the canvas');
+  await set('Y', 910);
+  await set('H', 92);
+  await act(fill(page, '#f0c000'));
+  await motion('Wipe from above', 'Enter');
+  expect(actions).toBeLessThan(55);
+
+  await page.getByRole('tab', { name: 'Fields' }).click();
+  for (const [index, field] of ['Flag', 'Name', 'Score', 'Score plate fill'].entries()) {
+    await expect(page.getByLabel(`Name of field ${index + 1}`)).toHaveValue(`${field} left`);
+    await expect(page.getByLabel(`Name of field ${index + 5}`)).toHaveValue(`${field} right`);
+  }
+  // Another name on one side: that side alone grows, away from the seam.
+  await page.getByRole('button', { name: 'Rest', exact: true }).click();
+  await page.getByRole('tab', { name: 'Operator' }).click();
+  const form = page.getByRole('tabpanel', { name: 'Operator' });
+  expect(await alpha(page, 500, 956)).toBe(0);
+  await form.getByLabel('Name left', { exact: true }).fill('A name of some length');
+  await expect.poll(() => alpha(page, 500, 956)).toBe(255);
+  expect(await alpha(page, 1420, 956)).toBe(0);
+  expect(await colour(page, 960, 956)).toBe('#f0c000');
+  expect(await colour(page, 930, 914)).toBe('#c02020');
+  expect(await colour(page, 990, 914)).toBe('#c02020');
+  // Undo takes the other side back in one step.
+  await page.getByRole('tab', { name: 'Elements' }).click();
+  await page.getByRole('application').focus();
+  for (let i = 0; i < 9; i += 1) await page.keyboard.press('Control+z');
+  await expect(row(page, 'Name')).toBeVisible();
+  await expect(page.getByRole('treeitem')).toHaveCount(5);
+  // Pointed at near its edge, that edge is followed.
+  await page.getByRole('tab', { name: 'Properties' }).click();
+  await choose(page, 'Flag');
+  await press('Follow edge…');
+  await page.mouse.move(0, 0);
+  await clickStage(page, { x: 886, y: 990 });
+  await expect(page.getByText(/of Flag follows the bottom of Score plate/)).toBeVisible();
+});

@@ -263,7 +263,7 @@ test('monitors keep their shape, panels go and come back, and no page breaks its
   await screen.keyboard.press('Space');
   await expect.poll(names).toEqual([expect.stringMatching(/^Ida Mar/)]);
   await page.getByRole('button', { name: 'Panels' }).click();
-  await page.getByRole('menuitem', { name: 'As usual again' }).click();
+  await page.getByRole('menuitem', { name: 'Default arrangement' }).click();
   await expect(page.getByRole('img', { name: 'Main program' })).toBeVisible();
   await expect(page.getByRole('complementary', { name: 'Rundown' })).toBeVisible();
   expect(broken).toEqual([]);

@@ -185,10 +185,10 @@ test('outputs: a follower shows the leader, a test card lies over the picture, a
   expect((await inked())?.top).toBeGreaterThan(540);
 
   await card.getByLabel('Test card of Sand').selectOption('bars');
-  await page.getByRole('button', { name: 'Do it all the same' }).click();
+  await page.getByRole('button', { name: 'Do it anyway' }).click();
   await expect.poll(async () => near((await Picture.of(wall)).at(100, 300), '#bfbfbf')).toBe(true);
   await card.getByLabel('Test card of Sand').selectOption('none');
-  await page.getByRole('button', { name: 'Do it all the same' }).click();
+  await page.getByRole('button', { name: 'Do it anyway' }).click();
   await expect.poll(async () => (await Picture.of(wall)).at(100, 300)[3]).toBe(0);
 
   // Closed on purpose it is not lost; fallen it is, and one that comes for it is itself again.
@@ -396,7 +396,7 @@ test('an older draft does not go over a newer release in silence: what would be 
   const newer = bo.getByRole('alert', { name: 'Newer on air' });
   await expect(newer.getByRole('list', { name: 'Changed on air' })).toContainText('Name line');
   await expect(release(bo)).toBeDisabled();
-  await newer.getByRole('button', { name: 'Bring the two together' }).click();
+  await newer.getByRole('button', { name: 'Merge the two' }).click();
   await expect(newer).toHaveCount(0);
   await release(bo).click();
   await expect(bo.getByText('is released.')).toBeVisible();

@@ -9,7 +9,7 @@ import {
   type Show,
   type Template,
 } from '../../core/show';
-import { Button, Empty, IconButton, NameField, SelectField } from '../ui';
+import { Button, Empty, IconButton, NameField, nameNext, SelectField } from '../ui';
 import { useResolved, useTrace } from '../state/data';
 import { newId } from '../state/ids';
 import { ChainEditor } from './chain-editor';
@@ -34,6 +34,7 @@ export function BindingsPanel(props: {
         : plainOrigin('words');
     onEdit('New binding', (t) => void addBinding(t, id, 'Binding', from));
     onOpen(id);
+    nameNext(id);
   };
   if (template.bindings.length === 0) {
     return (
@@ -90,6 +91,7 @@ export function BindingsPanel(props: {
           <div className="mb-2 flex items-center gap-2">
             <NameField
               label="Name of the binding"
+              of={binding.id}
               value={binding.name}
               className="flex-1 font-semibold"
               onKeep={(name) =>

@@ -13,7 +13,7 @@ import {
 } from '../../core/show';
 import { toast } from 'sonner';
 import { LibraryDialog } from '../library/library-dialog';
-import { Button, Empty } from '../ui';
+import { Button, Empty, nameNext } from '../ui';
 import { WhereFrom } from '../binding/where-from';
 import { useResolved } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
@@ -131,6 +131,7 @@ export function BuildView() {
 
   const make = (): void => {
     const blank = blankTemplate(show);
+    nameNext(blank.id);
     edit('New template', (s) => {
       s.templates[blank.id] = blank;
     });

@@ -21,6 +21,7 @@ import {
   IconButton,
   Knot,
   NameField,
+  nameNext,
   NumberField,
   SelectField,
   TextField,
@@ -44,6 +45,7 @@ export function FieldsPanel({ show, template }: { show: Show; template: Template
     );
     editTemplate(`Add the field ${name}`, (t) => void t.fields.push(blankField(kind, id, name)));
     setOpenId(id);
+    nameNext(id);
   };
   const adder = (
     <SelectField
@@ -79,6 +81,7 @@ export function FieldsPanel({ show, template }: { show: Show; template: Template
               <Knot isTied label={`${fieldKinds[field.kind].label} field`} />
               <NameField
                 label={`Name of field ${index + 1}`}
+                of={field.id}
                 value={field.name}
                 className="flex-1"
                 onKeep={(name) => change(field.id, `Rename ${field.name}`, (f) => void (f.name = name))}

@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { exactRate, handoverAt, handoverFrame, handoverInWords, type Handover } from '../../core/show';
 
@@ -68,7 +69,7 @@ export function HandoverStrip(props: {
         <div
           className="absolute top-1 left-0 h-4 truncate rounded-sm bg-raised px-1 text-[11px] leading-4 text-ink-2"
           style={{ width: percent(length) }}
-          title={`${leaves.name}: exit of ${length} frames`}
+          title={`${leaves.name}: exit of ${counted(length, 'frame')}`}
         >
           {leaves.name}
         </div>

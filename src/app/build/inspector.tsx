@@ -64,6 +64,7 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
       <Section title="Template">
         <NameField
           label="Name of the template"
+          of={template.id}
           value={template.name}
           onKeep={(name) => editTemplate('Rename the template', (t) => void (t.name = name))}
         />

@@ -2,7 +2,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { freshName, removePalette, type Palette, type Show, type Template } from '../../core/show';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
-import { ColourField, IconButton, NameField, Section, SelectField } from '../ui';
+import { ColourField, IconButton, NameField, nameNext, Section, SelectField } from '../ui';
 import { editTemplate } from './build-store';
 
 const seal = (): void => useDraft.getState().seal();
@@ -28,6 +28,7 @@ export function Palettes({ show, template }: { show: Show; template: Template })
   };
   const add = (): void => {
     const id = newId();
+    nameNext(id);
     edit('Add a palette', (s) => {
       const name = freshName(
         'Palette',
@@ -69,6 +70,7 @@ export function Palettes({ show, template }: { show: Show; template: Template })
           <span className="flex gap-1">
             <NameField
               label="Name of the palette"
+              of={own.id}
               value={own.name}
               className="min-w-0 flex-1"
               onKeep={(name) => put(`Rename ${own.name}`, (p) => void (p.name = name))}

@@ -12,7 +12,7 @@ import {
 } from '../../core/show';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
-import { ColourField, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
+import { ColourField, IconButton, NameField, nameNext, NumberField, Section, SelectField } from '../ui';
 import { FontField } from './font-field';
 import { Palettes } from './palettes';
 import { GradientEditor, namedColours, paintCss } from './paint-field';
@@ -75,6 +75,7 @@ export function StylesPanel({ show, template }: { show: Show; template: Template
       addStyle(s, { id, name, kind, value: structuredClone(fresh[kind]) } as Style),
     );
     setOpenId(id);
+    nameNext(id);
   };
   return (
     <div className="flex flex-col">
@@ -110,6 +111,7 @@ export function StylesPanel({ show, template }: { show: Show; template: Template
                   />
                   <NameField
                     label={`Name of the ${one.toLowerCase()} ${style.name}`}
+                    of={style.id}
                     value={style.name}
                     className="min-w-0 flex-1"
                     onKeep={(name) => change(style.id, `Rename ${style.name}`, (s) => void (s.name = name))}

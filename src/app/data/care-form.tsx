@@ -31,7 +31,7 @@ export function CareForm(props: { source: Source; onChange: (change: object, mer
         choices={[
           { value: 'mark', label: 'stands, marked at the Desk' },
           { value: 'leave', label: 'its graphics leave' },
-          { value: 'say', label: 'its words become others' },
+          { value: 'say', label: 'its text is replaced' },
         ]}
         onChange={(what) =>
           onChange({ whenStale: (what === 'say' ? { do: 'say', text: '–' } : { do: what }) as WhenStale })
@@ -39,7 +39,7 @@ export function CareForm(props: { source: Source; onChange: (change: object, mer
       />
       {whenStale.do === 'say' && (
         <TextField
-          label="Words in their place"
+          label="Replacement text"
           value={whenStale.text}
           onChange={(text) => set({ whenStale: { do: 'say', text } })}
           maxLength={200}

@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { useState } from 'react';
 import { cellOut, followedColumn, rowOf, typedCell } from '../../core/data';
 import {
@@ -134,10 +135,10 @@ export function ColumnDialog(props: { show: Show; table: Table; column: Column; 
               placeholder="kn"
             />
             <SelectField
-              label="Places shown"
+              label="Decimals shown"
               value={own.decimals ?? -1}
               choices={[
-                { value: -1, label: 'As many as there are' },
+                { value: -1, label: 'All of them' },
                 ...[0, 1, 2, 3, 4].map((value) => ({ value, label: String(value) })),
               ]}
               onChange={(value) => set({ decimals: Number(value) < 0 ? null : Number(value) })}
@@ -242,7 +243,7 @@ export function ColumnDialog(props: { show: Show; table: Table; column: Column; 
           {own.type === 'text' && (
             <div className="col-span-2">
               <TextField
-                label="Must look like (a regular expression)"
+                label="Must match (regular expression)"
                 value={own.checks.pattern}
                 onChange={(pattern) => setChecks({ pattern })}
                 placeholder="[A-Z]{2}\d+"
@@ -257,7 +258,7 @@ export function ColumnDialog(props: { show: Show; table: Table; column: Column; 
         <Button onClick={() => move(1)}>To the right</Button>
         <Button
           onClick={remove}
-          title={places.length > 0 ? `It is used in ${places.length} places` : undefined}
+          title={places.length > 0 ? `It is used in ${counted(places.length, 'place')}` : undefined}
         >
           Delete the column
         </Button>

@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { Database, FileSpreadsheet, FolderOpen, Globe, ListFilter, Plus, Radio, Upload } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
@@ -67,8 +68,10 @@ export function DataView() {
     setBrought((now) => [...now, ...files]);
   };
   const keepTable = (file: File, made: Table): void => {
-    edit(`Bring in ${file.name}`, (draft) => void (draft.tables[made.id] = made));
-    toast.success(`${made.name}: ${made.rows.length} rows, ${made.columns.length} columns.`);
+    edit(`Import ${file.name}`, (draft) => void (draft.tables[made.id] = made));
+    toast.success(
+      `${made.name}: ${counted(made.rows.length, 'row')}, ${counted(made.columns.length, 'column')}.`,
+    );
     setBrought((now) => now.slice(1));
     void navigate(`/data/${made.id}`);
   };
@@ -81,7 +84,7 @@ export function DataView() {
     const kept = await addDataFile(file);
     if ('problem' in kept) return setWrong(kept.problem.message);
     edit(
-      `Bring in ${file.name}`,
+      `Import ${file.name}`,
       (draft) =>
         void (draft.assets[kept.id] ??= newAsset({
           id: kept.id,
@@ -178,7 +181,7 @@ export function DataView() {
         </button>
         <Head title="Tables">
           <Item onSelect={() => input.current?.click()} icon={<Upload size={14} />}>
-            Bring in a file…
+            Import a file…
           </Item>
           <Item onSelect={makeTable} icon={<Plus size={14} />}>
             New table
@@ -280,11 +283,11 @@ export function DataView() {
         ) : (
           <Empty title="No data yet">
             <p>
-              Bring in a sheet of names, teams or results, or drop it here: CSV, XLSX, JSON or XML. Columns
-              that bear the name of a field fill it.
+              Import a sheet of names, teams or results, or drop it here: CSV, XLSX, JSON or XML. Columns that
+              bear the name of a field fill it.
             </p>
             <Button tone="primary" onClick={() => input.current?.click()}>
-              Bring in a file
+              Import a file
             </Button>
           </Empty>
         )}

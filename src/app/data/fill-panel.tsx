@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import { wrap } from 'comlink';
 import { Download } from 'lucide-react';
@@ -128,8 +129,8 @@ export function FillPanel(props: {
         `${used.length === 1 ? 'The number' : 'The numbers'} ${list}${used.length > 5 ? ' and more' : ''} belong to other cards. Start at a free number; nothing was kept.`,
       );
     }
-    edit(`Make ${cards.length} cards`, (s) => cards.forEach((card) => keepCard(s, card)));
-    toast.success(`${cards.length} cards kept, ${cards[0]?.number} to ${cards.at(-1)?.number}.`);
+    edit(`Make ${counted(cards.length, 'card')}`, (s) => cards.forEach((card) => keepCard(s, card)));
+    toast.success(`${counted(cards.length, 'card')} kept, ${cards[0]?.number} to ${cards.at(-1)?.number}.`);
   };
   const count = seenKeys?.length ?? seen?.count ?? 0;
   return (

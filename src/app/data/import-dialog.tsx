@@ -59,7 +59,7 @@ export function ImportDialog(props: {
   const read = result && 'read' in result ? result.read : null;
   const problem = result && 'problem' in result ? result : null;
   return (
-    <Dialog title={`Bring in ${file.name}`} open onClose={onClose} wide>
+    <Dialog title={`Import ${file.name}`} open onClose={onClose} wide>
       <div className="grid min-h-0 grid-cols-[220px_minmax(0,1fr)] gap-4">
         <div className="flex flex-col gap-2">
           <TextField label="Name of the table" value={name} onChange={setName} maxLength={200} />

@@ -46,7 +46,7 @@ export function KindForm(props: { source: Source; onChange: (change: object, mer
           />
           {every}
           <a href="/stand-ins" target="_blank" rel="noreferrer" className="text-tide hover:underline">
-            Steer the stand-ins
+            Control the stand-ins
           </a>
         </>
       );
@@ -56,7 +56,7 @@ export function KindForm(props: { source: Source; onChange: (change: object, mer
           <DraftText label="Address" value={source.url} onKeep={(url) => onChange({ url })} />
           {every}
           <NumberField
-            label="Give up after"
+            label="Timeout"
             unit="s"
             value={source.patience}
             min={0.5}

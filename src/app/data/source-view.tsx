@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { RefreshCw, Table2, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -56,7 +57,7 @@ export function SourceView(props: {
     const made = tableFromRead(whole, freshName(source.name, Object.values(show.tables).map(({ name }) => name)), newId); // prettier-ignore
     edit(`Table of ${source.name}`, (draft) => void (draft.tables[made.id] = made));
     toast.success(
-      `${made.name} is a table of the show now, with ${made.rows.length} rows. The source goes on beside it.`,
+      `${made.name} is a table of the show now, with ${counted(made.rows.length, 'row')}. The source goes on beside it.`,
     );
     void navigate(`/data/${made.id}`);
   };
@@ -171,7 +172,7 @@ function StateBar(props: {
           )}
           {(problem.code === 'rows-lost' || problem.code === 'half-written') && (
             <Button className="ml-3 h-6 text-xs" onClick={() => void acceptFeed(status.feed)}>
-              It is right: take it
+              It is right: use it
             </Button>
           )}
           {status.readings.length > 0 && (

@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import {
   DataGrid,
@@ -232,7 +233,7 @@ export function TableGrid(props: {
     change(`Paste into ${table.name}`, (own, all) => {
       done = pasteCells(all, own, ids(), range, cells, newId);
     });
-    if (done.added > 0) toast(`${done.added} rows were added below.`);
+    if (done.added > 0) toast(`${counted(done.added, 'row')} were added below.`);
     setHead({
       row: Math.min(rows.length - 1, range.top + cells.length - 1),
       column: Math.min(table.columns.length - 1, range.left + (cells[0]?.length ?? 1) - 1),

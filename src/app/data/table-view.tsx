@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { Download, FileUp, Plus, Search, ListX, Trash2 } from 'lucide-react';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
@@ -203,7 +204,7 @@ export function TableView(props: {
       own.rows = made.rows;
     });
     toast.success(
-      `${result.read.rows.length} rows are in ${table.name}.${missing.length > 0 ? ` ${file.name} has no column ${missing.join(', ')}; what was there stays.` : ''} Ctrl+Z brings the old ones back.`,
+      `${counted(result.read.rows.length, 'row')} are in ${table.name}.${missing.length > 0 ? ` ${file.name} has no column ${missing.join(', ')}; what was there stays.` : ''} Ctrl+Z brings the old ones back.`,
     );
   };
   return (
@@ -217,7 +218,7 @@ export function TableView(props: {
         />
         <span className="number whitespace-nowrap text-xs text-ink-3">
           {rows.length === table.rows.length
-            ? `${table.rows.length} rows`
+            ? `${counted(table.rows.length, 'row')}`
             : `${rows.length} of ${table.rows.length}`}
         </span>
         <label className="relative ml-1">

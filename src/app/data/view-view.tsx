@@ -101,7 +101,7 @@ export function ViewView(props: {
           </Section>
           <Section title="Places" isFolded={!view.rank}>
             <CheckField
-              label="Give each row its place"
+              label="Rank each row"
               value={view.rank !== null}
               onChange={(on) =>
                 change(
@@ -263,7 +263,7 @@ export function ViewView(props: {
                 />
                 <SelectField
                   bare
-                  label={`Way of sort ${i + 1}`}
+                  label={`Direction of sort ${i + 1}`}
                   value={sort.down ? 'down' : 'up'}
                   choices={[
                     { value: 'up', label: 'smallest first' },

@@ -89,7 +89,7 @@ export function HandPanel({ channel }: { channel: Channel }) {
       </div>
       <div className="min-h-0 flex-1 overflow-auto p-3" data-form>
         {displaced && (
-          <Notice words="Another hand has put something else in preview. What you type here stays with this card.">
+          <Notice words="Someone else has put something else in preview. What you type here stays with this card.">
             <Button onClick={() => void cueAgain()}>Put it back in preview</Button>
             <Button tone="quiet" onClick={() => takeInHand('preview')}>
               Go to preview

@@ -26,7 +26,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
       open
       wide
       onClose={onClose}
-      describe="Figures and the point type a call number, on the number pad too. Click a key to give it another."
+      describe="Digits and the point type a call number, on the number pad too. Click a key to give it another."
     >
       <dl className="grid grid-cols-2 gap-x-6 gap-y-1">
         {deskActions.map(({ id, words }) => (
@@ -49,7 +49,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
         <p role="status" className="flex-1 text-xs text-warn">
           {said}
         </p>
-        <Button onClick={resetKeys}>All as shipped</Button>
+        <Button onClick={resetKeys}>Reset all to defaults</Button>
         <Button tone="primary" onClick={onClose}>
           Done
         </Button>

@@ -73,7 +73,7 @@ export function LaneBoard({ channel }: { channel: Channel }) {
               void give({ do: 'follow', channel: channel.id, follows: null }, 'It shows its own alone.')
             }
           >
-            Follow no more
+            Stop following
           </Button>
         </p>
       )}

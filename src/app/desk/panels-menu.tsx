@@ -54,7 +54,7 @@ export function PanelsMenu() {
           })}
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
           <DropdownMenu.Item className={item} onSelect={asUsual}>
-            As usual again
+            Default arrangement
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
           <DropdownMenu.Label className="px-2 pt-1 text-xs text-ink-3">

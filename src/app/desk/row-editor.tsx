@@ -75,7 +75,7 @@ export function RowEditor({ rundown }: { rundown: Rundown }) {
                 value={dayWords(row.start.time)}
                 onSet={(typed) => {
                   const time = readDay(typed);
-                  if (time === null) say(`“${typed}” is no time of day. Write it as 14:05:30.`, true);
+                  if (time === null) say(`“${typed}” is not a time of day. Write it as 14:05:30.`, true);
                   else changeRow({ ...row, start: { by: 'time', time } });
                 }}
               />
@@ -98,7 +98,7 @@ export function RowEditor({ rundown }: { rundown: Rundown }) {
               <ChevronDown size={15} />
             </IconButton>
             <IconButton
-              label="Take the row out; its card stays"
+              label="Remove the row; its card stays"
               onClick={() =>
                 void give(
                   { do: 'unrow', rundown: rundown.id, row: row.id },
@@ -205,7 +205,7 @@ function SpanField(props: { label: string; value: number | null; onSet: (seconds
       onSet={(typed) => {
         const seconds = typed.trim() === '' ? null : readSpan(typed);
         if (seconds === null && typed.trim() !== '')
-          say(`“${typed}” is no length. Write 8, 8.5 or 1:05.`, true);
+          say(`“${typed}” is not a length. Write 8, 8.5 or 1:05.`, true);
         else onSet(seconds);
       }}
     />

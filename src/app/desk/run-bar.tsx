@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { nextDue, sumOfTimes, timeline, zoneOn } from '../../core/playout';
 import type { Rundown } from '../../core/show';
 import { Button } from '../ui';
@@ -25,7 +26,7 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
     if (!from || !to) return;
     void give(
       { do: 'loop', rundown: rundown.id, loop: rundown.loop ? null : { from: from.id, to: to.id } },
-      rundown.loop ? 'It does not go round any more.' : whole ? 'It goes round.' : 'The block goes round.',
+      rundown.loop ? 'The loop is off.' : whole ? 'The loop is on.' : 'The block loops.',
     );
   };
   const channels = useAir((store) => store.state.channels);
@@ -47,7 +48,7 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
               {sum.open > 0 ? ` and ${sum.open} without a length` : ''}
             </>
           ) : (
-            `${rundown.rows.length} rows, each by hand`
+            `${counted(rundown.rows.length, 'row')}, each by hand`
           )}
         </span>
       </p>
@@ -96,11 +97,7 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
         <Deed
           label={rundown.loop ? 'Once' : blockFrom ? 'Loop block' : 'Loop'}
           title={
-            rundown.loop
-              ? 'Does not go round any more'
-              : blockFrom
-                ? 'Goes round the chosen block'
-                : 'Goes round the whole rundown'
+            rundown.loop ? 'Stop the loop' : blockFrom ? 'Loop the chosen rows' : 'Loop the whole rundown'
           }
           isOn={rundown.loop !== null}
           onPress={loop}

@@ -140,7 +140,7 @@ export function AccessKeys() {
                     </span>
                     <Button
                       disabled={!listed || own?.isSet === true}
-                      title="The key before counts no more: whoever came by it is asked for the new one."
+                      title="The previous key no longer works: whoever used it is asked for the new one."
                       onClick={() => make(role)}
                     >
                       New key

@@ -190,7 +190,7 @@ function OutputCard({ channel }: { channel: Channel }) {
                 setAsks(null);
               }}
             >
-              Do it all the same
+              Do it anyway
             </Button>
             <Button tone="primary" onClick={() => setAsks(null)}>
               Leave it

@@ -319,7 +319,7 @@ function ItemForm(props: {
     <>
       <h2 className="font-semibold">{kinds.find(({ value }) => value === item.kind)?.label}</h2>
       <TextField
-        label="Words on it (empty: what it is for)"
+        label="Label (empty: what it is for)"
         value={item.label}
         maxLength={60}
         onChange={(label) => onChange({ ...item, label })}

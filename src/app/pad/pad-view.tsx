@@ -440,7 +440,7 @@ function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGi
                 ...on,
                 values: { [item.field]: field?.kind === 'number' ? Number(next) : next },
               },
-              'The new words are on air.',
+              'The new text is on air.',
             )
           }
         />
@@ -523,7 +523,7 @@ function Correction(props: { channel: Channel; onGive: Give; up: readonly Graphi
         onSend={(next) =>
           void onGive(
             { do: 'change', channel: channel.id, graphic: one.graphic.id, values: { [one.field.id]: next } },
-            'The new words are on air.',
+            'The new text is on air.',
           )
         }
       />

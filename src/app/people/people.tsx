@@ -62,7 +62,7 @@ export function People() {
         <Button
           tone="quiet"
           className="h-7 px-2 text-xs text-ink-2"
-          aria-label={`${people.length} people are here`}
+          aria-label={people.length === 1 ? 'One person is here' : `${people.length} people are here`}
         >
           <Users size={14} /> {people.length}
           {others.length > 0 && (

@@ -14,7 +14,7 @@ export function NewerOnAir(props: { parts: readonly ChangedPart[]; air: Release;
   const setBase = useDraft((store) => store.setBase);
   const join = (): void => {
     const joined = bringTogether(releases.get(show.base ?? null), air, show, mine);
-    edit('Bring in what is on air', (draft) => void Object.assign(draft, joined));
+    edit('Merge what is on air', (draft) => void Object.assign(draft, joined));
     setBase(hash);
     toast.success('What was changed on air is in the draft. It can be undone.');
   };
@@ -25,7 +25,7 @@ export function NewerOnAir(props: { parts: readonly ChangedPart[]; air: Release;
       role="alert"
     >
       <p className="text-warn">
-        ⚠ Since this draft {show.base === undefined ? 'was made' : 'was last released'}, another hand has
+        ⚠ Since this draft {show.base === undefined ? 'was made' : 'was last released'}, someone else has
         released the show. Releasing it as it is would undo this on air:
       </p>
       <ul className="max-h-40 overflow-auto text-xs" aria-label="Changed on air">
@@ -60,7 +60,7 @@ export function NewerOnAir(props: { parts: readonly ChangedPart[]; air: Release;
         ))}
       </ul>
       <span className="flex flex-wrap gap-2">
-        <Button onClick={join}>Bring the two together</Button>
+        <Button onClick={join}>Merge the two</Button>
         <Button
           tone="quiet"
           onClick={() =>

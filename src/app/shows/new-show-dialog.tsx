@@ -1,3 +1,4 @@
+import { counted } from '../../core/problem';
 import { useEffect, useState } from 'react';
 import {
   addFromLibrary,
@@ -162,7 +163,7 @@ export function NewShowDialog(props: {
             { value: '', label: 'None: an empty show' },
             ...packages.map((pack) => ({
               value: pack.id,
-              label: `${pack.name}: ${pack.items.length} templates`,
+              label: `${pack.name}: ${counted(pack.items.length, 'template')}`,
             })),
           ]}
           onChange={(id) => setPackageId(String(id))}

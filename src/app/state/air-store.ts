@@ -202,7 +202,7 @@ export async function sendRelease(
       return {
         problem: {
           code: 'missing-asset',
-          message: `The picture “${release.assets[id]?.name}” is missing from this browser. Bring it in again.`,
+          message: `The picture “${release.assets[id]?.name}” is missing from this browser. Import it again.`,
           path: id,
         },
       };

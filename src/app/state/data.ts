@@ -206,7 +206,7 @@ async function readOwnFile(source: Extract<Source, { kind: 'file' }>): Promise<v
     : {
         problem: {
           code: 'missing-asset',
-          message: `${source.fileName} is missing from this browser. Bring it in again.`,
+          message: `${source.fileName} is missing from this browser. Import it again.`,
           path: source.fileName,
         },
       };

@@ -97,7 +97,7 @@ export async function importShow(
     });
     tellWritten(kept.id);
   } catch (error) {
-    return { problem: problem('storage-full', storageWords(error, 'the show was not brought in')) };
+    return { problem: problem('storage-full', storageWords(error, 'the show was not imported')) };
   }
   takeArrangements(kept);
   return { show: kept };

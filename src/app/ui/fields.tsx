@@ -1,4 +1,5 @@
 import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
+import { isFresh } from './fresh-name';
 
 /** A label over or beside its control. */
 export function Labelled(props: { label: string; htmlFor?: string; children: ReactNode; beside?: boolean }) {
@@ -84,14 +85,23 @@ export function NameField(props: {
   onKeep: (value: string) => void;
   className?: string;
   autoFocus?: boolean;
+  /** Whose name it is: see `nameNext`. */
+  of?: string;
   onLeave?: () => void;
 }) {
-  const { label, value, onKeep, className = '', autoFocus, onLeave } = props;
+  const { label, value, onKeep, className = '', autoFocus, of, onLeave } = props;
   const [typed, setTyped] = useState(value);
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!isFresh(of)) return;
+    input.current?.focus();
+    input.current?.select();
+  }, [of]);
   const isDropped = useRef(false);
   useEffect(() => setTyped(value), [value]);
   return (
     <input
+      ref={input}
       aria-label={label}
       className={`field ${className}`}
       value={typed}

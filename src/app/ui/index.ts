@@ -4,6 +4,7 @@ export { Dialog } from './dialog';
 export { Empty } from './empty';
 export { ColourField, ColourPicker, NamedColours, type NamedColour } from './colour-field';
 export { CheckField, Labelled, NameField, SelectField, TextField } from './fields';
+export { nameNext } from './fresh-name';
 export { Knot } from './knot';
 export { NumberField } from './number-field';
 export { Pennant } from './pennant';

@@ -1,4 +1,4 @@
-import { problem, ProblemError, type Problem } from '../problem';
+import { counted, problem, ProblemError, type Problem } from '../problem';
 import { parseDate, type Json } from '../source';
 import { holesIn, type Binding, type Origin } from './binding';
 import type { Operand } from './operand';
@@ -144,7 +144,7 @@ function begin(from: Origin, around: Surroundings): { value: Value; type: ValueT
         if (!(index >= 0 && index < rowset.count))
           return fail(
             'no-row',
-            `${rowset.name} has ${rowset.count} rows; there is none at place ${valueText(at)}.`,
+            `${rowset.name} has ${counted(rowset.count, 'row')}; there is none at place ${valueText(at)}.`,
           );
         return cellOf(rowset, index, from);
       }

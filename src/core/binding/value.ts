@@ -1,3 +1,4 @@
+import { counted } from '../problem';
 import { timeText, type Cell, type CellFacets, type Json, type ScalarType } from '../source';
 
 export interface ColumnInfo {
@@ -102,7 +103,7 @@ export function dateText(ms: number): string {
 /** A value in words, as the checker and texts with holes show it. */
 export function valueText(value: Value, type: ValueType = scalar('any')): string {
   if (value === null) return '';
-  if (value instanceof RowsValue) return `${value.rowset.count} rows of ${value.rowset.name}`;
+  if (value instanceof RowsValue) return `${counted(value.rowset.count, 'row')} of ${value.rowset.name}`;
   if (value instanceof RowValue)
     return value.rowset.columns
       .map((column, i) => `${column.name}: ${value.rowset.text(value.index, i)}`)

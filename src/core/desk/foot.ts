@@ -10,7 +10,7 @@ export interface Foot {
   readonly take: Plan;
   /** Further keys that change air, where they would do something. */
   readonly others: readonly { readonly action: DeskAction; readonly plan: Plan }[];
-  /** What another hand has done to preview, to be seen at once. */
+  /** What someone else has done to preview, to be seen at once. */
   readonly alarm: string | null;
   /** The field whose every key is on air. */
   readonly live: string | null;
@@ -38,7 +38,7 @@ export function footOf(view: View, zone: number): Foot {
       isDisplaced(view) && desk.hand.kind === 'preview' && desk.hand.cue
         ? seen
           ? `${seen.by || 'Someone'} has put ${nameOfCue(air, releases, seen)} in preview over your ${nameOfCue(air, releases, desk.hand.cue)}. What you typed stays with it.`
-          : `Your ${nameOfCue(air, releases, desk.hand.cue)} was taken out of preview by another hand. What you typed stays with it.`
+          : `Your ${nameOfCue(air, releases, desk.hand.cue)} was taken out of preview by someone else. What you typed stays with it.`
         : take.asks.length > 0
           ? `${take.asks.join('; ')}.`
           : null,

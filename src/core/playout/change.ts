@@ -1,3 +1,4 @@
+import { counted } from '../problem';
 import { acceptValue, type Channel, type Template, type Values } from '../show';
 import { countAfter } from '../text';
 import type { Command, Which } from './command';
@@ -189,7 +190,7 @@ export function next(work: Work, command: Extract<Command, { do: 'next' }>): voi
       'no-next-step',
       graphic.stepFrames.length === 0
         ? `${graphic.name} has no steps.`
-        : `${graphic.name} stands at the last of its ${graphic.stepFrames.length} steps.`,
+        : `${graphic.name} stands at the last of its ${counted(graphic.stepFrames.length, 'step')}.`,
       'graphic',
     );
   prune(air, work.now);

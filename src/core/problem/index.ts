@@ -1,2 +1,2 @@
 // Problems: bad data told as data. Knows nothing of where they are shown.
-export { problem, ProblemError, isProblem, type Problem } from './problem';
+export { counted, problem, ProblemError, isProblem, type Problem } from './problem';

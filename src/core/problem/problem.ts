@@ -21,3 +21,7 @@ export class ProblemError extends Error {
 
 export const isProblem = (value: unknown): value is Problem =>
   typeof value === 'object' && value !== null && 'code' in value && 'message' in value && 'path' in value;
+
+/** A number of things in words: `1 row`, `2 rows`; `many` where the plural is not made by an s. */
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;

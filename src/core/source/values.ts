@@ -46,7 +46,7 @@ export function parseDate(text: string): number | null {
   return /^[A-Za-z]{3}, \d{1,2} [A-Za-z]{3} \d{4}/.test(trimmed) ? parseFeedDate(trimmed) : null;
 }
 
-/** Seconds since midnight from 19:45, 7:45 pm, 19:45:30.5, 7 a.m.; null where it is no time of day. */
+/** Seconds since midnight from 19:45, 7:45 pm, 19:45:30.5, 7 a.m.; null where it is not a time of day. */
 export function parseTime(text: string): number | null {
   const match = /^(\d{1,2})(?:[:.](\d{2})(?::(\d{2}(?:\.\d{1,3})?))?)?\s*([ap])?(?:\.?\s?m\.?)?$/i.exec(
     text.trim(),

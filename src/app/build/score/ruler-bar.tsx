@@ -1,3 +1,4 @@
+import { counted } from '../../../core/problem';
 import type { PointerEvent } from 'react';
 import { phaseOf, type Template } from '../../../core/show';
 import { editTemplate, sealEdit, useBuild } from '../build-store';
@@ -68,9 +69,9 @@ function Heading(props: { section: RulerSection; template: Template; isCurrent: 
       title={
         isHold
           ? 'The rest pose'
-          : `${section.name}: ${section.frames} frames, ${seconds(section.frames, template.rate)}. Double-click to ${section.isFolded ? 'unfold' : 'fold'} it.`
+          : `${section.name}: ${counted(section.frames, 'frame')}, ${seconds(section.frames, template.rate)}. Double-click to ${section.isFolded ? 'unfold' : 'fold'} it.`
       }
-      aria-label={`${section.name}${isHold ? '' : `, ${section.frames} frames`}`}
+      aria-label={`${section.name}${isHold ? '' : `, ${counted(section.frames, 'frame')}`}`}
       onClick={() =>
         useBuild.getState().set({ playhead: { phase: section.ref, frame: 0 }, isPlaying: false, keys: [] })
       }

@@ -1,3 +1,4 @@
+import { counted } from '../../problem';
 import { z } from 'zod';
 import { bindingSchema, namedBy, renamedIn } from '../../binding';
 import { assetSchema, type Asset } from '../asset';
@@ -223,7 +224,7 @@ export function pasteClip(show: Show, templateId: string, clip: Clip, newId: New
     if (!wasEmpty && phase.frames > before) {
       const { name } = phasesOf(template).find((place) => place.phase === phase) ?? { name: ref };
       told.push(
-        `${name} is now ${phase.frames} frames long instead of ${before}: what was pasted moves for so long.`,
+        `${name} is now ${counted(phase.frames, 'frame')} long instead of ${before}: what was pasted moves for so long.`,
       );
     }
   }

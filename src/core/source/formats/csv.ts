@@ -1,3 +1,4 @@
+import { counted } from '../../problem';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { decodeText } from '../decode';
@@ -81,7 +82,7 @@ export function csvCells(
   if (isRagged)
     notes.push(
       header.length > 0 && width > header.length
-        ? `Some rows have ${width} cells; the first line names ${header.length} columns.`
+        ? `Some rows have ${width} cells; the first line names ${counted(header.length, 'column')}.`
         : 'Some rows are short; their last cells are empty.',
     );
   const names = uniqueNames(Array.from({ length: width }, (_, i) => header[i]?.trim() || `Column ${i + 1}`));
