@@ -96,7 +96,15 @@ test('a full storage is said at once and stays said; what takes room is shown, a
   // There is room again: all of it is kept, and nothing says otherwise.
   await full('');
   await expect(said).toHaveCount(0, { timeout: 20_000 });
+  // What was refused when the page went is kept by the next one, which has room.
+  await full('yes');
+  await tool(page, 'Text');
+  await expect(said).toBeVisible();
+  page.on('dialog', (asks) => void asks.accept());
   await page.reload();
+  await expect(row(page, 'Text 2')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(row(page, 'Text 2')).toHaveCount(0);
   await expect(row(page, 'Text')).toBeVisible();
   await expect(row(page, 'Rectangle')).toBeVisible();
   // The way back outlives the reload too.

@@ -73,9 +73,14 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
 /** The kind under which an asset of the shelf is dragged. */
 export const assetDragType = 'application/x-jorvan-asset';
 
-/** Files dropped on the stage: onto the shelf, and an element for each picture and video. */
+/** So many files dropped at once become elements; more are a collection. */
+const mostPlaced = 12;
+
+/** Files dropped on the stage: onto the shelf, and an element for each of a few pictures and videos. */
 export async function dropFiles(files: Iterable<File>, at: { x: number; y: number }): Promise<void> {
-  for (const asset of await bringFiles(files)) placeAsset(asset, at);
+  const assets = await bringFiles(files);
+  if (assets.length <= mostPlaced) assets.forEach((asset) => placeAsset(asset, at));
+  else toast(`${assets.length} files are on the shelf. Drag those that you need onto the stage.`);
 }
 
 /** Puts an asset on the stage about a point; what does not fit the canvas is made to, and may be put otherwise. */

@@ -37,7 +37,9 @@ export async function bringFiles(files: Iterable<File>, folder = ''): Promise<As
     const added = await addAsset(file);
     if ('problem' in added) {
       const { message } = added.problem;
-      useBringing.setState(({ refused }) => ({ refused: [...refused, { name: file.name, why: message }] }));
+      useBringing.setState(({ refused }) => ({
+        refused: [...refused.filter(({ name }) => name !== file.name), { name: file.name, why: message }],
+      }));
       continue;
     }
     const { asset } = added;

@@ -383,8 +383,7 @@ function AirBar(props: {
 function RangeWords(props: { show: Show; table: Table; rows: readonly Row[]; range: CellRange | null }) {
   const { show, table, rows, range } = props;
   const words = useMemo(() => {
-    if (!range)
-      return 'Arrows move, Shift extends, typing edits, Ctrl+D fills down, Ctrl+C and Ctrl+V go to and from any spreadsheet.';
+    if (!range) return 'Arrows move, Shift extends, Ctrl+D fills down; copy and paste with any spreadsheet.';
     const cells = (range.bottom - range.top + 1) * (range.right - range.left + 1);
     if (cells === 1) return `Row ${range.top + 1}, ${table.columns[range.left]?.name ?? ''}`;
     const numbers: number[] = [];

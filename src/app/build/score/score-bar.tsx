@@ -55,7 +55,7 @@ export function ScoreBar({ template }: { template: Template }) {
         Rest
       </Button>
       <span
-        className="flex w-40 shrink-0 @max-[820px]:w-32 items-baseline gap-1.5 truncate"
+        className="flex w-40 shrink-0 @max-[820px]:w-28 items-baseline gap-1.5 truncate"
         aria-label="Playhead frame"
       >
         <span className="truncate text-ink-2">
@@ -106,7 +106,7 @@ export function ScoreBar({ template }: { template: Template }) {
       </IconButton>
       <Button
         tone="quiet"
-        className="number w-14 px-0"
+        className="number w-14 px-0 @max-[820px]:hidden"
         title="Show the whole score"
         onClick={() => setScore({ zoom: 1 })}
       >

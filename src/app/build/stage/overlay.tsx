@@ -115,14 +115,14 @@ export function Overlay(props: {
             strokeWidth="2.5"
             strokeOpacity="0.22"
           />
-          <rect {...rect(inset(safeAreas.action))} stroke="#12171a" strokeWidth="2.5" strokeOpacity="0.14" />
+          <rect {...rect(inset(safeAreas.action))} stroke="#12171a" strokeWidth="2" strokeOpacity="0.12" />
           <rect
             {...rect(inset(safeAreas.action))}
             stroke="#ece7db"
-            strokeOpacity="0.55"
+            strokeOpacity="0.4"
             strokeDasharray="2 4"
           />
-          <rect {...rect(inset(safeAreas.graphics))} stroke="#ece7db" strokeOpacity="0.55" />
+          <rect {...rect(inset(safeAreas.graphics))} stroke="#ece7db" strokeOpacity="0.4" />
         </g>
       )}
       {areas === 'tall' && canvas.w > canvas.h && <TallCut {...{ canvas, rect }} />}
