@@ -81,15 +81,20 @@ test('from nothing: auto-key on the stage and in the inspector, a curve, a key o
   await expect.poll(() => isThere(page, 950, 500)).toBe(true);
 });
 
-test('by keys alone: next and previous, nudged, set, copied to another element, doubled, turned round, undone', async ({
-  page,
-}) => {
+/** A rectangle that drifts in, in Enter alone, with nothing chosen in the score. */
+async function withDrift(page: Page): Promise<void> {
   await withBox(page);
   await page.getByRole('button', { name: 'Motions…' }).click();
   await page.getByLabel('Exit too, turned round').uncheck();
   await page.getByRole('option', { name: 'Drift and fade' }).click();
   await score(page).focus();
   await page.keyboard.press('Escape');
+}
+
+test('by keys alone: next and previous, nudged, set, copied to another element, doubled, turned round, undone', async ({
+  page,
+}) => {
+  await withDrift(page);
   await page.keyboard.press('Home');
   await page.keyboard.press('.');
   await expect(key(page, 'Rectangle X: 0 at Enter 25')).toHaveAttribute('aria-pressed', 'true');
@@ -125,12 +130,7 @@ test('by keys alone: next and previous, nudged, set, copied to another element, 
 test('by mouse: a frame around keys, dragged, copied with Alt, stretched; rows folded, found, all of them shown', async ({
   page,
 }) => {
-  await withBox(page);
-  await page.getByRole('button', { name: 'Motions…' }).click();
-  await page.getByLabel('Exit too, turned round').uncheck();
-  await page.getByRole('option', { name: 'Drift and fade' }).click();
-  await score(page).focus();
-  await page.keyboard.press('Escape');
+  await withDrift(page);
   const box = async (name: string) => {
     const found = await key(page, name).boundingBox();
     return { x: (found?.x ?? 0) + 3, y: (found?.y ?? 0) + 8 };
