@@ -474,7 +474,7 @@ test('a video stands where its seconds say; without a camera the stand-in shows'
   await blank(page);
   await drop(page, 'flag.webm', readFileSync('e2e/fixtures/red-then-blue.webm'));
   await row(page, 'flag').waitFor();
-  await setNumbers(page, { X: 600, Y: 300, W: 640, H: 360, Pace: 0, From: 0.1 });
+  await setNumbers(page, { X: 600, Y: 300, W: 640, H: 360, Speed: 0, From: 0.1 });
   await expect.poll(async () => ((await pixel(page, 900, 450))[0] ?? 0) > 180).toBe(true);
   // Over its end, where it does not loop, its last picture stays.
   await page.getByLabel('Loops', { exact: true }).uncheck();

@@ -18,18 +18,18 @@ export function RightPanel(props: { show: Show; template: Template; values: Valu
   useEffect(() => setOpen((now) => (now === 'motion' ? 'inspector' : now)), [id]);
   // Keys that are taken in hand are what is to be set.
   const hasKeys = useBuild((store) => store.keys.length > 0);
+  const shown = useRef(open);
+  shown.current = open;
   const stood = useRef<string | null>(null);
   useEffect(() => {
-    setOpen((now) => {
-      if (hasKeys) {
-        stood.current = now === 'motion' ? null : now;
-        return 'motion';
-      }
-      // What was opened for keys goes with them.
-      const back = stood.current;
-      stood.current = null;
-      return now === 'motion' ? (back ?? now) : now;
-    });
+    if (hasKeys) {
+      stood.current = shown.current === 'motion' ? null : shown.current;
+      setOpen('motion');
+      return;
+    }
+    // What was opened for keys goes with them.
+    if (stood.current !== null && shown.current === 'motion') setOpen(stood.current);
+    stood.current = null;
   }, [hasKeys]);
   const binding = useBuild((store) => store.binding);
   useEffect(() => {
