@@ -15,8 +15,9 @@ import {
   type Values,
   templateFor,
 } from '../core/show';
-import { sameName } from '../core/data';
+import { extremeValues, sameName } from '../core/data';
 import { openHost } from './host';
+import { layOutSheet } from './sheet';
 
 const page = document.documentElement;
 const query = new URLSearchParams(location.search);
@@ -124,6 +125,12 @@ async function run(): Promise<void> {
   await fonts(template, values, release);
   const renderer =
     host.renderer() ?? refuse('no-webgl', 'This browser gives no WebGL: nothing can be drawn here.', '');
+  if (query.has('sheet')) {
+    for (const text of ['shortest', 'longest'] as const)
+      await fonts(template, { ...extremeValues(template, release.tables, text), ...values }, release);
+    draw = layOutSheet(template, release, measure, renderer, query, values);
+    return schedule();
+  }
   const canvas = host.canvas();
   const view = renderer.newView();
   renderer.reserve(width, height);

@@ -30,6 +30,7 @@ export function newMesh(fragment: string, uniforms: Uniforms): Mesh<PlaneGeometr
       uClipInverse: { value: Array.from({ length: maxClips }, () => new Matrix4()) },
       uClipRect: { value: Array.from({ length: maxClips }, () => new Vector4()) },
       uClipSoft: { value: new Array<number>(maxClips).fill(0) },
+      uClipRound: { value: new Array<number>(maxClips).fill(-1) },
       uSlides: { value: new Vector4(-1, 0, 0, 0) },
       ...uniforms,
     },
@@ -71,6 +72,7 @@ export function placeMesh(mesh: Mesh<PlaneGeometry, ShaderMaterial>, node: Placi
       clip.bottom,
     );
     ((uniforms['uClipSoft'] as IUniform).value as number[])[i] = clip.soft;
+    ((uniforms['uClipRound'] as IUniform).value as number[])[i] = clip.round;
   }
   mesh.material.uniformsNeedUpdate = true;
 }

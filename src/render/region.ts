@@ -22,7 +22,7 @@ function ownBox(node: Exclude<DisplayNode, { kind: 'group' }>): Region {
   switch (node.kind) {
     case 'text': {
       const { w, h, face } = node.layout;
-      const reach = face.size * 1.2;
+      const reach = Math.max(face.size * 1.2, node.shade ? node.shade.spread + node.shade.soft + pad : 0);
       const box = { x: -reach, y: -reach, w: w + 2 * reach, h: h + 2 * reach };
       return node.pieces ? aroundPieces(node.pieces, box, reach) : box;
     }

@@ -16,11 +16,12 @@ import {
   type DisplayNode,
   type GroupNode,
   type Pieces,
+  type Shade,
   type TextNode,
 } from '../core/frame';
 import { setCanvasCamera } from './camera';
 import { newPieceMesh, showPiece } from './drawers/pieces';
-import { drawers, type DrawContext, type Leaf, type NodeMesh } from './drawers';
+import { drawers, showRaster, type DrawContext, type Leaf, type NodeMesh } from './drawers';
 import { newMesh, placeMesh, setSlides, setColour, type Placing } from './materials';
 import { MovingPictures, type StandIn } from './moving';
 import { newBlendMesh, newLayMesh, Passes, Pool, setBlend, setRegion, uniform, type Region } from './passes';
@@ -204,6 +205,7 @@ export function createRenderer(
     };
 
     const paintLeaf = (node: Leaf, sheet: Sheet, isInside: boolean): void => {
+      if (node.kind === 'text' && node.shade) paintShade(node, node.shade, sheet, isInside);
       if (node.kind === 'text' && node.pieces) return paintPieces(node, node.pieces, sheet, isInside);
       const drawer = drawers[node.kind] as {
         create(): NodeMesh;
@@ -212,6 +214,15 @@ export function createRenderer(
       const mesh = meshFor(node.key, node.kind, drawer.create);
       if (!drawer.update(mesh, node, context)) return;
       setSlides(mesh, node);
+      if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
+      else placeMesh(mesh, node, node.opacity);
+      sheet.scene.children.push(mesh);
+    };
+
+    /** What stands behind the lines of a text goes where the text as a whole goes. */
+    const paintShade = (node: TextNode, shade: Shade, sheet: Sheet, isInside: boolean): void => {
+      const mesh = meshFor(`${node.key}#shade`, 'shade', drawers.text.create);
+      if (!showRaster(mesh, context.textures.shade(node.layout, shade, context.scale))) return;
       if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
       else placeMesh(mesh, node, node.opacity);
       sheet.scene.children.push(mesh);

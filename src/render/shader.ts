@@ -19,6 +19,7 @@ void main() {
 export const coverage = /* glsl */ `
 uniform vec4 uClipRect[${maxClips}];
 uniform float uClipSoft[${maxClips}];
+uniform float uClipRound[${maxClips}];
 uniform int uClipCount;
 uniform float uOpacity;
 varying vec2 vLocal;
@@ -33,6 +34,12 @@ float clipCoverage() {
     vec2 soft = max(vec2(reach(p.x), reach(p.y)), vec2(uClipSoft[i]));
     if (i < uClipCount) {
       vec4 r = uClipRect[i];
+      if (uClipRound[i] >= 0.0) {
+        float far = length(p - r.xy);
+        float edge = max(reach(far), uClipSoft[i]);
+        cover *= clamp((uClipRound[i] - far) / edge + 0.5, 0.0, 1.0);
+        continue;
+      }
       vec2 low = clamp((p - r.xy) / soft + 0.5, 0.0, 1.0);
       vec2 high = clamp((r.zw - p) / soft + 0.5, 0.0, 1.0);
       cover *= low.x * low.y * high.x * high.y;

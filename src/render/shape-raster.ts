@@ -1,6 +1,6 @@
 import type { Drawing } from '../core/frame';
 import { dashesOf, linesOf } from '../core/shape';
-import type { Gradient, Paint } from '../core/show';
+import type { Gradient, Paint, PatternPaint } from '../core/show';
 import { newCanvas } from './platform';
 
 /** A drawn shape and where its canvas lies against the node's box, in px of the node. */
@@ -18,6 +18,8 @@ export type PictureOf = (asset: string) => HTMLCanvasElement | null;
 type Radial = Extract<Gradient, { kind: 'radial' }>;
 
 const largest = 8192;
+/** Steps in which the head of a line fades. */
+const softSteps = 12;
 const far = 1e5;
 
 /** Draws a shape at `scale` device px to the node's px; null where it has no area. */
@@ -57,8 +59,23 @@ export function rasterShape(node: Drawing, scale: number, pictureOf: PictureOf):
       const { from, to } = node.drawn;
       for (const line of linesOf(node.strokePath ?? node.path)) {
         if (to <= from) continue;
-        pen.setLineDash(dashesOf(line.length, from, to, stroke.dash, stroke.gap));
-        pen.stroke(new Path2D(line.path));
+        const way = new Path2D(line.path);
+        const part = (a: number, b: number): void => {
+          pen.setLineDash(dashesOf(line.length, a, b, stroke.dash, stroke.gap));
+          pen.stroke(way);
+        };
+        // The head runs on beyond the end, so that all of it is solid once it has passed.
+        const soft = line.length > 0 ? node.drawSoft / line.length : 0;
+        const head = to * (1 + soft);
+        const solid = Math.min(1, head - soft);
+        if (solid > from) part(from, solid);
+        for (let k = 0; k < softSteps && soft > 0; k += 1) {
+          const start = Math.max(from, head - soft + (soft * k) / softSteps);
+          const end = Math.min(1, head - soft + (soft * (k + 1)) / softSteps);
+          pen.globalAlpha = 1 - (k + 0.5) / softSteps;
+          if (end > start) part(start, end);
+        }
+        pen.globalAlpha = 1;
       }
     });
     if (stroke.place === 'outside') {
@@ -95,6 +112,47 @@ function ellipses(
   return pattern;
 }
 
+/** A repeating pattern, its tile drawn in device px so that fine lines stay sharp. */
+function patternOf(context: CanvasRenderingContext2D, value: PatternPaint): CanvasPattern | null {
+  const to = context.getTransform();
+  // Whole device px, so that every repeat is drawn alike.
+  const side = Math.max(2, Math.round(value.size * Math.hypot(to.a, to.b)));
+  const tile = newCanvas(side, side);
+  const pen = tile.getContext('2d');
+  if (!pen) return null;
+  pen.fillStyle = value.ink;
+  const line = Math.max(1, Math.round(side / 12));
+  const half = Math.round(side / 2);
+  switch (value.pattern) {
+    case 'weave':
+      // Threads over and under: two half lines one way, two the other.
+      pen.fillRect(0, 0, half, line);
+      pen.fillRect(half, half, side - half, line);
+      pen.fillRect(half, 0, line, half);
+      pen.fillRect(0, half, line, side - half);
+      break;
+    case 'grid':
+      pen.fillRect(0, 0, side, line);
+      pen.fillRect(0, line, line, side - line);
+      break;
+    case 'lines':
+      pen.fillRect(0, 0, side, half);
+      break;
+    case 'dots':
+      pen.beginPath();
+      pen.arc(side / 2, side / 2, side / 4, 0, 2 * Math.PI);
+      pen.fill();
+      break;
+    case 'checks':
+      pen.fillRect(0, 0, half, half);
+      pen.fillRect(half, half, side - half, side - half);
+  }
+  const pattern = context.createPattern(tile, 'repeat');
+  const scale = value.size / side;
+  pattern?.setTransform(new DOMMatrix().rotate(value.angle).scale(scale));
+  return pattern;
+}
+
 type Style = string | CanvasGradient | CanvasPattern;
 
 /** Calls `draw` with the paint as a canvas style; not at all where it shows nothing. */
@@ -108,6 +166,11 @@ function paint(
   if (typeof value === 'string') return draw(value);
   if (value.kind === 'radial' && (value.ratio ?? value.focus) !== undefined) {
     const drawn = ellipses(context, value, box);
+    return drawn ? draw(drawn) : undefined;
+  }
+  if (value.kind === 'pattern') {
+    paint(context, value.base, box, pictureOf, draw);
+    const drawn = patternOf(context, value);
     return drawn ? draw(drawn) : undefined;
   }
   if (value.kind !== 'picture') return draw(gradient(context, value, box));

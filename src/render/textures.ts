@@ -1,10 +1,11 @@
 import { CanvasTexture, LinearFilter, LinearMipmapLinearFilter, NoColorSpace, type Texture } from 'three';
-import type { Drawing, Pieces } from '../core/frame';
+import type { Drawing, Pieces, Shade } from '../core/frame';
 import type { TextLayout } from '../core/text';
 import { newCanvas } from './platform';
 import { rasterShape } from './shape-raster';
 import { rasterPieces, type PieceCell } from './text/piece-raster';
 import { rasterText, type TextRaster } from './text/raster';
+import { rasterShade } from './text/shade-raster';
 
 /** Fetches the bytes of a picture by its asset id; null where it is not to be had. */
 export type PictureSource = (asset: string) => Promise<Blob | null>;
@@ -61,19 +62,33 @@ export class Textures {
   ) {}
 
   words(layout: TextLayout, colour: string, scale: number): Words | null {
+    return this.kept(`${this.keyOf(layout)}/${colour}/${scale}`, () => rasterText(layout, colour, scale));
+  }
+
+  private keyOf(layout: TextLayout): string {
     let own = this.layoutKeys.get(layout);
     if (own === undefined) {
       own = layoutKey(layout);
       this.layoutKeys.set(layout, own);
     }
-    const key = `${own}/${colour}/${scale}`;
+    return own;
+  }
+
+  /** What was drawn under a key, or is now. */
+  private kept(key: string, draw: () => TextRaster | null): Words | null {
     const kept = this.wordsKept.get(key);
-    if (kept) {
-      this.wordsKept.delete(key);
-      this.wordsKept.set(key, kept);
-      return kept.value;
-    }
-    return this.keep(key, rasterText(layout, colour, scale));
+    if (!kept) return this.keep(key, draw());
+    this.wordsKept.delete(key);
+    this.wordsKept.set(key, kept);
+    return kept.value;
+  }
+
+  /** What stands behind the lines of a text. */
+  shade(layout: TextLayout, shade: Shade, scale: number): Words | null {
+    const { colour, spread, soft } = shade;
+    return this.kept(`shade ${this.keyOf(layout)}/${colour}/${spread}/${soft}/${scale}`, () =>
+      rasterShade(layout, shade, scale),
+    );
   }
 
   /** The pieces of a text on one sheet, each with its cell. Made once for each list of pieces. */
@@ -93,8 +108,8 @@ export class Textures {
     const { fill, stroke, w, h } = node;
     let own = this.shapeKeys.get(node);
     if (own === undefined) {
-      const { path, strokePath, rule, drawn } = node;
-      own = `shape ${path} ${strokePath ?? ''} ${rule} ${JSON.stringify([fill, stroke, drawn])} ${w}x${h}`;
+      const { path, strokePath, rule, drawn, drawSoft } = node;
+      own = `shape ${path} ${strokePath ?? ''} ${rule} ${JSON.stringify([fill, stroke, drawn, drawn && drawSoft])} ${w}x${h}`;
       this.shapeKeys.set(node, own);
     }
     const assets = [fill, stroke?.paint].flatMap((paint) =>
@@ -105,17 +120,11 @@ export class Textures {
     const key = `${own} ${scale} ${pictures
       .map((picture) => (typeof picture === 'string' ? picture : picture.texture.id))
       .join()}`;
-    const kept = this.wordsKept.get(key);
-    if (kept) {
-      this.wordsKept.delete(key);
-      this.wordsKept.set(key, kept);
-      return kept.value;
-    }
     const pictureOf = (asset: string): HTMLCanvasElement | null => {
       const picture = pictures[assets.indexOf(asset)];
       return typeof picture === 'object' ? (picture.texture.image as HTMLCanvasElement) : null;
     };
-    return this.keep(key, rasterShape(node, scale, pictureOf));
+    return this.kept(key, () => rasterShape(node, scale, pictureOf));
   }
 
   private keep(key: string, raster: TextRaster | null): Words | null {

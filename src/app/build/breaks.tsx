@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { extremeValues, fillFromRow, type Extreme } from '../../core/data';
-import { checkFilling, type Finding } from '../../core/preflight';
+import { checkFilling, readingFindings, readings, type Finding } from '../../core/preflight';
 import { ProblemError } from '../../core/problem';
 import { laidOut, type Show, type Template, type Values } from '../../core/show';
 import { measure, useFonts } from '../picture/monitors';
@@ -47,7 +47,10 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
       const laid = laidOut(whole, layout);
       const own = fillings.map((filling) => ({
         ...filling,
-        findings: checkFilling(laid, filling.values, measure, pictures, show.look),
+        findings: [
+          ...checkFilling(laid, filling.values, measure, pictures, show.look),
+          ...readingFindings(laid, readings(laid, filling.values, measure, show.look)),
+        ],
       }));
       // What is wrong whatever the words are is said once, and not with each of them.
       const same = (a: Finding) => (b: Finding) => a.element === b.element && a.message === b.message;

@@ -37,6 +37,7 @@ import { MasksSection } from './masks-section';
 import { FamilyGlyphs } from './missing-glyphs';
 import { PlaySection } from './play-section';
 import { PropertyRow } from './property-row';
+import { ReadingLine } from './reading-line';
 import { ReactionsSection } from './reactions-section';
 import { SpansSection } from './spans-section';
 import { ShowSection } from './show-section';
@@ -193,6 +194,9 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
               <GroupPlace template={template} element={element} />
             )}
             {name === 'Type' && 'typeStyle' in element && <TypeStyleRow show={show} element={element} />}
+            {name === 'Type' && (element.kind === 'text' || element.kind === 'clock') && (
+              <ReadingLine show={show} template={template} id={element.id} />
+            )}
             {name === 'Type' && element.kind === 'text' && (
               <FamilyGlyphs
                 family={new StyleReader(show.look).family(String(propertyValue(template, element, 'family')))}

@@ -2,15 +2,18 @@ import { Plus, Trash2 } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useRef, useState, type PointerEvent } from 'react';
 import {
+  coloursOf,
   isPicture,
   mostStops,
   type Gradient,
   type Look,
   type Paint,
+  type PatternPaint,
   type Show,
   type Stop,
 } from '../../core/show';
 import { ColourField, IconButton, NamedColours, NumberField, SelectField, type NamedColour } from '../ui';
+import { PatternEditor } from './pattern-editor';
 
 /** The named colours of a look as they stand under its palette. */
 export function namedColours(look: Look): NamedColour[] {
@@ -37,6 +40,8 @@ export function paintCss(paint: Paint, look: Look): string {
       : colourOf(paint, named);
   }
   if (paint.kind === 'picture') return 'repeating-linear-gradient(45deg, #3a474c 0 4px, #222b2f 4px 8px)';
+  if (paint.kind === 'pattern')
+    return `repeating-linear-gradient(${paint.angle + 45}deg, ${colourOf(paint.ink, named)} 0 1px, transparent 1px 6px), ${paintCss(paint.base, look)}`;
   const stops = [...paint.stops]
     .sort((a, b) => a.at - b.at)
     .map((stop) => `${colourOf(stop.colour, named)} ${Math.round(stop.at * 1000) / 10}%`)
@@ -46,22 +51,30 @@ export function paintCss(paint: Paint, look: Look): string {
     : `radial-gradient(circle at ${paint.x * 100}% ${paint.y * 100}%, ${stops})`;
 }
 
-type Kind = 'colour' | 'linear' | 'radial' | 'picture';
+type Kind = 'colour' | 'linear' | 'radial' | 'pattern' | 'picture';
 const kindOf = (paint: Paint): Kind => (typeof paint === 'string' ? 'colour' : paint.kind);
 
 /** The same paint as another kind: what colours it has stay. */
 function asKind(paint: Paint, kind: Kind, show: Pick<Show, 'look' | 'assets'>): Paint {
-  const colours =
-    typeof paint === 'string' ? [paint] : paint.kind === 'picture' ? [] : paint.stops.map((s) => s.colour);
-  const first = colours[0] ?? '#1d4e5a';
+  const first = coloursOf(paint)[0] ?? '#1d4e5a';
+  const under = typeof paint === 'object' && paint.kind === 'pattern' ? paint.base : paint;
   if (kind === 'colour') return first;
   if (kind === 'picture') {
     const asset = Object.values(show.assets).find(isPicture);
     return asset ? { kind, asset: asset.id, fit: 'cover' } : paint;
   }
+  if (kind === 'pattern')
+    return {
+      kind,
+      pattern: 'weave',
+      size: 12,
+      angle: 0,
+      ink: '#ffffff0a',
+      base: typeof under === 'object' && under.kind === 'picture' ? first : (under as PatternPaint['base']),
+    };
   const stops =
-    typeof paint === 'object' && paint.kind !== 'picture'
-      ? paint.stops
+    typeof under === 'object' && under.kind !== 'picture'
+      ? under.stops
       : [
           { at: 0, colour: first },
           { at: 1, colour: '#0b2730' },
@@ -121,12 +134,13 @@ function PaintMore(props: {
     { value: 'colour', label: 'Colour' },
     { value: 'linear', label: 'Linear gradient' },
     { value: 'radial', label: 'Radial gradient' },
+    { value: 'pattern', label: 'Pattern' },
     ...(hasPictures || kind === 'picture' ? [{ value: 'picture' as const, label: 'Picture' }] : []),
   ];
   return (
     <Popover.Root onOpenChange={(open) => !open && onDone()}>
       <Popover.Trigger
-        aria-label={`${label}: gradients and pictures`}
+        aria-label={`${label}: gradients, patterns and pictures`}
         className={`overflow-hidden rounded border border-line text-left text-xs ${wide ? 'h-7 min-w-0 flex-1' : 'h-7 w-5 text-center text-ink-3 hover:text-ink'}`}
       >
         {wide ? (
@@ -156,7 +170,20 @@ function PaintMore(props: {
             choices={kinds}
             onChange={(next) => onChange(asKind(named ? named.value : value, next as Kind, show))}
           />
-          {typeof value === 'object' && value.kind !== 'picture' && (
+          {typeof value === 'object' && value.kind === 'pattern' && (
+            <>
+              <PatternEditor value={value} look={show.look} onChange={onChange} onDone={onDone} />
+              {typeof value.base === 'object' && (
+                <GradientEditor
+                  value={value.base}
+                  look={show.look}
+                  onChange={(base) => onChange({ ...value, base })}
+                  onDone={onDone}
+                />
+              )}
+            </>
+          )}
+          {typeof value === 'object' && value.kind !== 'picture' && value.kind !== 'pattern' && (
             <GradientEditor value={value} look={show.look} onChange={onChange} onDone={onDone} />
           )}
           {typeof value === 'object' && value.kind === 'picture' && (

@@ -1,6 +1,14 @@
-import type { Blend, Fit, Paint } from '../show';
+import type { Blend, Fit, Gradient, Paint } from '../show';
 import type { TextLayout, TextPiece } from '../text';
 import type { Matrix } from './matrix';
+
+/** The stops of a gradient that is worked out for each pixel; one of more is drawn once. */
+export const mostShaded = 8;
+/** Whether a paint is a gradient that is worked out for each pixel. */
+export const isShaded = (paint: Paint): paint is Gradient =>
+  typeof paint === 'object' &&
+  (paint.kind === 'linear' || paint.kind === 'radial') &&
+  paint.stops.length <= mostShaded;
 
 /** How many clips one drawable carries; what would need more is drawn apart and clipped as a whole. */
 export const maxClips = 4;
@@ -17,6 +25,8 @@ export interface Clip {
   top: number;
   right: number;
   bottom: number;
+  /** Px from (left, top), which is then a middle, within which it is seen; below 0 the rectangle holds. */
+  round: number;
 }
 
 /** What is done to an element's picture as a whole before it is laid on what is behind it. Lengths in px. */
@@ -74,7 +84,8 @@ export interface RectNode extends NodeBase {
   h: number;
   /** Px: top left, top right, bottom right, bottom left; together never more than a side. */
   radii: readonly [number, number, number, number];
-  fill: string;
+  /** A colour, or a gradient of no more than `mostShaded` stops. */
+  fill: string | Gradient;
 }
 
 export interface Stroke {
@@ -103,6 +114,8 @@ export interface Drawing {
   readonly strokePath: string | null;
   /** The part of the stroke that is drawn, along each of its lines, 0 to 1; null: all of it. */
   readonly drawn: { readonly from: number; readonly to: number } | null;
+  /** Px over which it fades at its head while it is drawn. */
+  readonly drawSoft: number;
   /** How far it may reach beyond the box, px. */
   readonly reach: number;
 }
@@ -125,11 +138,20 @@ export interface Pieces {
   readonly state: Float64Array;
 }
 
+/** A plate behind each line of a text; lengths in px. */
+export interface Shade {
+  readonly colour: string;
+  readonly spread: number;
+  readonly soft: number;
+}
+
 export interface TextNode extends NodeBase {
   readonly kind: 'text';
   /** Replaced, never changed, when the words change. */
   layout: TextLayout;
   colour: string;
+  /** What stands behind its lines; null: nothing. */
+  shade: Shade | null;
   /** Null while it is drawn as one. */
   pieces: Pieces | null;
 }

@@ -1,7 +1,7 @@
 import { poseIndex, poseLength } from '../motion';
-import type { Element, Movable } from '../show';
+import type { Element, Gradient, Movable } from '../show';
 import type { Drawing, Effects } from './display';
-import { effectsOf, fitRadii, nodeFor } from './nodes';
+import { effectsOf, fitRadii, nodeFor, shadeOf } from './nodes';
 import { valueAt } from './plan';
 import type { Part, Scene } from './scene';
 
@@ -48,7 +48,8 @@ export function dress(
       if (live.kind !== 'rect') return;
       node.w = nowW;
       node.h = nowH;
-      node.fill = live.fill as string;
+      // Another object, as what moves in it is written into the element's own.
+      node.fill = typeof live.fill === 'string' ? live.fill : { ...(live.fill as Gradient) };
       node.radii = fitRadii(
         [live.radiusTopLeft, live.radiusTopRight, live.radiusBottomRight, live.radiusBottomLeft],
         nowW,
@@ -61,7 +62,10 @@ export function dress(
       return;
     }
     case 'text':
-      if ('colour' in live) node.colour = live.colour;
+      if ('colour' in live) {
+        node.colour = live.colour;
+        if (live.shade !== node.shade?.colour) node.shade = shadeOf(live);
+      }
       if (extras.some(({ key }) => typeKeys.has(key)))
         node.layout = scene.refit(part, part.said ?? undefined);
       return;

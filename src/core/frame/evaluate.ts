@@ -68,7 +68,7 @@ export function looksSame(scene: Scene, a: Moment, b: Moment): boolean {
 
 const far = 1e6;
 const { x, y, w, h, scale, scaleX, scaleY, rotation, opacity, blur, tracking, count, maskSoft } = poseIndex;
-const { wipeLeft, wipeTop, wipeRight, wipeBottom } = poseIndex;
+const { wipeLeft, wipeTop, wipeRight, wipeBottom, iris } = poseIndex;
 
 /** The phases that move at the moment, and the frame that each has come to: written anew by each call. */
 const active: number[] = [];
@@ -206,13 +206,14 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     (p[wipeTop] as number) > 0 ||
     (p[wipeRight] as number) > 0 ||
     (p[wipeBottom] as number) > 0;
+  const opens = (p[iris] as number) > 0;
   const { clipsBox: clips, isGroup } = part;
   inherit(node.clips, parent);
   let clipCount = parent && !parent.apart ? parent.node.clipCount : 0;
   const isolated =
     isGroup &&
     ((part.effectiveOpacity < 1 && part.leaves > 1) ||
-      ((wipes || clips) && clipCount + (wipes && clips ? 2 : 1) >= maxClips));
+      ((wipes || clips || opens) && clipCount + Number(wipes) + Number(clips) + Number(opens) >= maxClips));
   if (clips && clipCount < maxClips) {
     writeClip(part);
     node.clips[clipCount++] = part.clip;
@@ -222,13 +223,18 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     writeWipe(part);
     node.clips[clipCount++] = part.wipe;
   }
+  if (opens && clipCount < maxClips) {
+    writeIris(part);
+    node.clips[clipCount++] = part.iris;
+  }
   node.clipCount = clipCount;
   if (isGroup) (node as GroupNode).isolated = isolated;
   part.apart = isGroup && isApart(node);
   node.opacity = part.effectiveOpacity;
   const wiped =
     (p[wipeLeft] as number) + (p[wipeRight] as number) >= 1 ||
-    (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1;
+    (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1 ||
+    (p[iris] as number) >= 1;
   node.visible =
     part.effectiveOpacity > 0 && across !== 0 && up !== 0 && !wiped && isOfNow(scene, part, moment);
   if (node.kind === 'video') play(scene, part, node, moment);
@@ -418,6 +424,21 @@ function writeWipe(part: Part): void {
   wipe.top = top > 0 ? down * (top - 0.5) : -far;
   wipe.right = right > 0 ? across * (0.5 - right) : far;
   wipe.bottom = bottom > 0 ? down * (0.5 - bottom) : far;
+}
+
+/** The circle that an iris leaves: at 0 it reaches the farthest corner of the box, at 1 it has closed, soft edge and all. */
+function writeIris(part: Part): void {
+  const { iris: clip, nowW, nowH, element } = part;
+  const closed = part.pose[iris] as number;
+  const cx = element.irisX * nowW;
+  const cy = element.irisY * nowH;
+  const reach = Math.hypot(Math.max(cx, nowW - cx), Math.max(cy, nowH - cy));
+  const soft = element.irisSoft;
+  invert(clip.inverse, part.node.matrix);
+  clip.left = cx;
+  clip.top = cy;
+  clip.soft = soft;
+  clip.round = Math.max(0, (reach + soft) * (1 - closed) - soft / 2);
 }
 
 /** Px that a wipe by the outline covers in all: the widest line across a slanted rectangle, or the box. */

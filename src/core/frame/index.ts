@@ -11,12 +11,13 @@ export type {
   PictureNode,
   Pieces,
   RectNode,
+  Shade,
   ShapeNode,
   Stroke,
   TextNode,
   VideoNode,
 } from './display';
-export { isApart, maxClips, pieceLength } from './display';
+export { isApart, isShaded, maxClips, mostShaded, pieceLength } from './display';
 export { prepareScene, type Scene, type SceneOptions } from './scene';
 export { evaluate, holdMoment, looksSame, type Moment } from './evaluate';
 export { identity, invert, type Matrix } from './matrix';

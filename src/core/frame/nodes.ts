@@ -1,7 +1,16 @@
-import type { Element } from '../show';
+import type { Element, Gradient, TextElement } from '../show';
 import { ellipsePath, linePaths, pathOf, polygonPath, rectPath } from '../shape';
 import type { TextLayout } from '../text';
-import { maxClips, type Clip, type DisplayNode, type Effects, type GroupNode, type MaskUse } from './display';
+import {
+  isShaded,
+  maxClips,
+  type Clip,
+  type DisplayNode,
+  type Effects,
+  type GroupNode,
+  type MaskUse,
+  type Shade,
+} from './display';
 import { identity, type Matrix } from './matrix';
 
 export const newClip = (isWipe: boolean, inverse: Matrix = identity()): Clip => ({
@@ -12,6 +21,7 @@ export const newClip = (isWipe: boolean, inverse: Matrix = identity()): Clip => 
   top: 0,
   right: 0,
   bottom: 0,
+  round: -1,
 });
 
 const plain = { effects: null, blend: 'normal' as const };
@@ -77,7 +87,7 @@ export function nodeFor(
     case 'rect': {
       const isPlain =
         !movesShape &&
-        typeof element.fill === 'string' &&
+        (typeof element.fill === 'string' || isShaded(element.fill)) &&
         element.outlineWidth === 0 &&
         element.slantLeft === 0 &&
         element.slantRight === 0;
@@ -88,7 +98,7 @@ export function nodeFor(
         kind: 'rect',
         w: box.w,
         h: box.h,
-        fill: element.fill as string,
+        fill: element.fill as string | Gradient,
         radii: fitRadii([a, b, c, d], box.w, box.h),
       };
     }
@@ -122,6 +132,7 @@ export function nodeFor(
           },
           strokePath: shaft,
           drawn: null,
+          drawSoft: element.drawSoft,
           reach: thickness * Math.max(1, element.headSize),
         },
       };
@@ -155,10 +166,16 @@ export function nodeFor(
     case 'text':
     case 'clock': {
       if (!layout) throw new Error(`nodeFor: no layout for ${element.id}`);
-      return { ...base, kind: 'text', layout, colour: element.colour, pieces: null };
+      return { ...base, kind: 'text', layout, colour: element.colour, shade: shadeOf(element), pieces: null };
     }
   }
 }
+
+/** What stands behind the lines of a text, or null where it cannot be seen. */
+export const shadeOf = (element: Pick<TextElement, 'shade' | 'shadeSpread' | 'shadeSoft'>): Shade | null =>
+  element.shade.length === 9 && element.shade.endsWith('00')
+    ? null
+    : { colour: element.shade, spread: element.shadeSpread, soft: element.shadeSoft };
 
 /** What live video is asked for by: the name of a device, or a word with a colon that no device has. */
 const liveName = ({ source, device }: Extract<Element, { kind: 'camera' }>): string =>
@@ -204,6 +221,7 @@ function shape(
       stroke: width > 0 ? { width, paint: element.outline, place, dash, gap, cap, join, miterLimit } : null,
       strokePath: null,
       drawn: null,
+      drawSoft: element.drawSoft,
       // A pointed corner of a stroke reaches further than its width.
       reach: over + out * Math.max(2, element.join === 'miter' ? element.miterLimit : 0),
     },

@@ -64,6 +64,7 @@ export interface Part {
   /** The clip of its box, and that of its wipe, written when it has them. */
   readonly clip: Clip;
   readonly wipe: Clip;
+  readonly iris: Clip;
   /** The part on whose shown edge it rides. */
   rides: Part | null;
   readonly plane: Matrix;
@@ -206,6 +207,7 @@ export function prepareScene(
       count: own.count,
       clip: newClip(false, take(16)),
       wipe: newClip(true, take(16)),
+      iris: newClip(true, take(16)),
       rides: null,
       plane: take(16),
       pose: take(own.poseLength),

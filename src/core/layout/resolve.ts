@@ -125,4 +125,6 @@ function fits(property: Property, value: FieldValue, isField: boolean): FieldVal
 const hasNames = (paint: Paint): boolean =>
   typeof paint === 'string'
     ? paint.startsWith('@')
-    : paint.kind !== 'picture' && paint.stops.some((stop) => stop.colour.startsWith('@'));
+    : paint.kind === 'pattern'
+      ? paint.ink.startsWith('@') || hasNames(paint.base)
+      : paint.kind !== 'picture' && paint.stops.some((stop) => stop.colour.startsWith('@'));

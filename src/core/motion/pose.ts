@@ -11,7 +11,7 @@ const joinOf = (key: PoseKey): Join =>
   key === 'drawEnd' ||
   key === 'count'
     ? 'multiply'
-    : key.startsWith('wipe') || key === 'drawStart'
+    : key.startsWith('wipe') || key === 'iris' || key === 'drawStart'
       ? 'cover'
       : 'add';
 

@@ -122,6 +122,12 @@ export const motionPresets: readonly MotionPreset[] = [
     ease: ['overshoot', 'strong-in'],
   }),
   {
+    ...plain('iris', 'Iris', 'Opens round, from the point that its wipe says.', {
+      property: 'iris',
+      away: 1,
+    }),
+  },
+  {
     id: 'stretch',
     label: 'Stretch across',
     help: 'A bar that grows from its pivot to its width.',

@@ -4,7 +4,7 @@ import type { TextMeasure } from '../text';
 
 /** One thing that breaks when a template is filled with certain values. */
 export interface Finding {
-  readonly code: 'overflow' | 'small' | 'off' | 'unsafe' | 'missing-picture';
+  readonly code: 'overflow' | 'small' | 'off' | 'unsafe' | 'missing-picture' | 'tiny' | 'contrast';
   readonly element: string;
   /** A plain sentence. */
   readonly message: string;

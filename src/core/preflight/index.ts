@@ -2,3 +2,4 @@
 export { checkFilling, type Finding } from './filling';
 export { flashes, flashGrid, type FlashFinding } from './flash';
 export { motionFindings, type MotionFinding } from './motion';
+export { leastContrast, leastSize, readingFindings, readings, readingWords, type Reading } from './reading';

@@ -6,6 +6,7 @@ import { toFormat5 } from './format-5';
 import { toFormat6 } from './format-6';
 import { toFormat7 } from './format-7';
 import { toFormat8 } from './format-8';
+import { toFormat9 } from './format-9';
 import { showReferences } from './references';
 import { showFormat, showSchema, type Show } from './show';
 
@@ -21,6 +22,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   5: toFormat6,
   6: toFormat7,
   7: toFormat8,
+  8: toFormat9,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

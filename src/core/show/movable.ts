@@ -99,6 +99,7 @@ export const poseMovables = {
   wipeTop: part('wipeTop', 'Wipe, top edge', 1),
   wipeRight: part('wipeRight', 'Wipe, right edge', 1),
   wipeBottom: part('wipeBottom', 'Wipe, bottom edge', 1),
+  iris: part('iris', 'Iris', 1),
   blur: {
     ...base,
     key: 'blur',
@@ -162,6 +163,12 @@ const still = new Set([
   'headSize',
   'wipeAngle',
   'wipeSoft',
+  'irisSoft',
+  'drawSoft',
+  'shadeSpread',
+  'shadeSoft',
+  'irisX',
+  'irisY',
 ]);
 const none: readonly TrackMode[] = ['value'];
 
@@ -169,7 +176,9 @@ function poseOf(element: Element): PoseKey[] {
   const isWords = element.kind === 'text' || element.kind === 'clock';
   return [
     ...boxKeys,
+    'iris',
     'blur',
+    'iris',
     ...(isWords ? (['tracking'] as const) : []),
     ...(element.kind === 'text' ? (['count'] as const) : []),
     ...(!isWords && element.kind !== 'group' ? (['w', 'h'] as const) : []),
@@ -212,6 +221,8 @@ const inPaint = (key: string, label: string, paint: Paint): Movable[] => {
   });
   if (typeof paint === 'string') return [colour(key, label)];
   if (paint.kind === 'picture') return [];
+  if (paint.kind === 'pattern')
+    return [colour(`${key}.ink`, `${label} pattern`), ...inPaint(`${key}.base`, label, paint.base)];
   const shape =
     paint.kind === 'linear'
       ? [number('angle', 'angle', '°', -100_000, 100_000, 90)]

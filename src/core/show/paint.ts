@@ -41,14 +41,32 @@ export const picturePaintSchema = z.object({
   fit: z.enum(['cover', 'contain', 'stretch', 'tile']),
 });
 
-/** What an area is filled with: a colour, a named colour or gradient (`@id`), a gradient, a picture. */
-export const paintSchema = z.union([colourSchema, gradientSchema, picturePaintSchema]);
+export const patterns = ['weave', 'grid', 'lines', 'dots', 'checks'] as const;
+export type PatternName = (typeof patterns)[number];
+
+/** A fine pattern that repeats, drawn on a colour or gradient. */
+export const patternPaintSchema = z.object({
+  kind: z.literal('pattern'),
+  pattern: z.enum(patterns),
+  /** Px from one repeat to the next. */
+  size: z.number().min(2).max(500),
+  /** Degrees clockwise. */
+  angle: z.number().min(-360).max(360),
+  ink: colourSchema,
+  base: z.union([colourSchema, gradientSchema]),
+});
+export type PatternPaint = z.infer<typeof patternPaintSchema>;
+
+/** What an area is filled with: a colour, a named colour or gradient (`@id`), a gradient, a picture, a pattern. */
+export const paintSchema = z.union([colourSchema, gradientSchema, picturePaintSchema, patternPaintSchema]);
 export type Paint = z.infer<typeof paintSchema>;
 
-/** The colours of a paint, front to back. */
+/** The colours of a paint, front to back; of a pattern those that it is drawn on. */
 export const coloursOf = (paint: Paint): string[] =>
   typeof paint === 'string'
     ? [paint]
     : paint.kind === 'picture'
       ? []
-      : paint.stops.map((stop) => stop.colour);
+      : paint.kind === 'pattern'
+        ? coloursOf(paint.base)
+        : paint.stops.map((stop) => stop.colour);

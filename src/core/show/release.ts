@@ -9,6 +9,7 @@ import { templatesToFormat4 } from './format-4';
 import { rundownsOf, templatesToFormat5 } from './format-5';
 import { templatesToFormat6 } from './format-6';
 import { channelsToFormat8, templatesToFormat8 } from './format-8';
+import { templatesToFormat9 } from './format-9';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -49,11 +50,15 @@ export const openRelease = (value: unknown): Release =>
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
           channels: channelsToFormat8((value as { channels?: unknown }).channels),
-          templates: templatesToFormat8(
-            templatesToFormat7(
-              templatesToFormat6(templatesToFormat5(templatesToFormat4(templatesToFormat3(value.templates)))),
-            ),
-          ),
+          templates: [
+            templatesToFormat3,
+            templatesToFormat4,
+            templatesToFormat5,
+            templatesToFormat6,
+            templatesToFormat7,
+            templatesToFormat8,
+            templatesToFormat9,
+          ].reduce<unknown>((templates, up) => up(templates), value.templates),
         }
       : value,
   );

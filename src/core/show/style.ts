@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { gradientSchema, type Paint } from './paint';
+import { gradientSchema, type Paint, type PatternPaint } from './paint';
 import { colourSchema, idSchema, plainColourSchema } from './values';
 
 const named = z.object({ id: idSchema, name: z.string().min(1).max(100) });
@@ -75,6 +75,8 @@ export class StyleReader {
       return style?.kind === 'gradient' ? this.paint(style.value) : this.colour(value);
     }
     if (value.kind === 'picture') return value;
+    if (value.kind === 'pattern')
+      return { ...value, ink: this.colour(value.ink), base: this.paint(value.base) as PatternPaint['base'] };
     return { ...value, stops: value.stops.map((stop) => ({ ...stop, colour: this.colour(stop.colour) })) };
   }
 

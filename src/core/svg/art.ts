@@ -1,5 +1,14 @@
 import { problem, type Problem } from '../problem';
-import { families, lineCaps, lineJoins, newElement, type Element, type Mask, type Subpath } from '../show';
+import {
+  coloursOf,
+  families,
+  lineCaps,
+  lineJoins,
+  newElement,
+  type Element,
+  type Mask,
+  type Subpath,
+} from '../show';
 import { boundsOfPaths, toBox } from '../shape';
 import { readCurves } from './curves';
 import { apply, isUpright, join, readTransform, scaleOf, still, type Plane } from './matrix';
@@ -308,12 +317,7 @@ class Reader {
           tracking: Math.round(
             ((length(style['letter-spacing']) ?? 0) / (length(style['font-size']) ?? 16)) * 1000,
           ),
-          colour:
-            typeof paint === 'string'
-              ? paint
-              : paint.kind === 'picture'
-                ? '#000000'
-                : (paint.stops[0]?.colour ?? '#000000'),
+          colour: typeof paint === 'string' ? paint : (coloursOf(paint)[0] ?? '#000000'),
           align,
           vertical: 'top',
           fit: 'as-is',

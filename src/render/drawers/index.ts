@@ -15,4 +15,4 @@ export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kin
   video: videoDrawer,
   camera: cameraDrawer,
 };
-export type { DrawContext, NodeMesh } from './drawer';
+export { showRaster, type DrawContext, type NodeMesh } from './drawer';

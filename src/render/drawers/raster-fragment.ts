@@ -1,3 +1,23 @@
+import { gradientShader } from '../gradient';
+
+/** Draws a texture over `uRect`; a shape whose fill is a gradient is a white one that the gradient colours. */
+export const shapeFragment = /* glsl */ `
+${gradientShader}
+uniform sampler2D uTexture;
+uniform vec4 uRect;
+uniform float uSolid; // the opacity of what is solid in it
+float solidAt(vec2 uv) {
+  vec2 inside = step(vec2(0.0), uv) * step(uv, vec2(1.0));
+  return min(1.0, texture2D(uTexture, uv).a / uSolid) * inside.x * inside.y;
+}
+void main() {
+  vec2 uv = (vLocal - uRect.xy) / uRect.zw;
+  float cover = clipCoverage() * uOpacity;
+  if (uSlides.x >= 0.0) cover *= min(solidAt(uv - uSlides.xy / uRect.zw), solidAt(uv + uSlides.zw / uRect.zw));
+  vec4 drawn = texture2D(uTexture, uv);
+  gl_FragColor = (uShades == 0 ? drawn : shade(vLocal) * drawn.a) * cover;
+}`;
+
 /** Draws a texture over `uRect`. */
 export const rasterFragment = /* glsl */ `
 uniform sampler2D uTexture;

@@ -1,14 +1,17 @@
 import { Vector2, Vector4 } from 'three';
 import type { RectNode } from '../../core/frame';
+import { gradientShader, gradientUniforms, setGradient } from '../gradient';
 import { newMesh, setColour } from '../materials';
 import type { Drawer } from './drawer';
 
 const fragment = /* glsl */ `
+${gradientShader}
 uniform vec2 uSize;
 uniform vec4 uRadii;
 uniform vec4 uFill;
 void main() {
-  gl_FragColor = uFill * (boxCoverage(uSize, uRadii) * clipCoverage() * uOpacity);
+  vec4 fill = uShades == 0 ? uFill : shade(vLocal);
+  gl_FragColor = fill * (boxCoverage(uSize, uRadii) * clipCoverage() * uOpacity);
 }`;
 
 export const rectDrawer: Drawer<RectNode> = {
@@ -17,6 +20,7 @@ export const rectDrawer: Drawer<RectNode> = {
       uSize: { value: new Vector2() },
       uRadii: { value: new Vector4() },
       uFill: { value: new Vector4() },
+      ...gradientUniforms(),
     }),
   update(mesh, node) {
     const { uniforms } = mesh.material;
@@ -24,7 +28,10 @@ export const rectDrawer: Drawer<RectNode> = {
     (uniforms['uRect']?.value as Vector4).set(-2, -2, node.w + 4, node.h + 4);
     (uniforms['uSize']?.value as Vector2).set(node.w, node.h);
     (uniforms['uRadii']?.value as Vector4).set(...node.radii);
-    setColour(uniforms['uFill']?.value as Vector4, node.fill);
+    if (typeof node.fill === 'string') {
+      setColour(uniforms['uFill']?.value as Vector4, node.fill);
+      setGradient(uniforms, null, 0, 0);
+    } else setGradient(uniforms, node.fill, node.w, node.h);
     return node.w > 0 && node.h > 0;
   },
 };

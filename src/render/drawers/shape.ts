@@ -1,9 +1,10 @@
 import type { Texture } from 'three';
-import type { Drawing, ShapeNode } from '../../core/frame';
-import { coloursOf, type Paint } from '../../core/show';
+import { isShaded, type Drawing, type ShapeNode } from '../../core/frame';
+import { coloursOf, type Gradient, type Paint } from '../../core/show';
+import { gradientUniforms, setGradient } from '../gradient';
 import { newMesh } from '../materials';
 import { showRaster, type Drawer } from './drawer';
-import { rasterFragment } from './raster-fragment';
+import { shapeFragment } from './raster-fragment';
 
 const opacityOf = (colour: string): number => (colour.length === 9 ? parseInt(colour.slice(7), 16) / 255 : 1);
 const mostOf = (paint: Paint): number =>
@@ -15,12 +16,33 @@ function solidOf({ fill, stroke }: Drawing): number {
   return Math.max(0.004, filled > 0 ? filled : stroke ? mostOf(stroke.paint) : 1);
 }
 
+/** The gradient that a drawing's only colour is; with a stroke beside it the whole is drawn once. */
+const shadedFill = ({ fill, stroke, path }: Drawing): Gradient | null =>
+  path !== '' && (stroke === null || stroke.width === 0) && isShaded(fill) ? fill : null;
+
+const whites = new WeakMap<Drawing, Drawing>();
+/** The drawing in white, which is the same whatever its gradient is. */
+function whiteOf(drawing: Drawing): Drawing {
+  const known = whites.get(drawing);
+  if (known) return known;
+  const white = { ...drawing, fill: '#ffffff' };
+  whites.set(drawing, white);
+  return white;
+}
+
 export const shapeDrawer: Drawer<ShapeNode> = {
   create: () =>
-    newMesh(rasterFragment, { uTexture: { value: null as Texture | null }, uSolid: { value: 1 } }),
+    newMesh(shapeFragment, {
+      uTexture: { value: null as Texture | null },
+      uSolid: { value: 1 },
+      ...gradientUniforms(),
+    }),
   update(mesh, node, { textures, scale }) {
-    const { uSolid } = mesh.material.uniforms;
-    if (uSolid) uSolid.value = solidOf(node.drawing);
-    return showRaster(mesh, textures.shape(node.drawing, scale));
+    const { drawing } = node;
+    const { uniforms } = mesh.material;
+    const gradient = shadedFill(drawing);
+    setGradient(uniforms, gradient, drawing.w, drawing.h, drawing);
+    if (uniforms['uSolid']) uniforms['uSolid'].value = gradient ? 1 : solidOf(drawing);
+    return showRaster(mesh, textures.shape(gradient ? whiteOf(drawing) : drawing, scale));
   },
 };

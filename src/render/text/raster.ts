@@ -50,7 +50,7 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
 }
 
 /** The width of a run as layouts have it: measured large, see `canvasMeasure`. */
-function measuredWidth(context: CanvasRenderingContext2D, run: TextRun): number {
+export function measuredWidth(context: CanvasRenderingContext2D, run: TextRun): number {
   context.font = cssFont({ ...run.face, size: measuringSize });
   const width = (context.measureText(run.text).width * run.face.size) / measuringSize;
   context.font = cssFont(run.face);

@@ -76,6 +76,11 @@ export const elementBase = z.object({
   wipeAngle: finite.min(-80).max(80),
   /** Px over which a straight edge fades. */
   wipeSoft: finite.min(0).max(1000),
+  /** Where an iris opens from, in parts of the box. */
+  /** Px over which the edge of an iris fades. */
+  irisSoft: finite.min(0).max(1000),
+  irisX: finite.min(-5).max(5),
+  irisY: finite.min(-5).max(5),
   /** The element beside it on whose edge it rides, as that edge is shown: wiped, moved, grown. */
   rides: rideSchema.nullable(),
   /** All of them hold together. */
@@ -106,6 +111,9 @@ export const baseDefaults = {
   wipeEdge: 'shape',
   wipeAngle: 0,
   wipeSoft: 0,
+  irisSoft: 0,
+  irisX: 0.5,
+  irisY: 0.5,
   rides: null,
   masks: [],
 };
@@ -170,6 +178,18 @@ const wipeProperties: readonly Property[] = [
     max: 1000,
     when: straight,
   },
+  {
+    key: 'irisSoft',
+    label: 'Iris softness',
+    wide: true,
+    type: 'number',
+    section: 'Wipe',
+    unit: 'px',
+    min: 0,
+    max: 1000,
+  },
+  { key: 'irisX', label: 'Iris X', type: 'number', section: 'Wipe', min: -5, max: 5, step: 0.05 },
+  { key: 'irisY', label: 'Iris Y', type: 'number', section: 'Wipe', min: -5, max: 5, step: 0.05 },
 ];
 
 export const lookProperties: readonly Property[] = [

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { paintSchema } from '../paint';
-import { capProperty, lineCaps } from './shape-style';
+import { capProperty, drawSoftProperty, lineCaps } from './shape-style';
 import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
 
 export const lineHeads = ['none', 'arrow', 'dot', 'bar'] as const;
@@ -18,6 +18,7 @@ const schema = elementBase.extend({
   headEnd: z.enum(lineHeads),
   /** In parts of the thickness. */
   headSize: z.number().min(1).max(20),
+  drawSoft: size.max(1000),
 });
 
 const heads = [
@@ -46,6 +47,7 @@ export const line = {
     headStart: 'none',
     headEnd: 'none',
     headSize: 4,
+    drawSoft: 0,
   },
   properties: [
     ...placeProperties,
@@ -76,6 +78,7 @@ export const line = {
     capProperty('Shape'),
     { key: 'dash', label: 'Dash', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 2000 },
     { key: 'gap', label: 'Gap', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 2000 },
+    drawSoftProperty('Shape'),
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

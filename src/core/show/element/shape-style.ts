@@ -32,6 +32,7 @@ export const shapeStyleShape = {
   join: z.enum(lineJoins),
   /** The longest a miter may be, in parts of the width; a longer one is a bevel (SVG 2, 13.5.5). */
   miterLimit: z.number().min(1).max(100),
+  drawSoft: size.max(1000),
 };
 
 export const shapeStyleDefaults = {
@@ -44,7 +45,20 @@ export const shapeStyleDefaults = {
   cap: 'butt',
   join: 'miter',
   miterLimit: 4,
+  drawSoft: 0,
 };
+
+/** Px over which a stroke fades at its head while it is drawn. */
+export const drawSoftProperty = (section: PropertySection): Property => ({
+  key: 'drawSoft',
+  label: 'Head softness',
+  wide: true,
+  type: 'number',
+  section,
+  unit: 'px',
+  min: 0,
+  max: 1000,
+});
 
 export const fillProperty: Property = {
   key: 'fill',
@@ -92,4 +106,5 @@ export const outlineProperties: readonly Property[] = [
     max: 100,
     when: { key: 'join', is: ['miter'] },
   },
+  drawSoftProperty('Stroke'),
 ];

@@ -50,6 +50,11 @@ export const textStyleShape = {
   minScale: fraction.min(0.1),
   /** Wrapped text: the most lines; 0: as many as the box holds. */
   maxLines: z.number().int().min(0).max(100),
+  /** A plate behind each line, so that words can be read on any picture; transparent: none. */
+  shade: colourSchema,
+  /** Px that it reaches beyond the words, and over which its edge fades. */
+  shadeSpread: z.number().min(0).max(300),
+  shadeSoft: z.number().min(0).max(300),
 };
 
 export const textStyleDefaults = {
@@ -69,6 +74,9 @@ export const textStyleDefaults = {
   fit: 'shrink',
   minScale: 0.25,
   maxLines: 0,
+  shade: '#00000000',
+  shadeSpread: 18,
+  shadeSoft: 24,
 };
 
 /** The properties that a named text style decides. */
@@ -193,5 +201,26 @@ export const textStyleProperties: readonly Property[] = [
     min: 0,
     max: 100,
     when: { key: 'fit', is: ['wrap'] },
+  },
+  { key: 'shade', label: 'Shade', type: 'colour', section: 'Effects', wide: true },
+  {
+    key: 'shadeSpread',
+    label: 'Shade spread',
+    mark: 'Spread',
+    type: 'number',
+    section: 'Effects',
+    unit: 'px',
+    min: 0,
+    max: 300,
+  },
+  {
+    key: 'shadeSoft',
+    label: 'Shade softness',
+    mark: 'Soft',
+    type: 'number',
+    section: 'Effects',
+    unit: 'px',
+    min: 0,
+    max: 300,
   },
 ];

@@ -1,6 +1,6 @@
 import { renamedIn } from '../../binding';
 import type { Element } from '../element/registry';
-import type { Paint } from '../paint';
+import type { Paint, PatternPaint } from '../paint';
 import type { Change, Phase } from '../phase';
 import { phasesOf, type Template } from '../template';
 import type { Tether, TetherEdge } from '../tether';
@@ -19,6 +19,8 @@ const flippedEnd: Partial<Record<TetherEdge, number>> = { left: 0, centre: 0.5, 
 
 function flipPaint(paint: Paint): Paint {
   if (typeof paint === 'string' || paint.kind === 'picture') return paint;
+  if (paint.kind === 'pattern')
+    return { ...paint, angle: turned(-paint.angle), base: flipPaint(paint.base) as PatternPaint['base'] };
   if (paint.kind === 'linear') return { ...paint, angle: turned(180 - paint.angle) };
   return {
     ...paint,
