@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
 import { createRequire } from 'node:module';
-import { clipElements, makeTrack, newElement, newTemplate, plainLook } from '../src/core/show';
+import { clipElements, makeTrack, newElement, newTemplate, plainLook, type Template } from '../src/core/show';
 import { TestServer } from './server';
 import { choose, clickStage, dragStage, number, onScreen, rename, row, setNumbers, tool } from './stage';
 
@@ -61,6 +61,16 @@ async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
   await page
     .getByRole('application')
     .dispatchEvent('drop', { dataTransfer: data, clientX: point.x, clientY: point.y });
+}
+
+/** Pastes all of a template into the one in hand, as its own words: the clipboard may hold what another test has copied. */
+async function plant(page: Page, template: Template): Promise<void> {
+  const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, template, template.order));
+  await page.getByRole('application').evaluate((stage, words) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', words);
+    stage.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  }, clip);
 }
 
 test('guides come out of the rulers, pull what is moved, and go back; distances are told', async ({
@@ -222,7 +232,7 @@ test('gradients, outlines, shadows and blends show in the picture as they are se
   await blank(page);
   await tool(page, 'Rectangle');
   await setNumbers(page, { X: 600, Y: 300, W: 600, H: 300 });
-  await page.getByRole('button', { name: 'Fill: gradients and pictures' }).click();
+  await page.getByRole('button', { name: 'Fill: gradients, patterns and pictures' }).click();
   const paint = page.getByRole('dialog', { name: 'Fill in full' });
   await paint.getByLabel('Kind').selectOption('linear');
   await paint.getByRole('button', { name: 'Stop 1 at 0 %' }).click();
@@ -516,13 +526,7 @@ test('a thousand elements: only the rows in sight are there, and any is found by
     ),
     order: ids,
   });
-  const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, many, ids));
-  // Pasted as its own words: what an earlier test has copied may still lie in the clipboard.
-  await page.getByRole('application').evaluate((stage, words) => {
-    const clipboardData = new DataTransfer();
-    clipboardData.setData('text/plain', words);
-    stage.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
-  }, clip);
+  await plant(page, many);
   await expect(page.getByRole('treeitem').first()).toBeVisible();
   expect(await page.getByRole('treeitem').count()).toBeLessThan(80);
   await page.getByLabel('Find elements').fill('tile 517');
@@ -749,14 +753,7 @@ test('wipes follow the outline or an angle, soft where wanted; the shadow is tha
   many.phases.enter.tracks = ['own', 'leans', 'soft'].map((id) =>
     makeTrack(`w ${id}`, id, 'wipeRight', half),
   );
-  const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, many, ids));
-  await page.evaluate((words) => {
-    localStorage.setItem('jorvan.clip', words);
-    // Newer than whatever the machine's clipboard holds.
-    localStorage.setItem('jorvan.clip.refused', 'yes');
-  }, clip);
-  await page.getByRole('application').focus();
-  await page.keyboard.press('Control+v');
+  await plant(page, many);
   await expect(row(page, 'Lead')).toBeVisible();
   const score = page.getByRole('region', { name: 'Rows of the score' });
   await score.getByRole('button', { name: /^Enter, / }).click();
@@ -776,6 +773,88 @@ test('wipes follow the outline or an angle, soft where wanted; the shadow is tha
   expect(Math.abs((await alpha(page, 800, 780)) - 128)).toBeLessThan(12);
   expect(await alpha(page, 870, 780)).toBeGreaterThan(0);
   expect([await colour(page, 805, 930), await alpha(page, 1205, 930)]).toEqual(['#ff0000', 0]);
+});
+
+test('patterns repeat, long gradients have no bands, an iris opens round, a stroke is drawn with a soft head, a shade follows its lines', async ({
+  page,
+}) => {
+  await blank(page);
+  const stroke = { outlineWidth: 20, outline: '#ff0000', outlinePlace: 'centre', fill: '#00000000' } as const;
+  const elements = {
+    long: newElement('rect', 'long', 'Long', {
+      ...{ x: 0, y: 0, w: 1920, h: 100 },
+      fill: {
+        kind: 'linear',
+        angle: 0,
+        stops: [
+          { at: 0, colour: '#101010' },
+          { at: 1, colour: '#1a1a1a' },
+        ],
+      },
+    }),
+    weave: newElement('rect', 'weave', 'Weave', {
+      ...{ x: 0, y: 200, w: 600, h: 200 },
+      fill: { kind: 'pattern', pattern: 'checks', size: 80, angle: 0, ink: '#ffffff', base: '#204060' },
+    }),
+    disc: newElement('ellipse', 'disc', 'Disc', { x: 800, y: 200, w: 400, h: 400, fill: '#f0c000' }),
+    line: newElement('path', 'line', 'Line', {
+      ...{ x: 200, y: 700, w: 1000, h: 10, drawSoft: 400, ...stroke },
+      subpaths: [
+        {
+          closed: false,
+          points: [0, 1].map((x) => ({ x, y: 0.5, inX: x, inY: 0.5, outX: x, outY: 0.5 })),
+        },
+      ],
+    }),
+    words: newElement('text', 'words', 'Shaded', {
+      ...{ x: 200, y: 860, w: 800, h: 80, text: 'Ida', size: 80, align: 'left' },
+      ...{ shade: '#000000ff', shadeSpread: 40, shadeSoft: 0, colour: '#00ff00' },
+    }),
+  };
+  const all = newTemplate('t', 'All', { elements, order: Object.keys(elements) });
+  all.phases.enter.frames = 20;
+  all.phases.enter.tracks = [
+    makeTrack('i', 'disc', 'iris', [
+      [0, 1, 'linear'],
+      [20, 0, 'linear'],
+    ]),
+    makeTrack('d', 'line', 'drawEnd', [
+      [0, 0, 'linear'],
+      [20, 1, 'linear'],
+    ]),
+  ];
+  await plant(page, all);
+  await expect(row(page, 'Shaded')).toBeVisible();
+  await page.keyboard.press('Escape');
+  // A step of the gradient is 190 px wide: dithered, both of its colours stand side by side between them.
+  const found = await page.getByLabel(/^Picture of /).evaluate((element) => {
+    const canvas = element as HTMLCanvasElement;
+    const zoom = canvas.width / 1920;
+    const { data } = canvas
+      .getContext('2d')
+      ?.getImageData(460 * zoom, 20 * zoom, 60 * zoom, 60 * zoom) as ImageData;
+    return [...new Set(Array.from({ length: data.length / 4 }, (_, i) => data[i * 4]))].length;
+  });
+  expect(found).toBeGreaterThan(1);
+  expect([await colour(page, 20, 220), await colour(page, 60, 220)]).toEqual(['#ffffff', '#204060']);
+  expect([await colour(page, 100, 220), await colour(page, 60, 260)]).toEqual(['#ffffff', '#ffffff']);
+  // The shade reaches 40 px beyond the letters and no further.
+  expect([await colour(page, 175, 900), await alpha(page, 140, 900)]).toEqual(['#000000', 0]);
+  expect(await alpha(page, 600, 900)).toBe(0);
+
+  const score = page.getByRole('region', { name: 'Rows of the score' });
+  await score.getByRole('button', { name: /^Enter, / }).click();
+  await score.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  // Half open: a circle of half the way to the corners, about the middle.
+  await expect.poll(() => alpha(page, 1000 + 160, 400)).toBe(0);
+  expect([await alpha(page, 1000 + 120, 400), await alpha(page, 1000, 400 - 120)]).toEqual([255, 255]);
+  // Drawn by half: solid, then ever fainter towards the head.
+  const along = await Promise.all([250, 500, 700, 850, 950].map((x) => alpha(page, x, 705)));
+  expect(along[0]).toBe(255);
+  expect(along[2]).toBeLessThan(along[1] ?? 0);
+  expect(along[3]).toBeLessThan(along[2] ?? 0);
+  expect(along[4]).toBe(0);
 });
 
 test('a duel strip in some fifty actions: rows, plates, fields, motion in turn, and the other side of it all', async ({

@@ -1,4 +1,4 @@
-// Contact sheets: npm run sheet -- --template NAME [--package ID] [--text longest] [--backdrop beach] [--channel tall] [--to FOLDER]
+// Contact sheets: npm run sheet -- --template NAME [--package ID] [--text longest] [--backdrop beach] [--channel tall] [--crop] [--to FOLDER]
 // Draws a template of the demo show, or of a package of the library, at moments of all its phases. Needs a build.
 import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
@@ -18,6 +18,7 @@ const { values: given } = parseArgs({
     channel: { type: 'string' },
     cell: { type: 'string', default: '384' },
     columns: { type: 'string', default: '5' },
+    crop: { type: 'boolean', default: false },
     to: { type: 'string', default: 'sheets' },
   },
 });
@@ -100,6 +101,7 @@ try {
       cell: given.cell,
       columns: given.columns,
       ...(given.channel ? { channel: given.channel } : {}),
+      ...(given.crop ? { crop: 'yes' } : {}),
     });
     await page.goto(`${url}/frame?${query.toString()}`);
     await page.locator('html[data-ready=true]').waitFor({ timeout: 120_000 });
@@ -111,6 +113,8 @@ try {
   }
 } finally {
   await browser.close();
+  const gone = new Promise((resolve) => server.once('exit', resolve));
   server.kill();
+  await gone;
   rmSync(home, { recursive: true, force: true });
 }

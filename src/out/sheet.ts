@@ -1,8 +1,9 @@
 // A contact sheet: a template at moments of all its phases, with the shortest and the longest words, over four grounds.
 import { extremeValues, type Extreme } from '../core/data';
 import { evaluate, momentIn, prepareScene, type Scene } from '../core/frame';
+import { unionOf } from '../core/layout';
 import { phaseEnd } from '../core/motion';
-import { phasesOf, type Release, type Template, type Values } from '../core/show';
+import { phasesOf, type Box, type Release, type Template, type Values } from '../core/show';
 import type { TextMeasure } from '../core/text';
 import type { Renderer, View } from '../render';
 
@@ -68,6 +69,23 @@ function cellsOf(
   return cells;
 }
 
+const margin = 72;
+
+/** The part of the picture that the graphic uses at rest, with some of what is around it. */
+function usedPart(cells: readonly Cell[], { width, height }: { width: number; height: number }): Box {
+  const used = unionOf(
+    cells.flatMap(({ scene }) => scene.template.order.flatMap((id) => scene.rest.boxes.get(id) ?? [])),
+  ) ?? { x: 0, y: 0, w: width, h: height };
+  const x = Math.max(0, used.x - margin);
+  const y = Math.max(0, used.y - margin);
+  return {
+    x,
+    y,
+    w: Math.min(width, used.x + used.w + margin) - x,
+    h: Math.min(height, used.y + used.h + margin) - y,
+  };
+}
+
 /** Lays the sheet out on the page; what comes back draws it, again and again until every picture has come. */
 export function layOutSheet(
   template: Template,
@@ -78,7 +96,6 @@ export function layOutSheet(
   given: Values,
 ): () => void {
   const width = Number(query.get('cell') ?? 384);
-  const height = Math.round((width * template.height) / template.width);
   const columns = Number(query.get('columns') ?? 5);
   const chosen = (name: string, all: readonly string[]): readonly string[] => {
     const wanted = query.get(name);
@@ -87,7 +104,6 @@ export function layOutSheet(
   document.body.style.cssText = 'overflow:auto;background:#12171a;color:#b3b5ab;font:12px/16px sans-serif';
   const drawings: (() => void)[] = [];
   const canvas = { width: template.width, height: template.height };
-  renderer.reserve(width, height);
   renderer.canvas.style.display = 'none';
   for (const text of chosen('text', texts) as Extreme[]) {
     const values = { ...extremeValues(template, release.tables, text), ...given };
@@ -96,6 +112,14 @@ export function layOutSheet(
       ...given,
     };
     const cells = cellsOf(template, release, measure, values, other, canvas);
+    const seen = query.has('crop')
+      ? usedPart(cells, canvas)
+      : { x: 0, y: 0, w: canvas.width, h: canvas.height };
+    const zoom = width / seen.w;
+    const height = Math.round(seen.h * zoom);
+    const [wholeWidth, wholeHeight] = [Math.round(canvas.width * zoom), Math.round(canvas.height * zoom)];
+    const [left, top] = [Math.round(seen.x * zoom), Math.round(seen.y * zoom)];
+    renderer.reserve(wholeWidth, wholeHeight);
     for (const ground of chosen('backdrop', Object.keys(grounds))) {
       const title = document.createElement('h2');
       title.textContent = `${template.name}: ${text} words over ${ground}`;
@@ -108,7 +132,7 @@ export function layOutSheet(
         const picture = document.createElement('canvas');
         picture.width = width;
         picture.height = height;
-        picture.style.cssText = `position:static;background:${grounds[ground]}`;
+        picture.style.cssText = `position:static;background:${grounds[ground]};background-size:${wholeWidth}px ${wholeHeight}px;background-position:${-left}px ${-top}px`;
         const words = document.createElement('figcaption');
         words.textContent = cell.label;
         figure.append(picture, words);
@@ -118,14 +142,14 @@ export function layOutSheet(
           const moment = momentIn(template, cell.ref, cell.frame, 9 * 3600, false);
           view.draw([evaluate(cell.scene, moment)], {
             ...canvas,
-            pixelWidth: width,
-            pixelHeight: height,
+            pixelWidth: wholeWidth,
+            pixelHeight: wholeHeight,
             mode: 'full',
             placeholders: true,
           });
           const pen = picture.getContext('2d');
           pen?.clearRect(0, 0, width, height);
-          pen?.drawImage(renderer.canvas, 0, 0, width, height, 0, 0, width, height);
+          pen?.drawImage(renderer.canvas, left, top, width, height, 0, 0, width, height);
         });
       }
       document.body.append(title, grid);

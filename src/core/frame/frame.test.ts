@@ -319,24 +319,23 @@ describe('masks and effects', () => {
       0.5, 1, 0,
     ]);
   });
-  test('a plain rectangle stays a plain rectangle; slants, gradients and outlines make a drawn shape of it', () => {
+  test('a plain rectangle stays a plain rectangle, also with a gradient; slants, outlines, patterns make a drawn shape of it', () => {
     const kindOf = (change: object): string =>
       find(evaluate(scene(template([rect('a', change)], ['a'])), holdMoment(0)), 'a').kind;
+    const stops = (count: number): object[] =>
+      Array.from({ length: count }, (_, i) => ({ at: i / (count - 1), colour: '#102030' }));
+    const gradient = (count: number): object => ({ kind: 'linear', angle: 0, stops: stops(count) });
     expect(kindOf({})).toBe('rect');
-    for (const change of [
-      { slantLeft: 10 },
-      { outlineWidth: 2 },
-      {
-        fill: {
-          kind: 'linear',
-          angle: 0,
-          stops: [
-            { at: 0, colour: '#000000' },
-            { at: 1, colour: '#ffffff' },
-          ],
-        },
-      },
-    ])
+    expect(kindOf({ fill: gradient(2) })).toBe('rect');
+    const pattern = {
+      kind: 'pattern',
+      pattern: 'weave',
+      size: 12,
+      angle: 0,
+      ink: '#ffffff0a',
+      base: '#102030',
+    };
+    for (const change of [{ slantLeft: 10 }, { outlineWidth: 2 }, { fill: gradient(9) }, { fill: pattern }])
       expect(kindOf(change)).toBe('shape');
   });
 });

@@ -47,6 +47,7 @@ function left(clip: Clip, x: number, y: number): number {
     (m[row] as number) * x + (m[row + 4] as number) * y + (m[row + 12] as number);
   const cover = (value: number): number => Math.max(0, Math.min(1, value / Math.max(1e-9, clip.soft) + 0.5));
   const [u, v] = [on(0), on(1)];
+  if (clip.round >= 0) return cover(clip.round - Math.hypot(u - clip.left, v - clip.top));
   return cover(u - clip.left) * cover(clip.right - u) * cover(v - clip.top) * cover(clip.bottom - v);
 }
 const seenAt = (root: GroupNode, x: number, y: number): number => {
@@ -54,6 +55,44 @@ const seenAt = (root: GroupNode, x: number, y: number): number => {
   if (!node.visible) return 0;
   return node.clips.slice(0, node.clipCount).reduce((part, clip) => part * left(clip, x, y), 1);
 };
+
+describe('an iris', () => {
+  const opened = (change: Parameters<typeof bar>[0]): Template => {
+    const t = wiped(bar(change), 'Left');
+    t.phases.enter.tracks = t.phases.enter.tracks.map((track) => ({ ...track, property: 'iris' }));
+    return t;
+  };
+  test('opens round from its point: at half the way so far as half the way to the farthest corner', () => {
+    const root = at(opened({ irisX: 0, irisY: 0.5 }), 50);
+    const reach = Math.hypot(200, 50) / 2;
+    expect([seenAt(root, 100 + reach - 1, 150), seenAt(root, 100 + reach + 1, 150)]).toEqual([1, 0]);
+    expect([seenAt(root, 100, 150 - 49), seenAt(root, 190, 101)]).toEqual([1, 1]);
+  });
+  test('wherever its point is and however soft: closed at the start, open to the corners at the end, ever more between', () => {
+    const part = fc.double({ min: -1, max: 2, noNaN: true });
+    fc.assert(
+      fc.property(part, part, fc.integer({ min: 0, max: 300 }), (irisX, irisY, irisSoft) => {
+        const t = opened({ irisX, irisY, irisSoft });
+        const corners = [
+          [100.5, 100.5],
+          [299.5, 199.5],
+          [299.5, 100.5],
+          [100.5, 199.5],
+        ] as const;
+        const seen = [0, 30, 60, 90, 100].map((frame) => {
+          const root = at(t, frame);
+          return corners.map(([x, y]) => seenAt(root, x, y));
+        });
+        expect(seen[0]).toEqual([0, 0, 0, 0]);
+        expect(seen.at(-1)).toEqual([1, 1, 1, 1]);
+        for (let i = 1; i < seen.length; i += 1)
+          corners.forEach((_, c) =>
+            expect(seen[i]?.[c] ?? 0).toBeGreaterThanOrEqual((seen[i - 1]?.[c] ?? 0) - 1e-9),
+          );
+      }),
+    );
+  });
+});
 
 describe('a wipe with a straight edge', () => {
   test('half of it is uncovered in the middle of the way; sides that do not wipe cut nothing beside the box', () => {

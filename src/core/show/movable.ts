@@ -178,7 +178,6 @@ function poseOf(element: Element): PoseKey[] {
     ...boxKeys,
     'iris',
     'blur',
-    'iris',
     ...(isWords ? (['tracking'] as const) : []),
     ...(element.kind === 'text' ? (['count'] as const) : []),
     ...(!isWords && element.kind !== 'group' ? (['w', 'h'] as const) : []),
