@@ -1,123 +1,148 @@
 // The demo's templates: made by hand, as a designer would in Build.
 import { cascade, change, numberField, phase, template, textField } from '../library/make';
-import { newElement, type Template } from '../src/core/show';
+import { newElement, type PatternPaint, type Template } from '../src/core/show';
 
-const colours = { deep: '#0b2730', deepSoft: '#123642', paper: '#f6f0e0', sun: '#f2b632', coral: '#e8593a', mist: '#a9c4c6' };
+const colours = { ink: '#0b2630', deep: '#0b2730', deepSoft: '#123642', paper: '#f6f0e0', sun: '#f2b632', coral: '#e8593a', mist: '#a9c4c6' };
 
-export const nameLine = (picture: string): Template =>
-  template({
+/** Px by which a cut of cloth leans over its height: 14 degrees. */
+const leanOf = (height: number): number => Math.round(height * Math.tan((14 * Math.PI) / 180));
+
+/** Rip-stop cloth: a fine grid of threads on a plain colour. */
+const cloth = (base: string): PatternPaint => ({ kind: 'pattern', pattern: 'weave', size: 12, angle: 0, ink: '#f6f0e00d', base });
+
+export const nameLine = (picture: string): Template => {
+  const [top, height] = [844, 152];
+  const lean = leanOf(height);
+  const cut = { y: top, h: height, slantRight: lean } as const;
+  return template({
     id: 'name-line',
     name: 'Name line',
     lane: 'lower',
     elements: [
-      newElement('rect', 'bar', 'Bar', { x: 264, y: 848, w: 640, h: 152, fill: colours.deep, radiusTopRight: 4, radiusBottomRight: 56 }),
-      newElement('rect', 'chip', 'Chip', { x: 248, y: 848, w: 16, h: 152, fill: colours.sun }),
-      newElement('rect', 'tile', 'Tile', { x: 96, y: 848, w: 152, h: 152, fill: colours.paper }),
-      newElement('picture', 'picture', 'Picture', { x: 96, y: 848, w: 152, h: 152, asset: picture, fit: 'cover' }),
-      newElement('group', 'words', 'Words', { children: ['name', 'role'] }),
+      newElement('line', 'bridle', 'Bridle', { x: 96, y: top + height, w: 800, h: 0, thickness: 3, fill: colours.paper, drawSoft: 160 }),
+      newElement('rect', 'bar', 'Cloth', { ...cut, x: 250, w: 700, slantLeft: lean, fill: cloth(colours.ink) }),
+      newElement('rect', 'seam', 'Seam', { ...cut, x: 900, w: lean + 3, slantLeft: lean, fill: '#f6f0e066', rides: { on: 'bar', edge: 'right' } }),
+      newElement('rect', 'edge', 'Lead edge', { ...cut, x: 930, w: lean + 12, slantLeft: lean, fill: colours.sun, rides: { on: 'bar', edge: 'right' } }),
+      newElement('group', 'badge', 'Badge', { children: ['tile', 'picture'], wipeAngle: 14 }),
+      newElement('rect', 'tile', 'Tile', { ...cut, x: 96, w: 188, fill: colours.paper }),
+      newElement('picture', 'picture', 'Picture', { x: 96, y: top, w: 160, h: height, asset: picture, fit: 'cover' }),
+      // Words are seen on the cloth alone, while it unfurls and while it changes its length.
+      newElement('rect', 'sail', 'Cut of the words', { ...cut, x: 250, w: 700, slantLeft: lean }),
+      newElement('group', 'words', 'Words', { children: ['name', 'role'], wipeAngle: 14, masks: [{ by: 'sail', inverted: false, soft: 0 }] }),
       newElement('text', 'name', 'Name', {
-        x: 304,
+        x: 330,
         y: 856,
         w: 1180,
-        h: 78,
+        h: 76,
         text: 'Ida Marsh',
         family: 'Archivo',
-        weight: 750,
-        stretch: 100,
-        size: 66,
-        tracking: -8,
+        weight: 780,
+        stretch: 112.5,
+        size: 60,
+        tracking: -6,
         colour: colours.paper,
         minScale: 0.4,
       }),
       newElement('text', 'role', 'Role', {
-        x: 304,
-        y: 940,
+        x: 330,
+        y: 934,
         w: 1180,
-        h: 48,
+        h: 46,
         text: 'Presenter',
         family: 'Barlow Condensed',
-        weight: 500,
-        size: 40,
-        tracking: 15,
+        weight: 600,
+        size: 38,
+        tracking: 20,
         colour: colours.mist,
-        minScale: 0.4,
+        wipeAngle: 14,
+        minScale: 0.8,
       }),
     ],
-    order: ['bar', 'chip', 'tile', 'picture', 'words'],
+    order: ['bridle', 'sail', 'bar', 'seam', 'edge', 'badge', 'words'],
     fields: [
       textField('f-name', 'Name', 'Ida Marsh', 'As the person writes it'),
       textField('f-role', 'Role', 'Presenter', 'Function, or pilot · club'),
-      { id: 'f-colour', kind: 'colour', name: 'Chip colour', group: '', help: "The club's colour", default: colours.sun },
-      { id: 'f-picture', kind: 'picture', name: 'Picture', group: '', help: 'Flag or mark, square', default: picture },
+      { id: 'f-colour', kind: 'colour', name: 'Team colour', group: '', help: 'Rides the lead edge', default: colours.sun },
+      { id: 'f-picture', kind: 'picture', name: 'Picture', group: '', help: 'Flag, mark or portrait, square', default: picture },
     ],
     ties: [
       ['name', 'text', 'f-name'],
       ['role', 'text', 'f-role'],
-      ['chip', 'fill', 'f-colour'],
+      ['edge', 'fill', 'f-colour'],
       ['picture', 'asset', 'f-picture'],
     ],
     tethers: [
-      ['bar', 'left', 'words', 'left', -40],
-      ['bar', 'right', 'words', 'right', 72],
-      ['chip', 'right', 'bar', 'left', 0],
+      ['bar', 'left', 'tile', 'right', -lean + 6],
+      ['bar', 'right', 'words', 'right', lean + 60],
+      ['sail', 'left', 'bar', 'left', 0],
+      ['sail', 'right', 'bar', 'right', 0],
+      ['seam', 'right', 'bar', 'right', -18],
+      ['edge', 'left', 'bar', 'right', -lean],
+      ['bridle', 'right', 'bar', 'right', -lean + 12],
+      ['bridle', 'left', 'tile', 'left', 0],
     ],
+    // A line goes taut, the cloth unfurls along it, the words are pulled up on the cloth.
     enter: phase(48, [
-      ['tile', 'wipeTop', [0, 1], [16, 0]],
-      ['picture', 'scale', [4, 1.25], [30, 1]],
-      ['picture', 'wipeTop', [4, 1], [20, 0]],
-      ['chip', 'wipeBottom', [6, 1], [20, 0]],
-      ['bar', 'wipeRight', [9, 1], [40, 0]],
-      // The words are uncovered by the bar's own edge, however long they are.
-      ['words', 'wipeRight', [9, 1], [40, 0]],
-      // Letter after letter, led by the bar.
-      ['name', 'y', { unit: 'own', cascade: cascade('character', 0.86) }, [14, 0.5], [46, 0]],
-      ['name', 'opacity', { cascade: cascade('character', 0.86) }, [14, 0], [44, 1, 'linear']],
-      ['role', 'x', [20, -44], [48, 0]],
-      ['role', 'opacity', [20, 0], [36, 1, 'linear']],
+      ['bridle', 'drawEnd', [0, 0], [18, 1]],
+      ['badge', 'wipeRight', [4, 1], [28, 0]],
+      ['picture', 'scale', [6, 1.2], [38, 1]],
+      ['bar', 'wipeRight', [8, 1], [42, 0]],
+      ['sail', 'wipeRight', [8, 1], [42, 0]],
+      ['seam', 'opacity', [8, 0, 'hold'], [10, 1, 'linear']],
+      ['edge', 'opacity', [7, 0, 'hold'], [9, 1, 'linear']],
+      ['name', 'y', { unit: 'own', cascade: cascade('word', 0.7) }, [15, 0.8], [44, 0]],
+      ['name', 'wipeBottom', { cascade: cascade('word', 0.7) }, [15, 0.8], [44, 0]],
+      ['name', 'opacity', { cascade: cascade('word', 0.7) }, [15, 0, 'hold'], [17, 1, 'linear'], [44, 1]],
+      ['role', 'y', { unit: 'own' }, [23, 0.9], [48, 0]],
+      ['role', 'wipeBottom', [23, 0.9], [48, 0]],
+      ['role', 'opacity', [23, 0, 'hold'], [25, 1, 'linear']],
     ]),
     changes: [
+      // The plate stays; what is new is pulled up where the old was.
       change(
         'role-only',
         'Only the role',
-        22,
+        26,
         [
-          ['role', 'opacity', { side: 'old' }, [0, 1, 'linear'], [7, 0]],
-          ['role', 'x', { side: 'old' }, [0, 0, 'strong-in'], [8, 36]],
-          ['role', 'opacity', { side: 'new' }, [9, 0, 'linear'], [18, 1]],
-          ['role', 'x', { side: 'new' }, [9, -36], [22, 0]],
+          ['role', 'y', { side: 'old', unit: 'own' }, [0, 0, 'strong-in'], [12, -0.9]],
+          ['role', 'wipeTop', { side: 'old' }, [0, 0, 'strong-in'], [12, 0.9]],
+          ['role', 'opacity', { side: 'old' }, [0, 1, 'hold'], [12, 0]],
+          ['role', 'y', { side: 'new', unit: 'own' }, [8, 0.9], [26, 0]],
+          ['role', 'wipeBottom', { side: 'new' }, [8, 0.9], [26, 0]],
+          ['role', 'opacity', { side: 'new' }, [0, 0, 'hold'], [8, 1, 'linear']],
         ],
-        { when: [{ is: 'only', field: 'f-role' }], swap: 8, carryFrom: 2, carryTo: 20 },
+        { when: [{ is: 'only', field: 'f-role' }], swap: null, carryFrom: 2, carryTo: 24 },
       ),
+      // The seam sweeps across on the lean, the new words behind it.
       change(
         'person',
         'Another person',
-        44,
+        40,
         [
-          ['name', 'y', { side: 'old', unit: 'own', cascade: cascade('character', 0.92) }, [0, 0, 'strong-in'], [15, -0.45]],
-          ['name', 'opacity', { side: 'old', cascade: cascade('character', 0.92) }, [0, 1, 'linear'], [13, 0]],
-          ['name', 'y', { side: 'new', unit: 'own', cascade: cascade('character', 0.88) }, [17, 0.5], [42, 0]],
-          ['name', 'opacity', { side: 'new', cascade: cascade('character', 0.88) }, [17, 0], [40, 1, 'linear']],
-          ['role', 'opacity', { side: 'old' }, [2, 1, 'linear'], [10, 0]],
-          ['role', 'opacity', { side: 'new' }, [22, 0], [36, 1, 'linear']],
-          ['role', 'x', { side: 'new' }, [22, -36], [44, 0]],
-          ['picture', 'wipeBottom', { side: 'old' }, [4, 0, 'strong-in'], [16, 1]],
-          ['picture', 'wipeTop', { side: 'new' }, [16, 1], [34, 0]],
+          ['words', 'wipeLeft', { side: 'old' }, [2, 0, 'gentle'], [30, 1]],
+          ['words', 'wipeRight', { side: 'new' }, [5, 1, 'gentle'], [33, 0]],
+          ['picture', 'wipeLeft', { side: 'old' }, [0, 0, 'gentle'], [18, 1]],
+          ['picture', 'wipeRight', { side: 'new' }, [2, 1, 'gentle'], [22, 0]],
         ],
-        { swap: 16, carryFrom: 8, carryTo: 36 },
+        { swap: null, carryFrom: 6, carryTo: 36 },
       ),
     ],
-    exit: phase(28, [
-      ['role', 'opacity', [0, 1, 'linear'], [8, 0]],
-      ['role', 'x', [0, 0, 'strong-in'], [10, -30]],
-      ['name', 'opacity', [2, 1, 'linear'], [11, 0]],
-      ['name', 'x', [2, 0, 'strong-in'], [13, -30]],
-      ['bar', 'wipeRight', [4, 0, 'strong-in'], [22, 1]],
-      ['words', 'wipeRight', [4, 0, 'strong-in'], [22, 1]],
-      ['chip', 'wipeTop', [14, 0, 'strong-in'], [25, 1]],
-      ['picture', 'wipeBottom', [12, 0, 'strong-in'], [26, 1]],
-      ['tile', 'wipeBottom', [14, 0, 'strong-in'], [28, 1]],
+    exit: phase(29, [
+      ['role', 'y', { unit: 'own' }, [0, 0, 'strong-in'], [11, 0.9]],
+      ['role', 'wipeBottom', [0, 0, 'strong-in'], [11, 0.9]],
+      ['role', 'opacity', [0, 1, 'hold'], [11, 0]],
+      ['name', 'y', { unit: 'own' }, [2, 0, 'strong-in'], [14, 0.8]],
+      ['name', 'wipeBottom', [2, 0, 'strong-in'], [14, 0.8]],
+      ['name', 'opacity', [2, 1, 'hold'], [14, 0]],
+      ['bar', 'wipeRight', [5, 0, 'strong-in'], [23, 1]],
+      ['sail', 'wipeRight', [5, 0, 'strong-in'], [23, 1]],
+      ['seam', 'opacity', [21, 1, 'linear'], [23, 0]],
+      ['edge', 'opacity', [22, 1, 'linear'], [24, 0]],
+      ['badge', 'wipeRight', [12, 0, 'strong-in'], [26, 1]],
+      ['bridle', 'drawEnd', [15, 1, 'strong-in'], [29, 0]],
     ]),
   });
+};
 
 export const bug = (mark: string): Template =>
   template({

@@ -376,7 +376,7 @@ test('an older draft does not go over a newer release in silence: what would be 
     const page = await (await browser.newContext()).newPage();
     await page.goto(`${own.url}/build/${template}`);
     await page
-      .getByRole('treeitem', { name: 'Bar' })
+      .getByRole('treeitem', { name: 'Tile', exact: true })
       .or(page.getByRole('treeitem', { name: 'Strip' }))
       .first()
       .click();

@@ -5,6 +5,7 @@ import {
   elementKinds,
   paintOrder,
   type Element,
+  type PatternPaint,
   type Property,
   type Show,
   type Template,
@@ -22,7 +23,10 @@ type Bag = Record<string, unknown>;
 async function add(page: Page, element: Element): Promise<void> {
   if (element.kind === 'text') await tool(page, 'Text');
   else if (element.kind === 'rect') await tool(page, 'Rectangle');
-  else {
+  else if (element.kind === 'line') {
+    await tool(page, 'Shape');
+    await page.getByRole('menuitem', { name: 'Line', exact: true }).click();
+  } else {
     await tool(page, 'Picture');
     await page.getByRole('menuitem', { name: elementKinds[element.kind].label, exact: true }).click();
   }
@@ -31,12 +35,18 @@ async function add(page: Page, element: Element): Promise<void> {
 
 async function set(page: Page, property: Property, value: unknown): Promise<void> {
   const panel = page.getByRole('tabpanel', { name: 'Properties' });
+  const section = panel.getByRole('button', { name: property.section, exact: true });
+  if ((await section.getAttribute('aria-expanded')) === 'false') await section.click();
   const control = panel.getByLabel(property.label, { exact: true });
   switch (property.type) {
     case 'number':
       return setNumbers(page, { [property.label]: String(value) });
     case 'colour':
     case 'paint':
+      if (typeof value === 'object' && value !== null)
+        return setPattern(page, property, value as PatternPaint);
+      await control.fill(String(value));
+      return page.keyboard.press('Enter');
     case 'text':
       await control.fill(String(value));
       return page.keyboard.press('Enter');
@@ -44,6 +54,34 @@ async function set(page: Page, property: Property, value: unknown): Promise<void
       return control.setChecked(Boolean(value));
     default:
       await control.selectOption(String(value));
+  }
+}
+
+async function setPattern(page: Page, { label }: Property, paint: PatternPaint): Promise<void> {
+  await page.getByRole('button', { name: `${label}: gradients, patterns and pictures` }).click();
+  const box = page.getByRole('dialog', { name: `${label} in full` });
+  await box.getByLabel('Kind').selectOption('pattern');
+  await box.getByLabel('Pattern', { exact: true }).selectOption(paint.pattern);
+  for (const [name, value] of [
+    ['Size', paint.size],
+    ['Angle', paint.angle],
+    ['Pattern colour', paint.ink],
+    ['On', paint.base],
+  ] as const) {
+    await box.getByLabel(name, { exact: true }).fill(String(value));
+    await page.keyboard.press('Enter');
+  }
+  await page.keyboard.press('Escape');
+}
+
+/** Sets what of an element is not as it is usually. */
+async function setAll(page: Page, element: Element): Promise<void> {
+  const kind = elementKinds[element.kind];
+  for (const property of kind.properties) {
+    const value = (element as unknown as Bag)[property.key];
+    const isPlaced = element.kind !== 'group' && (property.key === 'x' || property.key === 'y');
+    if (isPlaced || JSON.stringify(value) !== JSON.stringify(kind.defaults[property.key]))
+      await set(page, property, value);
   }
 }
 
@@ -59,13 +97,7 @@ async function rebuild(page: Page, wanted: Template): Promise<void> {
   for (const element of paintOrder(wanted)) {
     if (element.kind === 'group') continue;
     await add(page, element);
-    const kind = elementKinds[element.kind];
-    for (const property of kind.properties) {
-      const value = (element as unknown as Bag)[property.key];
-      const isPlaced = property.key === 'x' || property.key === 'y';
-      if (isPlaced || JSON.stringify(value) !== JSON.stringify(kind.defaults[property.key]))
-        await set(page, property, value);
-    }
+    await setAll(page, element);
   }
   for (const group of Object.values(wanted.elements)) {
     if (group.kind !== 'group') continue;
@@ -77,8 +109,15 @@ async function rebuild(page: Page, wanted: Template): Promise<void> {
         .click({ modifiers: ['Control'] });
     await page.keyboard.press('Control+g');
     await rename(page, 'Group', group.name);
+    await setAll(page, group);
   }
   const nameOf = (id: string | null): string => (id === null ? 'Canvas' : (wanted.elements[id]?.name ?? ''));
+  for (const element of Object.values(wanted.elements))
+    for (const mask of element.masks) {
+      await choose(page, element.name);
+      await page.getByRole('button', { name: 'Add a mask…' }).click();
+      await choose(page, nameOf(mask.by));
+    }
   const counts = new Map<string, number>();
   for (const tether of wanted.tethers) {
     await choose(page, nameOf(tether.element));

@@ -123,6 +123,8 @@ function patternOf(context: CanvasRenderingContext2D, value: PatternPaint): Canv
   pen.fillStyle = value.ink;
   const line = Math.max(1, Math.round(side / 12));
   const half = Math.round(side / 2);
+  // A line is never finer than a device px; where that is more of the pattern than it should be, it is fainter.
+  if (value.pattern === 'weave' || value.pattern === 'grid') pen.globalAlpha = Math.min(1, side / 12 / line);
   switch (value.pattern) {
     case 'weave':
       // Threads over and under: two half lines one way, two the other.

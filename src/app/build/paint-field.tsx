@@ -99,20 +99,23 @@ export function PaintField(props: {
   const style =
     typeof value === 'string' && value.startsWith('@') ? show.look.styles[value.slice(1)] : undefined;
   const isPlain = kind === 'colour' && style?.kind !== 'gradient';
+  // What a pattern is drawn on is its colour at a glance.
+  const under = typeof value === 'object' && value.kind === 'pattern' ? value : null;
+  const plain = isPlain ? (value as string) : typeof under?.base === 'string' ? under.base : null;
   return (
     <span className="flex min-w-0 items-center gap-1">
-      {isPlain ? (
+      {plain !== null ? (
         <ColourField
           label={label}
-          value={value as string}
+          value={plain}
           named={named}
-          onChange={onChange}
+          onChange={(next) => onChange(under ? { ...under, base: next } : next)}
           onDone={onDone}
         />
       ) : (
         <span className="mr-1 shrink-0 text-xs text-ink-2">{label}</span>
       )}
-      <PaintMore label={label} wide={!isPlain} {...{ value, show, gradients, onChange, onDone }} />
+      <PaintMore label={label} wide={plain === null} {...{ value, show, gradients, onChange, onDone }} />
     </span>
   );
 }

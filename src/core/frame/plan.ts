@@ -428,9 +428,11 @@ export class MotionPlan {
       const [dw, dh] = isWords ? [0, 0] : [oldBox.w - box.w, oldBox.h - box.h];
       pose('w', dw);
       pose('h', dh);
-      // A box grows about its pivot.
-      pose('x', oldBox.x - box.x + dw * element.pivotX);
-      pose('y', oldBox.y - box.y + dh * element.pivotY);
+      // A box grows about its pivot. What rides on an edge goes along with that.
+      const ridden = element.rides?.edge;
+      const isAlong = ridden === 'left' || ridden === 'right';
+      if (ridden === undefined || !isAlong) pose('x', oldBox.x - box.x + dw * element.pivotX);
+      if (ridden === undefined || isAlong) pose('y', oldBox.y - box.y + dh * element.pivotY);
     }
     const { numbers, colours: keys } = goingKeys(old, element);
     for (const key of numbers) {

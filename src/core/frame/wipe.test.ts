@@ -1,7 +1,19 @@
 // Wipes: what is seen at a part of the way, by edges that lean, fade, or follow the outline, and what rides on them.
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { makeTrack, newElement, newPhase, newTemplate, type Element, type Template } from '../show';
+import {
+  blankField,
+  makeTrack,
+  newChange,
+  newElement,
+  newPhase,
+  newTemplate,
+  newTether,
+  newTie,
+  type Element,
+  type Field,
+  type Template,
+} from '../show';
 import type { TextMeasure } from '../text';
 import { evaluate, prepareScene, type Clip, type DisplayNode, type GroupNode } from './index';
 
@@ -188,5 +200,20 @@ describe('what rides on an edge', () => {
     template.phases.enter.tracks = [still('x', -60), still('w', 100)];
     // A box grows about its pivot, the middle.
     expect(xOf(at(template, 0), 'lead')).toBe(300 - 60 + 50);
+  });
+  test('through a Change it stays on the edge, also where a tether puts it there at rest', () => {
+    const lead = newElement('rect', 'lead', 'Lead', { w: 20, rides: { on: 'bar', edge: 'right' } });
+    const template = wiped(bar({}), 'Right', [lead]);
+    template.fields = [{ ...blankField('number', 'f', 'Width'), default: 200 } as Field];
+    template.ties = [newTie('bar', 'w', 'f')];
+    template.tethers = [newTether('t', 'lead', 'left', 'bar', 'right')];
+    const change = newChange('c', 'Change', { frames: 40, carryFrom: 0, carryTo: 40, swap: null });
+    template.changes = [change];
+    const scene = prepareScene(template, { f: 600 }, measure, { change: { change, from: { f: 200 } } });
+    for (const frame of [0, 7, 20, 33, 40]) {
+      const root = evaluate(scene, { phase: 'hold', frame: 0, change: frame, enterFrame: null, time: 0 });
+      const own = nodeOf(root, 'bar') as Extract<DisplayNode, { kind: 'rect' }>;
+      expect(xOf(root, 'lead')).toBeCloseTo((own.matrix[12] as number) + own.w);
+    }
   });
 });
