@@ -21,11 +21,12 @@ export const nameLine = (picture: string): Template => {
     elements: [
       newElement('line', 'bridle', 'Bridle', { x: 96, y: top + height, w: 800, h: 0, thickness: 3, fill: colours.paper, drawSoft: 160 }),
       newElement('rect', 'bar', 'Cloth', { ...cut, x: 250, w: 700, slantLeft: lean, fill: cloth(colours.ink) }),
+      newElement('rect', 'join', 'Join', { ...cut, x: 244, w: lean + 4, slantLeft: lean, fill: colours.paper }),
       newElement('rect', 'seam', 'Seam', { ...cut, x: 900, w: lean + 3, slantLeft: lean, fill: '#f6f0e066', rides: { on: 'bar', edge: 'right' } }),
       newElement('rect', 'edge', 'Lead edge', { ...cut, x: 930, w: lean + 12, slantLeft: lean, fill: colours.sun, rides: { on: 'bar', edge: 'right' } }),
       newElement('group', 'badge', 'Badge', { children: ['tile', 'picture'], wipeAngle: 14 }),
       newElement('rect', 'tile', 'Tile', { ...cut, x: 96, w: 188, fill: colours.paper }),
-      newElement('picture', 'picture', 'Picture', { x: 96, y: top, w: 160, h: height, asset: picture, fit: 'cover' }),
+      newElement('picture', 'picture', 'Picture', { x: 96, y: top, w: 188, h: height, asset: picture, fit: 'cover' }),
       // Words are seen on the cloth alone, while it unfurls and while it changes its length.
       newElement('rect', 'sail', 'Cut of the words', { ...cut, x: 250, w: 700, slantLeft: lean }),
       newElement('group', 'words', 'Words', { children: ['name', 'role'], wipeAngle: 14, masks: [{ by: 'sail', inverted: false, soft: 0 }] }),
@@ -58,7 +59,7 @@ export const nameLine = (picture: string): Template => {
         minScale: 0.8,
       }),
     ],
-    order: ['bridle', 'sail', 'bar', 'seam', 'edge', 'badge', 'words'],
+    order: ['bridle', 'badge', 'sail', 'bar', 'join', 'seam', 'edge', 'words'],
     fields: [
       textField('f-name', 'Name', 'Ida Marsh', 'As the person writes it'),
       textField('f-role', 'Role', 'Presenter', 'Function, or pilot · club'),
@@ -72,7 +73,8 @@ export const nameLine = (picture: string): Template => {
       ['picture', 'asset', 'f-picture'],
     ],
     tethers: [
-      ['bar', 'left', 'tile', 'right', -lean + 6],
+      ['bar', 'left', 'tile', 'right', -lean],
+      ['join', 'left', 'bar', 'left', -2],
       ['bar', 'right', 'words', 'right', lean + 60],
       ['sail', 'left', 'bar', 'left', 0],
       ['sail', 'right', 'bar', 'right', 0],
@@ -88,6 +90,7 @@ export const nameLine = (picture: string): Template => {
       ['picture', 'scale', [6, 1.2], [38, 1]],
       ['bar', 'wipeRight', [8, 1], [42, 0]],
       ['sail', 'wipeRight', [8, 1], [42, 0]],
+      ['join', 'opacity', [8, 0, 'hold'], [9, 1, 'linear']],
       ['seam', 'opacity', [8, 0, 'hold'], [10, 1, 'linear']],
       ['edge', 'opacity', [7, 0, 'hold'], [9, 1, 'linear']],
       ['name', 'y', { unit: 'own', cascade: cascade('word', 0.7) }, [15, 0.8], [44, 0]],
@@ -136,6 +139,7 @@ export const nameLine = (picture: string): Template => {
       ['name', 'opacity', [2, 1, 'hold'], [14, 0]],
       ['bar', 'wipeRight', [5, 0, 'strong-in'], [23, 1]],
       ['sail', 'wipeRight', [5, 0, 'strong-in'], [23, 1]],
+      ['join', 'opacity', [20, 1, 'linear'], [23, 0]],
       ['seam', 'opacity', [21, 1, 'linear'], [23, 0]],
       ['edge', 'opacity', [22, 1, 'linear'], [24, 0]],
       ['badge', 'wipeRight', [12, 0, 'strong-in'], [26, 1]],

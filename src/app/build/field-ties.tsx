@@ -14,7 +14,7 @@ import { PictureField } from '../card-form/card-form';
 import { CheckField, ColourField, IconButton, NumberField, SelectField, TextField } from '../ui';
 import { editTemplate, sealEdit } from './build-store';
 import { FontField } from './font-field';
-import { namedColours } from './paint-field';
+import { namedColours } from './named-colours';
 
 /** What the field drives, and how its value becomes the property's: by a factor, or by a map. */
 export function FieldTies({ show, template, field }: { show: Show; template: Template; field: Field }) {

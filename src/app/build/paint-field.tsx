@@ -12,23 +12,9 @@ import {
   type Show,
   type Stop,
 } from '../../core/show';
-import { ColourField, IconButton, NamedColours, NumberField, SelectField, type NamedColour } from '../ui';
+import { ColourField, IconButton, NamedColours, NumberField, SelectField } from '../ui';
+import { colourOf, namedColours } from './named-colours';
 import { PatternEditor } from './pattern-editor';
-
-/** The named colours of a look as they stand under its palette. */
-export function namedColours(look: Look): NamedColour[] {
-  const palette = look.palettes.find((p) => p.id === look.palette);
-  return Object.values(look.styles)
-    .flatMap((style) =>
-      style.kind === 'colour'
-        ? [{ id: style.id, name: style.name, value: palette?.colours[style.id] ?? style.value }]
-        : [],
-    )
-    .sort((a, b) => a.name.localeCompare(b.name));
-}
-
-const colourOf = (value: string, named: readonly NamedColour[]): string =>
-  named.find((colour) => `@${colour.id}` === value)?.value ?? (value.startsWith('@') ? '#808080' : value);
 
 /** A paint as a CSS background, for patches and ramps. */
 export function paintCss(paint: Paint, look: Look): string {

@@ -1,7 +1,7 @@
 import type { Look, PatternPaint } from '../../core/show';
 import { patterns } from '../../core/show';
 import { ColourField, NumberField, SelectField } from '../ui';
-import { namedColours } from './paint-field';
+import { namedColours } from './named-colours';
 
 const words: Readonly<Record<PatternPaint['pattern'], string>> = {
   weave: 'Weave',

@@ -27,7 +27,8 @@ import {
 import { PictureField } from '../card-form/card-form';
 import { DeviceField } from './device-field';
 import { FontField } from './font-field';
-import { namedColours, PaintField } from './paint-field';
+import { PaintField } from './paint-field';
+import { namedColours } from './named-colours';
 import { CheckField, ColourField, IconButton, Knot, NumberField, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
 import { keyTo, worthOf } from './auto-key';

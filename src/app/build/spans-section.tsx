@@ -3,7 +3,7 @@ import { spanSigns, type Show, type Span, type TextElement } from '../../core/sh
 import { Button, CheckField, ColourField, IconButton, NumberField, Section } from '../ui';
 import { editTemplate, sealEdit } from './build-store';
 import { FontField } from './font-field';
-import { namedColours } from './paint-field';
+import { namedColours } from './named-colours';
 
 /** Other styles within one text: words between two signs take them. */
 export function SpansSection({ show, element }: { show: Show; element: TextElement }) {

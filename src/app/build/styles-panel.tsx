@@ -15,7 +15,8 @@ import { newId } from '../state/ids';
 import { ColourField, IconButton, NameField, nameNext, NumberField, Section, SelectField } from '../ui';
 import { FontField } from './font-field';
 import { Palettes } from './palettes';
-import { GradientEditor, namedColours, paintCss } from './paint-field';
+import { GradientEditor, paintCss } from './paint-field';
+import { namedColours } from './named-colours';
 
 const seal = (): void => useDraft.getState().seal();
 

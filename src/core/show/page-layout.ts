@@ -152,6 +152,27 @@ function blocksOf(template: Template, placed: Placed): Block[] {
   return blocks;
 }
 
+/** Px that what follows the right edge of an element, or of a group around it, reaches beyond that. */
+function overhang(template: Template, id: string, met: ReadonlySet<string> = new Set()): number {
+  const around = new Set([id]);
+  for (let grows = true; grows;) {
+    grows = false;
+    for (const element of Object.values(template.elements)) {
+      if (element.kind !== 'group' || around.has(element.id)) continue;
+      if (!element.children.some((child) => around.has(child))) continue;
+      around.add(element.id);
+      grows = true;
+    }
+  }
+  const seen = new Set([...met, ...around]);
+  return template.tethers.reduce((most, { element, edge, to, toEdge, offset }) => {
+    const own = template.elements[element];
+    if (!own || to === null || !around.has(to) || toEdge !== 'right' || seen.has(element)) return most;
+    const wide = { left: own.w, centre: own.w / 2, right: 0 }[edge as 'left'];
+    return Math.max(most, offset + wide + overhang(template, element, seen));
+  }, 0);
+}
+
 /**
  * A layout for a canvas of another shape to begin with: what stands together keeps its share of the margin to the
  * edges that it is nearest to, and what would reach over the far margin is made narrower. What fills the canvas fills
@@ -185,7 +206,9 @@ export function newLayout(
       const x = own.w >= template.width ? 0 : own.x + dx;
       // Where a tether puts it, not where it was drawn: the words end before the margin there too.
       const seen = (placed.get(leaf)?.x ?? own.x) + dx;
-      const w = own.w >= template.width ? width : Math.max(8, Math.min(own.w, width - margin - seen));
+      const isWords = own.kind === 'text' || own.kind === 'clock';
+      const room = width - margin - seen - (isWords ? overhang(template, leaf) : 0);
+      const w = own.w >= template.width ? width : Math.max(8, Math.min(own.w, room));
       values[leaf] = { x, y: own.y + dy, ...(w === own.w ? {} : { w }) };
     }
   }

@@ -14,6 +14,7 @@ import {
   newRundownRow,
   newShow,
   newTemplate,
+  newTether,
   padProblems,
   releaseOf,
   templateFor,
@@ -99,6 +100,23 @@ describe('layouts for channels of other shapes', () => {
     // Drawn further left by the same: what is seen ends before the margin.
     expect((seen?.x ?? 0) + 300 - words.x + widthOf(placed)).toBeLessThanOrEqual(1080 - 54);
     expect(widthOf(placed)).toBeLessThanOrEqual(widthOf());
+  });
+  test('leaves room for what reaches beyond the words: a plate, and what stands on its edge', () => {
+    const own = newTemplate('t', 'T', {
+      elements: {
+        words: newElement('text', 'words', 'Words', { x: 300, y: 900, w: 1400, h: 60 }),
+        group: newElement('group', 'group', 'Group', { children: ['words'] }),
+        plate: newElement('rect', 'plate', 'Plate', { x: 280, y: 880, w: 500, h: 100 }),
+        edge: newElement('rect', 'edge', 'Edge', { x: 780, y: 880, w: 40, h: 100 }),
+      },
+      order: ['plate', 'edge', 'group'],
+      tethers: [
+        newTether('a', 'plate', 'right', 'group', 'right', 90),
+        newTether('b', 'edge', 'left', 'plate', 'right', -20),
+      ],
+    });
+    const { words } = laidOut(own, newLayout(own, 'tall', 'Tall', 1080, 1920)).elements;
+    expect((words?.x ?? 0) + (words?.w ?? 0)).toBe(1080 - 54 - 90 - 20);
   });
   test('places changed in one stay there alone; words, elements and fields are those of all', () => {
     const own = withTall();

@@ -16,7 +16,7 @@ import {
   type TrackUnit,
 } from '../../../core/show';
 import { CheckField, ColourField, NumberField, Section, SelectField } from '../../ui';
-import { namedColours } from '../paint-field';
+import { namedColours } from '../named-colours';
 import { editTemplate, sealEdit, useBuild, type KeyRef } from '../build-store';
 import { sceneNow } from '../pose-now';
 import { keyAt, keysHere, moveChosen } from '../score/keys';
