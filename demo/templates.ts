@@ -130,7 +130,7 @@ export const nameLine = (picture: string): Template => {
         { swap: null, carryFrom: 6, carryTo: 36 },
       ),
     ],
-    exit: phase(29, [
+    exit: phase(28, [
       ['role', 'y', { unit: 'own' }, [0, 0, 'strong-in'], [11, 0.9]],
       ['role', 'wipeBottom', [0, 0, 'strong-in'], [11, 0.9]],
       ['role', 'opacity', [0, 1, 'hold'], [11, 0]],
@@ -143,7 +143,7 @@ export const nameLine = (picture: string): Template => {
       ['seam', 'opacity', [21, 1, 'linear'], [23, 0]],
       ['edge', 'opacity', [22, 1, 'linear'], [24, 0]],
       ['badge', 'wipeRight', [12, 0, 'strong-in'], [26, 1]],
-      ['bridle', 'drawEnd', [15, 1, 'strong-in'], [29, 0]],
+      ['bridle', 'drawEnd', [14, 1, 'strong-in'], [28, 0]],
     ]),
   });
 };

@@ -544,7 +544,7 @@ test('a thousand elements: only the rows in sight are there, and any is found by
 test('a file goes from the shelf to the stage; the template’s small picture follows its changes', async ({
   page,
 }) => {
-  await page.goto(`${server.url}/build/name-line`);
+  await page.goto(`${server.url}/build/notice-strip`);
   await page.getByRole('tab', { name: 'Shelf' }).click();
   const file = page
     .getByRole('list', { name: 'Files of the show' })
@@ -563,21 +563,21 @@ test('a file goes from the shelf to the stage; the template’s small picture fo
     await page.getByRole('button', { name: /^Template in hand/ }).click();
     const picture = page
       .getByRole('dialog', { name: 'Templates' })
-      .getByRole('button', { name: 'Name line' })
+      .getByRole('button', { name: 'Notice strip' })
       .locator('canvas');
     await expect(picture).toHaveAttribute('data-drawn', 'true');
     const found = await picture.evaluate((element) => {
       const canvas = element as HTMLCanvasElement;
-      // In the bar, right of its words.
+      // In the strip, below its words.
       const data =
-        canvas.getContext('2d')?.getImageData(canvas.width * 0.335, canvas.height * 0.82, 1, 1).data ?? [];
+        canvas.getContext('2d')?.getImageData(canvas.width * 0.885, canvas.height * 0.92, 1, 1).data ?? [];
       return `#${[...data.slice(0, 3)].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
     });
     await page.keyboard.press('Escape');
     return found;
   };
-  expect(await small()).toBe('#0b2730');
-  await choose(page, 'Bar');
+  expect(await small()).toBe('#f6f0e0');
+  await choose(page, 'Strip');
   await fill(page, '#7a1f5c');
   await expect.poll(small).toBe('#7a1f5c');
 });

@@ -298,7 +298,7 @@ test('all that says on air says the same as the output draws, at any moment of a
   });
   await mixer.getByRole('button', { name: 'Key it in' }).first().click();
   // The sequence is by chance, and the same each time.
-  let seed = 7;
+  let seed = 43;
   const chance = (most: number): number => {
     seed = (seed * 16_807) % 2_147_483_647;
     return seed % most;
@@ -309,7 +309,7 @@ test('all that says on air says the same as the output draws, at any moment of a
     () => server.command({ do: 'clear', channel: 'main', all: true }),
     () => server.command({ do: 'clear', channel: 'main', all: true }),
   ];
-  for (let i = 0; i < 6; i += 1) {
+  for (let i = 0; i < 4; i += 1) {
     await acts[chance(acts.length)]?.();
     await page.waitForTimeout(chance(900));
     // Those that do not say what is drawn.

@@ -186,7 +186,7 @@ test('by mouse: a frame around keys, dragged, copied with Alt, stretched; rows f
   await page.getByLabel('Find in the score').fill('');
   await page.getByRole('button', { name: 'Show only what moves' }).click();
   await score(page).getByRole('button', { name: 'Unfold Rectangle' }).click();
-  await expect(score(page).getByRole('button', { name: 'Blur', exact: true })).toBeVisible();
+  await expect(score(page).getByRole('button', { name: 'Rotation', exact: true })).toBeVisible();
 });
 
 test('a motion is looked at before it is chosen, spread over letters, and mirrored into Exit', async ({

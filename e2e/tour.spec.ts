@@ -225,7 +225,7 @@ test('the tour is walked', async ({ browser }) => {
       await page.keyboard.press('Enter');
       const preview = page.getByRole('img', { name: 'Main preview' });
       const box = await preview.boundingBox();
-      await preview.click({ position: { x: (box?.width ?? 0) * 0.17, y: (box?.height ?? 0) * 0.83 } });
+      await preview.click({ position: { x: (box?.width ?? 0) * 0.19, y: (box?.height ?? 0) * 0.83 } });
       await expect(page.getByText('You type into “Name”.')).toBeVisible();
       await page.keyboard.press('Alt+w');
       await expect(page.getByRole('dialog')).toBeVisible();
