@@ -5,7 +5,19 @@ import { PNG } from 'pngjs';
 import { createRequire } from 'node:module';
 import { clipElements, makeTrack, newElement, newTemplate, plainLook, type Template } from '../src/core/show';
 import { TestServer } from './server';
-import { choose, clickStage, dragStage, number, onScreen, rename, row, setNumbers, tool } from './stage';
+import { alpha, pixel } from './pixels';
+import {
+  choose,
+  clickStage,
+  dragStage,
+  drop,
+  number,
+  onScreen,
+  rename,
+  row,
+  setNumbers,
+  tool,
+} from './stage';
 
 const server = new TestServer();
 test.beforeAll(() => server.start());
@@ -17,17 +29,6 @@ async function blank(page: Page): Promise<void> {
   await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
 }
 
-/** The colour and opacity of the picture at a point of the canvas. */
-const pixel = (page: Page, x: number, y: number): Promise<number[]> =>
-  page.getByLabel(/^Picture of /).evaluate(
-    (element, [px, py]) => {
-      const canvas = element as HTMLCanvasElement;
-      const zoom = canvas.width / 1920;
-      return [...(canvas.getContext('2d')?.getImageData(px * zoom, py * zoom, 1, 1).data ?? [])];
-    },
-    [x, y] as const,
-  );
-const alpha = async (page: Page, x: number, y: number): Promise<number> => (await pixel(page, x, y))[3] ?? -1;
 const colour = async (page: Page, x: number, y: number): Promise<string> =>
   `#${(await pixel(page, x, y))
     .slice(0, 3)
@@ -48,21 +49,6 @@ async function open(page: Page, section: string): Promise<void> {
     .getByRole('button', { name: section, exact: true });
   if ((await button.getAttribute('aria-expanded')) === 'false') await button.click();
 }
-async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
-  const data = await page.evaluateHandle(
-    ([fileName, base64]) => {
-      const transfer = new DataTransfer();
-      transfer.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], fileName));
-      return transfer;
-    },
-    [name, bytes.toString('base64')] as const,
-  );
-  const point = await onScreen(page, { x: 960, y: 540 });
-  await page
-    .getByRole('application')
-    .dispatchEvent('drop', { dataTransfer: data, clientX: point.x, clientY: point.y });
-}
-
 /** Pastes all of a template into the one in hand, as its own words: the clipboard may hold what another test has copied. */
 async function plant(page: Page, template: Template): Promise<void> {
   const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, template, template.order));
@@ -478,23 +464,6 @@ test('parts go from one template to another; words are replaced over the show; e
   await page.keyboard.press('Escape');
   await choose(page, 'Role');
   await expect(words).toHaveValue('Presenter');
-});
-
-test('a video stands where its seconds say; without a camera the stand-in shows', async ({ page }) => {
-  await blank(page);
-  await drop(page, 'flag.webm', readFileSync('e2e/fixtures/red-then-blue.webm'));
-  await row(page, 'flag').waitFor();
-  await setNumbers(page, { X: 600, Y: 300, W: 640, H: 360, Speed: 0, From: 0.1 });
-  await expect.poll(async () => ((await pixel(page, 900, 450))[0] ?? 0) > 180).toBe(true);
-  // Over its end, where it does not loop, its last picture stays.
-  await page.getByLabel('Loops', { exact: true }).uncheck();
-  await setNumbers(page, { From: 60 });
-  await expect.poll(async () => ((await pixel(page, 900, 450))[2] ?? 0) > 180).toBe(true);
-  await page.keyboard.press('Control+a');
-  await tool(page, 'Picture');
-  await page.getByRole('menuitem', { name: 'Live camera' }).click();
-  await setNumbers(page, { X: 100, Y: 700, W: 320, H: 180 });
-  await expect.poll(() => alpha(page, 200, 800)).toBe(255);
 });
 
 test('nothing at all, words from right to left and emoji are tried, and what breaks is told', async ({

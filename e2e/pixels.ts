@@ -65,3 +65,16 @@ export const canvasColour = (canvas: Locator, x: number, y: number): Promise<Rgb
 
 export const near = (a: Rgba, hex: string, reach = 24): boolean =>
   [1, 3, 5].every((at, i) => Math.abs(parseInt(hex.slice(at, at + 2), 16) - (a[i] ?? 0)) <= reach);
+
+/** The colour and opacity of the picture at a point of the canvas. */
+export const pixel = (page: Page, x: number, y: number): Promise<number[]> =>
+  page.getByLabel(/^Picture of /).evaluate(
+    (element, [px, py]) => {
+      const canvas = element as HTMLCanvasElement;
+      const zoom = canvas.width / 1920;
+      return [...(canvas.getContext('2d')?.getImageData(px * zoom, py * zoom, 1, 1).data ?? [])];
+    },
+    [x, y] as const,
+  );
+export const alpha = async (page: Page, x: number, y: number): Promise<number> =>
+  (await pixel(page, x, y))[3] ?? -1;

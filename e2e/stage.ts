@@ -75,3 +75,19 @@ export const number = async (page: Page, label: string): Promise<number> =>
   Number(
     await page.getByRole('tabpanel', { name: 'Properties' }).getByLabel(label, { exact: true }).inputValue(),
   );
+
+/** Drops a file on the middle of the stage. */
+export async function drop(page: Page, name: string, bytes: Buffer): Promise<void> {
+  const data = await page.evaluateHandle(
+    ([fileName, base64]) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], fileName));
+      return transfer;
+    },
+    [name, bytes.toString('base64')] as const,
+  );
+  const point = await onScreen(page, { x: 960, y: 540 });
+  await page
+    .getByRole('application')
+    .dispatchEvent('drop', { dataTransfer: data, clientX: point.x, clientY: point.y });
+}
