@@ -796,15 +796,16 @@ test('patterns repeat, long gradients have no bands, an iris opens round, a stro
   await expect(row(page, 'Shaded')).toBeVisible();
   await page.keyboard.press('Escape');
   // A step of the gradient is 190 px wide: dithered, both of its colours stand side by side between them.
-  const found = await page.getByLabel(/^Picture of /).evaluate((element) => {
-    const canvas = element as HTMLCanvasElement;
-    const zoom = canvas.width / 1920;
-    const { data } = canvas
-      .getContext('2d')
-      ?.getImageData(460 * zoom, 20 * zoom, 60 * zoom, 60 * zoom) as ImageData;
-    return [...new Set(Array.from({ length: data.length / 4 }, (_, i) => data[i * 4]))].length;
-  });
-  expect(found).toBeGreaterThan(1);
+  const found = (): Promise<number> =>
+    page.getByLabel(/^Picture of /).evaluate((element) => {
+      const canvas = element as HTMLCanvasElement;
+      const zoom = canvas.width / 1920;
+      const { data } = canvas
+        .getContext('2d')
+        ?.getImageData(460 * zoom, 20 * zoom, 60 * zoom, 60 * zoom) as ImageData;
+      return [...new Set(Array.from({ length: data.length / 4 }, (_, i) => data[i * 4]))].length;
+    });
+  await expect.poll(found).toBeGreaterThan(1);
   expect([await colour(page, 20, 220), await colour(page, 60, 220)]).toEqual(['#ffffff', '#204060']);
   expect([await colour(page, 100, 220), await colour(page, 60, 260)]).toEqual(['#ffffff', '#ffffff']);
   // The shade reaches 40 px beyond the letters and no further.

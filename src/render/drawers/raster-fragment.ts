@@ -1,8 +1,7 @@
 import { gradientShader } from '../gradient';
 
-/** Draws a texture over `uRect`; a shape whose fill is a gradient is a white one that the gradient colours. */
-export const shapeFragment = /* glsl */ `
-${gradientShader}
+/** A texture over `uRect`, and how much of it is seen: clipped, and wiped by its own outline. */
+const raster = /* glsl */ `
 uniform sampler2D uTexture;
 uniform vec4 uRect;
 uniform float uSolid; // the opacity of what is solid in it
@@ -10,26 +9,26 @@ float solidAt(vec2 uv) {
   vec2 inside = step(vec2(0.0), uv) * step(uv, vec2(1.0));
   return min(1.0, texture2D(uTexture, uv).a / uSolid) * inside.x * inside.y;
 }
-void main() {
-  vec2 uv = (vLocal - uRect.xy) / uRect.zw;
+float rasterCoverage(vec2 uv) {
   float cover = clipCoverage() * uOpacity;
-  if (uSlides.x >= 0.0) cover *= min(solidAt(uv - uSlides.xy / uRect.zw), solidAt(uv + uSlides.zw / uRect.zw));
-  vec4 drawn = texture2D(uTexture, uv);
-  gl_FragColor = (uShades == 0 ? drawn : shade(vLocal) * drawn.a) * cover;
+  if (uSlides.x < 0.0) return cover;
+  return cover * min(solidAt(uv - uSlides.xy / uRect.zw), solidAt(uv + uSlides.zw / uRect.zw));
 }`;
 
 /** Draws a texture over `uRect`. */
 export const rasterFragment = /* glsl */ `
-uniform sampler2D uTexture;
-uniform vec4 uRect;
-uniform float uSolid; // the opacity of what is solid in it
-float solidAt(vec2 uv) {
-  vec2 inside = step(vec2(0.0), uv) * step(uv, vec2(1.0));
-  return min(1.0, texture2D(uTexture, uv).a / uSolid) * inside.x * inside.y;
-}
+${raster}
 void main() {
   vec2 uv = (vLocal - uRect.xy) / uRect.zw;
-  float cover = clipCoverage() * uOpacity;
-  if (uSlides.x >= 0.0) cover *= min(solidAt(uv - uSlides.xy / uRect.zw), solidAt(uv + uSlides.zw / uRect.zw));
-  gl_FragColor = texture2D(uTexture, uv) * cover;
+  gl_FragColor = texture2D(uTexture, uv) * rasterCoverage(uv);
+}`;
+
+/** The same; a shape whose fill is a gradient is a white one that the gradient colours. */
+export const shapeFragment = /* glsl */ `
+${raster}
+${gradientShader}
+void main() {
+  vec2 uv = (vLocal - uRect.xy) / uRect.zw;
+  vec4 drawn = texture2D(uTexture, uv);
+  gl_FragColor = (uShades == 0 ? drawn : shade(vLocal) * drawn.a) * rasterCoverage(uv);
 }`;
