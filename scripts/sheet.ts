@@ -1,12 +1,12 @@
 // Contact sheets: npm run sheet -- --template NAME [--package ID] [--text longest] [--backdrop beach] [--channel tall] [--crop] [--to FOLDER]
 // Draws a template of the demo show, or of a package of the library, at moments of all its phases. Needs a build.
-import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { addFromLibrary, makeRelease, newShow, usualLanes } from '../src/core/show';
+import { openBrowser } from '../bench/running';
 import { packages } from '../library';
 
 const { values: given } = parseArgs({
@@ -36,16 +36,7 @@ const url = await new Promise<string>((resolve) => {
     if (found && log.includes('Stop with')) resolve(found);
   });
 });
-const browser = await chromium.launch({
-  executablePath: process.env['JORVAN_CHROMIUM'] ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--use-angle=swiftshader',
-    '--enable-unsafe-swiftshader',
-    '--ignore-gpu-blocklist',
-    '--disable-background-networking',
-  ],
-});
+const browser = await openBrowser();
 
 /** A show of one package of the library, released to the server of this run. */
 async function releasePackage(id: string): Promise<string[]> {

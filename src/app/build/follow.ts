@@ -82,12 +82,12 @@ interface Pair {
  */
 function nearestEdges(
   template: Template,
+  boxes: ReadonlyMap<string, Box>,
   id: string,
   to: string | null,
   toEdge: TetherEdge | null,
 ): Pair | null {
   const used = new Set(template.tethers.filter(({ element }) => element === id).map(({ edge }) => edge));
-  const boxes = boxesAtRest(template);
   const [own, other] = [boxes.get(id), boxOf(template, boxes, to)];
   if (!own || !other) return null;
   const pairs = places
@@ -132,8 +132,9 @@ export function followByPointing(ids: readonly string[]): void {
     onPick(to, toEdge) {
       const now = templateNow();
       if (!now) return;
+      const boxes = boxesAtRest(now);
       const pairs = ids.flatMap((id) => {
-        const pair = nearestEdges(now, id, to, toEdge);
+        const pair = nearestEdges(now, boxes, id, to, toEdge);
         return pair ? [{ id, ...pair }] : [];
       });
       const isDone = editTethers(`Tether ${words}`, (t) => {

@@ -20,7 +20,7 @@ export function StageBar(props: { zoom: number; onZoom: (factor: number) => void
       <SelectField
         bare
         label="Backdrop"
-        className="max-w-24 min-w-20"
+        className="max-w-24 min-w-18"
         value={view.backdrop}
         choices={[
           { value: 'beach', label: 'Beach' },
@@ -93,7 +93,7 @@ export function StageBar(props: { zoom: number; onZoom: (factor: number) => void
       <IconButton label="Zoom out (-)" onClick={() => onZoom(1 / 1.25)}>
         <ZoomOut size={15} />
       </IconButton>
-      <span className="number w-10 text-center text-xs" aria-label="Zoom">
+      <span className="number w-10 shrink-0 text-center text-xs whitespace-nowrap" aria-label="Zoom">
         {Math.round(zoom * 100)} %
       </span>
       <IconButton label="Zoom in (+)" onClick={() => onZoom(1.25)}>

@@ -41,7 +41,7 @@ const contentOf: Partial<Record<Element['kind'], string>> = {
 };
 
 /** The property that an operator would fill in: the words of a text, the file of a picture or video, the fill of a shape. */
-export function contentProperty(element: Element): Property | undefined {
+function contentProperty(element: Element): Property | undefined {
   return propertyOf(element.kind, contentOf[element.kind] ?? 'fill');
 }
 
