@@ -3,7 +3,15 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { PNG } from 'pngjs';
 import { createRequire } from 'node:module';
-import { clipElements, makeTrack, newElement, newTemplate, plainLook, type Template } from '../src/core/show';
+import {
+  clipElements,
+  makeTrack,
+  newElement,
+  newTemplate,
+  plainLook,
+  wipeAlong,
+  type Template,
+} from '../src/core/show';
 import { TestServer } from './server';
 import { alpha, pixel } from './pixels';
 import {
@@ -744,10 +752,11 @@ test('wipes follow the outline or an angle, soft where wanted; the shadow is tha
   expect([await colour(page, 805, 930), await alpha(page, 1205, 930)]).toEqual(['#ff0000', 0]);
 });
 
-test('patterns repeat, long gradients have no bands, an iris opens round, a stroke is drawn with a soft head, a shade follows its lines', async ({
+test('patterns repeat, long gradients have no bands, an iris opens round, strokes are drawn and lit, a wipe goes along a path, a shade follows its lines', async ({
   page,
 }) => {
   await blank(page);
+  let made = 0;
   const stroke = { outlineWidth: 20, outline: '#ff0000', outlinePlace: 'centre', fill: '#00000000' } as const;
   const elements = {
     long: newElement('rect', 'long', 'Long', {
@@ -775,12 +784,18 @@ test('patterns repeat, long gradients have no bands, an iris opens round, a stro
         },
       ],
     }),
+    ring: newElement('rect', 'ring', 'Ring', {
+      ...{ x: 1400, y: 200, w: 400, h: 200, ...stroke, outline: '#202020' },
+      ...{ lightColour: '#ffffff', lightLength: 200 },
+    }),
+    curtain: newElement('rect', 'curtain', 'Curtain', { x: 1200, y: 860, w: 600, h: 100, fill: '#00ffff' }),
     words: newElement('text', 'words', 'Shaded', {
       ...{ x: 200, y: 860, w: 800, h: 80, text: 'Ida', size: 80, align: 'left' },
       ...{ shade: '#000000ff', shadeSpread: 40, shadeSoft: 0, colour: '#00ff00' },
     }),
   };
   const all = newTemplate('t', 'All', { elements, order: Object.keys(elements) });
+  wipeAlong(all, ['curtain'], new Map([['curtain', elements.curtain]]), () => `way-${(made += 1)}`);
   all.phases.enter.frames = 20;
   all.phases.enter.tracks = [
     makeTrack('i', 'disc', 'iris', [
@@ -788,6 +803,14 @@ test('patterns repeat, long gradients have no bands, an iris opens round, a stro
       [20, 0, 'linear'],
     ]),
     makeTrack('d', 'line', 'drawEnd', [
+      [0, 0, 'linear'],
+      [20, 1, 'linear'],
+    ]),
+    makeTrack('l', 'ring', 'light', [
+      [0, 0, 'linear'],
+      [20, 1, 'linear'],
+    ]),
+    makeTrack('w', 'way-1', 'drawEnd', [
       [0, 0, 'linear'],
       [20, 1, 'linear'],
     ]),
@@ -825,6 +848,13 @@ test('patterns repeat, long gradients have no bands, an iris opens round, a stro
   expect(along[2]).toBeLessThan(along[1] ?? 0);
   expect(along[3]).toBeLessThan(along[2] ?? 0);
   expect(along[4]).toBe(0);
+  // The light has come half round, to the far corner: strongest there, fainter by its half, not there beyond its length.
+  expect((await pixel(page, 1800, 400))[0]).toBeGreaterThan(0xf8);
+  expect(await colour(page, 1600, 400)).toBe('#202020');
+  const [faint = 0] = await pixel(page, 1750, 400);
+  expect([faint > 0x40, faint < 0xd0]).toEqual([true, true]);
+  // Uncovered along its path by half.
+  expect([await alpha(page, 1300, 910), await alpha(page, 1700, 910)]).toEqual([255, 0]);
 });
 
 test('a duel strip in some fifty actions: rows, plates, fields, motion in turn, and the other side of it all', async ({

@@ -17,6 +17,7 @@ import {
   type GroupNode,
   type Pieces,
   type Shade,
+  type ShapeNode,
   type TextNode,
 } from '../core/frame';
 import { setCanvasCamera } from './camera';
@@ -26,6 +27,7 @@ import { newMesh, placeMesh, setSlides, setColour, type Placing } from './materi
 import { MovingPictures, type StandIn } from './moving';
 import { newBlendMesh, newLayMesh, Passes, Pool, setBlend, setRegion, uniform, type Region } from './passes';
 import { regionOf } from './region';
+import { StrokeLights } from './stroke-light';
 import { Textures, type PictureSource } from './textures';
 
 ColorManagement.enabled = false;
@@ -113,6 +115,7 @@ export function createRenderer(
   gl.setClearColor(0x000000, 0);
   gl.debug.checkShaderErrors = false;
   const textures = new Textures(source, onNeed);
+  const lights = new StrokeLights();
   const moving = new MovingPictures(source, onNeed, standIn);
   const camera = new Camera();
   const surface = new Vector2(canvas.width, canvas.height);
@@ -214,6 +217,16 @@ export function createRenderer(
       const mesh = meshFor(node.key, node.kind, drawer.create);
       if (!drawer.update(mesh, node, context)) return;
       setSlides(mesh, node);
+      if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
+      else placeMesh(mesh, node, node.opacity);
+      sheet.scene.children.push(mesh);
+      if (node.kind === 'shape' && node.light && node.lightAt > 0) paintLight(node, sheet, isInside);
+    };
+
+    /** The light on a stroke goes where the shape goes. */
+    const paintLight = (node: ShapeNode, sheet: Sheet, isInside: boolean): void => {
+      const mesh = meshFor(`${node.key}#light`, 'light', drawers.text.create);
+      if (!showRaster(mesh, context.lights.of(node, context.scale))) return;
       if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
       else placeMesh(mesh, node, node.opacity);
       sheet.scene.children.push(mesh);
@@ -378,6 +391,7 @@ export function createRenderer(
         setCanvasCamera(camera, target.width, target.height);
         context = {
           textures,
+          lights,
           moving,
           scale: Math.min(target.pixelWidth / target.width, target.pixelHeight / target.height),
           placeholders: target.placeholders,
@@ -444,6 +458,7 @@ export function createRenderer(
     reload: (asset) => textures.reload(asset),
     dispose() {
       pool.dispose();
+      lights.dispose();
       moving.dispose();
       gl.dispose();
     },

@@ -6,12 +6,13 @@ import {
   FlipHorizontal2,
   Link2,
   RectangleHorizontal,
+  Spline,
   TextCursorInput,
 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Button, IconButton, Section } from '../ui';
 import { followByPointing } from './follow';
-import { makeFields, makeOtherSide, makePlate, makeRow } from './makers';
+import { makeFields, makeOtherSide, makePlate, makeRow, makeWipeAlong } from './makers';
 
 const rows = [
   ['from-left', 'In a row, the left one stands still', <AlignHorizontalJustifyStart key="l" size={15} />],
@@ -57,6 +58,12 @@ export function MakeSection({ ids }: { ids: readonly string[] }) {
           'Copies that mirror across the middle of the canvas, with fields and motion of their own',
           <FlipHorizontal2 size={15} />,
           makeOtherSide,
+        )}
+        {button(
+          'Wipe along a path',
+          'A path that uncovers these as it is drawn, and that can be bent',
+          <Spline size={15} />,
+          makeWipeAlong,
         )}
         {button(
           'Follow edge…',

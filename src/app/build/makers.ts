@@ -10,6 +10,7 @@ import {
   plateBehind,
   setInRow,
   StyleReader,
+  wipeAlong,
   type Paint,
   type RowWay,
   type Show,
@@ -72,6 +73,20 @@ export function makePlate(): void {
     made = plateBehind(t, ids, boxesAtRest(template), fill, newId);
   });
   if (made !== null) useBuild.getState().select([made]);
+}
+
+/** A wipe of what is chosen along a path that can be bent. */
+export function makeWipeAlong(): void {
+  const template = templateNow();
+  if (!template) return;
+  const ids = inHand(template);
+  let made: string | null = null;
+  editTemplate(`Wipe of ${words(template, ids)} along a path`, (t) => {
+    made = wipeAlong(t, ids, boxesAtRest(template), newId);
+  });
+  if (made === null) return;
+  useBuild.getState().select([made]);
+  toast('Enter draws the path and Exit takes it up again. Its points on the stage bend it.');
 }
 
 /** What is chosen side by side, or one under another. */

@@ -2,7 +2,9 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import {
   addStyle,
+  changeMotionStyle,
   removeStyle,
+  type MotionStyle,
   styleUses,
   type Show,
   type Style,
@@ -16,6 +18,8 @@ import { ColourField, IconButton, NameField, nameNext, NumberField, Section, Sel
 import { FontField } from './font-field';
 import { Palettes } from './palettes';
 import { GradientEditor, paintCss } from './paint-field';
+import { EaseEditor } from './motion/ease-editor';
+import { EasePicture } from './motion/ease-picture';
 import { namedColours } from './named-colours';
 
 const seal = (): void => useDraft.getState().seal();
@@ -53,12 +57,14 @@ const fresh: { readonly [K in StyleKind]: Extract<Style, { kind: K }>['value'] }
     figures: 'proportional',
     colour: '#f4efe2',
   },
+  motion: { ease: 'strong-out', delay: 0 },
 };
 const titles: readonly (readonly [StyleKind, string, string])[] = [
   ['colour', 'Colours', 'Colour'],
   ['gradient', 'Gradients', 'Gradient'],
   ['font', 'Fonts', 'Font'],
   ['type', 'Text styles', 'Text style'],
+  ['motion', 'Motion styles', 'Motion style'],
 ];
 
 /** The named styles of the show: what is changed here changes in every template that names it. */
@@ -145,6 +151,8 @@ function Swatch(props: { show: Show; style: Style; isOpen: boolean; onClick: () 
       <span className="checks block size-full">
         <span className="block size-full" style={{ background: paintCss(`@${style.id}`, show.look) }} />
       </span>
+    ) : style.kind === 'motion' ? (
+      <EasePicture ease={style.value.ease} />
     ) : (
       <span className="flex size-full items-center justify-center text-xs">Aa</span>
     );
@@ -199,6 +207,37 @@ function StyleDetails({ show, style }: { show: Show; style: Style }) {
           }
         />
       );
+    case 'motion': {
+      const put = (label: string, given: Partial<MotionStyle>): void =>
+        useDraft
+          .getState()
+          .edit(
+            `${label} of ${name}`,
+            (s) => changeMotionStyle(s, id, { ...style.value, ...given }),
+            `style ${id} ${label}`,
+          );
+      return (
+        <div className="flex flex-col gap-2 border-l-2 border-line pl-2">
+          <EaseEditor
+            label={`Easing of ${name}`}
+            ease={style.value.ease}
+            onChange={(ease) => put('Easing', { ease })}
+          />
+          <NumberField
+            label="Delay"
+            unit="f"
+            value={style.value.delay}
+            min={0}
+            max={1000}
+            onChange={(delay) => put('Delay', { delay: Math.round(delay) })}
+            onDone={seal}
+          />
+          <p className="text-xs text-ink-3">
+            Frames behind what leads, in Enter, steps and Changes. Exit has the curve turned round.
+          </p>
+        </div>
+      );
+    }
     case 'type': {
       const put = (label: string, recipe: (value: TypeStyle) => void): void =>
         change(id, `${label} of ${name}`, (s) => void (s.kind === 'type' && recipe(s.value)));

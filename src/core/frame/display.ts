@@ -120,9 +120,20 @@ export interface Drawing {
   readonly reach: number;
 }
 
+/** A light on a stroke, strongest in its middle. */
+export interface StrokeLight {
+  readonly colour: string;
+  /** Px along the stroke. */
+  readonly length: number;
+}
+
 export interface ShapeNode extends NodeBase {
   readonly kind: 'shape';
   drawing: Drawing;
+  /** The light that may run along the longest line of its stroke; null: none. */
+  light: StrokeLight | null;
+  /** How far that has run, 0 to 1: at 0 it has not come yet, towards 1 it leaves. */
+  lightAt: number;
 }
 
 /** Numbers for each piece of a text: see `Pieces`. */

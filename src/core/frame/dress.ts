@@ -58,7 +58,9 @@ export function dress(
       return;
     case 'shape': {
       const fresh = nodeFor(live, undefined, node.key, box, true);
-      if (fresh.kind === 'shape') node.drawing = drawn(fresh.drawing, pose);
+      if (fresh.kind !== 'shape') return;
+      node.drawing = drawn(fresh.drawing, pose);
+      node.light = fresh.light;
       return;
     }
     case 'text':

@@ -68,7 +68,7 @@ export function looksSame(scene: Scene, a: Moment, b: Moment): boolean {
 
 const far = 1e6;
 const { x, y, w, h, scale, scaleX, scaleY, rotation, opacity, blur, tracking, count, maskSoft } = poseIndex;
-const { wipeLeft, wipeTop, wipeRight, wipeBottom, iris } = poseIndex;
+const { wipeLeft, wipeTop, wipeRight, wipeBottom, iris, light } = poseIndex;
 
 /** The phases that move at the moment, and the frame that each has come to: written anew by each call. */
 const active: number[] = [];
@@ -237,6 +237,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     (p[iris] as number) >= 1;
   node.visible =
     part.effectiveOpacity > 0 && across !== 0 && up !== 0 && !wiped && isOfNow(scene, part, moment);
+  if (node.kind === 'shape') node.lightAt = (p[light] as number) - Math.floor(p[light] as number);
   if (node.kind === 'video') play(scene, part, node, moment);
   else if (node.kind === 'camera') node.seconds = moment.time;
   else if (node.kind === 'text' && part.element.kind === 'clock') {

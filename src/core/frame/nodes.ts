@@ -10,6 +10,7 @@ import {
   type GroupNode,
   type MaskUse,
   type Shade,
+  type StrokeLight,
 } from './display';
 import { identity, type Matrix } from './matrix';
 
@@ -135,6 +136,8 @@ export function nodeFor(
           drawSoft: element.drawSoft,
           reach: thickness * Math.max(1, element.headSize),
         },
+        light: lightOf(element),
+        lightAt: 0,
       };
     }
     case 'picture': {
@@ -170,6 +173,14 @@ export function nodeFor(
     }
   }
 }
+
+const lightOf = ({
+  lightColour,
+  lightLength,
+}: {
+  lightColour: string;
+  lightLength: number;
+}): StrokeLight | null => (lightLength > 0 ? { colour: lightColour, length: lightLength } : null);
 
 /** What stands behind the lines of a text, or null where it cannot be seen. */
 export const shadeOf = (element: Pick<TextElement, 'shade' | 'shadeSpread' | 'shadeSoft'>): Shade | null =>
@@ -225,6 +236,8 @@ function shape(
       // A pointed corner of a stroke reaches further than its width.
       reach: over + out * Math.max(2, element.join === 'miter' ? element.miterLimit : 0),
     },
+    light: width > 0 ? lightOf(element) : null,
+    lightAt: 0,
   };
 }
 

@@ -7,6 +7,7 @@ export {
   anchorsOf,
   compileColour,
   compileTrack,
+  roundOf,
   keyValueAt,
   sampleColour,
   sampleTrack,

@@ -35,6 +35,7 @@ import {
   poseIndex,
   poseLength,
   restPose,
+  roundOf,
   sampleColour,
   sampleTrack,
   timingOf,
@@ -271,7 +272,7 @@ describe('tracks', () => {
           const neutral = neutralAt(poseIndex[property]);
           const rests = (value: number): boolean =>
             Math.abs(value - neutral) < 1e-6 ||
-            (property === 'rotation' && kind === 'idle' && value % 360 === 0);
+            Math.abs(value % (roundOf(property, kind) ?? Infinity)) < 1e-6;
           const [start, end] = ends[kind] as readonly [boolean, boolean];
           if (start && property !== 'count') expect(rests(sampleTrack(own, 0))).toBe(true);
           if (end) expect(rests(sampleTrack(own, phaseEnd({ frames, tracks: [t] })))).toBe(true);

@@ -1,4 +1,5 @@
-import { neutralOf, type Phase } from '../show';
+import { neutralOf, type Key, type Phase, type Track } from '../show';
+import { roundOf } from './tracks';
 
 /** The frame after which nothing in a phase moves any more: the later of its length and its last key. */
 export const phaseEnd = (phase: Pick<Phase, 'frames' | 'tracks'>): number =>
@@ -13,9 +14,15 @@ export function coasted(from: number, frames: number): number {
   return from + t - (t * t) / (2 * coastFrames);
 }
 
+const isRound = ({ property, mode }: Track, value: Key['value'] | undefined): boolean => {
+  const round = mode === 'offset' ? roundOf(property, 'change') : null;
+  return round !== null && typeof value === 'number' && value % round === 0;
+};
+
 /** Whether everything in a phase stands at rest again when it is over. */
 export const endsAtRest = (phase: Pick<Phase, 'tracks'>): boolean =>
   phase.tracks.every((track) => {
     const neutral = neutralOf(track.mode);
-    return neutral !== null && track.keys.at(-1)?.value === neutral;
+    const last = track.keys.at(-1)?.value;
+    return neutral !== null && (last === neutral || isRound(track, last));
   });

@@ -6,7 +6,7 @@ import { applyPreset, motionPresets, presetsFor, type MotionPreset } from './ind
 let count = 0;
 const newId = (): string => `n${(count += 1)}`;
 const elements: Element[] = [
-  newElement('rect', 'bar', 'Bar', { outlineWidth: 4 }),
+  newElement('rect', 'bar', 'Bar', { outlineWidth: 4, lightLength: 80 }),
   newElement('text', 'words', 'Words', { text: 'Flight 12' }),
   newElement('group', 'group', 'Group', { children: ['dot'] }),
   newElement('rect', 'dot', 'Dot'),

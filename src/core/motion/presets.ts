@@ -12,6 +12,7 @@ import {
   type Track,
   type TrackSide,
 } from '../show';
+import { roundOf } from './tracks';
 
 /** One property of a preset: where it comes from on the way in, or goes to on the way out. */
 interface Part {
@@ -234,6 +235,14 @@ export const idlePresets: readonly MotionPreset[] = [
     ...plain('turn', 'Turn round', 'One whole turn, evenly.', { property: 'rotation', away: 360 }),
     isLoop: true,
   },
+  {
+    ...plain('light', 'Light along the stroke', 'A light runs once along the stroke.', {
+      property: 'light',
+      away: 1,
+    }),
+    fits: (element) => 'lightLength' in element && element.lightLength > 0,
+    isLoop: true,
+  },
 ];
 
 /** The ready motions for a phase. */
@@ -279,9 +288,10 @@ const turned = (order: Cascade['order']): Cascade['order'] =>
 /** A loop: away by its middle and back by its end; what turns round is round again at its end. */
 const loopOf = (preset: MotionPreset, element: Element, frames: number, newId: NewId): Track[] =>
   preset.parts(element).map(({ property, away }) => {
+    const round = roundOf(property, 'idle');
     const track = makeTrack(newId(), element.id, property, []);
     const rest = neutral(track.mode);
-    const isRound = away % 360 === 0;
+    const isRound = round !== null && away % round === 0;
     return {
       ...track,
       keys: isRound

@@ -58,6 +58,13 @@ export function anchorsOf(kind: PhaseKind, { side, property }: Pick<Track, 'side
   }
 }
 
+/**
+ * The value by which something has come round to where it was: a turn in a loop, and a light that has run through its
+ * stroke and is out again. Null: only rest is rest.
+ */
+export const roundOf = (property: string, kind: PhaseKind): number | null =>
+  property === 'light' ? 1 : property === 'rotation' && kind === 'idle' ? 360 : null;
+
 const clamp = (value: number, min: number, max: number): number =>
   value >= min ? Math.min(max, value) : min;
 
@@ -144,10 +151,9 @@ export function compileTrack(
       ease,
     })),
   );
-  // A turn that has come round is where it was.
-  const turns = movable.key === 'rotation' && kind === 'idle';
+  const round = roundOf(movable.key, kind);
   anchor(rows, neutral, anchorsOf(kind, track), frames, (value) =>
-    turns ? value % 360 === 0 : value === neutral,
+    round === null ? value === neutral : value % round === 0,
   );
   const counts = track.mode === 'offset';
   return {

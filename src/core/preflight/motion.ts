@@ -1,4 +1,4 @@
-import { endsAtRest, phaseEnd } from '../motion';
+import { endsAtRest, roundOf, phaseEnd } from '../motion';
 import { movableOf, neutralOf, phasesOf, type PhaseRef, type Template } from '../show';
 
 /** Something about a template's motion that will surprise on air. */
@@ -60,13 +60,13 @@ export function motionFindings(template: Template): MotionFinding[] {
       if (values.size === 1 && (only === neutral || kind === 'idle' || kind === 'enter'))
         put('does-nothing', `${words} never differs from rest: its keys do nothing. Delete them.`);
       const ends = track.keys.at(-1)?.value;
-      const isTurn =
-        track.property === 'rotation' && kind === 'idle' && typeof ends === 'number' && ends % 360 === 0;
+      const round = roundOf(track.property, kind);
+      const isRound = round !== null && typeof ends === 'number' && ends % round === 0;
       if (
         (kind === 'enter' || kind === 'idle') &&
         neutral !== null &&
         ends !== neutral &&
-        !isTurn &&
+        !isRound &&
         values.size > 1
       )
         put(

@@ -1,4 +1,5 @@
 // Shapes: the geometry of drawn elements as SVG path data in px. Knows nothing of elements' places, colours or pixels.
 export { dashesOf, linesOf, type PathLine } from './length';
+export { longestLine, pointAlong, type Polyline } from './polyline';
 export { ellipsePath, linePaths, pathOf, polygonPath, rectPath } from './outlines';
 export { boundsOfPaths, cornerAt, fromBox, isCorner, toBox, turnPoint, type PathBox } from './points';

@@ -147,10 +147,12 @@ export {
   type Pasted,
 } from './operations/clip';
 export { elementParts, giveParts, type ElementPart } from './operations/transfer';
+export { wipeAlong } from './operations/wipe-along';
 export { plateBehind } from './operations/plate';
 export { rowWays, setInRow, type RowWay } from './operations/row';
 export { mirrorAcross } from './operations/opposite';
 export * from './operations/cards';
 export * from './operations/assets';
 export * from './operations/styles';
+export { changeMotionStyle, takeMotionStyle } from './operations/motion-styles';
 export * from './operations/find';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { assetSchema } from './asset';
+import { followMotionStyle } from './operations/motion-styles';
 import { freshName } from './operations/names';
 import type { Show } from './show';
 import { lookSchema } from './style';
@@ -139,7 +140,13 @@ export function addFromLibrary(
         Object.values(show.templates).map((other) => other.name),
       );
       const lane = lanes.includes(template.lane) ? template.lane : (lanes[0] ?? template.lane);
-      show.templates[id] = { ...structuredClone(template), id, name, lane };
+      const own = { ...structuredClone(template), id, name, lane };
+      show.templates[id] = own;
+      for (const style of Object.values(pack.look.styles)) {
+        const kept = show.look.styles[style.id];
+        if (style.kind === 'motion' && kept?.kind === 'motion')
+          followMotionStyle(own, style.id, style.value, kept.value);
+      }
       return id;
     });
 }

@@ -18,6 +18,7 @@ import {
   rowWays,
   setInRow,
   setKey,
+  wipeAlong,
   type Box,
   type Element,
   type Property,
@@ -51,6 +52,28 @@ function side(): Template {
 const fieldOf = (t: Template, element: string): string =>
   t.ties.find((tie) => tie.element === element)?.field as string;
 const words = fc.string({ maxLength: 30 }).map((text) => `x${text.replaceAll('\n', ' ')}`);
+
+describe('a wipe along a path', () => {
+  test('a stroke that covers them masks them all, is drawn in Enter and taken up in Exit; with its words it grows', () => {
+    const t = side();
+    const id = wipeAlong(t, ['name', 'score'], boxes(t), newId) as string;
+    const way = t.elements[id] as Extract<Element, { kind: 'path' }>;
+    const end = box(t, 'score').x + box(t, 'score').w;
+    expect([way.x, way.x + way.w, way.outlineWidth >= way.h]).toEqual([box(t, 'name').x, end, true]);
+    expect(['name', 'score', 'flag'].map((own) => t.elements[own]?.masks.map(({ by }) => by))).toEqual([
+      [id],
+      [id],
+      [],
+    ]);
+    expect(t.phases.enter.tracks.map(({ property }) => property)).toContain('drawEnd');
+    expect(t.phases.exit.tracks.at(-1)?.property).toBe('drawStart');
+    const one = side();
+    const of = wipeAlong(one, ['name'], boxes(one), newId) as string;
+    const field = fieldOf(one, 'name');
+    for (const text of ['Ox', 'A much longer name'])
+      expect(box(one, of, { [field]: text }).w).toBe(box(one, 'name', { [field]: text }).w);
+  });
+});
 
 describe('fields of several elements', () => {
   test('words, pictures and whole numbers, named as the elements; shapes only where there is nothing else', () => {

@@ -1,4 +1,5 @@
 import { problem, type Problem } from '../problem';
+import { toFormat10 } from './format-10';
 import { toFormat2 } from './format-2';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
@@ -23,6 +24,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   6: toFormat7,
   7: toFormat8,
   8: toFormat9,
+  9: toFormat10,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

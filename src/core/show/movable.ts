@@ -112,6 +112,7 @@ export const poseMovables = {
   },
   drawStart: part('drawStart', 'Draw, start', 1),
   drawEnd: { ...part('drawEnd', 'Draw, end', 0), modes: ['factor'] },
+  light: part('light', 'Light along the stroke', 0),
   count: { ...part('count', 'Count', 0), modes: ['factor'] },
   tracking: {
     ...base,
@@ -165,6 +166,7 @@ const still = new Set([
   'wipeSoft',
   'irisSoft',
   'drawSoft',
+  'lightLength',
   'shadeSpread',
   'shadeSoft',
   'irisX',
@@ -181,7 +183,9 @@ function poseOf(element: Element): PoseKey[] {
     ...(isWords ? (['tracking'] as const) : []),
     ...(element.kind === 'text' ? (['count'] as const) : []),
     ...(!isWords && element.kind !== 'group' ? (['w', 'h'] as const) : []),
-    ...('outlineWidth' in element || element.kind === 'line' ? (['drawStart', 'drawEnd'] as const) : []),
+    ...('outlineWidth' in element || element.kind === 'line'
+      ? (['drawStart', 'drawEnd', 'light'] as const)
+      : []),
     ...(element.masks.length > 0 ? (['maskSoft'] as const) : []),
   ];
 }

@@ -10,6 +10,7 @@ import { rundownsOf, templatesToFormat5 } from './format-5';
 import { templatesToFormat6 } from './format-6';
 import { channelsToFormat8, templatesToFormat8 } from './format-8';
 import { templatesToFormat9 } from './format-9';
+import { templatesToFormat10 } from './format-10';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -58,6 +59,7 @@ export const openRelease = (value: unknown): Release =>
             templatesToFormat7,
             templatesToFormat8,
             templatesToFormat9,
+            templatesToFormat10,
           ].reduce<unknown>((templates, up) => up(templates), value.templates),
         }
       : value,

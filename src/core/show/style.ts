@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { easeSchema } from './ease';
 import { gradientSchema, type Paint, type PatternPaint } from './paint';
 import { colourSchema, idSchema, plainColourSchema } from './values';
 
@@ -18,12 +19,22 @@ export const typeStyleSchema = z.object({
 });
 export type TypeStyle = z.infer<typeof typeStyleSchema>;
 
+/** The way in which things of one kind move: their curve, and the frames by which they are behind what leads. */
+export const motionStyleSchema = z.object({
+  /** On the way in; Exit has it turned round. */
+  ease: easeSchema,
+  /** Frames by which Enter, Changes and steps are late for it. */
+  delay: z.number().int().min(0).max(1000),
+});
+export type MotionStyle = z.infer<typeof motionStyleSchema>;
+
 /** Something of the show that has a name and is used in many places; elements name it as `@id`. */
 export const styleSchema = z.discriminatedUnion('kind', [
   named.extend({ kind: z.literal('colour'), value: plainColourSchema }),
   named.extend({ kind: z.literal('gradient'), value: gradientSchema }),
   named.extend({ kind: z.literal('font'), value: z.string().min(1).max(100) }),
   named.extend({ kind: z.literal('type'), value: typeStyleSchema }),
+  named.extend({ kind: z.literal('motion'), value: motionStyleSchema }),
 ]);
 export type Style = z.infer<typeof styleSchema>;
 export type StyleKind = Style['kind'];

@@ -63,6 +63,8 @@ export const trackSchema = z.object({
   unit: z.enum(trackUnits),
   side: z.enum(trackSides),
   cascade: cascadeSchema.nullable(),
+  /** The motion style that its curves and its delay are those of; absent: its own. */
+  style: idSchema.optional(),
   /** In order of frame, no two on one frame, at least one. */
   keys: z.array(keySchema).min(1).max(2000),
 });

@@ -1,12 +1,14 @@
 import type { Mesh, PlaneGeometry, ShaderMaterial, Texture, Vector4 } from 'three';
 import type { DisplayNode } from '../../core/frame';
 import type { MovingPictures } from '../moving';
+import type { StrokeLights } from '../stroke-light';
 import type { Textures } from '../textures';
 
 export type NodeMesh = Mesh<PlaneGeometry, ShaderMaterial>;
 
 export interface DrawContext {
   readonly textures: Textures;
+  readonly lights: StrokeLights;
   readonly moving: MovingPictures;
   /** Device px to a px of the canvas. */
   readonly scale: number;

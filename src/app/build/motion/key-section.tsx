@@ -4,6 +4,7 @@ import {
   cascadeParts,
   movableOf,
   newCascade,
+  takeMotionStyle,
   type Cascade,
   type CascadeOrder,
   type CascadePart,
@@ -87,13 +88,13 @@ export function KeySection({ show, template }: { show: Show; template: Template 
   const element = template.elements[track.element];
   const movable = element && movableOf(element, track.property);
   const title = keys.length === 1 ? 'Key' : `${keys.length} keys`;
-  const put = (label: string, recipe: (key: Key) => void): void =>
+  const put = (label: string, recipe: (key: Key, own: Track) => void): void =>
     editTemplate(
       label,
       (t) => {
         for (const ref of keys) {
           const own = keyAt(t, ref);
-          if (own) recipe(own.key);
+          if (own) recipe(own.key, own.track);
         }
       },
       `keys ${label}`,
@@ -135,11 +136,24 @@ export function KeySection({ show, template }: { show: Show; template: Template 
         )}
         <EaseEditor
           ease={key.ease}
-          onChange={(ease) => put('Curve of the key', (k) => void (k.ease = ease))}
+          onChange={(ease) =>
+            put('Curve of the key', (k, own) => {
+              k.ease = ease;
+              // Bent by hand it is no longer that of its style.
+              delete own.style;
+            })
+          }
         />
       </Section>
       {movable && (
-        <TrackSection template={template} track={track} phase={first.phase} keys={keys} count={tracks.size} />
+        <TrackSection
+          show={show}
+          template={template}
+          track={track}
+          phase={first.phase}
+          keys={keys}
+          count={tracks.size}
+        />
       )}
     </>
   );
@@ -147,13 +161,14 @@ export function KeySection({ show, template }: { show: Show; template: Template 
 
 /** How the tracks of the keys in hand meet rest, what they count in, and whether they are spread over parts. */
 function TrackSection(props: {
+  show: Show;
   template: Template;
   track: Track;
   phase: string;
   keys: readonly KeyRef[];
   count: number;
 }) {
-  const { template, track, phase, keys, count } = props;
+  const { show, template, track, phase, keys, count } = props;
   const element = template.elements[track.element];
   const movable = element && movableOf(element, track.property);
   if (!element || !movable) return null;
@@ -172,6 +187,7 @@ function TrackSection(props: {
       },
       `track ${label}`,
     );
+  const styles = Object.values(show.look.styles).filter((style) => style.kind === 'motion');
   const isWords = element.kind === 'text' || element.kind === 'clock';
   const canSpread = element.kind === 'group' || (isWords && spreadsOverWords(track.property));
   const parts = cascadeParts.filter((part) => (element.kind === 'group') === (part === 'child'));
@@ -182,6 +198,21 @@ function TrackSection(props: {
     });
   return (
     <Section title={count === 1 ? `${movable.label} of ${element.name}` : `${count} tracks`}>
+      {styles.length > 0 && (
+        <SelectField
+          beside
+          label="Motion style"
+          value={styles.find(({ id }) => id === track.style)?.id ?? 'none'}
+          choices={[
+            { value: 'none', label: 'Its own' },
+            ...styles.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onChange={(id) => {
+            const style = styles.find((own) => own.id === id) ?? null;
+            editTemplate('Motion style', (t) => takeMotionStyle(t, keys, style));
+          }}
+        />
+      )}
       {movable.modes.length > 1 && (
         <SelectField
           beside

@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { paintSchema } from '../paint';
-import { capProperty, drawSoftProperty, lineCaps } from './shape-style';
+import {
+  capProperty,
+  drawSoftProperty,
+  lineCaps,
+  strokeLightDefaults,
+  strokeLightProperties,
+  strokeLightShape,
+} from './shape-style';
 import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
 
 export const lineHeads = ['none', 'arrow', 'dot', 'bar'] as const;
@@ -19,6 +26,7 @@ const schema = elementBase.extend({
   /** In parts of the thickness. */
   headSize: z.number().min(1).max(20),
   drawSoft: size.max(1000),
+  ...strokeLightShape,
 });
 
 const heads = [
@@ -48,6 +56,7 @@ export const line = {
     headEnd: 'none',
     headSize: 4,
     drawSoft: 0,
+    ...strokeLightDefaults,
   },
   properties: [
     ...placeProperties,
@@ -79,6 +88,7 @@ export const line = {
     { key: 'dash', label: 'Dash', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 2000 },
     { key: 'gap', label: 'Gap', type: 'number', section: 'Shape', unit: 'px', min: 0, max: 2000 },
     drawSoftProperty('Shape'),
+    ...strokeLightProperties('Shape'),
     ...lookProperties,
   ],
 } as const satisfies ElementKind;

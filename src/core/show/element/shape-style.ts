@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { paintSchema } from '../paint';
 import type { Property, PropertySection } from '../property';
+import { colourSchema } from '../values';
 import { size } from './base';
 
 const outlinePlaces = ['inside', 'centre', 'outside'] as const;
@@ -20,6 +21,14 @@ export const capProperty = (section: PropertySection): Property => ({
   ],
 });
 
+/** A light that travels along a stroke. Its length is in px; one of 0 is not there. */
+export const strokeLightShape = { lightColour: colourSchema, lightLength: size.max(2000) };
+export const strokeLightDefaults = { lightColour: '#ffffff', lightLength: 0 };
+export const strokeLightProperties = (section: PropertySection): readonly Property[] => [
+  { key: 'lightLength', label: 'Light length', type: 'number', section, unit: 'px', min: 0, max: 2000 },
+  { key: 'lightColour', label: 'Light', type: 'colour', section },
+];
+
 /** What all drawn shapes share: how they are filled and outlined. Px; a dash of 0 is an unbroken line. */
 export const shapeStyleShape = {
   fill: paintSchema,
@@ -33,6 +42,7 @@ export const shapeStyleShape = {
   /** The longest a miter may be, in parts of the width; a longer one is a bevel (SVG 2, 13.5.5). */
   miterLimit: z.number().min(1).max(100),
   drawSoft: size.max(1000),
+  ...strokeLightShape,
 };
 
 export const shapeStyleDefaults = {
@@ -46,6 +56,7 @@ export const shapeStyleDefaults = {
   join: 'miter',
   miterLimit: 4,
   drawSoft: 0,
+  ...strokeLightDefaults,
 };
 
 /** Px over which a stroke fades at its head while it is drawn. */
@@ -107,4 +118,5 @@ export const outlineProperties: readonly Property[] = [
     when: { key: 'join', is: ['miter'] },
   },
   drawSoftProperty('Stroke'),
+  ...strokeLightProperties('Stroke'),
 ];

@@ -6,13 +6,14 @@ import { elementSchema, type Element } from '../element/registry';
 import { fieldSchema, type Field } from '../field/registry';
 import { trackSchema } from '../track';
 import { assetsOfTemplate, fontFiles } from '../references';
-import { changeSchema, moveSchema, stepSchema, type Change, type Phase } from '../phase';
+import { changeSchema, moveSchema, stepSchema, type Change, type Phase, type PhaseKind } from '../phase';
 import type { Show } from '../show';
 import { styleSchema, type Style } from '../style';
-import { phaseOf, phasesOf, withDescendants, tieSchema, type Template } from '../template';
+import { allTracks, phaseOf, phasesOf, withDescendants, tieSchema, type Template } from '../template';
 import { tetherSchema } from '../tether';
 import type { NewId } from '../values';
 import { outermost } from './elements';
+import { restyle } from './motion-styles';
 import { freshName } from './names';
 
 // Parts of a template on their way to another place: another template, another show, another window.
@@ -70,6 +71,19 @@ export function stylesUsed(value: unknown, styles: Readonly<Record<string, Style
   }
   return used;
 }
+
+/** The motion styles of the tracks of elements. */
+const motionStylesOf = (
+  template: Template,
+  elements: ReadonlySet<string>,
+  styles: Readonly<Record<string, Style>>,
+): Record<string, Style> =>
+  Object.fromEntries(
+    allTracks(template).flatMap(({ element, style }) => {
+      const own = elements.has(element) && style !== undefined ? styles[style] : undefined;
+      return own ? [[own.id, own]] : [];
+    }),
+  );
 
 /** Takes elements, with all inside them, as something that can be put elsewhere. Masks and tethers to others stay behind. */
 export function clipElements(
@@ -144,7 +158,10 @@ export function clipElements(
         .filter((t) => inside.has(t.element) && t.to !== null && !inside.has(t.to))
         .map((t) => `the tether of ${nameOf(t.element)} to ${nameOf(t.to ?? '')}`),
     ],
-    styles: plain(stylesUsed([elements, fields, ties], show.look.styles)),
+    styles: plain({
+      ...stylesUsed([elements, fields, ties], show.look.styles),
+      ...motionStylesOf(template, inside, show.look.styles),
+    }),
     assets: Object.values(show.assets)
       .filter((asset: Asset) => used.has(asset.id))
       .map(plain),
@@ -162,10 +179,10 @@ export interface Pasted {
  * template has are shared with it, and so are its Changes, moves and steps of a name. Styles, assets, Changes, moves
  * and steps that are lacking come along.
  */
-export function pasteClip(show: Show, templateId: string, clip: Clip, newId: NewId, by = 0): Pasted {
+export function pasteClip(show: Show, templateId: string, given: Clip, newId: NewId, by = 0): Pasted {
   const template = show.templates[templateId];
   if (!template) throw new Error(`pasteClip: no template ${templateId}`);
-  bringLook(show, clip);
+  const clip = bringLook(show, given);
   const wasEmpty = template.order.length === 0;
   const idOf = new Map(Object.keys(clip.elements).map((id) => [id, newId()]));
   const moved = (id: string): string => idOf.get(id) ?? id;
@@ -233,10 +250,27 @@ export function pasteClip(show: Show, templateId: string, clip: Clip, newId: New
   return { order, told };
 }
 
-/** Brings the files and named styles of a clip that a show lacks. */
-export function bringLook(show: Show, clip: Clip): void {
+/** Brings the files and named styles of a clip that a show lacks; comes back moving as the show's motion styles say. */
+export function bringLook(show: Show, clip: Clip): Clip {
   for (const asset of clip.assets) show.assets[asset.id] ??= asset;
   for (const style of Object.values(clip.styles)) show.look.styles[style.id] ??= style;
+  const kindOf = (ref: string): PhaseKind =>
+    ref === 'enter' || ref === 'idle' || ref === 'exit'
+      ? ref
+      : clip.changes.some(({ id }) => id === ref)
+        ? 'change'
+        : clip.steps.some(({ id }) => id === ref)
+          ? 'step'
+          : 'move';
+  const tracks = plain(clip.tracks);
+  for (const [ref, list] of Object.entries(tracks))
+    for (const track of list) {
+      const from = clip.styles[track.style ?? ''];
+      const to = show.look.styles[track.style ?? ''];
+      if (from?.kind === 'motion' && to?.kind === 'motion') restyle(track, kindOf(ref), from.value, to.value);
+      else delete track.style;
+    }
+  return { ...clip, tracks };
 }
 
 /** The phase of a template that a phase of a clip is, by its id, its name, or as the Change that waits for nothing. */

@@ -2,6 +2,7 @@ import { typeStyleKeys } from '../element/text-style';
 import type { Element } from '../element/registry';
 import type { Show } from '../show';
 import type { Palette, Style, TypeStyle } from '../style';
+import { allTracks } from '../template';
 import { freshName } from './names';
 
 // Changes to the named styles of a show, for use inside an edit.
@@ -30,8 +31,10 @@ export function styleUses(show: Show): Map<string, number> {
       }
     }
   };
-  for (const template of Object.values(show.templates))
+  for (const template of Object.values(show.templates)) {
     walk([template.elements, template.fields, template.ties]);
+    for (const { style } of allTracks(template)) if (style !== undefined) count(style);
+  }
   for (const card of Object.values(show.cards)) walk(card.values);
   for (const style of Object.values(show.look.styles)) walk(style.value);
   return uses;
@@ -54,8 +57,10 @@ export function removeStyle(show: Show, id: string): void {
       } else walk(item);
     }
   };
-  for (const template of Object.values(show.templates))
+  for (const template of Object.values(show.templates)) {
     walk([template.elements, template.fields, template.ties]);
+    for (const track of allTracks(template)) if (track.style === id) delete track.style;
+  }
   for (const card of Object.values(show.cards)) walk(card.values);
   walk(show.look.styles);
   delete show.look.styles[id];
