@@ -17,9 +17,23 @@ import {
 } from '../src/core/show';
 import { formats, newSource } from '../src/core/source';
 import { art } from './art';
-import { leaders, windGauge } from './data-templates';
 import { addPlayout } from './playout';
-import { bug, flightCard, nameLine, noticeStrip, roundScore } from './templates';
+import {
+  bug,
+  duelStrip,
+  flightCard,
+  flightTime,
+  gustAlarm,
+  leaders,
+  look,
+  nameLine,
+  noticeStrip,
+  opener,
+  programme,
+  roundScore,
+  twoNames,
+  windGauge,
+} from './templates';
 
 /** Marks as they are typed in: who flew is picked from the people, their club follows. */
 function heats(show: Show): Table {
@@ -87,9 +101,10 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     { id: 'beach', name: 'Beach screen', format, lanes: usualLanes() },
     { id: 'tall', name: 'Tall', format: { width: 1080, height: 1920, rate: 50 }, lanes: usualLanes() },
   ]);
+  show.look = structuredClone(look);
   const assets = new Map<string, Uint8Array>();
   const idOf: Record<string, string> = {};
-  for (const [name, drawing] of Object.entries(art)) {
+  for (const { folder, name, drawing } of art) {
     const bytes = new TextEncoder().encode(drawing);
     const asset = newAsset({
       id: hash(bytes),
@@ -98,7 +113,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       bytes: bytes.length,
       width: 400,
       height: 400,
-      folder: name.endsWith('flag.svg') ? 'Flags' : '',
+      folder,
     });
     show.assets[asset.id] = asset;
     assets.set(asset.id, bytes);
@@ -113,6 +128,17 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     roundScore(picture('skerry.svg')),
     windGauge(),
     leaders(),
+    twoNames(),
+    duelStrip(picture('skerry.svg'), picture('ox.svg')),
+    programme(picture('kite.svg'), {
+      tern: picture('tern-and-tide.svg'),
+      tea: picture('brackwater-tea.svg'),
+      rope: picture('northlight-rope.svg'),
+      boats: picture('pellow-boats.svg'),
+    }),
+    opener(picture('kite.svg')),
+    flightTime(),
+    gustAlarm(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -173,7 +199,29 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       values: { 'f-team': team, 'f-flag': picture(flag), 'f-score': points, 'f-judges': marks },
     });
   score('611', 'Skerry Flyers', 'skerry.svg', 87.4, '9.1  8.6  8.8  8.9  8.3');
-  score('612', 'Ox', 'dunlin.svg', 91.2, '9.4  9.0  9.2  9.1  8.9');
+  score('612', 'Ox', 'ox.svg', 91.2, '9.4  9.0  9.2  9.1  8.9');
+  keepCard(show, {
+    id: 'card-421',
+    number: '421',
+    template: 'two-names',
+    name: 'Ida Marsh and Lúcia Vareiro',
+    values: { 'f-b-colour': '#d9739b' },
+  });
+  keepCard(show, {
+    id: 'card-621',
+    number: '621',
+    template: 'duel-strip',
+    values: {
+      'f-a-name': 'Shingle Street',
+      'f-a-flag': picture('shingle.svg'),
+      'f-a-colour': '#f2b632',
+      'f-b-name': 'Kråkvåg Lines',
+      'f-b-flag': picture('krakvag.svg'),
+      'f-b-colour': '#8fbf5a',
+    },
+  });
+  keepCard(show, { id: 'card-701', number: '701', template: 'programme', values: {} });
+  keepCard(show, { id: 'card-100', number: '100', template: 'opener', values: {} });
   // What comes by itself: the pier's instrument, and the results that the scorers save in the watched folder.
   show.sources['wind'] = newSource('wind', 'Wind on the pier', {
     kind: 'stand-in',

@@ -88,6 +88,7 @@ test('pictures come in at their own size, turned as their camera says; a large o
   // Only files in sight are in the page.
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.getByRole('tab', { name: 'Shelf' }).click();
+  await page.getByLabel('Find on the shelf').fill('small');
   await expect(page.getByRole('list', { name: 'Files of the show' }).getByText('small.png')).toHaveCount(1);
 });
 
@@ -194,7 +195,7 @@ test('the fits keep long words in their box, and what breaks is listed and shown
   await page.getByRole('tab', { name: /Operator/ }).click();
   const broken = page
     .getByRole('list', { name: 'What breaks' })
-    .getByRole('button', { name: /Lower Saltings/ });
+    .getByRole('button', { name: /^Flights: .*Lower Saltings/ });
   await expect(broken).toContainText('Team is cut off at its box');
   await broken.click();
   await expect(row(page, 'Team')).toHaveAttribute('aria-selected', 'true');
@@ -220,12 +221,12 @@ test('an output reloaded in mid-motion comes back to the frame that its sibling 
   slow.phases.enter = {
     frames: 5000,
     markers: [],
-    tracks: [
-      makeTrack('k', 'strip', 'x', [
+    tracks: ['strip', 'bridle'].map((element) =>
+      makeTrack(element, element, 'x', [
         [0, -1000, 'linear'],
         [5000, 0],
       ]),
-    ],
+    ),
   };
   const { hash } = (await (
     await fetch(`${server.url}/api/releases`, {

@@ -215,7 +215,7 @@ test('a workbook saved on disk changes the words in program, and each word leads
   await expect.poll(shown).toBe('hold Shingle Street 95.50');
   const monitor = page.getByRole('img', { name: 'Main program' });
   const box = await monitor.boundingBox();
-  await monitor.click({ position: { x: (box?.width ?? 0) * 0.16, y: (box?.height ?? 0) * 0.64 } });
+  await monitor.click({ position: { x: (box?.width ?? 0) * 0.16, y: (box?.height ?? 0) * 0.72 } });
   await page.keyboard.press('Alt+w');
   await expect(page.getByRole('dialog')).toContainText('Shingle Street');
   await page.getByRole('button', { name: 'Go to Standings, Team' }).click();

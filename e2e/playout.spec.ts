@@ -271,7 +271,7 @@ test('the mixer keys a channel over its cameras, and the Desk says on air only o
   await expect(boardRow(page, 'Lower')).toContainText('Up, not keyed');
   const program = mixer.getByRole('img', { name: 'Mixer program' });
   // The notice strip's paper, low on the left, is seen once it is keyed.
-  const paper = async () => near(await canvasColour(program, 0.3, 0.89), '#f6f0e0', 40);
+  const paper = async () => near(await canvasColour(program, 0.85, 0.89), '#f6f0e0', 40);
   await expect.poll(paper).toBe(false);
   await mixer.getByRole('button', { name: 'Key it in' }).first().click();
   await expect.poll(paper).toBe(true);
@@ -307,6 +307,8 @@ test('a designer lays a template out for Tall, lets others react, is stopped bef
     if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
   };
   await unfold('Layouts');
+  // It has one already: made anew, it begins from the wide one.
+  await page.getByRole('button', { name: 'Remove the layout Tall' }).click();
   await page.getByRole('button', { name: 'Lay out for Tall (1080×1920)' }).click();
   await expect(page.getByLabel('Picture of Flight card')).toHaveCount(1);
   await expect(page.getByText('hold in this layout alone')).toBeVisible();

@@ -108,7 +108,7 @@ test('2: a designer makes a show and draws a name line with mouse and keys', asy
   await expect.poll(() => number(page, 'H')).toBe(150);
 
   await tool(page, 'Rectangle');
-  await rename(page, 'Rectangle', 'Chip');
+  await rename(page, 'Rectangle', 'Edge');
   await setNumbers(page, { X: 600, Y: 300, W: 20, H: 150 });
   await page.getByLabel('Fill', { exact: true }).fill('f2b632');
   await page.keyboard.press('Enter');
@@ -158,15 +158,15 @@ test('2: a designer makes a show and draws a name line with mouse and keys', asy
   await page.keyboard.press('Control+g');
   await rename(page, 'Group', 'Words');
   await expect(row(page, 'Words')).toHaveAttribute('aria-expanded', 'true');
-  await choose(page, 'Chip');
+  await choose(page, 'Edge');
   await page.keyboard.press('Control+d');
-  await expect(row(page, 'Chip 2')).toBeVisible();
+  await expect(row(page, 'Edge 2')).toBeVisible();
   await page.keyboard.press('Delete');
-  await expect(row(page, 'Chip 2')).toHaveCount(0);
-  await row(page, 'Chip').hover();
-  await row(page, 'Chip').getByRole('button', { name: 'Hide Chip' }).click();
+  await expect(row(page, 'Edge 2')).toHaveCount(0);
+  await row(page, 'Edge').hover();
+  await row(page, 'Edge').getByRole('button', { name: 'Hide Edge' }).click();
   await expect.poll(async () => runOfColour('#f2b632', 900)).toBeNull();
-  await row(page, 'Chip').getByRole('button', { name: 'Show Chip' }).click();
+  await row(page, 'Edge').getByRole('button', { name: 'Show Edge' }).click();
   await row(page, 'Bar').getByRole('button', { name: 'Lock Bar' }).click();
   await clickStage(page, { x: 900, y: 980 });
   await expect(row(page, 'Bar')).toHaveAttribute('aria-selected', 'false');
@@ -178,7 +178,7 @@ test('2: a designer makes a show and draws a name line with mouse and keys', asy
   await expect(page.getByRole('treeitem').first()).toHaveAccessibleName('Picture');
 });
 
-test('3: the bar follows the wider of the two lines, and the chip follows the bar', async () => {
+test('3: the bar follows the wider of the two lines, and the edge follows the bar', async () => {
   const tether = async (
     index: number,
     own: string,
@@ -197,7 +197,7 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
   await choose(page, 'Bar');
   await tether(1, 'left', 'Words', 'left', -40);
   await tether(2, 'right', 'Words', 'right', 60);
-  await choose(page, 'Chip');
+  await choose(page, 'Edge');
   await tether(1, 'right', 'Bar', 'left', 0);
 
   // Above the words, where only the bar is and its corners are square.
@@ -217,8 +217,8 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
     .poll(async () => Math.round((await runOfColour('#102a33', line))?.right ?? 0))
     .toBeGreaterThan(1280);
   expect((await runOfColour('#102a33', line))?.right ?? 0).toBeLessThan(1304);
-  const chip = await runOfColour('#f2b632', line);
-  expect(chip?.right).toBeCloseTo((await runOfColour('#102a33', line))?.left ?? 0, -1);
+  const edge = await runOfColour('#f2b632', line);
+  expect(edge?.right).toBeCloseTo((await runOfColour('#102a33', line))?.left ?? 0, -1);
   await page.getByRole('textbox', { name: 'Text', exact: true }).fill('Ida Marsh');
 
   // A circle is refused, with the names in it, and nothing changes.
@@ -226,8 +226,8 @@ test('3: the bar follows the wider of the two lines, and the chip follows the ba
   await page
     .getByRole('group', { name: 'Tether 1' })
     .getByLabel('Followed element')
-    .selectOption({ label: 'Chip' });
-  await expect(page.getByText(/run in a circle: .*Chip.*Bar|run in a circle: .*Bar.*Chip/)).toBeVisible();
+    .selectOption({ label: 'Edge' });
+  await expect(page.getByText(/run in a circle: .*Edge.*Bar|run in a circle: .*Bar.*Edge/)).toBeVisible();
   await expect(page.getByRole('group', { name: 'Tether 1' }).getByLabel('Followed element')).toHaveValue(
     /.+/,
   );
@@ -241,12 +241,12 @@ test('4: four properties become fields, and the form is tried beside the stage',
     await page.getByRole('menuitem', { name: 'Make a field' }).click();
   };
   await knot('Name', 'Text');
-  await knot('Chip', 'Fill');
+  await knot('Edge', 'Fill');
   await knot('Picture', 'Picture');
   await knot('Role', 'Text');
   await page.getByRole('tab', { name: 'Fields' }).click();
   const fields = page.getByRole('list', { name: 'Fields' });
-  await fields.getByLabel('Name of field 2').fill('Chip colour');
+  await fields.getByLabel('Name of field 2').fill('Edge colour');
   await page.keyboard.press('Enter');
   for (let i = 0; i < 2; i += 1) await fields.getByRole('button', { name: 'Move Role up' }).click();
   await expect(fields.getByLabel('Name of field 2')).toHaveValue('Role');
@@ -266,7 +266,7 @@ test('4: four properties become fields, and the form is tried beside the stage',
   await expect
     .poll(async () => (await runOfColour('#102a33', 984))?.right ?? 9999)
     .toBeLessThan((before?.right ?? 0) + 20);
-  await form.getByLabel('Chip colour', { exact: true }).fill('#d9739b');
+  await form.getByLabel('Edge colour', { exact: true }).fill('#d9739b');
   await page.keyboard.press('Enter');
   await expect.poll(async () => (await runOfColour('#d9739b', 984)) !== null).toBe(true);
   await page.getByRole('button', { name: 'Back to the defaults' }).click();
@@ -344,7 +344,7 @@ test('6: rows of a CSV fill cards, and a used number asks before it is given awa
   await expect(fill.getByText('Not used here; drag one onto a field:')).toBeVisible();
   await expect(fill.getByRole('button', { name: 'Club' })).toBeVisible();
   // No picture of the show is called so: said, and the default stays.
-  await expect(fill.getByText(/sandpiper\.svg” is none/)).toBeVisible();
+  await expect(fill.getByText(/ida-marsh\.svg” is none/)).toBeVisible();
 
   await page.getByRole('gridcell', { name: 'Maren Osei-Whitlock' }).click();
   await fill.getByLabel('Call number').fill('405');

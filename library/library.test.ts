@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { layOut, tetherCycle } from '../src/core/layout';
 import { phaseEnd } from '../src/core/motion';
+import { motionFindings } from '../src/core/preflight';
 import {
   addFromLibrary,
+  allTracks,
   anyOfLibrary,
   filterLibrary,
   librarySchema,
@@ -14,52 +16,64 @@ import {
   type LibraryFilter,
   type LibraryKind,
 } from '../src/core/show';
+import { breaksIn, measure, offIn } from './breaks';
 import { packages } from './index';
 
-const measure = {
-  width: (text: string, face: { size: number }) => text.length * face.size * 0.5,
-  metrics: (face: { size: number }) => ({ ascent: face.size, descent: face.size * 0.2 }),
-};
 const all = packages.flatMap((pack) => pack.items.map((item) => ({ pack, ...item })));
 const show = () => newShow('s', 'Show', [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() }]);
 let count = 0;
 const newId = (): string => `n${(count += 1)}`;
 
-describe('the shipped templates', () => {
-  test('are at least twelve in three packages, each a sound document', () => {
+describe('the shipped packages', () => {
+  test('are sound documents, and each has what a programme needs', () => {
     expect(librarySchema.safeParse({ packages }).error).toBeUndefined();
-    expect([packages.length >= 3, all.length >= 12]).toEqual([true, true]);
+    expect(packages.length).toBeGreaterThanOrEqual(3);
+    for (const pack of packages) {
+      const kinds = pack.items.map(({ kind }) => kind);
+      for (const kind of ['name line', 'bug', 'score', 'full frame', 'opener', 'ticker'] as const)
+        expect([pack.id, kinds]).toEqual([pack.id, expect.arrayContaining([kind])]);
+      expect(kinds.filter((kind) => kind === 'name line').length).toBeGreaterThanOrEqual(2);
+      expect(pack.items.some(({ kind, template }) => kind === 'post' || template.name.includes('quotation'))).toBe(true);
+    }
   });
-  test.each(all.map(({ template }) => [template.name, template] as const))(
-    '%s: everything it names is there, its tethers can be solved, its motion ends in its phases',
-    (_, template) => {
-      expect(templateReferences(template)).toEqual([]);
-      expect(tetherCycle(template)).toBeNull();
-      for (const phase of Object.values(template.phases)) {
-        expect(phaseEnd(phase)).toBe(phase.frames);
-        for (const track of phase.tracks) {
-          const frames = track.keys.map((key) => key.frame);
-          expect(frames.every((frame, i) => frame >= 0 && (i === 0 || frame > (frames[i - 1] ?? 0)))).toBe(true);
-        }
+  test('every motion style of a package is one that its templates move by, and every track that names one has its curve', () => {
+    for (const { look, items } of packages)
+      for (const [id, style] of Object.entries(look.styles)) {
+        if (style.kind !== 'motion') continue;
+        const tracks = items.flatMap(({ template }) => allTracks(template)).filter((track) => track.style === id);
+        expect([id, tracks.length > 10]).toEqual([id, true]);
       }
-    },
-  );
-  test.each(all.map(({ pack, template }) => [template.name, template, pack] as const))(
-    '%s: nothing leaves its canvas at rest, and every style it names is in its package',
-    (_, template, pack) => {
-      const { elements, boxes } = layOut(template, {}, measure, pack.look);
-      for (const id of template.order) {
-        const box = boxes.get(id);
-        const isSheet = box && box.w >= template.width;
-        if (!box || isSheet || template.elements[id]?.name.includes('band') || template.elements[id]?.name === 'Band') continue;
-        expect(box.x >= -1 && box.x + box.w <= template.width + 1).toBe(true);
+  });
+});
+
+describe.each(all.map(({ pack, template }) => [template.name, template, pack] as const))('%s', (_, template, pack) => {
+  test('everything it names is there, its tethers can be solved, its motion is clean and ends in its phases', () => {
+    expect(templateReferences(template)).toEqual([]);
+    expect(tetherCycle(template)).toBeNull();
+    expect(motionFindings(template)).toEqual([]);
+    for (const phase of Object.values(template.phases)) {
+      expect(phaseEnd(phase)).toBe(phase.frames);
+      for (const track of phase.tracks) {
+        const frames = track.keys.map((key) => key.frame);
+        expect(frames.every((frame, i) => frame >= 0 && (i === 0 || frame > (frames[i - 1] ?? 0)))).toBe(true);
       }
-      const named = JSON.stringify(template).matchAll(/"@([a-z-]+)"/g);
-      for (const [, id] of named) expect(pack.look.styles[id ?? '']).toBeDefined();
-      for (const element of Object.values(elements))
-        if ('typeStyle' in element && element.typeStyle !== null) expect(pack.look.styles[element.typeStyle]?.kind).toBe('type');
-    },
-  );
+    }
+    expect(template.changes.length).toBeGreaterThan(0);
+    // Exit is quicker than Enter, and something is seen from the fourth frame on.
+    expect(template.phases.exit.frames).toBeLessThan(template.phases.enter.frames);
+    expect(Math.min(...template.phases.enter.tracks.map((track) => track.keys[0]?.frame ?? 0))).toBe(0);
+  });
+  test('with the shortest and the longest words, wide and upright, nothing breaks and all can be read', () => {
+    expect(template.layouts.map(({ id }) => id)).toEqual(['tall']);
+    expect(breaksIn(template, {}, pack.look)).toEqual([]);
+    expect(offIn(template, pack.look)).toEqual([]);
+  });
+  test('fields are named and helped, and every style it names is in its package', () => {
+    for (const field of template.fields) expect([field.name, field.help]).not.toEqual([field.name, '']);
+    for (const [, id] of JSON.stringify(template).matchAll(/"@([a-z-]+)"/g)) expect(pack.look.styles[id ?? '']).toBeDefined();
+    for (const element of Object.values(layOut(template, {}, measure, pack.look).elements))
+      if ('typeStyle' in element && element.typeStyle !== null) expect(pack.look.styles[element.typeStyle]?.kind).toBe('type');
+  });
 });
 
 describe('looking for a template', () => {
@@ -81,9 +95,11 @@ describe('looking for a template', () => {
   });
   test('by kind, shape, package and the kinds of its fields', () => {
     expect(names({ kind: 'poll' })).toEqual(['Lantern poll']);
-    expect(names({ shape: 'tall' })).toEqual(['Ledger tall name']);
-    expect(names({ package: 'ledger', kind: 'name line' })).toEqual(['Ledger name line', 'Ledger tall name']);
-    expect(names({ field: 'number' })).toEqual(['Lantern poll']);
+    // All have a layout for upright screens.
+    expect(names({ shape: 'tall' })).toHaveLength(all.length);
+    expect(names({ shape: 'square' })).toEqual([]);
+    expect(names({ package: 'ledger', kind: 'name line' })).toEqual(['Ledger name line', 'Ledger two names']);
+    expect(names({ field: 'number' })).toEqual(['Lantern figure', 'Lantern poll', 'Ledger figure']);
     expect(names({})).toHaveLength(all.length);
   });
 });

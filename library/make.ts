@@ -1,6 +1,10 @@
 // Short ways to write a template by hand: for the library and the demo show.
 import {
   makeTrack,
+  newLayout,
+  phasesOf,
+  takeMotionStyle,
+  type Look,
   newCascade,
   newChange,
   newPhase,
@@ -20,6 +24,7 @@ import {
   type Tie,
   type Track,
 } from '../src/core/show';
+import { phaseEnd } from '../src/core/motion';
 
 /** A track: what it moves, its keys, and how it differs from usual. */
 export type Move = [element: string, property: string, ...rest: (Partial<Track> | [frame: number, value: Key['value'], ease?: Ease])[]];
@@ -32,6 +37,12 @@ export const tracks = (moves: Move[], prefix = 'track'): Track[] =>
   });
 
 export const phase = (frames: number, moves: Move[]): Phase => ({ frames, tracks: tracks(moves), markers: [] });
+
+/** A phase as long as what moves in it. */
+export function moving(moves: Move[]): Phase {
+  const made = phase(0, moves);
+  return { ...made, frames: phaseEnd(made) };
+}
 
 /** A Change by its id; what is not given is as usual. */
 export const change = (id: string, name: string, frames: number, moves: Move[], given: Partial<Change> = {}): Change =>
@@ -50,6 +61,8 @@ export interface Parts {
   ties?: [element: string, property: string, field: string, how?: Partial<Tie>][];
   tethers?: [element: string, edge: Tether['edge'], to: string | null, toEdge: Tether['toEdge'], offset: number, limits?: Partial<Tether>][];
   enter: Phase;
+  tags?: string[];
+  stays?: number;
   idle?: Phase;
   exit: Phase;
   changes?: Change[];
@@ -62,6 +75,8 @@ export interface Parts {
 export const template = (parts: Parts): Template =>
   newTemplate(parts.id, parts.name, {
     lane: parts.lane,
+    tags: parts.tags ?? [],
+    stays: parts.stays ?? null,
     width: parts.width ?? 1920,
     height: parts.height ?? 1080,
     elements: Object.fromEntries(parts.elements.map((element) => [element.id, element])),
@@ -77,6 +92,32 @@ export const template = (parts: Parts): Template =>
     moves: parts.moves ?? [],
     steps: parts.steps ?? [],
   });
+
+/**
+ * A template that moves by the motion styles of a package: each track that names one has its curve.
+ * Throws where a track names none of them.
+ */
+export function inMotion(made: Template, look: Look): Template {
+  for (const { ref, phase: own } of phasesOf(made))
+    for (const { id, style } of own.tracks) {
+      if (style === undefined) continue;
+      const named = look.styles[style];
+      if (named?.kind !== 'motion') throw new Error(`${made.name}: no motion style ${style}`);
+      takeMotionStyle(made, [{ phase: ref, track: id }], named);
+    }
+  return made;
+}
+
+/** The layout of a template for an upright screen: what stands elsewhere there, over what is worked out by itself. */
+export function tall(made: Template, values: Record<string, object> = {}, size = { w: 1080, h: 1920 }): Template {
+  const layout = newLayout(made, 'tall', 'Tall', size.w, size.h);
+  for (const [id, own] of Object.entries(values)) {
+    if (!made.elements[id]) throw new Error(`${made.name}: no element ${id} for its tall layout`);
+    const { w, ...worked } = layout.values[id] ?? {};
+    layout.values[id] = { ...worked, ...('x' in own || w === undefined ? {} : { w }), ...own };
+  }
+  return { ...made, layouts: [...made.layouts, layout] };
+}
 
 export const textField = (id: string, name: string, value: string, help = '', given: Parameters<typeof newTextField>[3] = {}): Field =>
   newTextField(id, name, value, { help, ...given });

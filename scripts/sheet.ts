@@ -82,7 +82,7 @@ try {
   const all = given.package ? await releasePackage(given.package) : await templatesOnAir();
   const wanted = given.template ? [given.template] : all;
   const width = Number(given.columns) * (Number(given.cell) + 8) + 24;
-  const page = await browser.newPage({ viewport: { width, height: 800 } });
+  const page = await browser.newPage({ viewport: { width, height: 120 } });
   for (const template of wanted) {
     const query = new URLSearchParams({
       template,
@@ -101,6 +101,8 @@ try {
     const path = join(given.to, `${template.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}.png`);
     await page.screenshot({ path, fullPage: true });
     console.log(path);
+    const found = await page.evaluate(() => document.documentElement.dataset['findings'] ?? '');
+    for (const line of found.split('\n').filter(Boolean)) console.log(`  ${line}`);
   }
 } finally {
   await browser.close();

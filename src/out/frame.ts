@@ -16,6 +16,7 @@ import {
   templateFor,
 } from '../core/show';
 import { extremeValues, sameName } from '../core/data';
+import { backdrops } from './backdrops';
 import { openHost } from './host';
 import { layOutSheet } from './sheet';
 
@@ -153,8 +154,7 @@ async function run(): Promise<void> {
     });
   };
   const backdrop = query.get('backdrop');
-  if (backdrop === 'beach') canvas.style.background = 'url(/backdrops/beach.svg) center / cover';
-  else if (backdrop) canvas.style.background = backdrop;
+  if (backdrop) canvas.style.background = backdrops[backdrop] ?? backdrop;
   schedule();
 }
 

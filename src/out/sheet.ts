@@ -3,15 +3,16 @@ import { extremeValues, type Extreme } from '../core/data';
 import { evaluate, momentIn, prepareScene, type Scene } from '../core/frame';
 import { unionOf } from '../core/layout';
 import { phaseEnd } from '../core/motion';
+import { checkFilling, readingFindings, readings } from '../core/preflight';
 import { phasesOf, type Box, type Release, type Template, type Values } from '../core/show';
 import type { TextMeasure } from '../core/text';
 import type { Renderer, View } from '../render';
+import { backdrops } from './backdrops';
 
 const grounds: Readonly<Record<string, string>> = {
-  beach: 'url(/backdrops/beach.svg) center / cover',
   white: '#ffffff',
   black: '#000000',
-  night: 'radial-gradient(circle at 70% 20%, #1c2340, #070a14 70%)',
+  ...backdrops,
 };
 const texts: readonly Extreme[] = ['shortest', 'longest'];
 
@@ -103,6 +104,7 @@ export function layOutSheet(
   };
   document.body.style.cssText = 'overflow:auto;background:#12171a;color:#b3b5ab;font:12px/16px sans-serif';
   const drawings: (() => void)[] = [];
+  const told: string[] = [];
   const canvas = { width: template.width, height: template.height };
   renderer.canvas.style.display = 'none';
   for (const text of chosen('text', texts) as Extreme[]) {
@@ -112,6 +114,11 @@ export function layOutSheet(
       ...given,
     };
     const cells = cellsOf(template, release, measure, values, other, canvas);
+    const found = [
+      ...checkFilling(template, values, measure, new Set(Object.keys(release.assets)), release.look),
+      ...readingFindings(template, readings(template, values, measure, release.look)),
+    ].map(({ message }) => `${text}: ${message}`);
+    told.push(...found);
     const seen = query.has('crop')
       ? usedPart(cells, canvas)
       : { x: 0, y: 0, w: canvas.width, h: canvas.height };
@@ -152,9 +159,13 @@ export function layOutSheet(
           pen?.drawImage(renderer.canvas, left, top, width, height, 0, 0, width, height);
         });
       }
-      document.body.append(title, grid);
+      const words = document.createElement('p');
+      words.textContent = found.join('. ');
+      words.style.cssText = 'margin:0 8px 6px;color:#f0913a';
+      document.body.append(title, words, grid);
     }
   }
+  document.documentElement.dataset['findings'] = told.join('\n');
   return () => {
     for (const draw of drawings) draw();
   };

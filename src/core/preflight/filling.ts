@@ -55,11 +55,14 @@ export function checkFilling(
     }
     const isBackground = box.w >= width * backgroundPart && box.h >= height * backgroundPart;
     const isSeen = box.w > 0 && box.h > 0;
+    // What is no text and runs off the picture's edge is meant to: only what ends before it may be cut by a screen.
+    const bleeds = !text && (box.x <= 0 || box.y <= 0 || box.x + box.w >= width || box.y + box.h >= height);
     const isOut =
-      box.x < margin.x - 1 ||
-      box.y < margin.y - 1 ||
-      box.x + box.w > width - margin.x + 1 ||
-      box.y + box.h > height - margin.y + 1;
+      !bleeds &&
+      (box.x < margin.x - 1 ||
+        box.y < margin.y - 1 ||
+        box.x + box.w > width - margin.x + 1 ||
+        box.y + box.h > height - margin.y + 1);
     const isOff = box.x < -1 || box.y < -1 || box.x + box.w > width + 1 || box.y + box.h > height + 1;
     if (isSeen && !isBackground) {
       if (text && isOff) add('off', 'runs off the picture');

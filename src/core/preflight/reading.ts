@@ -29,11 +29,27 @@ export interface Reading {
 export const leastSize = 30;
 export const leastContrast = 4.5;
 
-const covers = (outer: Box, inner: Box): boolean =>
-  outer.x <= inner.x + 1 &&
-  outer.y <= inner.y + 1 &&
-  outer.x + outer.w >= inner.x + inner.w - 1 &&
-  outer.y + outer.h >= inner.y + inner.h - 1;
+/** Whether an element's area has all of a box in it, as it leans or is round. */
+function covers(element: Element, outer: Box, inner: Box): boolean {
+  const [left, top, right, bottom] = [inner.x + 1, inner.y + 1, inner.x + inner.w - 1, inner.y + inner.h - 1];
+  const isAround =
+    outer.x <= left && outer.y <= top && outer.x + outer.w >= right && outer.y + outer.h >= bottom;
+  if (!isAround) return false;
+  if (element.kind === 'ellipse')
+    return [left, right].every((x) =>
+      [top, bottom].every(
+        (y) => ((2 * (x - outer.x)) / outer.w - 1) ** 2 + ((2 * (y - outer.y)) / outer.h - 1) ** 2 <= 1,
+      ),
+    );
+  if (element.kind !== 'rect') return true;
+  const { slantLeft, slantRight } = element;
+  return [top, bottom].every((y) => {
+    const down = (y - outer.y) / outer.h;
+    const from = slantLeft > 0 ? slantLeft * (1 - down) : -slantLeft * down;
+    const to = slantRight > 0 ? slantRight * down : -slantRight * (1 - down);
+    return outer.x + from <= left && outer.x + outer.w - to >= right;
+  });
+}
 
 const withAlpha = (colour: string, opacity: number): Rgb => {
   const read = parse(colour) as Rgb | undefined;
@@ -71,7 +87,7 @@ export function readings(template: Template, values: Values, measure: TextMeasur
       const own = elements[other];
       const around = boxes.get(other);
       const opacity = opacityOf.get(other) ?? 0;
-      return own && around && opacity > 0 && own.kind !== 'group' && covers(around, box)
+      return own && around && opacity > 0 && own.kind !== 'group' && covers(own, around, box)
         ? [{ colours: areaOf(own), opacity }]
         : [];
     });

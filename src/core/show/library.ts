@@ -47,7 +47,7 @@ export type LibraryPackage = z.infer<typeof libraryPackageSchema>;
 export const librarySchema = z.object({ packages: z.array(libraryPackageSchema) });
 
 export type Shape = 'wide' | 'tall' | 'square';
-export const shapeOf = ({ width, height }: Pick<Template, 'width' | 'height'>): Shape =>
+export const shapeOf = ({ width, height }: { readonly width: number; readonly height: number }): Shape =>
   width > height * 1.05 ? 'wide' : height > width * 1.05 ? 'tall' : 'square';
 
 export interface LibraryFilter {
@@ -107,7 +107,8 @@ export function filterLibrary(pack: LibraryPackage, filter: LibraryFilter): Libr
       .toLowerCase();
     return (
       (filter.kind === null || filter.kind === kind) &&
-      (filter.shape === null || filter.shape === shapeOf(template)) &&
+      (filter.shape === null ||
+        [template, ...template.layouts].some((layout) => shapeOf(layout) === filter.shape)) &&
       (filter.field === null || template.fields.some((field) => field.kind === filter.field)) &&
       words.every((word) => forms(word).some((form) => told.includes(form)))
     );

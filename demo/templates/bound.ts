@@ -1,0 +1,21 @@
+import { stepKinds, type Binding, type BindingStep } from '../../src/core/binding';
+import { newTie, type Template } from '../../src/core/show';
+
+// Short ways to write bindings by hand.
+
+export const step = <K extends keyof typeof stepKinds>(kind: K, given: object = {}): BindingStep =>
+  ({ ...structuredClone(stepKinds[kind].plain), ...given }) as BindingStep;
+
+export const binding = (
+  id: string,
+  name: string,
+  from: Binding['from'],
+  ...steps: BindingStep[]
+): Binding => ({ id, name, from, steps });
+
+/** A template with bindings, and the properties that take them. */
+export const tied = (made: Template, bindings: Binding[], ties: [string, string, string][]): Template => ({
+  ...made,
+  bindings,
+  ties: [...made.ties, ...ties.map(([element, property, of]) => newTie(element, property, of))],
+});

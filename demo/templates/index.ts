@@ -1,0 +1,9 @@
+// The demo's templates: made by hand, as a designer would in Build.
+export { bug, flightTime } from './bug';
+export { look } from './cloth';
+export { flightCard } from './flight';
+export { gustAlarm, noticeStrip } from './notices';
+export { opener, programme } from './pages';
+export { nameLine, twoNames } from './people';
+export { duelStrip, leaders, roundScore } from './scores';
+export { windGauge } from './wind';

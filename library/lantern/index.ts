@@ -1,0 +1,26 @@
+import type { LibraryItem } from '../../src/core/show';
+import { bug, figure } from './corner';
+import { opener, titleCard } from './pages';
+import { nameLine, twoNames } from './people';
+import { poll, post, strip } from './words';
+
+export { lanternLook } from './look';
+export const lantern: LibraryItem[] = [
+  { kind: 'name line', use: 'One guest, with a face where there is a picture.', template: nameLine() },
+  { kind: 'name line', use: 'Two guests, on both sides of the picture.', template: twoNames() },
+  { kind: 'bug', use: 'A small lamp in the corner, what is on and the time; tucks away.', template: bug() },
+  { kind: 'score', use: 'One number that grows, in a lamp that glows with it.', template: figure() },
+  {
+    kind: 'full frame',
+    use: 'Announces a part of the evening over the whole picture.',
+    template: titleCard(),
+  },
+  {
+    kind: 'opener',
+    use: 'From a point of light to the name of the evening, for four seconds.',
+    template: opener(),
+  },
+  { kind: 'ticker', use: 'One line along the foot, with a lit label.', template: strip() },
+  { kind: 'post', use: 'A viewer’s message with its author, growing with its words.', template: post() },
+  { kind: 'poll', use: 'A question and two shares; the bars follow the numbers.', template: poll() },
+];

@@ -1,0 +1,18 @@
+import type { LibraryItem } from '../../src/core/show';
+import { bug, figure } from './corner';
+import { strip } from './lines';
+import { opener, page, quote, standing } from './pages';
+import { nameLine, twoNames } from './people';
+
+export { ledgerLook } from './look';
+export const ledger: LibraryItem[] = [
+  { kind: 'name line', use: 'One person with a role, quietly.', template: nameLine() },
+  { kind: 'name line', use: 'Two people in the two columns of one sheet.', template: twoNames() },
+  { kind: 'bug', use: 'What is on and the time, in the corner; tucks away under its rule.', template: bug() },
+  { kind: 'score', use: 'One number with what it counts and where it comes from.', template: figure() },
+  { kind: 'table', use: 'The first five of anything, with points.', template: standing() },
+  { kind: 'full frame', use: 'What is in the programme: four subjects on a page.', template: page() },
+  { kind: 'full frame', use: 'What somebody said, beside the picture.', template: quote() },
+  { kind: 'opener', use: 'The first page of the evening, for four seconds.', template: opener() },
+  { kind: 'ticker', use: 'One line of news along the foot.', template: strip() },
+];
