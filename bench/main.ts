@@ -4,6 +4,7 @@ import { airFigures } from './air';
 import { buildFigures } from './build';
 import { bundleFigures } from './bundle';
 import { dataFigures } from './data';
+import { demoFigures } from './demo';
 import { deskFigures } from './desk';
 import { frameFigures } from './frame';
 import { journalFigures } from './journal';
@@ -19,6 +20,7 @@ const figures: Record<string, number> = {
   ...(await dataFigures()),
   ...(await deskFigures()),
   ...(await journalFigures()),
+  ...(await demoFigures()),
   ...(await stageFigures()),
   ...(await airFigures()),
   ...(await takeFigures()),

@@ -1,28 +1,13 @@
 // stage.drag.p95.ms: from a move of the pointer to the end of the frame that shows it, one of 300 elements being dragged.
-import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { clipElements, newElement, newTemplate, plainLook } from '../src/core/show';
-import { openBrowser } from './running';
+import { openBrowser, Running } from './running';
 
 const elements = 300;
 const moves = 120;
 
 export async function stageFigures(): Promise<Record<string, number>> {
-  const home = mkdtempSync(join(tmpdir(), 'jorvan-bench-'));
-  const server = spawn(process.execPath, ['dist/server.mjs'], {
-    env: { ...process.env, JORVAN_HOME: home, JORVAN_PORT: '0' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  const url = await new Promise<string>((resolve) => {
-    let log = '';
-    server.stdout.on('data', (data: Buffer) => {
-      log += data.toString();
-      const found = /Application\s+(http:\/\/localhost:\d+)/.exec(log)?.[1];
-      if (found && log.includes('Stop with')) resolve(found);
-    });
-  });
+  const server = new Running();
+  await server.start();
   const ids = Array.from({ length: elements }, (_, i) => `e${i}`);
   const template = newTemplate('t', 'Bench', {
     elements: Object.fromEntries(
@@ -41,7 +26,7 @@ export async function stageFigures(): Promise<Record<string, number>> {
   const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, template, ids));
   const browser = await openBrowser();
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(`${url}/build/name-line`);
+  await page.goto(`http://localhost:${server.port}/build/name-line`);
   await page.getByRole('button', { name: 'New template' }).click();
   await page.evaluate((words) => localStorage.setItem('jorvan.clip', words), clip);
   const stage = page.getByRole('application');
@@ -75,8 +60,7 @@ export async function stageFigures(): Promise<Record<string, number>> {
     return found;
   }, moves);
   await browser.close();
-  server.kill();
-  rmSync(home, { recursive: true, force: true });
+  await server.dispose();
   const sorted = times.slice(10).sort((a, b) => a - b);
   return { 'stage.drag.p95.ms': sorted[Math.floor(sorted.length * 0.95)] as number };
 }

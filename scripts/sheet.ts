@@ -1,12 +1,10 @@
 // Contact sheets: npm run sheet -- --template NAME [--package ID] [--text longest] [--backdrop beach] [--channel tall] [--crop] [--to FOLDER]
 // Draws a template of the demo show, or of a package of the library, at moments of all its phases. Needs a build.
-import { spawn } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { addFromLibrary, makeRelease, newShow, usualLanes } from '../src/core/show';
-import { openBrowser } from '../bench/running';
+import { openBrowser, Running } from '../bench/running';
 import { packages } from '../library';
 
 const { values: given } = parseArgs({
@@ -23,19 +21,9 @@ const { values: given } = parseArgs({
   },
 });
 
-const home = mkdtempSync(join(tmpdir(), 'jorvan-sheet-'));
-const server = spawn(process.execPath, ['dist/server.mjs'], {
-  env: { ...process.env, JORVAN_HOME: home, JORVAN_PORT: '0' },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-const url = await new Promise<string>((resolve) => {
-  let log = '';
-  server.stdout.on('data', (data: Buffer) => {
-    log += data.toString();
-    const found = /Application\s+(http:\/\/localhost:\d+)\//.exec(log)?.[1];
-    if (found && log.includes('Stop with')) resolve(found);
-  });
-});
+const server = new Running();
+await server.start();
+const url = `http://localhost:${server.port}`;
 const browser = await openBrowser();
 
 /** A show of one package of the library, released to the server of this run. */
@@ -106,8 +94,5 @@ try {
   }
 } finally {
   await browser.close();
-  const gone = new Promise((resolve) => server.once('exit', resolve));
-  server.kill();
-  await gone;
-  rmSync(home, { recursive: true, force: true });
+  await server.dispose();
 }

@@ -113,6 +113,16 @@ export function gustAlarm(): Template {
     'strip-lead': { y: 1612 },
     'strip-line': { x: 72, y: 1760, w: 936 },
     head: { x: 120, y: 1624, w: 760 },
-    line: { x: 120, y: 1670, w: 788, minScale: 0.4 },
+    line: {
+      x: 120,
+      y: 1668,
+      w: 780,
+      h: 84,
+      fit: 'wrap',
+      maxLines: 2,
+      leading: 0.92,
+      size: 56,
+      minScale: 0.54,
+    },
   });
 }

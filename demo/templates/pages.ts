@@ -135,7 +135,7 @@ export function programme(kite: string, marks: Marks): Template {
     },
     bridle: { x: 1100 - leanOf(600), y: 0, w: leanOf(600), h: 600 },
     kite: { x: 72, y: 120, w: 140, h: 140 },
-    title: { x: 72, y: 280, w: 800 },
+    title: { x: 72, y: 280, w: 800, h: 190, maxLines: 2, size: 84 },
     day: { x: 74, y: 500 },
     with: { x: 74, y: 1590, colour: colours.mist },
     ...Object.fromEntries(

@@ -214,8 +214,18 @@ export function nameLine(picture: string): Template {
     join: tallCut(240),
     seam: tallCut(900),
     edge: tallCut(930),
-    name: { x: 330, y: y + 10, w: 570, h: 126, fit: 'wrap', maxLines: 2, leading: 0.92, minScale: 0.55 },
-    role: { x: 330, y: y + 142, w: 570 },
+    name: {
+      x: 318,
+      y: y + 10,
+      w: 590,
+      h: 126,
+      fit: 'wrap',
+      maxLines: 2,
+      leading: 0.92,
+      size: 54,
+      minScale: 0.56,
+    },
+    role: { x: 318, y: y + 142, w: 590 },
   });
 }
 
@@ -296,10 +306,10 @@ export function twoNames(): Template {
     elements: [...side('a', top, height), ...side('b', top, height)],
     order: (['a', 'b'] as const).flatMap((id) => [`${id}-line`, `${id}-sail`, id, `${id}-seam`, `${id}-lead`, `${id}-words`]),
     fields: [
-      textField('f-a-name', 'Left name', 'Ida Marsh', 'As the person writes it', { maxLength: 40 }),
+      textField('f-a-name', 'Left name', 'Ida Marsh', 'As the person writes it', { maxLength: 34 }),
       textField('f-a-role', 'Left role', 'Presenter', 'Function, or pilot · club', { maxLength: 44 }),
       colourField('f-a-colour', 'Left team colour', colours.coral, 'Rides the lead edge'),
-      textField('f-b-name', 'Right name', 'Lúcia Vareiro', 'As the person writes it', { maxLength: 40 }),
+      textField('f-b-name', 'Right name', 'Lúcia Vareiro', 'As the person writes it', { maxLength: 34 }),
       textField('f-b-role', 'Right role', 'Pilot · Dunlin Aerobats', 'Function, or pilot · club', { maxLength: 44 }),
       colourField('f-b-colour', 'Right team colour', colours.saffron, 'Rides the lead edge'),
     ],

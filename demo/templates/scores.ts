@@ -59,7 +59,7 @@ export function roundScore(flag: string): Template {
     ],
     order: ['judges', 'plate-line', 'flag', 'plate', 'join', 'plate-seam', 'plate-lead', 'team', 'track', 'bar', 'score', 'points'],
     fields: [
-      textField('f-team', 'Team', 'Skerry Flyers', 'As the club writes it; up to two lines', { maxLength: 48 }),
+      textField('f-team', 'Team', 'Skerry Flyers', 'As the club writes it; up to two lines', { maxLength: 40 }),
       numberField('f-score', 'Score', 87.4, { min: 0, max: 100 }, 'Points, 0 to 100'),
       textField('f-judges', 'Judges', '9.1  8.6  8.8  8.9  8.3', 'The marks, shown by “next”', { maxLength: 30 }),
       pictureField('f-flag', 'Flag', flag, 'Square'),
@@ -146,7 +146,7 @@ export function roundScore(flag: string): Template {
     'plate-lead': { y },
     join: { x: 72 + 138, y },
     flag: { x: 72, y },
-    team: { x: 300, y: y + 14, w: 330 },
+    team: { x: 300, y: y + 8, w: 330, h: 104, maxLines: 3, size: 46, minScale: 0.66 },
     track: { x: 300, y: y + 118, w: 330 },
     bar: { x: 300, y: y + 118 },
     score: { x: 660, y: y + 8, w: 240 },
@@ -162,7 +162,6 @@ const rows = [1, 2, 3] as const;
 /** The first three of the round, from a view of the results that lie in the watched folder. */
 export function leaders(): Template {
   const [top, head, height] = [656, 72, 268];
-  const lean = leanOf(height);
   const y = (n: number): number => top + head + 4 + (n - 1) * 88;
   const wide = 860;
   const made = template({

@@ -1,5 +1,5 @@
 // The wind on the pier: gust, bar and colour follow the instrument by themselves.
-import { inMotion, moving, tall, template, textField, type Move } from '../../library/make';
+import { change, inMotion, moving, tall, template, textField, type Move } from '../../library/make';
 import type { Binding, BindingStep } from '../../src/core/binding';
 import { fixed } from '../../src/core/binding';
 import { newElement, type Template } from '../../src/core/show';
@@ -16,6 +16,7 @@ import {
   panel,
   rise,
   sink,
+  turnOver,
   unfurl,
 } from './cloth';
 
@@ -54,6 +55,7 @@ export function windGauge(): Template {
     ]),
     // The instrument lives: a light runs along its line, once in six seconds.
     idle: moving([['plate-line', 'light', [100, 0, 'gentle'], [220, 1], [300, 1]]]),
+    changes: [change('place', 'Another place', 26, turnOver('place'), { swap: null, carryFrom: 2, carryTo: 24 })],
     moves: [
       {
         id: 'alarm',

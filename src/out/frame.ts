@@ -17,6 +17,7 @@ import {
 } from '../core/show';
 import { extremeValues, sameName } from '../core/data';
 import { backdrops } from './backdrops';
+import { drawTimes } from './draw-times';
 import { openHost } from './host';
 import { layOutSheet } from './sheet';
 
@@ -142,6 +143,20 @@ async function run(): Promise<void> {
     look: release.look,
     change: change && from && { change, from },
   });
+  if (query.has('times') && place) {
+    draw = () => {
+      if (renderer.isWaiting()) return;
+      page.dataset['times'] = String(drawTimes(scene, place, renderer, { width, height }));
+      draw = null;
+    };
+    // What it shows is fetched by a first drawing.
+    view.draw([evaluate(scene, momentIn(template, 'hold', 0, 0, false))], {
+      ...{ width, height, pixelWidth: width, pixelHeight: height },
+      mode: 'full',
+      placeholders: false,
+    });
+    return schedule();
+  }
   draw = () => {
     const roots = ends ? [] : [evaluate(scene, moment)];
     view.draw(roots, {

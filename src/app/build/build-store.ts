@@ -34,7 +34,7 @@ export interface ScoreView {
 const usualScore: ScoreView = { zoom: 1, folded: [], closed: [], showsAll: false, search: '', snaps: true };
 export type TryWith =
   { readonly kind: 'own' | Extreme } | { readonly kind: 'row'; readonly table: string; readonly row: string };
-export type Backdrop = 'checks' | 'black' | 'white' | 'beach' | 'camera';
+export type Backdrop = 'checks' | 'black' | 'white' | 'beach' | 'dusk' | 'night' | 'camera';
 export type SafeAreas = 'none' | 'own' | 'tall';
 
 /** How the stage is seen; kept in this browser for every show. */

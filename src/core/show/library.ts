@@ -4,7 +4,7 @@ import { followMotionStyle } from './operations/motion-styles';
 import { freshName } from './operations/names';
 import type { Show } from './show';
 import { lookSchema } from './style';
-import { templateSchema, type Template } from './template';
+import { templateSchema } from './template';
 import { assetIdSchema, idSchema, type NewId } from './values';
 
 /** What a shipped template is for. */

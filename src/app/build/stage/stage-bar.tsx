@@ -24,6 +24,8 @@ export function StageBar(props: { zoom: number; onZoom: (factor: number) => void
         value={view.backdrop}
         choices={[
           { value: 'beach', label: 'Beach' },
+          { value: 'dusk', label: 'Dusk' },
+          { value: 'night', label: 'Night' },
           { value: 'camera', label: 'Camera, moving' },
           { value: 'checks', label: 'Checks' },
           { value: 'black', label: 'Black' },

@@ -12,6 +12,8 @@ const backdrops: Readonly<Record<Backdrop, string>> = {
   black: 'bg-black',
   white: 'bg-white',
   beach: 'bg-[url(/backdrops/beach.svg)] bg-cover bg-center',
+  dusk: 'bg-[url(/backdrops/dusk.svg)] bg-cover bg-center',
+  night: 'bg-[url(/backdrops/night.svg)] bg-cover bg-center',
   camera: 'bg-black',
 };
 
