@@ -406,7 +406,7 @@ test('a template of the library is looked for, moves where it is pointed at, and
   await page.goto(`${server.url}/build/name-line`);
   await page.getByRole('button', { name: 'Library of templates' }).click();
   const library = page.getByRole('dialog', { name: 'Library' });
-  await expect(library.getByRole('status')).toHaveText('13 templates');
+  await expect(library.getByRole('status')).toHaveText('26 templates');
   await library.getByLabel('Search the library').fill('two shares');
   await expect(library.getByRole('status')).toHaveText('1 template');
   const still = library.getByRole('img', { name: 'Lantern poll' });
@@ -418,12 +418,12 @@ test('a template of the library is looked for, moves where it is pointed at, and
   await expect(page.getByLabel('Name of the colour Lantern glow')).toBeVisible();
   // Its bar is as long as its number.
   await page.getByRole('tab', { name: /Operator.s form/ }).click();
-  await page.getByRole('textbox', { name: 'First share', exact: true }).fill('10');
+  await page.getByRole('textbox', { name: 'Second share', exact: true }).fill('10');
   await page.keyboard.press('Enter');
-  await expect.poll(() => colour(page, 600, 647)).not.toBe('#ffcb66');
-  await page.getByRole('textbox', { name: 'First share', exact: true }).fill('90');
+  await expect.poll(() => colour(page, 600, 904)).not.toBe('#d9546a');
+  await page.getByRole('textbox', { name: 'Second share', exact: true }).fill('90');
   await page.keyboard.press('Enter');
-  await expect.poll(() => colour(page, 600, 647)).toBe('#ffcb66');
+  await expect.poll(() => colour(page, 600, 904)).toBe('#d9546a');
 });
 
 test('parts go from one template to another; words are replaced over the show; every step can be gone back to', async ({
@@ -523,6 +523,7 @@ test('a file goes from the shelf to the stage; the template’s small picture fo
 }) => {
   await page.goto(`${server.url}/build/notice-strip`);
   await page.getByRole('tab', { name: 'Shelf' }).click();
+  await page.getByLabel('Find on the shelf').fill('harbour');
   const file = page
     .getByRole('list', { name: 'Files of the show' })
     .getByRole('listitem')
@@ -547,7 +548,7 @@ test('a file goes from the shelf to the stage; the template’s small picture fo
       const canvas = element as HTMLCanvasElement;
       // In the strip, below its words.
       const data =
-        canvas.getContext('2d')?.getImageData(canvas.width * 0.885, canvas.height * 0.92, 1, 1).data ?? [];
+        canvas.getContext('2d')?.getImageData(canvas.width * 0.885, canvas.height * 0.9, 1, 1).data ?? [];
       return `#${[...data.slice(0, 3)].map((part) => part.toString(16).padStart(2, '0')).join('')}`;
     });
     await page.keyboard.press('Escape');
@@ -643,11 +644,16 @@ test('files of every kind come in by what they are; damaged ones say so and chan
   await drop(page, 'Own Condensed.woff2', woff2);
   await page.getByRole('tab', { name: 'Shelf' }).click();
   const list = page.getByRole('list', { name: 'Files of the show' });
-  await expect(list.getByRole('listitem').filter({ hasText: 'half.webp' })).toContainText('40×20 WEBP α');
-  await expect(list.getByRole('listitem').filter({ hasText: 'print.jpg' })).toContainText('8×8 JPEG');
-  await expect(list.getByRole('listitem').filter({ hasText: 'Own Condensed.woff2' })).toContainText(
-    'WOFF2 font',
-  );
+  for (const [name, words] of [
+    ['half.webp', '40×20 WEBP α'],
+    ['print.jpg', '8×8 JPEG'],
+    ['Own Condensed.woff2', 'WOFF2 font'],
+  ] as const) {
+    await page.getByLabel('Find on the shelf').fill(name);
+    await expect(list.getByRole('listitem').filter({ hasText: name })).toContainText(words);
+  }
+  await page.getByLabel('Find on the shelf').fill('');
+  await expect(list.getByRole('listitem')).not.toHaveCount(1);
 
   const count = await list.getByRole('listitem').count();
   await drop(page, 'torn.ttf', Buffer.from([0, 1, 0, 0, 9, 9, 9, 9]));

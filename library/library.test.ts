@@ -68,6 +68,9 @@ describe.each(all.map(({ pack, template }) => [template.name, template, pack] as
     expect(breaksIn(template, {}, pack.look)).toEqual([]);
     expect(offIn(template, pack.look)).toEqual([]);
   });
+  test('what would lie on others sends them away', () => {
+    if (template.lane === 'full') expect(template.reactions.map(({ whose }) => whose)).toEqual([{ by: 'lane', lane: 'lower' }]);
+  });
   test('fields are named and helped, and every style it names is in its package', () => {
     for (const field of template.fields) expect([field.name, field.help]).not.toEqual([field.name, '']);
     for (const [, id] of JSON.stringify(template).matchAll(/"@([a-z-]+)"/g)) expect(pack.look.styles[id ?? '']).toBeDefined();

@@ -8,6 +8,7 @@ import {
   newCascade,
   newChange,
   newPhase,
+  newReaction,
   newTemplate,
   newTether,
   newTextField,
@@ -62,6 +63,8 @@ export interface Parts {
   tethers?: [element: string, edge: Tether['edge'], to: string | null, toEdge: Tether['toEdge'], offset: number, limits?: Partial<Tether>][];
   enter: Phase;
   tags?: string[];
+  /** Lanes that it sends away as it enters, as it would lie over what they hold. */
+  clears?: string[];
   stays?: number;
   idle?: Phase;
   exit: Phase;
@@ -76,6 +79,7 @@ export const template = (parts: Parts): Template =>
   newTemplate(parts.id, parts.name, {
     lane: parts.lane,
     tags: parts.tags ?? [],
+    reactions: (parts.clears ?? []).map((lane) => ({ ...newReaction(`clear-${lane}`), whose: { by: 'lane', lane } })),
     stays: parts.stays ?? null,
     width: parts.width ?? 1920,
     height: parts.height ?? 1080,

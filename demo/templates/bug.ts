@@ -63,7 +63,7 @@ export function bug(mark: string): Template {
     ]),
     // A light along the line it hangs from, once in eight seconds.
     idle: moving([['bridle', 'light', [150, 0, 'gentle'], [290, 1], [400, 1]]]),
-    changes: [change('label', 'Another label', 26, turnOver('label'), { swap: null, carryFrom: 4, carryTo: 24 })],
+    changes: [change('label', 'Another label', 26, turnOver('label'), { swap: null, carryFrom: 6, carryTo: 18 })],
     moves: [
       {
         id: 'tuck',
@@ -137,7 +137,7 @@ export function flightTime(): Template {
     ],
     enter: moving([...unfurl('plate', 0, 28), ...rise('label', 15, 20), ...rise('time', 18, 22), ['between', 'opacity', [22, 0], [30, 1, 'linear']], ...rise('loops-label', 21, 22), ...rise('loops', 24, 22)]),
     changes: [
-      change('loop', 'Another loop', 26, turnOver('loops'), { when: [{ is: 'only', field: 'f-loops' }], swap: null, carryFrom: 4, carryTo: 24 }),
+      change('loop', 'Another loop', 26, turnOver('loops'), { when: [{ is: 'only', field: 'f-loops' }], swap: null, carryFrom: 6, carryTo: 18 }),
     ],
     moves: [
       {

@@ -63,8 +63,8 @@ export function noticeStrip(): Template {
       ['bridle', 'drawEnd', { style: 'line' }, [12, 1, 'strong-in'], [28, 0]],
     ]),
     changes: [
-      change('notice', 'Another notice', 30, turnOver('line', 0, 30), { when: [{ is: 'only', field: 'f-line' }], swap: null, carryFrom: 2, carryTo: 28 }),
-      change('other', 'Another kind of notice', 34, [...turnOver('label', 0), ...turnOver('line', 5, 29)], { swap: null, carryFrom: 4, carryTo: 28 }),
+      change('notice', 'Another notice', 30, turnOver('line', 0, 30), { when: [{ is: 'only', field: 'f-line' }], swap: null, carryFrom: 6, carryTo: 18 }),
+      change('other', 'Another kind of notice', 34, [...turnOver('label', 0), ...turnOver('line', 5, 29)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const [y, high] = [1600, 160];
@@ -105,7 +105,7 @@ export function gustAlarm(): Template {
     // A slow light of the cloth says that it still holds.
     idle: moving([['strip-lead', 'opacity', [0, 1, 'gentle'], [50, 0.45, 'gentle'], [100, 1]]]),
     exit: moving([...sink('line', 11), ...sink('head', 13), ...furl('strip', 27)]),
-    changes: [change('gust', 'Another gust', 28, [...turnOver('line', 2), ...turnOver('head', 0, 24)], { swap: null, carryFrom: 4, carryTo: 26 })],
+    changes: [change('gust', 'Another gust', 28, [...turnOver('line', 2), ...turnOver('head', 0, 24)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   return tall(inMotion(made, look), {
     strip: { x: 72, y: 1612, w: 936 },

@@ -117,7 +117,7 @@ export function programme(kite: string, marks: Marks): Template {
       ['bridle', 'drawEnd', { style: 'line' }, [16, 1, 'strong-in'], [36, 0]],
     ]),
     changes: [
-      change('page', 'Another page', 48, [...turnOver('title', 0, 28), ...turnOver('day', 4), ...rows.flatMap((_, i) => [...turnOver(`time${i}`, 2 + i * 3), ...turnOver(`what${i}`, 3 + i * 3), ...turnOver(`where${i}`, 6 + i * 3)])], { swap: null, carryFrom: 4, carryTo: 30 }),
+      change('page', 'Another page', 48, [...turnOver('title', 0, 28), ...turnOver('day', 4), ...rows.flatMap((_, i) => [...turnOver(`time${i}`, 2 + i * 3), ...turnOver(`what${i}`, 3 + i * 3), ...turnOver(`where${i}`, 6 + i * 3)])], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const row = (i: number): number => 680 + i * 150;
@@ -215,7 +215,7 @@ export function opener(kite: string): Template {
       ...bands.map((_, i): Move => [`band${i}`, i % 2 === 0 ? 'wipeBottom' : 'wipeTop', { style: 'cloth' }, [12 + i * 3, 0, 'strong-in'], [36 + i * 3, 1]]),
       ...bands.slice(1).map((_, i): Move => [`line${i}`, i % 2 === 0 ? 'drawStart' : 'drawEnd', { style: 'line' }, [24 + i * 3, i % 2 === 0 ? 0 : 1, 'strong-in'], [42 + i * 3, i % 2 === 0 ? 1 : 0]]),
     ]),
-    changes: [change('words', 'Other words', 30, [...turnOver('title', 0, 28), ...turnOver('day', 4)], { swap: null, carryFrom: 2, carryTo: 26 })],
+    changes: [change('words', 'Other words', 30, [...turnOver('title', 0, 28), ...turnOver('day', 4)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   const tallLean = leanOf(1920);
   return tall(inMotion(made, look), {

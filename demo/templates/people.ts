@@ -12,7 +12,23 @@ import {
   type Move,
 } from '../../library/make';
 import { newElement, type Element, type Template } from '../../src/core/show';
-import { cloth, colours, label, leanOf, look, name, rise, sink, sweep, turnOver } from './cloth';
+import { cloth, colours, label, leanOf, look, name, rise, sink } from './cloth';
+
+/** In a Change of a cloth that is as long as its words: the old line goes up, and the new one is pulled up after it. */
+const pulledUp = (id: string): Move[] => [
+  [id, 'y', { side: 'old', unit: 'own' }, [0, 0, 'strong-in'], [9, -0.9]],
+  [id, 'wipeTop', { side: 'old' }, [0, 0, 'strong-in'], [9, 0.9]],
+  [id, 'opacity', { side: 'old' }, [0, 1, 'hold'], [9, 0]],
+  [id, 'y', { side: 'new', unit: 'own' }, [14, 0.9], [34, 0]],
+  [id, 'wipeBottom', { side: 'new' }, [14, 0.9], [34, 0]],
+  [id, 'opacity', { side: 'new' }, [0, 0, 'hold'], [14, 1, 'linear']],
+];
+
+/** All its words, the new ones from the end of the cloth that stands still. */
+const swept = (id: string, late = 0, from: 'left' | 'right' = 'left'): Move[] => [
+  [id, from === 'left' ? 'wipeLeft' : 'wipeRight', { side: 'old' }, [late, 0, 'gentle'], [late + 12, 1]],
+  [id, from === 'left' ? 'wipeRight' : 'wipeLeft', { side: 'new' }, [late + 17, 1, 'gentle'], [late + 42, 0]],
+];
 
 export function nameLine(picture: string): Template {
   const [top, height] = [844, 152];
@@ -72,12 +88,9 @@ export function nameLine(picture: string): Template {
         asset: picture,
         fit: 'cover',
       }),
-      // Words are seen on the cloth alone, while it unfurls and while it changes its length.
-      newElement('rect', 'sail', 'Cut of the words', { ...cut, x: 250, w: 700, slantLeft: lean }),
       newElement('group', 'words', 'Words', {
         children: ['name', 'role'],
         wipeAngle: 14,
-        masks: [{ by: 'sail', inverted: false, soft: 0 }],
       }),
       newElement('text', 'name', 'Name', {
         x: 330,
@@ -108,7 +121,7 @@ export function nameLine(picture: string): Template {
         minScale: 0.8,
       }),
     ],
-    order: ['bridle', 'badge', 'sail', 'bar', 'join', 'seam', 'edge', 'words'],
+    order: ['bridle', 'badge', 'bar', 'join', 'seam', 'edge', 'words'],
     fields: [
       textField('f-name', 'Name', 'Ida Marsh', 'As the person writes it'),
       textField('f-role', 'Role', 'Presenter', 'Function, or pilot · club'),
@@ -125,8 +138,6 @@ export function nameLine(picture: string): Template {
       ['bar', 'left', 'tile', 'right', -lean],
       ['join', 'left', 'bar', 'left', -2],
       ['bar', 'right', 'words', 'right', lean + 60],
-      ['sail', 'left', 'bar', 'left', 0],
-      ['sail', 'right', 'bar', 'right', 0],
       ['seam', 'right', 'bar', 'right', -18],
       ['edge', 'left', 'bar', 'right', -lean],
       ['bridle', 'right', 'bar', 'right', -lean + 12],
@@ -138,7 +149,6 @@ export function nameLine(picture: string): Template {
       ['badge', 'wipeRight', { style: 'cloth' }, [4, 1], [28, 0]],
       ['picture', 'scale', { style: 'cloth' }, [6, 1.2], [38, 1]],
       ['bar', 'wipeRight', { style: 'cloth' }, [8, 1], [42, 0]],
-      ['sail', 'wipeRight', { style: 'cloth' }, [8, 1], [42, 0]],
       ['join', 'opacity', { style: 'cloth' }, [8, 0, 'hold'], [9, 1, 'linear']],
       ['seam', 'opacity', { style: 'cloth' }, [8, 0, 'hold'], [10, 1, 'linear']],
       ['edge', 'opacity', { style: 'cloth' }, [7, 0, 'hold'], [9, 1, 'linear']],
@@ -157,33 +167,24 @@ export function nameLine(picture: string): Template {
       ['role', 'opacity', { style: 'words' }, [23, 0, 'hold'], [25, 1, 'linear']],
     ]),
     changes: [
-      // The plate stays; what is new is pulled up where the old was.
-      change(
-        'role-only',
-        'Only the role',
-        26,
-        [
-          ['role', 'y', { side: 'old', unit: 'own' }, [0, 0, 'strong-in'], [12, -0.9]],
-          ['role', 'wipeTop', { side: 'old' }, [0, 0, 'strong-in'], [12, 0.9]],
-          ['role', 'opacity', { side: 'old' }, [0, 1, 'hold'], [12, 0]],
-          ['role', 'y', { side: 'new', unit: 'own' }, [8, 0.9], [26, 0]],
-          ['role', 'wipeBottom', { side: 'new' }, [8, 0.9], [26, 0]],
-          ['role', 'opacity', { side: 'new' }, [0, 0, 'hold'], [8, 1, 'linear']],
-        ],
-        { when: [{ is: 'only', field: 'f-role' }], swap: null, carryFrom: 2, carryTo: 24 },
-      ),
-      // The seam sweeps across on the lean, the new words behind it.
+      // The plate stays. The old is gone before it changes its length, and the new comes when it is long enough.
+      change('role-only', 'Only the role', 34, pulledUp('role'), {
+        when: [{ is: 'only', field: 'f-role' }],
+        swap: null,
+        carryFrom: 6,
+        carryTo: 20,
+      }),
+      // Swept off on the lean, and the new words behind.
       change(
         'person',
         'Another person',
-        40,
+        42,
         [
-          ['words', 'wipeLeft', { side: 'old' }, [2, 0, 'gentle'], [30, 1]],
-          ['words', 'wipeRight', { side: 'new' }, [5, 1, 'gentle'], [33, 0]],
+          ...swept('words'),
           ['picture', 'wipeLeft', { side: 'old' }, [0, 0, 'gentle'], [18, 1]],
           ['picture', 'wipeRight', { side: 'new' }, [2, 1, 'gentle'], [22, 0]],
         ],
-        { swap: null, carryFrom: 6, carryTo: 36 },
+        { swap: null, carryFrom: 10, carryTo: 28 },
       ),
     ],
     exit: moving([
@@ -193,8 +194,7 @@ export function nameLine(picture: string): Template {
       ['name', 'y', { style: 'words', unit: 'own' }, [2, 0, 'strong-in'], [14, 0.8]],
       ['name', 'wipeBottom', { style: 'words' }, [2, 0, 'strong-in'], [14, 0.8]],
       ['name', 'opacity', { style: 'words' }, [2, 1, 'hold'], [14, 0]],
-      ['bar', 'wipeRight', { style: 'cloth' }, [5, 0, 'strong-in'], [23, 1]],
-      ['sail', 'wipeRight', { style: 'cloth' }, [5, 0, 'strong-in'], [23, 1]],
+      ['bar', 'wipeRight', { style: 'cloth' }, [8, 0, 'strong-in'], [23, 1]],
       ['join', 'opacity', { style: 'cloth' }, [20, 1, 'linear'], [23, 0]],
       ['seam', 'opacity', { style: 'cloth' }, [21, 1, 'linear'], [23, 0]],
       ['edge', 'opacity', { style: 'cloth' }, [22, 1, 'linear'], [24, 0]],
@@ -210,7 +210,6 @@ export function nameLine(picture: string): Template {
     tile: { ...tallCut(72), w: 218 },
     picture: { ...tallCut(72), w: 218 },
     bar: { ...tallCut(246), w: 700 },
-    sail: { ...tallCut(246), w: 700 },
     join: tallCut(240),
     seam: tallCut(900),
     edge: tallCut(930),
@@ -243,12 +242,9 @@ const side = (id: 'a' | 'b', top: number, height: number): Element[] => {
     newElement('rect', id, `${which} cloth`, { ...cut, fill: cloth(colours.ink) }),
     newElement('rect', `${id}-seam`, `${which} seam`, { ...edge, x: isLeft ? 838 : 1060, w: lean + 3, fill: colours.seam, rides }),
     newElement('rect', `${id}-lead`, `${which} lead edge`, { ...edge, x: isLeft ? 844 : 1032, w: lean + 12, fill: isLeft ? colours.coral : colours.saffron, rides }),
-    // Words are seen on the cloth alone, while it unfurls and while it changes its length.
-    newElement('rect', `${id}-sail`, `${which} cut of the words`, cut),
     newElement('group', `${id}-words`, `${which} words`, {
       children: [`${id}-name`, `${id}-role`],
       wipeAngle: 14,
-      masks: [{ by: `${id}-sail`, inverted: false, soft: 0 }],
     }),
     newElement('text', `${id}-name`, `${which} name`, { ...words, ...name, y: top + 8, h: 68, text: isLeft ? 'Ida Marsh' : 'Lúcia Vareiro', size: 54, minScale: 0.6 }),
     newElement('text', `${id}-role`, `${which} role`, { ...words, ...label, y: top + 76, h: 44, text: isLeft ? 'Presenter' : 'Pilot · Dunlin Aerobats', size: 36, tracking: 20, minScale: 0.85 }),
@@ -261,8 +257,6 @@ const fastenedSide = (id: 'a' | 'b', height: number) => {
   return [
     [id, own, `${id}-words`, own, way * -40],
     [id, other, `${id}-words`, other, way * (lean + 48)],
-    [`${id}-sail`, own, id, own, 0],
-    [`${id}-sail`, other, id, other, 0],
     [`${id}-seam`, other, id, other, way * -18],
     [`${id}-lead`, own, id, other, way * -lean],
     [`${id}-line`, own, id, own, 0],
@@ -276,7 +270,6 @@ const comes = (id: 'a' | 'b', at: number): Move[] => {
   return [
     [`${id}-line`, id === 'a' ? 'drawEnd' : 'drawStart', { style: 'line' }, [at, id === 'a' ? 0 : 1], [at + 18, id === 'a' ? 1 : 0]],
     [id, wipe, { style: 'cloth' }, [at + 8, 1], [at + 40, 0]],
-    [`${id}-sail`, wipe, { style: 'cloth' }, [at + 8, 1], [at + 40, 0]],
     [`${id}-seam`, 'opacity', { style: 'cloth' }, [at + 8, 0, 'hold'], [at + 10, 1, 'linear']],
     [`${id}-lead`, 'opacity', { style: 'cloth' }, [at + 7, 0, 'hold'], [at + 9, 1, 'linear']],
     ...rise(`${id}-name`, at + 15, 24, true),
@@ -290,7 +283,6 @@ const goes = (id: 'a' | 'b', end: number): Move[] => {
     ...sink(`${id}-role`, end - 15),
     ...sink(`${id}-name`, end - 13),
     [id, wipe, { style: 'cloth' }, [end - 22, 0, 'strong-in'], [end - 4, 1]],
-    [`${id}-sail`, wipe, { style: 'cloth' }, [end - 22, 0, 'strong-in'], [end - 4, 1]],
     [`${id}-seam`, 'opacity', { style: 'cloth' }, [end - 6, 1, 'linear'], [end - 4, 0]],
     [`${id}-lead`, 'opacity', { style: 'cloth' }, [end - 5, 1, 'linear'], [end - 3, 0]],
     [`${id}-line`, draw, { style: 'line' }, [end - 14, id === 'a' ? 1 : 0, 'strong-in'], [end, id === 'a' ? 0 : 1]],
@@ -304,7 +296,7 @@ export function twoNames(): Template {
     name: 'Two names',
     lane: 'lower',
     elements: [...side('a', top, height), ...side('b', top, height)],
-    order: (['a', 'b'] as const).flatMap((id) => [`${id}-line`, `${id}-sail`, id, `${id}-seam`, `${id}-lead`, `${id}-words`]),
+    order: (['a', 'b'] as const).flatMap((id) => [`${id}-line`, id, `${id}-seam`, `${id}-lead`, `${id}-words`]),
     fields: [
       textField('f-a-name', 'Left name', 'Ida Marsh', 'As the person writes it', { maxLength: 34 }),
       textField('f-a-role', 'Left role', 'Presenter', 'Function, or pilot · club', { maxLength: 44 }),
@@ -322,19 +314,9 @@ export function twoNames(): Template {
     enter: moving([...comes('a', 0), ...comes('b', 5)]),
     exit: moving([...goes('a', 27), ...goes('b', 30)]),
     changes: [
-      change('a-role', 'Only the left role', 26, turnOver('a-role'), {
-        when: [{ is: 'only', field: 'f-a-role' }],
-        swap: null,
-        carryFrom: 2,
-        carryTo: 24,
-      }),
-      change('b-role', 'Only the right role', 26, turnOver('b-role'), {
-        when: [{ is: 'only', field: 'f-b-role' }],
-        swap: null,
-        carryFrom: 2,
-        carryTo: 24,
-      }),
-      change('people', 'Other people', 40, [...sweep('a-words', 2, 30), ...sweep('b-words', 6, 30)], { swap: null, carryFrom: 6, carryTo: 36 }),
+      change('a-role', 'Only the left role', 34, pulledUp('a-role'), { when: [{ is: 'only', field: 'f-a-role' }], swap: null, carryFrom: 6, carryTo: 20 }),
+      change('b-role', 'Only the right role', 34, pulledUp('b-role'), { when: [{ is: 'only', field: 'f-b-role' }], swap: null, carryFrom: 6, carryTo: 20 }),
+      change('people', 'Other people', 44, [...swept('a-words'), ...swept('b-words', 2, 'right')], { swap: null, carryFrom: 10, carryTo: 28 }),
     ],
   }); // prettier-ignore
   const at = { a: 1510, b: 1660 };
@@ -346,9 +328,8 @@ export function twoNames(): Template {
         const isLeft = id === 'a';
         const x = isLeft ? 72 : 108;
         return [
-          ...[id, `${id}-sail`, `${id}-seam`, `${id}-lead`].map((own): [string, object] => [own, { y }]),
+          ...[id, `${id}-seam`, `${id}-lead`].map((own): [string, object] => [own, { y }]),
           [id, { x: isLeft ? 72 : 108, y, w: 900 }],
-          [`${id}-sail`, { x: isLeft ? 72 : 108, y, w: 900 }],
           [`${id}-line`, { x: isLeft ? 72 : 108, y: y + height, w: 900 }],
           [`${id}-name`, { x: isLeft ? x + 40 : 180, y: y + 8, w: 788 }],
           [`${id}-role`, { x: isLeft ? x + 40 : 180, y: y + 76, w: 788 }],

@@ -198,7 +198,7 @@ export function leaders(): Template {
       ...furl('plate', 30),
     ]),
     changes: [
-      change('places', 'New places', 36, rows.flatMap((n) => [...turnOver(`place${n}`, n * 3 - 3), ...turnOver(`team${n}`, n * 3 - 2), ...turnOver(`score${n}`, n * 3)]), { swap: null, carryFrom: 2, carryTo: 28 }),
+      change('places', 'New places', 36, rows.flatMap((n) => [...turnOver(`place${n}`, n * 3 - 3), ...turnOver(`team${n}`, n * 3 - 2), ...turnOver(`score${n}`, n * 3)]), { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const cell = (n: number, column: string): Binding['from'] => ({
@@ -332,7 +332,7 @@ export function duelStrip(flagA: string, flagB: string): Template {
     changes: [
       point('a'),
       point('b'),
-      change('teams', 'Other teams', 40, [...sweep('a-flag', 0), ...sweep('b-flag', 2), ...turnOver('a-name', 3), ...turnOver('b-name', 5), ...turnOver('a-score', 8), ...turnOver('b-score', 10), ...turnOver('round-line', 12)], { swap: null, carryFrom: 4, carryTo: 34 }),
+      change('teams', 'Other teams', 40, [...sweep('a-flag', 0), ...sweep('b-flag', 2), ...turnOver('a-name', 3), ...turnOver('b-name', 5), ...turnOver('a-score', 8), ...turnOver('b-score', 10), ...turnOver('round-line', 12)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   // One above the other, each with its score at the right.

@@ -55,7 +55,7 @@ export function windGauge(): Template {
     ]),
     // The instrument lives: a light runs along its line, once in six seconds.
     idle: moving([['plate-line', 'light', [100, 0, 'gentle'], [220, 1], [300, 1]]]),
-    changes: [change('place', 'Another place', 26, turnOver('place'), { swap: null, carryFrom: 2, carryTo: 24 })],
+    changes: [change('place', 'Another place', 26, turnOver('place'), { swap: null, carryFrom: 6, carryTo: 18 })],
     moves: [
       {
         id: 'alarm',

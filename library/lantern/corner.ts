@@ -45,7 +45,7 @@ export function bug(): Template {
     // The lamp breathes, once in five seconds.
     idle: moving([['lamp', 'scale', [0, 1, 'gentle'], [125, 1.12, 'gentle'], [250, 1]]]),
     exit: moving([...cool('clock', 11, 11), ...cool('label', 13, 11), ...close('pill', 22, 14), ...douse('lamp', 26, 12)]),
-    changes: [change('label', 'Another label', 34, rekindle('label'), { swap: null, carryFrom: 4, carryTo: 28 })],
+    changes: [change('label', 'Another label', 34, rekindle('label'), { swap: null, carryFrom: 6, carryTo: 18 })],
     moves: [{ id: 'tuck', name: 'Tuck away', ...moving([...cool('clock', 10, 10), ...cool('label', 11, 10), ...close('pill', 22, 14)]) }],
   }); // prettier-ignore
   const y = 112;
@@ -100,7 +100,7 @@ export function figure(): Template {
     exit: moving([...cool('line', 12), ...cool('what', 15), ['number', 'opacity', [2, 1, 'linear'], [12, 0]], ...close('pill', 26), ...douse('lamp', 34, 20)]),
     changes: [
       change('more', 'The number grows', 54, [move('number', 'count', 'lt-figures', [[0, 0], [40, 1]]), ['lamp', 'glow', [0, 0, 'strong-out'], [14, 70, 'gentle'], [54, 0]], ['lamp', 'scale', [0, 1, 'strong-out'], [12, 1.03, 'gentle'], [54, 1]]], { when: [{ is: 'only', field: 'f-number' }, { is: 'greater', field: 'f-number' }], swap: null, carryFrom: 0, carryTo: 40 }),
-      change('other', 'Something else', 44, [...rekindle('what', 0), ...rekindle('line', 4), move('number', 'count', 'lt-figures', [[4, 0], [42, 1]]), runRound('pill', 2, 40)], { swap: null, carryFrom: 6, carryTo: 34 }),
+      change('other', 'Something else', 44, [...rekindle('what', 0), ...rekindle('line', 4), move('number', 'count', 'lt-figures', [[4, 0], [42, 1]]), runRound('pill', 2, 40)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = 1300;

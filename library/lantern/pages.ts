@@ -9,6 +9,7 @@ export function titleCard(): Template {
     id: 'lt-title',
     name: 'Lantern title card',
     lane: 'full',
+    clears: ['lower'],
     elements: [
       newElement('rect', 'ground', 'Ground', { x: 0, y: 0, w: 1920, h: 1080, fill: '@lt-dusk', irisX: 0.76, irisY: 0.46, irisSoft: 120 }),
       newElement('ellipse', 'halo', 'Halo', { x: 810, y: -150, w: 1300, h: 1300, fill: '@lt-halo' }),
@@ -43,7 +44,7 @@ export function titleCard(): Template {
     // The halo breathes.
     idle: moving([['halo', 'scale', [0, 1, 'gentle'], [150, 1.06, 'gentle'], [300, 1]]]),
     exit: moving([...cool('line', 12), ...cool('title', 15), ...cool('over', 17), ['ring', 'drawEnd', [2, 1, 'strong-in'], [20, 0]], ['halo', 'opacity', [6, 1, 'linear'], [24, 0]], ['ground', 'iris', { style: 'lt-light' }, [10, 0, 'strong-in'], [34, 1]], ...douse('lamp', 38, 22)]),
-    changes: [change('words', 'Another part', 46, [...rekindle('over'), ...rekindle('title', 3, 38), ...rekindle('line', 8), ['ring', 'light', [0, 0, 'gentle'], [46, 1]]], { swap: null, carryFrom: 6, carryTo: 34 })],
+    changes: [change('words', 'Another part', 46, [...rekindle('over'), ...rekindle('title', 3, 38), ...rekindle('line', 8), ['ring', 'light', [0, 0, 'gentle'], [46, 1]]], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   return tall(inMotion(made, lanternLook), {
     ground: { w: 1080, h: 1920, irisX: 0.5, irisY: 0.33 },
@@ -64,6 +65,7 @@ export function opener(): Template {
     id: 'lt-opener',
     name: 'Lantern opener',
     lane: 'full',
+    clears: ['lower'],
     stays: 4,
     elements: [
       newElement('rect', 'ground', 'Ground', { x: 0, y: 0, w: 1920, h: 1080, fill: '@lt-dusk', irisX: 0.5, irisY: 0.42, irisSoft: 140 }),
@@ -96,7 +98,7 @@ export function opener(): Template {
     ]),
     idle: moving([['halo', 'opacity', [0, 1, 'gentle'], [100, 0.75, 'gentle'], [200, 1]]]),
     exit: moving([...cool('line', 12), ...cool('title', 17), ...rings.map((i): Move => [`ring-${i}`, 'drawEnd', [2 + i * 2, 1, 'strong-in'], [22 + i * 2, 0]]), ['halo', 'opacity', [6, 1, 'linear'], [26, 0]], ['ground', 'iris', { style: 'lt-light' }, [12, 0, 'strong-in'], [40, 1]], ...douse('lamp', 44, 24)]),
-    changes: [change('words', 'Other words', 44, [...rekindle('title', 0, 40), ...rekindle('line', 6)], { swap: null, carryFrom: 6, carryTo: 34 })],
+    changes: [change('words', 'Other words', 44, [...rekindle('title', 0, 40), ...rekindle('line', 6)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   return tall(inMotion(made, lanternLook), {
     ground: { w: 1080, h: 1920, irisY: 0.36 },

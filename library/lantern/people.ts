@@ -53,8 +53,8 @@ export function nameLine(): Template {
     idle: moving([runRound('pill', 120, 300, 400)]),
     exit: moving([...cool('role', 12), ...cool('name', 15), ...close('pill', 25), ['face', 'iris', [8, 0, 'strong-in'], [22, 1]], ...douse('lamp', 30)]),
     changes: [
-      change('role', 'Only the role', 34, rekindle('role'), { when: [{ is: 'only', field: 'f-role' }], swap: null, carryFrom: 4, carryTo: 28 }),
-      change('person', 'Another person', 44, [['face', 'iris', { side: 'old' }, [0, 0, 'strong-in'], [14, 1]], ['face', 'iris', { side: 'new' }, [14, 1], [38, 0]], ...rekindle('name', 2), ...rekindle('role', 6), runRound('pill', 4, 44)], { swap: null, carryFrom: 6, carryTo: 34 }),
+      change('role', 'Only the role', 34, rekindle('role'), { when: [{ is: 'only', field: 'f-role' }], swap: null, carryFrom: 6, carryTo: 18 }),
+      change('person', 'Another person', 44, [['face', 'iris', { side: 'old' }, [0, 0, 'strong-in'], [14, 1]], ['face', 'iris', { side: 'new' }, [14, 1], [38, 0]], ...rekindle('name', 2), ...rekindle('role', 6), runRound('pill', 4, 44)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = 1560;
@@ -132,8 +132,8 @@ export function twoNames(): Template {
     idle: moving([runRound('a-pill', 100, 250, 500), runRound('b-pill', 300, 450, 500)]),
     exit: moving([...goes('a', 0), ...goes('b', 2)]),
     changes: [
-      ...both.map((id) => change(`${id}-role`, id === 'a' ? 'Only the left role' : 'Only the right role', 34, rekindle(`${id}-role`), { when: [{ is: 'only', field: `f-${id}-role` }], swap: null, carryFrom: 4, carryTo: 28 })),
-      change('people', 'Other people', 44, both.flatMap((id, i) => [...rekindle(`${id}-name`, i * 3), ...rekindle(`${id}-role`, 4 + i * 3), runRound(`${id}-pill`, i * 2, 40 + i * 2)]), { swap: null, carryFrom: 6, carryTo: 34 }),
+      ...both.map((id) => change(`${id}-role`, id === 'a' ? 'Only the left role' : 'Only the right role', 34, rekindle(`${id}-role`), { when: [{ is: 'only', field: `f-${id}-role` }], swap: null, carryFrom: 6, carryTo: 18 })),
+      change('people', 'Other people', 44, both.flatMap((id, i) => [...rekindle(`${id}-name`, i * 3), ...rekindle(`${id}-role`, 4 + i * 3), runRound(`${id}-pill`, i * 2, 40 + i * 2)]), { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = { a: 1440, b: 1624 };

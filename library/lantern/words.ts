@@ -55,8 +55,8 @@ export function strip(): Template {
     idle: moving([runRound('pill', 150, 380, 500)]),
     exit: moving([...cool('line', 12), ...cool('label', 16), ...close('pill', 26, 20), ['tag', 'iris', { style: 'lt-light' }, [14, 0, 'strong-in'], [30, 1]]]),
     changes: [
-      change('line', 'Another line', 36, [...rekindle('line'), runRound('pill', 0, 36)], { when: [{ is: 'only', field: 'f-line' }], swap: null, carryFrom: 4, carryTo: 28 }),
-      change('both', 'Another label and line', 38, [...rekindle('label'), ...rekindle('line', 4)], { swap: null, carryFrom: 4, carryTo: 30 }),
+      change('line', 'Another line', 36, [...rekindle('line'), runRound('pill', 0, 36)], { when: [{ is: 'only', field: 'f-line' }], swap: null, carryFrom: 6, carryTo: 18 }),
+      change('both', 'Another label and line', 38, [...rekindle('label'), ...rekindle('line', 4)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = 1600;
@@ -112,7 +112,7 @@ export function post(): Template {
     enter: moving([...kindle('lamp', 0, 26), ['face', 'iris', { style: 'lt-glass' }, [9, 1], [33, 0]], ...open('pill', 7, 40), ...warm('author', 17), ...warm('place', 21), ...warm('message', 25, 34), runRound('pill', 16, 76)]),
     idle: moving([runRound('pill', 150, 380, 500)]),
     exit: moving([...cool('message', 13), ...cool('place', 15), ...cool('author', 17), ...close('pill', 27, 20), ['face', 'iris', [10, 0, 'strong-in'], [24, 1]], ...douse('lamp', 32)]),
-    changes: [change('post', 'Another post', 50, [...rekindle('author', 0), ...rekindle('place', 3), ...rekindle('message', 6, 40), ['face', 'iris', { side: 'old' }, [0, 0, 'strong-in'], [14, 1]], ['face', 'iris', { side: 'new' }, [14, 1], [40, 0]], runRound('pill', 4, 50)], { swap: null, carryFrom: 8, carryTo: 36 })],
+    changes: [change('post', 'Another post', 50, [...rekindle('author', 0), ...rekindle('place', 3), ...rekindle('message', 6, 40), ['face', 'iris', { side: 'old' }, [0, 0, 'strong-in'], [14, 1]], ['face', 'iris', { side: 'new' }, [14, 1], [40, 0]], runRound('pill', 4, 50)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   return tall(inMotion(made, lanternLook), {
     pill: { w: 936 },

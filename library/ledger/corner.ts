@@ -43,7 +43,7 @@ export function bug(): Template {
     ],
     enter: moving([...comes(false, 24), ...rise('label', 14, 22), drawn('between', 16, 20), ...rise('clock', 19, 22)]),
     exit: moving([...sink('clock', 10), ...sink('label', 11), undrawn('between', 12), ...goes(24)]),
-    changes: [change('label', 'Another label', 28, [redrawn(28), ...turnOver('label', 2)], { swap: null, carryFrom: 4, carryTo: 26 })],
+    changes: [change('label', 'Another label', 28, [redrawn(28), ...turnOver('label', 2)], { swap: null, carryFrom: 6, carryTo: 18 })],
     moves: [{ id: 'tuck', name: 'Tuck away', ...moving([...sink('clock', 9), ...sink('label', 10), undrawn('between', 10), move('sheet', 'wipeBottom', 'lg-sheet', [[4, 0, 'strong-in'], [18, 1]])]) }],
   }); // prettier-ignore
   const y = 112;
@@ -98,7 +98,7 @@ export function figure(): Template {
     exit: moving([...sink('source', 9), ...sink('caption', 11), ...sink('unit', 12), ...sink('number', 15, 13), ...sink('over', 16), ...goes(31, true)]),
     changes: [
       change('count', 'The number moves', 42, [move('number', 'count', 'lg-figures', [[0, 0], [40, 1]])], { when: [{ is: 'only', field: 'f-number' }], swap: null, carryFrom: 0, carryTo: 40 }),
-      change('other', 'Another figure', 42, [redrawn(38), ...turnOver('over', 0), move('number', 'count', 'lg-figures', [[4, 0], [42, 1]]), ...turnOver('unit', 4), ...turnOver('caption', 7), ...turnOver('source', 10)], { swap: null, carryFrom: 4, carryTo: 34 }),
+      change('other', 'Another figure', 42, [redrawn(38), ...turnOver('over', 0), move('number', 'count', 'lg-figures', [[4, 0], [42, 1]]), ...turnOver('unit', 4), ...turnOver('caption', 7), ...turnOver('source', 10)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const down = 764;

@@ -48,8 +48,8 @@ export function strip(): Template {
     enter: moving([...comes(true, 28), ...rise('label', 14, 22), drawn('between', 16, 22), ...rise('line', 18, 32, true)]),
     exit: moving([...sink('line', 11), ...sink('label', 13), undrawn('between', 14), ...goes(27, true)]),
     changes: [
-      change('line', 'Another line', 30, [redrawn(30), ...turnOver('line', 2, 28)], { when: [{ is: 'only', field: 'f-line' }], swap: null, carryFrom: 4, carryTo: 26 }),
-      change('both', 'Another label and line', 32, [redrawn(32), ...turnOver('label'), ...turnOver('line', 4, 28)], { swap: null, carryFrom: 4, carryTo: 28 }),
+      change('line', 'Another line', 30, [redrawn(30), ...turnOver('line', 2, 28)], { when: [{ is: 'only', field: 'f-line' }], swap: null, carryFrom: 6, carryTo: 18 }),
+      change('both', 'Another label and line', 32, [redrawn(32), ...turnOver('label'), ...turnOver('line', 4, 28)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = 1560;

@@ -26,6 +26,7 @@ export function quote(): Template {
     id: 'lg-quote',
     name: 'Ledger quotation',
     lane: 'full',
+    clears: ['lower'],
     elements: [
       ...sheet(1008, 400, 816, 596),
       newElement('text', 'mark', 'Quotation mark', { x: 1052, y: 430, w: 160, h: 110, text: '“', family: '@lg-serif', weight: 700, size: 190, colour: '@lg-red', fit: 'as-is', vertical: 'top', leading: 0.8 }),
@@ -54,7 +55,7 @@ export function quote(): Template {
     ],
     enter: moving([...comes(false, 38), ...rise('mark', 14, 28), move('words', 'y', 'lg-words', [[20, 0.12], [54, 0]], { unit: 'own' }), move('words', 'opacity', 'lg-words', [[20, 0, 'linear'], [44, 1, 'linear']]), drawn('under', 26), ...rise('name', 32, 24), ...rise('role', 36, 24)]),
     exit: moving([...sink('role', 9), ...sink('name', 10), undrawn('under', 12), ['words', 'opacity', [2, 1, 'linear'], [14, 0]], ...sink('mark', 15), ...goes(34)]),
-    changes: [change('quote', 'Another quotation', 44, [redrawn(38), ['words', 'opacity', { side: 'old' }, [0, 1, 'linear'], [12, 0]], ['words', 'y', { side: 'new', unit: 'own' }, [12, 0.12], [44, 0]], ['words', 'opacity', { side: 'new' }, [12, 0, 'linear'], [34, 1]], ...turnOver('name', 4), ...turnOver('role', 8)], { swap: null, carryFrom: 8, carryTo: 34 })],
+    changes: [change('quote', 'Another quotation', 44, [redrawn(38), ['words', 'opacity', { side: 'old' }, [0, 1, 'linear'], [12, 0]], ['words', 'y', { side: 'new', unit: 'own' }, [12, 0.12], [44, 0]], ['words', 'opacity', { side: 'new' }, [12, 0, 'linear'], [34, 1]], ...turnOver('name', 4), ...turnOver('role', 8)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   return tall(inMotion(made, ledgerLook), {
     rule: { x: 72, w: 936 },
@@ -88,6 +89,7 @@ export function standing(): Template {
     id: 'lg-standing',
     name: 'Ledger standing of five',
     lane: 'full',
+    clears: ['lower'],
     elements: [
       ...sheet(96, 248, 1020, 748),
       newElement('rect', 'foot', 'Tone of the first', { x: 96, y: y(0) - 4, w: 1020, h: 98, fill: '@lg-tone' }),
@@ -130,7 +132,7 @@ export function standing(): Template {
       ...sink('title', 17),
       ...goes(34, true),
     ]),
-    changes: [change('places', 'New places', 44, [redrawn(40), ...turnOver('title', 0, 28), ...turnOver('note', 3), ...teams.flatMap((_, i) => [...turnOver(`name-${i}`, 4 + i * 3), ...turnOver(`points-${i}`, 6 + i * 3)])], { swap: null, carryFrom: 4, carryTo: 34 })],
+    changes: [change('places', 'New places', 44, [redrawn(40), ...turnOver('title', 0, 28), ...turnOver('note', 3), ...teams.flatMap((_, i) => [...turnOver(`name-${i}`, 4 + i * 3), ...turnOver(`points-${i}`, 6 + i * 3)])], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   const down = 460;
   return tall(
@@ -172,6 +174,7 @@ export function page(): Template {
     id: 'lg-page',
     name: 'Ledger page',
     lane: 'full',
+    clears: ['lower'],
     elements: [
       newElement('rect', 'sheet', 'Paper', { x: 0, y: 0, w: 1920, h: 1080, fill: '@lg-paper' }),
       newElement('rect', 'foot', 'Head of the page', { x: 0, y: 0, w: 1920, h: 190, fill: '@lg-tone' }),
@@ -231,7 +234,7 @@ export function page(): Template {
       move('sheet', 'wipeBottom', 'lg-sheet', [[13, 0, 'strong-in'], [32, 1]]),
       move('rule', 'drawEnd', 'lg-rule', [[18, 1, 'strong-in'], [36, 0]]),
     ]),
-    changes: [change('page', 'Another page', 48, [redrawn(44), ...turnOver('title', 2, 30), ...turnOver('over', 0), ...turnOver('date', 1), ...items.flatMap((_, i) => [...turnOver(`head-${i}`, 5 + i * 4), ...turnOver(`words-${i}`, 8 + i * 4)])], { swap: null, carryFrom: 4, carryTo: 36 })],
+    changes: [change('page', 'Another page', 48, [redrawn(44), ...turnOver('title', 2, 30), ...turnOver('over', 0), ...turnOver('date', 1), ...items.flatMap((_, i) => [...turnOver(`head-${i}`, 5 + i * 4), ...turnOver(`words-${i}`, 8 + i * 4)])], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   return tall(inMotion(made, ledgerLook), {
     sheet: { w: 1080, h: 1920 },
@@ -259,6 +262,7 @@ export function opener(): Template {
     id: 'lg-opener',
     name: 'Ledger opener',
     lane: 'full',
+    clears: ['lower'],
     stays: 4,
     elements: [
       newElement('rect', 'sheet', 'Paper', { x: 0, y: 0, w: 1920, h: 1080, fill: '@lg-paper' }),
@@ -298,7 +302,7 @@ export function opener(): Template {
     // A light runs along the rule, once in four seconds.
     idle: moving([['rule', 'light', [40, 0, 'gentle'], [170, 1], [200, 1]]]),
     exit: moving([...sink('place', 10), ...sink('date', 12), ...sink('title', 17, 15), ...sink('over', 16), ...columns.map((i) => undrawn(`column-${i}`, 18 - i * 2)), undrawn('across', 20), move('foot', 'wipeTop', 'lg-sheet', [[10, 0, 'strong-in'], [26, 1]]), move('sheet', 'wipeBottom', 'lg-sheet', [[14, 0, 'strong-in'], [36, 1]]), move('rule', 'drawEnd', 'lg-rule', [[20, 1, 'strong-in'], [40, 0]])]),
-    changes: [change('words', 'Other words', 44, [redrawn(40), ...turnOver('title', 2, 34), ...turnOver('over', 0), ...turnOver('date', 6), ...turnOver('place', 9)], { swap: null, carryFrom: 4, carryTo: 34 })],
+    changes: [change('words', 'Other words', 44, [redrawn(40), ...turnOver('title', 2, 34), ...turnOver('over', 0), ...turnOver('date', 6), ...turnOver('place', 9)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   return tall(inMotion(made, ledgerLook), {
     sheet: { w: 1080, h: 1920 },

@@ -39,8 +39,8 @@ export function nameLine(): Template {
     enter: moving([...comes(true), ...rise('name', 15, 28, true), ...rise('role', 25, 24)]),
     exit: moving([...sink('role', 10), ...sink('name', 13), ...goes(28, true)]),
     changes: [
-      change('role', 'Only the role', 26, turnOver('role'), { when: [{ is: 'only', field: 'f-role' }], swap: null, carryFrom: 4, carryTo: 24 }),
-      change('person', 'Another person', 34, [redrawn(34), ...turnOver('name', 3, 28), ...turnOver('role', 7)], { swap: null, carryFrom: 6, carryTo: 30 }),
+      change('role', 'Only the role', 26, turnOver('role'), { when: [{ is: 'only', field: 'f-role' }], swap: null, carryFrom: 6, carryTo: 18 }),
+      change('person', 'Another person', 34, [redrawn(34), ...turnOver('name', 3, 28), ...turnOver('role', 7)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = 1520;
@@ -96,8 +96,8 @@ export function twoNames(): Template {
     enter: moving([...comes(true), drawn('column', 14), ...both.flatMap((id, i) => [...rise(`${id}-name`, 15 + i * 4, 27, true), ...rise(`${id}-role`, 25 + i * 4, 22)])]),
     exit: moving([...both.flatMap((id, i) => [...sink(`${id}-role`, 10 + i), ...sink(`${id}-name`, 13 + i)]), undrawn('column', 15), ...goes(29, true)]),
     changes: [
-      ...both.map((id) => change(`${id}-role`, id === 'a' ? 'Only the left role' : 'Only the right role', 26, turnOver(`${id}-role`), { when: [{ is: 'only', field: `f-${id}-role` }], swap: null, carryFrom: 4, carryTo: 24 })),
-      change('people', 'Other people', 38, [redrawn(36), ...both.flatMap((id, i) => [...turnOver(`${id}-name`, 2 + i * 3, 28), ...turnOver(`${id}-role`, 6 + i * 3)])], { swap: null, carryFrom: 6, carryTo: 30 }),
+      ...both.map((id) => change(`${id}-role`, id === 'a' ? 'Only the left role' : 'Only the right role', 26, turnOver(`${id}-role`), { when: [{ is: 'only', field: `f-${id}-role` }], swap: null, carryFrom: 6, carryTo: 18 })),
+      change('people', 'Other people', 38, [redrawn(36), ...both.flatMap((id, i) => [...turnOver(`${id}-name`, 2 + i * 3, 28), ...turnOver(`${id}-role`, 6 + i * 3)])], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = 1420;

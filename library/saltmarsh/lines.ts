@@ -37,8 +37,8 @@ export function strip(): Template {
     enter: moving([shear('lead', 0, 1, 20, 'sm-lead'), shear('tag', 5, -1, 22), shear('plate', 9, 1, 26), shear('end', 14, -1, 22), ...slideIn('label', 14, 22), ...slideIn('line', 18, 28)]),
     exit: moving([...slideOut('line', 12), ...slideOut('label', 14), unshear('end', 14, -1), unshear('plate', 18, 1), unshear('tag', 21, -1), unshear('lead', 24, 1, 14, 'sm-lead')]),
     changes: [
-      change('line', 'Another line', 30, slideOver('line', 0, 30), { when: [{ is: 'only', field: 'f-line' }], swap: null, carryFrom: 4, carryTo: 26 }),
-      change('both', 'Another label and line', 34, [...slideOver('label'), ...slideOver('line', 4, 30)], { swap: null, carryFrom: 4, carryTo: 28 }),
+      change('line', 'Another line', 30, slideOver('line', 0, 30), { when: [{ is: 'only', field: 'f-line' }], swap: null, carryFrom: 6, carryTo: 18 }),
+      change('both', 'Another label and line', 34, [...slideOver('label'), ...slideOver('line', 4, 30)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const cut = { y: 1590, h: 170 };
@@ -88,7 +88,7 @@ export function quote(): Template {
     ],
     enter: moving([shear('lead', 0, 1, 24, 'sm-lead'), shear('second', 5, -1, 26), shear('plate', 10, 1, 32), shear('under', 18, -1, 24), ...slideIn('words', 20, 30), ...slideIn('name', 26, 24), ...slideIn('role', 30, 22)]),
     exit: moving([...slideOut('role', 9, 9), ...slideOut('name', 11), ...slideOut('words', 14), unshear('under', 16, -1), unshear('plate', 22, 1), unshear('second', 25, -1), unshear('lead', 29, 1, 16, 'sm-lead')]),
-    changes: [change('quote', 'Another quotation', 38, [...slideOver('words', 0, 34), ...slideOver('name', 4), ...slideOver('role', 7)], { swap: null, carryFrom: 6, carryTo: 34 })],
+    changes: [change('quote', 'Another quotation', 38, [...slideOver('words', 0, 34), ...slideOver('name', 4), ...slideOver('role', 7)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   const [y, high] = [1206, 418];
   const cut = { y, h: high };

@@ -30,6 +30,7 @@ export function lineUp(): Template {
     id: 'sm-line-up',
     name: 'Saltmarsh line-up',
     lane: 'full',
+    clears: ['lower'],
     elements: [
       newElement('rect', 'ground', 'Ground', { x: 0, y: 0, w: 1920, h: 1080, fill: '@sm-deep' }),
       blade('back-1', 'Back blade 1', [240, 0, 420, 1080], '#ffffff0a'),
@@ -93,7 +94,7 @@ export function lineUp(): Template {
       unshear('middle', 33, 1, 14, 'sm-lead'),
     ]),
     changes: [
-      change('sides', 'Other sides', 46, [...slideOver('title', 0), ...sides.flatMap((id, s) => [...slideOver(`${id}-team`, 3 + s * 2), ...rows.flatMap((i) => slideOver(`${id}-name-${i}`, 5 + s * 2 + i * 3))])], { swap: null, carryFrom: 6, carryTo: 36 }),
+      change('sides', 'Other sides', 46, [...slideOver('title', 0), ...sides.flatMap((id, s) => [...slideOver(`${id}-team`, 3 + s * 2), ...rows.flatMap((i) => slideOver(`${id}-name-${i}`, 5 + s * 2 + i * 3))])], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const tallY = { a: 300, b: 1090 };
@@ -151,6 +152,7 @@ export function opener(): Template {
     id: 'sm-opener',
     name: 'Saltmarsh opener',
     lane: 'full',
+    clears: ['lower'],
     stays: 4,
     elements: [
       // Under them all once they have locked: no picture shows between two blades.
@@ -194,7 +196,7 @@ export function opener(): Template {
       ...slideOut('home', 15, 11, -1),
       ...strips.map((_, i): Move => unshear(`strip-${i}`, 38 - (turn[i] as number) * 2, way(i), 20, i === 3 ? 'sm-lead' : 'sm-blade')),
     ]),
-    changes: [change('words', 'Other sides', 40, [...slideOver('home', 0, 32, -1), ...slideOver('guest', 3, 32), ...slideOver('title', 6), ...slideOver('when', 9, 26, -1)], { swap: null, carryFrom: 4, carryTo: 34 })],
+    changes: [change('words', 'Other sides', 40, [...slideOver('home', 0, 32, -1), ...slideOver('guest', 3, 32), ...slideOver('title', 6), ...slideOver('when', 9, 26, -1)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   const lean = leanOf(1920);
   const spread = [-384, -60, 250, 420, 480, 720, 900, 1500];

@@ -60,8 +60,8 @@ export function nameLine(): Template {
       unshear('lead', 26, 1, 14, 'sm-lead'),
     ]),
     changes: [
-      change('role', 'Only the role', 28, slideOver('role'), { when: [{ is: 'only', field: 'f-role' }], swap: null, carryFrom: 4, carryTo: 26 }),
-      change('person', 'Another person', 34, [...slideOver('name', 0, 30), ...slideOver('role', 5, 29)], { swap: null, carryFrom: 4, carryTo: 30 }),
+      change('role', 'Only the role', 28, slideOver('role'), { when: [{ is: 'only', field: 'f-role' }], swap: null, carryFrom: 6, carryTo: 18 }),
+      change('person', 'Another person', 34, [...slideOver('name', 0, 30), ...slideOver('role', 5, 29)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = 1560;
@@ -154,8 +154,8 @@ export function twoNames(): Template {
     enter: moving([...comes('a'), ...comes('b')]),
     exit: moving([...goes('a'), ...goes('b')]),
     changes: [
-      ...both.map((id) => change(`${id}-role`, id === 'a' ? 'Only the left role' : 'Only the right role', 28, slideOver(`${id}-role`, 0, 26, id === 'a' ? 1 : -1), { when: [{ is: 'only', field: `f-${id}-role` }], swap: null, carryFrom: 4, carryTo: 26 })),
-      change('people', 'Other people', 38, both.flatMap((id, i) => [...slideOver(`${id}-name`, i * 3, 30, i === 0 ? 1 : -1), ...slideOver(`${id}-role`, 5 + i * 3, 28, i === 0 ? 1 : -1)]), { swap: null, carryFrom: 4, carryTo: 32 }),
+      ...both.map((id) => change(`${id}-role`, id === 'a' ? 'Only the left role' : 'Only the right role', 28, slideOver(`${id}-role`, 0, 26, id === 'a' ? 1 : -1), { when: [{ is: 'only', field: `f-${id}-role` }], swap: null, carryFrom: 6, carryTo: 18 })),
+      change('people', 'Other people', 38, both.flatMap((id, i) => [...slideOver(`${id}-name`, i * 3, 30, i === 0 ? 1 : -1), ...slideOver(`${id}-role`, 5 + i * 3, 28, i === 0 ? 1 : -1)]), { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const y = { a: 1440, b: 1612 };

@@ -111,7 +111,7 @@ export function score(): Template {
     ],
     enter: moving([...comes('a'), ...comes('b'), shear('round-plate', 24, -1, 20), ...slideIn('round', 29, 20)]),
     exit: moving([...slideOut('round', 8, 8), unshear('round-plate', 13, -1, 12), ...goes('a'), ...goes('b')]),
-    changes: [point('a'), point('b'), change('round', 'Another round', 28, slideOver('round'), { when: [{ is: 'only', field: 'f-round' }], swap: null, carryFrom: 4, carryTo: 26 }), change('sides', 'Other sides', 40, both.flatMap((id, i) => [...slideOver(`name-${id}`, i * 3, 28, i === 0 ? -1 : 1), ...punchOver(`score-${id}`, 4 + i * 3)]), { swap: null, carryFrom: 4, carryTo: 30 })],
+    changes: [point('a'), point('b'), change('round', 'Another round', 28, slideOver('round'), { when: [{ is: 'only', field: 'f-round' }], swap: null, carryFrom: 6, carryTo: 18 }), change('sides', 'Other sides', 40, both.flatMap((id, i) => [...slideOver(`name-${id}`, i * 3, 28, i === 0 ? -1 : 1), ...punchOver(`score-${id}`, 4 + i * 3)]), { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   const y = 132;
   const tallX = (id: 'a' | 'b', fromMiddle: number, w: number): number =>
@@ -158,7 +158,7 @@ export function bug(): Template {
     // The lead blade dims and comes back, once in six seconds.
     idle: moving([['lead', 'opacity', [0, 1, 'gentle'], [150, 0.55, 'gentle'], [300, 1]]]),
     exit: moving([...slideOut('label', 10, 10, -1), ...slideOut('clock', 12, 10, -1), unshear('plate', 15, 1), unshear('second', 19, -1), unshear('lead', 23, 1, 14, 'sm-lead')]),
-    changes: [change('label', 'Another label', 28, slideOver('label', 0, 26, -1), { swap: null, carryFrom: 4, carryTo: 26 })],
+    changes: [change('label', 'Another label', 28, slideOver('label', 0, 26, -1), { swap: null, carryFrom: 6, carryTo: 18 })],
     moves: [{ id: 'tuck', name: 'Tuck away', ...moving([...slideOut('label', 9, 9, -1), unshear('plate', 16, 1), ['clock', 'opacity', [2, 1, 'linear'], [9, 0]], unshear('second', 20, -1)]) }],
   }); // prettier-ignore
   const y = 112;

@@ -104,5 +104,10 @@ describe('columns and fields', () => {
     expect(extremeValues(t, tables, 'longest')).toMatchObject({ n: 'Tobias Fenwick', r: 'Pres' });
     // Where no table has words for a field, something stands in.
     expect(String(extremeValues(t, tables, 'longest')['z']).length).toBeGreaterThan(40);
+    // A sign of several parts is cut off whole.
+    for (const which of ['rtl', 'emoji'] as const) {
+      const words = String(extremeValues(t, tables, which)['r']);
+      expect([[...words].length <= 4, words !== '']).toEqual([true, true]);
+    }
   });
 });

@@ -10,6 +10,19 @@ const strange = {
   rtl: ['نادي الطائرات الورقية', 'מועדון העפיפונים', 'جزيرة 31.25 (٢٠٢٦)'],
   emoji: ['Skerry 🪁 Flyers', '🏳️‍🌈 👩‍👩‍👧 🇳🇴', '🪁🪁🪁'],
 };
+const signs = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
+
+/** As many whole signs of words as a field takes; null: all. */
+function cutTo(words: string, most: number | null): string {
+  if (most === null) return words;
+  let cut = '';
+  for (const { segment } of signs.segment(words)) {
+    if ([...cut, ...segment].length > most) break;
+    cut += segment;
+  }
+  return cut;
+}
+
 export type Extreme = keyof typeof samples | keyof typeof strange;
 
 /**
@@ -25,7 +38,7 @@ export function extremeValues(template: Template, tables: Show['tables'], which:
     if (field.kind !== 'text') continue;
     if (which === 'empty' || which === 'rtl' || which === 'emoji') {
       const list = strange[which];
-      const accepted = acceptValue(field, list[count++ % list.length] ?? '');
+      const accepted = acceptValue(field, cutTo(list[count++ % list.length] ?? '', field.maxLength));
       if ('value' in accepted) values[field.id] = accepted.value;
       continue;
     }
@@ -42,7 +55,7 @@ export function extremeValues(template: Template, tables: Show['tables'], which:
       }
     }
     const words = found ?? samples[which];
-    values[field.id] = field.maxLength === null ? words : [...words].slice(0, field.maxLength).join('');
+    values[field.id] = cutTo(words, field.maxLength);
   }
   return values;
 }
