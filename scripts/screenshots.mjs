@@ -41,16 +41,22 @@ const settle = (ms = 1500) => page.waitForTimeout(ms);
 await shoot('shows', async () => {
   await page.goto(`${url}/shows`);
   await settle(2500);
+  // Small pictures are drawn one after another.
+  await page.waitForFunction(
+    () => [...document.querySelectorAll('canvas')].every((own) => own.dataset.drawn === 'true'),
+    null,
+    { timeout: 60_000 },
+  );
 });
 await shoot('build', async () => {
   await page.goto(`${url}/build/round-score`);
   await settle(2500);
   await page.getByRole('button', { name: /^Another team, / }).click();
-  await page.getByRole('button', { name: /^Team Y · new: 0.5 at Another team/ }).click();
+  await page.getByRole('button', { name: /^Team Y · new: 0.9 at Another team/ }).click();
   for (let i = 0; i < 2; i += 1) await page.keyboard.press('Escape');
   await page.getByRole('region', { name: 'Rows of the score' }).focus();
   await page.keyboard.press('Shift+ArrowRight');
-  await page.getByRole('button', { name: /^Team Y · new: 0.5 at Another team/ }).click();
+  await page.getByRole('button', { name: /^Team Y · new: 0.9 at Another team/ }).click();
   await settle(600);
 });
 await shoot('motions', async () => {
