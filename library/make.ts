@@ -5,6 +5,7 @@ import {
   phasesOf,
   takeMotionStyle,
   type Look,
+  type Style,
   newCascade,
   newChange,
   newPhase,
@@ -122,6 +123,16 @@ export function tall(made: Template, values: Record<string, object> = {}, size =
   }
   return { ...made, layouts: [...made.layouts, layout] };
 }
+
+/** A named style of a package, as an entry of its look. */
+export const styleOf = <K extends Style['kind']>(kind: K, id: string, name: string, value: Extract<Style, { kind: K }>['value']): [string, Style] => [
+  id,
+  { id, name, kind, value } as unknown as Style,
+];
+
+/** Motion styles of one curve: their ids and names, and the frames that each is late. */
+export const motionStyles = (ease: Ease, styles: readonly (readonly [id: string, name: string, delay: number])[]): [string, Style][] =>
+  styles.map(([id, name, delay]) => styleOf('motion', id, name, { ease, delay }));
 
 export const textField = (id: string, name: string, value: string, help = '', given: Parameters<typeof newTextField>[3] = {}): Field =>
   newTextField(id, name, value, { help, ...given });

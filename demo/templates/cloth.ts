@@ -1,5 +1,5 @@
 // What every graphic of the demo is made of: a line that goes taut, cloth that unfurls along it, words pulled up on it.
-import type { Move, Parts } from '../../library/make';
+import { motionStyles, type Move, type Parts } from '../../library/make';
 import { move, rolling } from '../../library/moves';
 import { newElement, type Element, type Look, type PatternPaint } from '../../src/core/show';
 
@@ -21,14 +21,12 @@ export const colours = {
 /** The show's motion styles: what leads, and what follows it how much later. */
 export const look: Look = {
   styles: Object.fromEntries(
-    (
-      [
-        ['line', 'Line', 0],
-        ['cloth', 'Cloth', 8],
-        ['words', 'Words', 15],
-        ['figures', 'Figures', 24],
-      ] as const
-    ).map(([id, name, delay]) => [id, { id, name, kind: 'motion', value: { ease: 'strong-out', delay } }]),
+    motionStyles('strong-out', [
+      ['line', 'Line', 0],
+      ['cloth', 'Cloth', 8],
+      ['words', 'Words', 15],
+      ['figures', 'Figures', 24],
+    ]),
   ),
   palettes: [],
   palette: null,

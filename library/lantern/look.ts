@@ -1,6 +1,6 @@
 // Lantern: light. Discs and pills that open round from a point of light; a light runs along their rims; words warm up.
 import { newElement, type Element, type Gradient, type Look } from '../../src/core/show';
-import type { Move } from '../make';
+import { motionStyles, styleOf, type Move } from '../make';
 import { move, warming } from '../moves';
 
 const dusk: Gradient = {
@@ -34,21 +34,6 @@ const halo: Gradient = {
     { at: 1, colour: '#d9546a00' },
   ],
 };
-const colour = (id: string, name: string, value: string) =>
-  [id, { id, name, kind: 'colour', value }] as const;
-const gradient = (id: string, name: string, value: Gradient) =>
-  [id, { id, name, kind: 'gradient', value }] as const;
-const motion = (id: string, name: string, delay: number) =>
-  [
-    id,
-    {
-      id,
-      name,
-      kind: 'motion',
-      value: { ease: { kind: 'curve', x1: 0.2, y1: 0.7, x2: 0.15, y2: 1 }, delay },
-    },
-  ] as const;
-
 export const head = {
   family: 'Bricolage Grotesque',
   weight: 700,
@@ -71,22 +56,24 @@ export const line = {
 
 export const lanternLook: Look = {
   styles: Object.fromEntries([
-    colour('lt-night', 'Lantern night', '#1a1033'),
-    colour('lt-deep', 'Lantern deep', '#3a1c52'),
-    colour('lt-plum', 'Lantern plum', '#57265f'),
-    colour('lt-rose', 'Lantern rose', '#d9546a'),
-    colour('lt-glow', 'Lantern glow', '#ffcb66'),
-    colour('lt-cream', 'Lantern cream', '#fff5e4'),
-    gradient('lt-dusk', 'Lantern dusk', dusk),
-    gradient('lt-lamp', 'Lantern lamp', lamp),
-    gradient('lt-halo', 'Lantern halo', halo),
-    ['lt-head', { id: 'lt-head', name: 'Lantern head', kind: 'type', value: head }],
-    ['lt-line', { id: 'lt-line', name: 'Lantern line', kind: 'type', value: line }],
-    motion('lt-light', 'Lantern light', 0),
-    motion('lt-glass', 'Lantern glass', 6),
-    motion('lt-words', 'Lantern words', 14),
-    motion('lt-figures', 'Lantern figures', 22),
-  ]) as Look['styles'],
+    styleOf('colour', 'lt-night', 'Lantern night', '#1a1033'),
+    styleOf('colour', 'lt-deep', 'Lantern deep', '#3a1c52'),
+    styleOf('colour', 'lt-plum', 'Lantern plum', '#57265f'),
+    styleOf('colour', 'lt-rose', 'Lantern rose', '#d9546a'),
+    styleOf('colour', 'lt-glow', 'Lantern glow', '#ffcb66'),
+    styleOf('colour', 'lt-cream', 'Lantern cream', '#fff5e4'),
+    styleOf('gradient', 'lt-dusk', 'Lantern dusk', dusk),
+    styleOf('gradient', 'lt-lamp', 'Lantern lamp', lamp),
+    styleOf('gradient', 'lt-halo', 'Lantern halo', halo),
+    styleOf('type', 'lt-head', 'Lantern head', head),
+    styleOf('type', 'lt-line', 'Lantern line', line),
+    ...motionStyles({ kind: 'curve', x1: 0.2, y1: 0.7, x2: 0.15, y2: 1 }, [
+      ['lt-light', 'Lantern light', 0],
+      ['lt-glass', 'Lantern glass', 6],
+      ['lt-words', 'Lantern words', 14],
+      ['lt-figures', 'Lantern figures', 22],
+    ]),
+  ]),
   palettes: [
     {
       id: 'lt-sea',

@@ -1,20 +1,7 @@
 // Ledger: print. A red rule is drawn, paper comes down from it, type is set under it from the left, figures roll.
 import { newElement, type Element, type Look } from '../../src/core/show';
-import type { Move, Parts } from '../make';
+import { motionStyles, styleOf, type Move, type Parts } from '../make';
 import { move, rolling } from '../moves';
-
-const colour = (id: string, name: string, value: string) =>
-  [id, { id, name, kind: 'colour', value }] as const;
-const motion = (id: string, name: string, delay: number) =>
-  [
-    id,
-    {
-      id,
-      name,
-      kind: 'motion',
-      value: { ease: { kind: 'curve', x1: 0.25, y1: 0.6, x2: 0.1, y2: 1 }, delay },
-    },
-  ] as const;
 
 export const serif = {
   family: '@lg-serif',
@@ -40,20 +27,22 @@ export const mono = {
 
 export const ledgerLook: Look = {
   styles: Object.fromEntries([
-    colour('lg-ink', 'Ledger ink', '#191613'),
-    colour('lg-paper', 'Ledger paper', '#f3eee3'),
-    colour('lg-tone', 'Ledger tone', '#e6decd'),
-    colour('lg-red', 'Ledger red', '#ad2c24'),
-    colour('lg-grey', 'Ledger grey', '#5c554c'),
-    ['lg-serif', { id: 'lg-serif', name: 'Ledger serif', kind: 'font', value: 'Fraunces' }],
-    ['lg-mono', { id: 'lg-mono', name: 'Ledger mono', kind: 'font', value: 'Spline Sans Mono' }],
-    ['lg-title', { id: 'lg-title', name: 'Ledger title', kind: 'type', value: serif }],
-    ['lg-note', { id: 'lg-note', name: 'Ledger note', kind: 'type', value: mono }],
-    motion('lg-rule', 'Ledger rule', 0),
-    motion('lg-sheet', 'Ledger sheet', 6),
-    motion('lg-words', 'Ledger words', 14),
-    motion('lg-figures', 'Ledger figures', 22),
-  ]) as Look['styles'],
+    styleOf('colour', 'lg-ink', 'Ledger ink', '#191613'),
+    styleOf('colour', 'lg-paper', 'Ledger paper', '#f3eee3'),
+    styleOf('colour', 'lg-tone', 'Ledger tone', '#e6decd'),
+    styleOf('colour', 'lg-red', 'Ledger red', '#ad2c24'),
+    styleOf('colour', 'lg-grey', 'Ledger grey', '#5c554c'),
+    styleOf('font', 'lg-serif', 'Ledger serif', 'Fraunces'),
+    styleOf('font', 'lg-mono', 'Ledger mono', 'Spline Sans Mono'),
+    styleOf('type', 'lg-title', 'Ledger title', serif),
+    styleOf('type', 'lg-note', 'Ledger note', mono),
+    ...motionStyles({ kind: 'curve', x1: 0.25, y1: 0.6, x2: 0.1, y2: 1 }, [
+      ['lg-rule', 'Ledger rule', 0],
+      ['lg-sheet', 'Ledger sheet', 6],
+      ['lg-words', 'Ledger words', 14],
+      ['lg-figures', 'Ledger figures', 22],
+    ]),
+  ]),
   palettes: [
     {
       id: 'lg-night',

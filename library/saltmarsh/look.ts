@@ -1,21 +1,7 @@
 // Saltmarsh: blades. Leaning strips of unequal width that shear in from above and below, one after another, and lock.
 import { newElement, type Element, type Look } from '../../src/core/show';
-import type { Move } from '../make';
+import { motionStyles, styleOf, type Move } from '../make';
 import { move, sliding } from '../moves';
-
-const colour = (id: string, name: string, value: string) =>
-  [id, { id, name, kind: 'colour', value }] as const;
-const type = (id: string, name: string, value: object) => [id, { id, name, kind: 'type', value }] as const;
-const motion = (id: string, name: string, delay: number) =>
-  [
-    id,
-    {
-      id,
-      name,
-      kind: 'motion',
-      value: { ease: { kind: 'curve', x1: 0.12, y1: 0.85, x2: 0.2, y2: 1 }, delay },
-    },
-  ] as const;
 
 export const head = {
   family: 'Archivo',
@@ -42,17 +28,19 @@ export const line = {
 
 export const saltmarshLook: Look = {
   styles: Object.fromEntries([
-    colour('sm-deep', 'Saltmarsh deep', '#0a221c'),
-    colour('sm-leaf', 'Saltmarsh leaf', '#17684f'),
-    colour('sm-flash', 'Saltmarsh flash', '#ffb31a'),
-    colour('sm-paper', 'Saltmarsh paper', '#f4f1e2'),
-    type('sm-head', 'Saltmarsh head', head),
-    type('sm-line', 'Saltmarsh line', line),
-    motion('sm-lead', 'Saltmarsh lead blade', 0),
-    motion('sm-blade', 'Saltmarsh blades', 5),
-    motion('sm-words', 'Saltmarsh words', 13),
-    motion('sm-figures', 'Saltmarsh figures', 20),
-  ]) as Look['styles'],
+    styleOf('colour', 'sm-deep', 'Saltmarsh deep', '#0a221c'),
+    styleOf('colour', 'sm-leaf', 'Saltmarsh leaf', '#17684f'),
+    styleOf('colour', 'sm-flash', 'Saltmarsh flash', '#ffb31a'),
+    styleOf('colour', 'sm-paper', 'Saltmarsh paper', '#f4f1e2'),
+    styleOf('type', 'sm-head', 'Saltmarsh head', head),
+    styleOf('type', 'sm-line', 'Saltmarsh line', line),
+    ...motionStyles({ kind: 'curve', x1: 0.12, y1: 0.85, x2: 0.2, y2: 1 }, [
+      ['sm-lead', 'Saltmarsh lead blade', 0],
+      ['sm-blade', 'Saltmarsh blades', 5],
+      ['sm-words', 'Saltmarsh words', 13],
+      ['sm-figures', 'Saltmarsh figures', 20],
+    ]),
+  ]),
   palettes: [
     {
       id: 'sm-ember',

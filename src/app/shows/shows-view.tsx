@@ -29,6 +29,9 @@ interface Row {
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
+/** Templates of a show that stand under its name. */
+const mostShown = 14;
+
 /** All shows of this browser: open, make, copy, bring in, take out. */
 export function ShowsView() {
   const [rows, setRows] = useState<Row[] | null>(null);
@@ -193,7 +196,7 @@ export function ShowsView() {
               {show && (
                 <div className="grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-3">
                   {templatesByName(show)
-                    .slice(0, 12)
+                    .slice(0, mostShown)
                     .map((template) => (
                       <button
                         key={template.id}
@@ -211,6 +214,11 @@ export function ShowsView() {
                         <span className="mt-1 block truncate text-xs text-ink-2">{template.name}</span>
                       </button>
                     ))}
+                  {Object.keys(show.templates).length > mostShown && (
+                    <p className="self-center text-ink-3">
+                      and {Object.keys(show.templates).length - mostShown} more in Build
+                    </p>
+                  )}
                   {Object.keys(show.templates).length === 0 && (
                     <p className="text-ink-3">No templates yet. Open the show to draw its first.</p>
                   )}

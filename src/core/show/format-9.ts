@@ -1,9 +1,6 @@
 // From format 8 to 9: elements open by an iris, strokes are drawn with a soft head, texts have a shade behind their lines.
 
-type Json = Record<string, unknown>;
-
-const isJson = (value: unknown): value is Json =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
+import { withElements, type Json } from './format-elements';
 
 /** Nothing of it is seen at first. */
 const element = (own: Json): Json => ({
@@ -18,25 +15,7 @@ const element = (own: Json): Json => ({
 });
 
 /** The templates of a show or a release; those of format 9 stay as they are. */
-export const templatesToFormat9 = (templates: unknown): unknown =>
-  isJson(templates)
-    ? Object.fromEntries(
-        Object.entries(templates).map(([id, template]) => [
-          id,
-          isJson(template) && isJson(template['elements'])
-            ? {
-                ...template,
-                elements: Object.fromEntries(
-                  Object.entries(template['elements']).map(([key, own]) => [
-                    key,
-                    isJson(own) ? element(own) : own,
-                  ]),
-                ),
-              }
-            : template,
-        ]),
-      )
-    : templates;
+export const templatesToFormat9 = (templates: unknown): unknown => withElements(templates, element);
 
 export const toFormat9 = (document: Json): Json => ({
   ...document,
