@@ -30,7 +30,7 @@ export async function demoFigures(): Promise<Record<string, number>> {
   const time = async (id: string): Promise<number> => {
     await page.goto(`http://localhost:${server.port}/frame?template=${id}&phase=enter&times=yes`);
     const html = page.locator('html');
-    await page.locator('html[data-times], html[data-error]').waitFor({ state: 'attached', timeout: 60_000 });
+    await page.locator('html[data-times], html[data-error]').waitFor({ state: 'attached', timeout: 240_000 });
     const wrong = await html.getAttribute('data-error');
     if (wrong !== null) throw new Error(`bench: ${id} is not drawn: ${wrong}`);
     return Number(await html.getAttribute('data-times'));
