@@ -52,6 +52,7 @@ await shoot('build', async () => {
   await page.goto(`${url}/build/round-score`);
   await settle(2500);
   await page.getByRole('button', { name: /^Another team, / }).click();
+  await page.getByLabel('Find in the score').fill('Team');
   await page.getByRole('button', { name: /^Team Y · new: 0.9 at Another team/ }).click();
   for (let i = 0; i < 2; i += 1) await page.keyboard.press('Escape');
   await page.getByRole('region', { name: 'Rows of the score' }).focus();
