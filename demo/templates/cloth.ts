@@ -150,8 +150,8 @@ export const furl = (id: string, end: number): Move[] => [
 /** Words are pulled up on the cloth, and sink back. */
 export const { rise, sink, turnOver } = rolling('words');
 
-/** In a Change: a picture or what stands together is uncovered on the lean, the new behind the old. */
+/** In a Change: a picture or what stands together is uncovered on the lean, the new where the old ends: nothing shows between. */
 export const sweep = (id: string, at = 0, long = 24): Move[] => [
-  [id, 'wipeLeft', { side: 'old' }, [at, 0, 'gentle'], [at + long - 4, 1]],
-  [id, 'wipeRight', { side: 'new' }, [at + 3, 1, 'gentle'], [at + long, 0]],
+  [id, 'wipeLeft', { side: 'old' }, [at, 0, 'gentle'], [at + long, 1]],
+  [id, 'wipeRight', { side: 'new' }, [at, 1, 'gentle'], [at + long, 0]],
 ];

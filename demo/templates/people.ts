@@ -181,8 +181,8 @@ export function nameLine(picture: string): Template {
         42,
         [
           ...swept('words'),
-          ['picture', 'wipeLeft', { side: 'old' }, [0, 0, 'gentle'], [18, 1]],
-          ['picture', 'wipeRight', { side: 'new' }, [2, 1, 'gentle'], [22, 0]],
+          ['picture', 'wipeLeft', { side: 'old' }, [0, 0, 'gentle'], [22, 1]],
+          ['picture', 'wipeRight', { side: 'new' }, [0, 1, 'gentle'], [22, 0]],
         ],
         { swap: null, carryFrom: 10, carryTo: 28 },
       ),
