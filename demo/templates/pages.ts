@@ -30,8 +30,8 @@ export function programme(kite: string, marks: Marks): Template {
     name: 'Programme page',
     lane: 'full',
     elements: [
-      newElement('rect', 'ground', 'Ground', { x: 0, y: 0, w: 1920, h: 1080, fill: cloth(colours.ink) }),
-      newElement('rect', 'shade', 'Second cloth', { x: -300, y: 0, w: 1290 + 90, h: 1080, slantRight: lean, fill: colours.tide }),
+      newElement('rect', 'ground', 'Ground', { x: 930 - lean, y: 0, w: 990 + lean, h: 1080, slantLeft: lean, fill: cloth(colours.ink) }),
+      newElement('rect', 'shade', 'Second cloth', { x: 940 - lean, y: 0, w: 112 + lean, h: 1080, slantLeft: lean, slantRight: lean, fill: colours.tide }),
       newElement('rect', 'sail', 'Sail', { x: -300, y: 0, w: 1290, h: 1080, slantRight: lean, fill: { ...cloth(colours.ivory), ink: '#0b26300a' } }),
       newElement('rect', 'seam', 'Seam', { x: 990 - lean - 27, y: 0, w: lean + 4, h: 1080, slantLeft: lean, slantRight: lean, fill: '#0b263033' }),
       newElement('line', 'bridle', 'Bridle', { x: 990 - lean, y: 0, w: lean, h: 1080, rises: true, thickness: 5, fill: colours.saffron, drawSoft: 200 }),
@@ -80,7 +80,7 @@ export function programme(kite: string, marks: Marks): Template {
     enter: moving([
       ['bridle', 'drawEnd', { style: 'line' }, [0, 0], [24, 1]],
       ['ground', 'wipeLeft', { style: 'cloth' }, [2, 1], [30, 0]],
-      ['shade', 'wipeRight', { style: 'cloth' }, [8, 1], [38, 0]],
+      ['shade', 'x', { style: 'cloth' }, [8, -1100], [38, 0]],
       ['sail', 'wipeRight', { style: 'cloth' }, [4, 1], [34, 0]],
       ['seam', 'opacity', { style: 'cloth' }, [26, 0], [38, 1, 'linear']],
       ['kite', 'x', { style: 'cloth' }, [8, -320], [50, 0]],
@@ -112,7 +112,7 @@ export function programme(kite: string, marks: Marks): Template {
       ['kite', 'y', [2, 0, 'strong-in'], [20, -420]],
       ['seam', 'opacity', [8, 1, 'linear'], [14, 0]],
       ['sail', 'wipeRight', { style: 'cloth' }, [10, 0, 'strong-in'], [30, 1]],
-      ['shade', 'wipeRight', { style: 'cloth' }, [8, 0, 'strong-in'], [29, 1]],
+      ['shade', 'x', { style: 'cloth' }, [8, 0, 'strong-in'], [29, -1100]],
       ['ground', 'wipeLeft', { style: 'cloth' }, [12, 0, 'strong-in'], [33, 1]],
       ['bridle', 'drawEnd', { style: 'line' }, [16, 1, 'strong-in'], [36, 0]],
     ]),
@@ -122,8 +122,15 @@ export function programme(kite: string, marks: Marks): Template {
   }); // prettier-ignore
   const row = (i: number): number => 680 + i * 150;
   return tall(inMotion(made, look), {
-    ground: { w: 1080, h: 1920 },
-    shade: { x: -300, y: 0, w: 1480, h: 600, slantRight: leanOf(600) },
+    ground: { x: 0, w: 1080, h: 1920, slantLeft: 0 },
+    shade: {
+      x: 1050 - leanOf(600),
+      y: 0,
+      w: 130 + leanOf(600),
+      h: 600,
+      slantLeft: leanOf(600),
+      slantRight: leanOf(600),
+    },
     sail: { x: -300, y: 0, w: 1400, h: 600, slantRight: leanOf(600) },
     seam: {
       x: 1100 - leanOf(600) - 27,
@@ -159,12 +166,13 @@ export function programme(kite: string, marks: Marks): Template {
 }
 
 /** Cloths of the opener, dark, so that words can be read on each. */
-const bands = ['#0b2630', '#10343f', '#17505c', '#2c7a86', '#5b3f8c'] as const;
+const bands = ['#0b2630', '#10343f', '#17505c', '#27707c', '#5b3f8c'] as const;
 
 /** The festival comes on air: lines go taut across the frame, cloth after cloth is hoisted, the kite flies up. */
 export function opener(kite: string): Template {
   const lean = leanOf(1080);
-  const wide = 482;
+  // They lie over one another a little: no picture shows between two.
+  const wide = 486;
   const left = (i: number): number => -lean + i * 480;
   const made = template({
     id: 'opener',
@@ -172,16 +180,14 @@ export function opener(kite: string): Template {
     lane: 'full',
     stays: 3,
     elements: [
-      // Under them all once they hang: no picture shows between two cloths.
-      newElement('rect', 'ground', 'Ground', { x: 0, y: 0, w: 1920, h: 1080, fill: bands[2] }),
       ...bands.map((fill, i) => newElement('rect', `band${i}`, `Cloth ${i + 1}`, { x: left(i), y: 0, w: wide + lean, h: 1080, slantLeft: lean, slantRight: lean, fill: cloth(fill) })),
       ...bands.slice(1).map((_, i) => newElement('line', `line${i}`, `Line ${i + 1}`, { x: left(i + 1), y: 0, w: lean, h: 1080, rises: true, thickness: 4, fill: i % 2 === 0 ? '#f6f0e066' : '#f2b63299', drawSoft: 240 })),
       newElement('picture', 'kite', 'Kite', { x: 1330, y: 170, w: 420, h: 420, asset: kite, fit: 'contain' }),
       newElement('text', 'title', 'Title', { ...name, x: 96, y: 370, w: 1220, h: 300, text: 'Marram Bay Kite Festival', weight: 840, stretch: 125, size: 132, leading: 0.94, fit: 'wrap', maxLines: 2, vertical: 'bottom', minScale: 0.5 }),
       newElement('line', 'under', 'Bridle', { x: 96, y: 712, w: 1728, h: 0, thickness: 5, fill: colours.ivory, drawSoft: 300, lightLength: 360, lightColour: colours.saffron }),
-      newElement('text', 'day', 'Day', { ...label, x: 98, y: 740, w: 1200, h: 84, text: 'Day two · ballet and night-glow', size: 64, tracking: 10, colour: colours.saffron, minScale: 0.6 }),
+      newElement('text', 'day', 'Day', { ...label, x: 98, y: 740, w: 1200, h: 84, text: 'Day two · ballet and night-glow', size: 64, tracking: 10, colour: colours.ivory, minScale: 0.6 }),
     ],
-    order: ['ground', ...bands.map((_, i) => `band${i}`), ...bands.slice(1).map((_, i) => `line${i}`), 'kite', 'title', 'under', 'day'],
+    order: [...bands.map((_, i) => `band${i}`), ...bands.slice(1).map((_, i) => `line${i}`), 'kite', 'title', 'under', 'day'],
     fields: [
       textField('f-title', 'Title', 'Marram Bay Kite Festival', 'Up to two lines', { sample: false, maxLength: 40 }),
       textField('f-day', 'Day', 'Day two · ballet and night-glow', 'What today is', { maxLength: 44 }),
@@ -193,7 +199,6 @@ export function opener(kite: string): Template {
     enter: moving([
       ...bands.slice(1).map((_, i): Move => [`line${i}`, i % 2 === 0 ? 'drawEnd' : 'drawStart', { style: 'line' }, [i * 3, i % 2 === 0 ? 0 : 1], [i * 3 + 26, i % 2 === 0 ? 1 : 0]]),
       ...bands.map((_, i): Move => [`band${i}`, i % 2 === 0 ? 'wipeTop' : 'wipeBottom', { style: 'cloth' }, [2 + i * 4, 1], [44 + i * 4, 0]]),
-      ['ground', 'opacity', [61, 0, 'hold'], [62, 1]],
       ['kite', 'x', { style: 'cloth' }, [18, -760], [88, 0]],
       ['kite', 'y', { style: 'cloth' }, [18, 860], [84, 0]],
       ['kite', 'rotation', { style: 'cloth' }, [18, 58], [96, 0]],
@@ -208,7 +213,6 @@ export function opener(kite: string): Template {
     exit: moving([
       ...sink('day', 12),
       ...sink('title', 16, 14),
-      ['ground', 'opacity', [0, 1, 'hold'], [1, 0]],
       ['kite', 'x', [2, 0, 'strong-in'], [28, 420]],
       ['kite', 'y', [2, 0, 'strong-in'], [28, -760]],
       ['under', 'drawEnd', { style: 'line' }, [4, 1, 'strong-in'], [22, 0]],
@@ -219,14 +223,13 @@ export function opener(kite: string): Template {
   }); // prettier-ignore
   const tallLean = leanOf(1920);
   return tall(inMotion(made, look), {
-    ground: { w: 1080, h: 1920 },
     ...Object.fromEntries(
       bands.map((_, i): [string, object] => [
         `band${i}`,
         {
           x: -tallLean + i * 312,
           y: 0,
-          w: 314 + tallLean,
+          w: 318 + tallLean,
           h: 1920,
           slantLeft: tallLean,
           slantRight: tallLean,

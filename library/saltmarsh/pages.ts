@@ -158,10 +158,10 @@ export function opener(): Template {
       // Under them all once they have locked: no picture shows between two blades.
       newElement('rect', 'ground', 'Ground', { x: 0, y: 0, w: 1920, h: 1080, fill: '@sm-deep' }),
       ...strips.map(([x, w, fill], i) => blade(`strip-${i}`, `Strip ${i + 1}`, [x, 0, w + (i === strips.length - 1 ? 0 : 2), 1080], fill)),
-      newElement('text', 'title', 'Title', { ...line, x: 96, y: 180, w: 900, h: 64, text: 'Rokkaku duel, final',  size: 52, colour: '@sm-flash', minScale: 0.58 }),
+      newElement('text', 'title', 'Title', { ...line, x: 96, y: 180, w: 900, h: 64, text: 'Rokkaku duel, final',  size: 52, colour: '@sm-paper', minScale: 0.58 }),
       newElement('text', 'home', 'Home', { ...head, x: 96, y: 420, w: 780, h: 240, text: 'Skerry Flyers',  size: 112, align: 'right', fit: 'wrap', maxLines: 2, minScale: 0.4 }),
       newElement('text', 'guest', 'Guest', { ...head, x: 1048, y: 420, w: 776, h: 240, text: 'Lower Saltings',  size: 112, fit: 'wrap', maxLines: 2, minScale: 0.4 }),
-      newElement('text', 'when', 'When', { ...line, x: 960, y: 836, w: 864, h: 64, text: 'Saturday 18:30, main field',  size: 52, colour: '@sm-flash', align: 'right', minScale: 0.58 }),
+      newElement('text', 'when', 'When', { ...line, x: 960, y: 836, w: 864, h: 64, text: 'Saturday 18:30, main field',  size: 52, colour: '@sm-paper', align: 'right', minScale: 0.58 }),
     ],
     order: ['ground', ...strips.map((_, i) => `strip-${i}`), 'title', 'home', 'guest', 'when'],
     fields: [
@@ -199,6 +199,7 @@ export function opener(): Template {
     changes: [change('words', 'Other sides', 40, [...slideOver('home', 0, 32, -1), ...slideOver('guest', 3, 32), ...slideOver('title', 6), ...slideOver('when', 9, 26, -1)], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   const lean = leanOf(1920);
+  const shaded = { shade: '@sm-deep', shadeSpread: 14, shadeSoft: 0 };
   const spread = [-384, -60, 250, 420, 480, 720, 900, 1500];
   return tall(inMotion(made, saltmarshLook), {
     ground: { w: 1080, h: 1920 },
@@ -215,9 +216,10 @@ export function opener(): Template {
         },
       ]),
     ),
-    title: { x: 72, y: 300, w: 936 },
-    home: { x: 72, y: 620, w: 860, align: 'left' },
-    guest: { x: 148, y: 1000, w: 860, align: 'right' },
-    when: { x: 72, y: 1500, w: 936 },
+    // The blades cross behind the words here: each line has a shade of its own.
+    title: { x: 72, y: 300, w: 936, ...shaded },
+    home: { x: 72, y: 620, w: 860, align: 'left', ...shaded },
+    guest: { x: 148, y: 1000, w: 860, align: 'right', ...shaded },
+    when: { x: 72, y: 1500, w: 936, ...shaded },
   });
 }

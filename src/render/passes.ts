@@ -154,8 +154,9 @@ export const uniform = (mesh: NodeMesh, name: string): IUniform => {
   return found;
 };
 
-export const setRegion = (mesh: NodeMesh, { x, y, w, h }: Region): void =>
-  void (uniform(mesh, 'uRect').value as Vector4).set(x, y, w, h);
+export function setRegion(mesh: NodeMesh, { x, y, w, h }: Region): void {
+  for (const name of ['uRect', 'uQuad']) (uniform(mesh, name).value as Vector4).set(x, y, w, h);
+}
 
 export const setBlend = (mesh: NodeMesh, blend: Blend): void =>
   void (uniform(mesh, 'uBlend').value = blendNumbers[blend]);

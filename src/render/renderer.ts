@@ -23,7 +23,7 @@ import {
 import { setCanvasCamera } from './camera';
 import { newPieceMesh, showPiece } from './drawers/pieces';
 import { drawers, showRaster, type DrawContext, type Leaf, type NodeMesh } from './drawers';
-import { newMesh, placeMesh, setSlides, setColour, type Placing } from './materials';
+import { newMesh, placeMesh, setColour, setVariant, type Placing } from './materials';
 import { MovingPictures, type StandIn } from './moving';
 import { newBlendMesh, newLayMesh, Passes, Pool, setBlend, setRegion, uniform, type Region } from './passes';
 import { regionOf } from './region';
@@ -131,17 +131,24 @@ export function createRenderer(
     if (clears) gl.clear();
     gl.render(passScene, camera);
   });
-  for (const mesh of passes.meshes) placeMesh(mesh, stillNode, 1);
 
-  // One mesh of each kind is kept for good, so that its program is compiled once and not again when a picture empties.
+  // One mesh of each kind is kept for good, so that its program is compiled before it is wanted and not again when a picture
+  // empties; so are those of what most graphics have: a clip, a wipe by their own outline, a gradient.
   const keepers = new Scene();
   keepers.add(
-    ...Object.values(drawers).map((drawer) => drawer.create()),
+    ...Object.values(drawers).flatMap(({ create }) => [
+      create(),
+      variantOf(create(), 'CLIPS', 1),
+      variantOf(create(), 'SLIDES', 1),
+    ]),
+    variantOf(drawers.rect.create(), 'SHADES', 1),
+    variantOf(drawers.shape.create(), 'SHADES', 1),
     ...passes.meshes,
     newLayMesh(),
     newBlendMesh(),
     newModeMesh(),
     newPieceMesh(),
+    variantOf(newPieceMesh(), 'CLIPS', 1),
   );
   gl.compile(keepers, camera);
 
@@ -216,29 +223,37 @@ export function createRenderer(
       };
       const mesh = meshFor(node.key, node.kind, drawer.create);
       if (!drawer.update(mesh, node, context)) return;
-      setSlides(mesh, node);
-      if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
-      else placeMesh(mesh, node, node.opacity);
-      sheet.scene.children.push(mesh);
+      add(
+        mesh,
+        isInside ? { ...stillNode, matrix: node.matrix, slides: node.slides } : node,
+        isInside ? 1 : node.opacity,
+        sheet,
+      );
       if (node.kind === 'shape' && node.light && node.lightAt > 0) paintLight(node, sheet, isInside);
+    };
+
+    /** Puts a mesh on a sheet where something of it is seen. */
+    const add = (mesh: NodeMesh, placing: Placing, opacity: number, sheet: Sheet): void => {
+      if (placeMesh(mesh, placing, opacity, context.scale)) sheet.scene.children.push(mesh);
+    };
+    /** What belongs to a node goes where it goes; `isInside` of a sheet that is laid on as the node is. */
+    const addBeside = (mesh: NodeMesh, node: Leaf, sheet: Sheet, isInside: boolean): void => {
+      const { clips, clipCount } = isInside ? stillNode : node;
+      add(mesh, { matrix: node.matrix, clips, clipCount, slides: null }, isInside ? 1 : node.opacity, sheet);
     };
 
     /** The light on a stroke goes where the shape goes. */
     const paintLight = (node: ShapeNode, sheet: Sheet, isInside: boolean): void => {
       const mesh = meshFor(`${node.key}#light`, 'light', drawers.text.create);
       if (!showRaster(mesh, context.lights.of(node, context.scale))) return;
-      if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
-      else placeMesh(mesh, node, node.opacity);
-      sheet.scene.children.push(mesh);
+      addBeside(mesh, node, sheet, isInside);
     };
 
     /** What stands behind the lines of a text goes where the text as a whole goes. */
     const paintShade = (node: TextNode, shade: Shade, sheet: Sheet, isInside: boolean): void => {
       const mesh = meshFor(`${node.key}#shade`, 'shade', drawers.text.create);
       if (!showRaster(mesh, context.textures.shade(node.layout, shade, context.scale))) return;
-      if (isInside) placeMesh(mesh, { ...stillNode, matrix: node.matrix }, 1);
-      else placeMesh(mesh, node, node.opacity);
-      sheet.scene.children.push(mesh);
+      addBeside(mesh, node, sheet, isInside);
     };
 
     /** Draws each piece of a text where it is now. */
@@ -249,14 +264,13 @@ export function createRenderer(
         if (!((pieces.state[i * pieceLength] as number) > 0)) continue;
         const mesh = meshFor(`${node.key}#${i}`, 'piece', newPieceMesh);
         const opacity = showPiece(mesh, node, pieces, drawn, i, pieceMatrix);
-        if (isInside) placeMesh(mesh, { ...stillNode, matrix: pieceMatrix }, opacity);
-        else
-          placeMesh(
-            mesh,
-            { matrix: pieceMatrix, clips: node.clips, clipCount: node.clipCount },
-            opacity * node.opacity,
-          );
-        sheet.scene.children.push(mesh);
+        const { clips, clipCount } = isInside ? stillNode : node;
+        add(
+          mesh,
+          { matrix: pieceMatrix, clips, clipCount, slides: null },
+          opacity * (isInside ? 1 : node.opacity),
+          sheet,
+        );
       }
     };
 
@@ -343,8 +357,7 @@ export function createRenderer(
       if (tint) setColour(uniform(mesh, 'uTint').value as Vector4, tint.colour);
       uniform(mesh, 'uBoost').value = tint?.boost ?? 1;
       const { clipCount, clips } = placing;
-      placeMesh(mesh, { ...stillNode, clipCount, clips }, opacity);
-      sheet.scene.children.push(mesh);
+      add(mesh, { ...stillNode, clipCount, clips }, opacity, sheet);
     };
 
     /** Lays a picture on what a sheet shows so far, by a blend mode. */
@@ -368,8 +381,7 @@ export function createRenderer(
       uniform(mesh, 'uBehind').value = behind;
       setBlend(mesh, node.blend);
       const { clipCount, clips } = around;
-      placeMesh(mesh, { ...stillNode, clipCount, clips }, node.opacity);
-      sheet.scene.children.push(mesh);
+      add(mesh, { ...stillNode, clipCount, clips }, node.opacity, sheet);
       // What is behind the next one includes this one.
       flush(sheet);
     };
@@ -406,8 +418,7 @@ export function createRenderer(
           fromSheet(mesh, base, last);
           setRegion(mesh, wholeOf(target));
           uniform(mesh, 'uKey').value = target.mode === 'key' ? 1 : 0;
-          placeMesh(mesh, stillNode, 1);
-          last.scene.children.push(mesh);
+          add(mesh, stillNode, 1, last);
           flush(last);
         }
         for (const [key, kept] of meshes) {
@@ -491,6 +502,11 @@ function meanCells(
 
 const wholeOf = ({ width, height }: Target): Region => ({ x: 0, y: 0, w: width, h: height });
 
+const variantOf = (mesh: NodeMesh, ...variant: ['CLIPS' | 'SLIDES' | 'SHADES', number]): NodeMesh => {
+  setVariant(mesh, ...variant);
+  return mesh;
+};
+
 type Clipped = Pick<DisplayNode, 'clips' | 'clipCount'>;
 
 /** The clips of a node that are wipes, or those that are not. */
@@ -504,4 +520,5 @@ const stillNode: Placing = {
   matrix: Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1),
   clips: [],
   clipCount: 0,
+  slides: null,
 };

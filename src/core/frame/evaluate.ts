@@ -451,12 +451,21 @@ const spanOf = ({ element, nowW }: Part): number =>
       )
     : nowW;
 
+/** Px to the left over its height by which both sides of a slanted rectangle lean: wiped up or down, it goes along them. */
+function leanOf({ element }: Part): number {
+  if (element.kind !== 'rect') return 0;
+  const { slantLeft, slantRight } = element;
+  if (slantLeft * slantRight <= 0) return 0;
+  return Math.sign(slantLeft) * Math.min(Math.abs(slantLeft), Math.abs(slantRight));
+}
+
 function slide(part: Part, slides: Float64Array): void {
   const { pose: p, nowH } = part;
   const span = spanOf(part);
-  slides[0] = (p[wipeLeft] as number) * span;
+  const lean = leanOf(part);
+  slides[0] = (p[wipeLeft] as number) * span - (p[wipeTop] as number) * lean;
   slides[1] = (p[wipeTop] as number) * nowH;
-  slides[2] = (p[wipeRight] as number) * span;
+  slides[2] = (p[wipeRight] as number) * span - (p[wipeBottom] as number) * lean;
   slides[3] = (p[wipeBottom] as number) * nowH;
 }
 

@@ -162,6 +162,13 @@ describe('a wipe by the outline', () => {
     );
     expect([...(leaning.slides ?? [])]).toEqual([80, 0, 0, 0]);
   });
+  test('of sides that lean alike goes along them, so that a narrow strip is seen all the way', () => {
+    const strip = { wipeEdge: 'shape', slantLeft: 40, slantRight: 40 } as const;
+    const down = nodeOf(at(wiped(bar(strip), 'Bottom'), 50), 'bar');
+    expect([...(down.slides ?? [])]).toEqual([0, 0, -20, 50]);
+    const one = nodeOf(at(wiped(bar({ ...strip, slantRight: 0 }), 'Top'), 50), 'bar');
+    expect([...(one.slides ?? [])]).toEqual([0, 50, 0, 0]);
+  });
   test('groups and texts have no outline: their edges are straight', () => {
     const group = newElement('group', 'bar', 'Group', { children: ['in'] });
     const template = wiped(group, 'Right');

@@ -29,26 +29,20 @@ export interface Reading {
 export const leastSize = 30;
 export const leastContrast = 4.5;
 
-/** Whether an element's area has all of a box in it, as it leans or is round. */
-function covers(element: Element, outer: Box, inner: Box): boolean {
-  const [left, top, right, bottom] = [inner.x + 1, inner.y + 1, inner.x + inner.w - 1, inner.y + inner.h - 1];
-  const isAround =
-    outer.x <= left && outer.y <= top && outer.x + outer.w >= right && outer.y + outer.h >= bottom;
-  if (!isAround) return false;
-  if (element.kind === 'ellipse')
-    return [left, right].every((x) =>
-      [top, bottom].every(
-        (y) => ((2 * (x - outer.x)) / outer.w - 1) ** 2 + ((2 * (y - outer.y)) / outer.h - 1) ** 2 <= 1,
-      ),
-    );
+/** Where in a box it is asked what stands behind: so many columns and rows of points. */
+const columns = 13;
+const rows = 3;
+
+/** Whether a point lies in an element's area, as it leans or is round. */
+function isIn(element: Element, { x, y, w, h }: Box, px: number, py: number): boolean {
+  if (px < x || py < y || px > x + w || py > y + h) return false;
+  if (element.kind === 'ellipse') return ((2 * (px - x)) / w - 1) ** 2 + ((2 * (py - y)) / h - 1) ** 2 <= 1;
   if (element.kind !== 'rect') return true;
   const { slantLeft, slantRight } = element;
-  return [top, bottom].every((y) => {
-    const down = (y - outer.y) / outer.h;
-    const from = slantLeft > 0 ? slantLeft * (1 - down) : -slantLeft * down;
-    const to = slantRight > 0 ? slantRight * down : -slantRight * (1 - down);
-    return outer.x + from <= left && outer.x + outer.w - to >= right;
-  });
+  const down = (py - y) / h;
+  const from = slantLeft > 0 ? slantLeft * (1 - down) : -slantLeft * down;
+  const to = slantRight > 0 ? slantRight * down : -slantRight * (1 - down);
+  return x + from <= px && x + w - to >= px;
 }
 
 const withAlpha = (colour: string, opacity: number): Rgb => {
@@ -63,7 +57,30 @@ function areaOf(element: Element): readonly string[] | null {
   return typeof element.fill === 'object' && element.fill.kind === 'picture' ? null : coloursOf(element.fill);
 }
 
-/** How well the texts of a filling can be read, at rest. */
+interface Area {
+  readonly colours: readonly string[] | null;
+  readonly opacity: number;
+}
+
+/** The least contrast of a colour to areas that lie on one another over a ground; null: they are those of a picture. */
+function contrastOn(pile: readonly Area[], ground: string, colour: string): number | null {
+  let grounds: readonly Rgb[] | null = [withAlpha(ground, 1)];
+  for (const { colours, opacity } of pile) {
+    if (colours === null) grounds = null;
+    else if (colours.length > 0) {
+      const laid: Rgb[] = [];
+      for (const under of grounds ?? [])
+        for (const own of colours) laid.push(blend([under, withAlpha(own, opacity)], 'normal', 'rgb') as Rgb);
+      // A plate that lets nothing through hides the picture behind it.
+      const isSolid = colours.every((own) => (withAlpha(own, opacity).alpha ?? 1) >= 0.999);
+      if (grounds) grounds = laid;
+      else if (isSolid) grounds = colours.map((own) => withAlpha(own, 1));
+    }
+  }
+  return grounds && Math.min(...grounds.map((under) => wcagContrast(withAlpha(colour, 1), under)));
+}
+
+/** How well the texts of a filling can be read, at rest: the worst of all places of their boxes. */
 export function readings(template: Template, values: Values, measure: TextMeasure, look?: Look): Reading[] {
   const { elements, boxes, texts } = layOut(template, values, measure, look);
   const opacityOf = new Map<string, number>();
@@ -83,33 +100,33 @@ export function readings(template: Template, values: Values, measure: TextMeasur
     if (!element || !box || !layout || (element.kind !== 'text' && element.kind !== 'clock')) return [];
     if (opacityOf.get(id) === 0 || layout.lines.every(({ text }) => text.trim() === '')) return [];
     const size = Math.round(layout.face.size * factor * 10) / 10;
-    const behind = order.slice(0, at).flatMap((other) => {
+    const below = order.slice(0, at).flatMap((other) => {
       const own = elements[other];
       const around = boxes.get(other);
       const opacity = opacityOf.get(other) ?? 0;
-      return own && around && opacity > 0 && own.kind !== 'group' && covers(own, around, box)
-        ? [{ colours: areaOf(own), opacity }]
-        : [];
+      const isBelow =
+        own &&
+        around &&
+        opacity > 0 &&
+        own.kind !== 'group' &&
+        around.x < box.x + box.w &&
+        around.x + around.w > box.x &&
+        around.y < box.y + box.h &&
+        around.y + around.h > box.y;
+      return isBelow ? [{ own, around, area: { colours: areaOf(own), opacity } }] : [];
     });
-    const shade = [{ colours: [element.shade], opacity: opacityOf.get(id) ?? 1 }];
+    const shade = { colours: [element.shade], opacity: opacityOf.get(id) ?? 1 };
+    // What stands behind it may differ from place to place: each such pile is looked at once.
+    const piles = new Map<string, readonly Area[]>();
+    for (let i = 0; i < columns * rows; i += 1) {
+      const x = box.x + 1 + ((box.w - 2) * (i % columns)) / (columns - 1);
+      const y = box.y + 1 + ((box.h - 2) * Math.floor(i / columns)) / (rows - 1);
+      const here = below.map(({ own, around }) => isIn(own, around, x, y));
+      piles.set(here.join(), [...below.flatMap(({ area }, k) => (here[k] ? [area] : [])), shade]);
+    }
     const over = (ground: string): number | null => {
-      let grounds: readonly Rgb[] | null = [withAlpha(ground, 1)];
-      for (const { colours, opacity } of [...behind, ...shade]) {
-        if (colours === null) grounds = null;
-        else if (colours.length > 0) {
-          const laid: Rgb[] = [];
-          for (const under of grounds ?? [])
-            for (const colour of colours)
-              laid.push(blend([under, withAlpha(colour, opacity)], 'normal', 'rgb') as Rgb);
-          // A plate that lets nothing through hides the picture behind it.
-          const isSolid = colours.every((colour) => (withAlpha(colour, opacity).alpha ?? 1) >= 0.999);
-          if (grounds) grounds = laid;
-          else if (isSolid) grounds = colours.map((colour) => withAlpha(colour, 1));
-        }
-      }
-      return (
-        grounds && Math.min(...grounds.map((under) => wcagContrast(withAlpha(element.colour, 1), under)))
-      );
+      const known = [...piles.values()].flatMap((pile) => contrastOn(pile, ground, element.colour) ?? []);
+      return known.length > 0 ? Math.min(...known) : null;
     };
     return [{ element: id, size, overWhite: over('#ffffff'), overBlack: over('#000000') }];
   });

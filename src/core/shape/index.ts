@@ -2,4 +2,5 @@
 export { dashesOf, linesOf, type PathLine } from './length';
 export { longestLine, pointAlong, type Polyline } from './polyline';
 export { ellipsePath, linePaths, pathOf, polygonPath, rectPath } from './outlines';
+export { slabOf, type Slab } from './slab';
 export { boundsOfPaths, cornerAt, fromBox, isCorner, toBox, turnPoint, type PathBox } from './points';

@@ -11,8 +11,14 @@ float solidAt(vec2 uv) {
 }
 float rasterCoverage(vec2 uv) {
   float cover = clipCoverage() * uOpacity;
-  if (uSlides.x < 0.0) return cover;
-  return cover * min(solidAt(uv - uSlides.xy / uRect.zw), solidAt(uv + uSlides.zw / uRect.zw));
+  float solid = 1.0;
+#if SLIDES == 1 || SLIDES == 3
+  solid = solidAt(uv - uSlides.xy / uRect.zw);
+#endif
+#if SLIDES >= 2
+  solid = min(solid, solidAt(uv + uSlides.zw / uRect.zw));
+#endif
+  return cover * solid;
 }`;
 
 /** Draws a texture over `uRect`. */
@@ -30,5 +36,8 @@ ${gradientShader}
 void main() {
   vec2 uv = (vLocal - uRect.xy) / uRect.zw;
   vec4 drawn = texture2D(uTexture, uv);
-  gl_FragColor = (uShades == 0 ? drawn : shade(vLocal) * drawn.a) * rasterCoverage(uv);
+#if SHADES > 0
+  drawn = shade(vLocal) * drawn.a;
+#endif
+  gl_FragColor = drawn * rasterCoverage(uv);
 }`;

@@ -10,7 +10,11 @@ uniform vec2 uSize;
 uniform vec4 uRadii;
 uniform vec4 uFill;
 void main() {
-  vec4 fill = uShades == 0 ? uFill : shade(vLocal);
+#if SHADES > 0
+  vec4 fill = shade(vLocal);
+#else
+  vec4 fill = uFill;
+#endif
   gl_FragColor = fill * (boxCoverage(uSize, uRadii) * clipCoverage() * uOpacity);
 }`;
 
@@ -30,8 +34,8 @@ export const rectDrawer: Drawer<RectNode> = {
     (uniforms['uRadii']?.value as Vector4).set(...node.radii);
     if (typeof node.fill === 'string') {
       setColour(uniforms['uFill']?.value as Vector4, node.fill);
-      setGradient(uniforms, null, 0, 0);
-    } else setGradient(uniforms, node.fill, node.w, node.h);
+      setGradient(mesh, null, 0, 0);
+    } else setGradient(mesh, node.fill, node.w, node.h);
     return node.w > 0 && node.h > 0;
   },
 };

@@ -1,8 +1,9 @@
 import type { Texture } from 'three';
 import { isShaded, type Drawing, type ShapeNode } from '../../core/frame';
+import { slabOf, type Slab } from '../../core/shape';
 import { coloursOf, type Gradient, type Paint } from '../../core/show';
 import { gradientUniforms, setGradient } from '../gradient';
-import { newMesh } from '../materials';
+import { newMesh, setSlab } from '../materials';
 import { showRaster, type Drawer } from './drawer';
 import { shapeFragment } from './raster-fragment';
 
@@ -30,6 +31,18 @@ function whiteOf(drawing: Drawing): Drawing {
   return white;
 }
 
+const slabs = new WeakMap<Drawing, Slab | null>();
+/** The leaning strip that a drawing lies in, with what its stroke and soft edges reach beyond its outline. */
+function slabAround(drawing: Drawing): Slab | null {
+  const known = slabs.get(drawing);
+  if (known !== undefined) return known;
+  const found = slabOf(`${drawing.path} ${drawing.strokePath ?? ''}`);
+  const pad = found ? (drawing.reach + 2) * Math.hypot(1, found.lean) : 0;
+  const slab = found && { lean: found.lean, left: found.left - pad, right: found.right + pad };
+  slabs.set(drawing, slab);
+  return slab;
+}
+
 export const shapeDrawer: Drawer<ShapeNode> = {
   create: () =>
     newMesh(shapeFragment, {
@@ -41,8 +54,9 @@ export const shapeDrawer: Drawer<ShapeNode> = {
     const { drawing } = node;
     const { uniforms } = mesh.material;
     const gradient = shadedFill(drawing);
-    setGradient(uniforms, gradient, drawing.w, drawing.h, drawing);
+    setGradient(mesh, gradient, drawing.w, drawing.h, drawing);
     if (uniforms['uSolid']) uniforms['uSolid'].value = gradient ? 1 : solidOf(drawing);
+    setSlab(mesh, slabAround(drawing));
     return showRaster(mesh, textures.shape(gradient ? whiteOf(drawing) : drawing, scale));
   },
 };
