@@ -23,7 +23,7 @@ import {
 import { dress } from './dress';
 import { invert, multiplyPlane } from './matrix';
 import type { PieceColour, PieceMotion, PieceTrack } from './plan';
-import type { Part, Scene, ScenePhase } from './scene';
+import type { Active, Part, Scene, ScenePhase } from './scene';
 
 /** The moment of a graphic: where it is in its life. Frames are of the template's rate, whole or not. */
 export interface Moment {
@@ -70,41 +70,36 @@ const far = 1e6;
 const { x, y, w, h, scale, scaleX, scaleY, rotation, opacity, blur, tracking, count, maskSoft } = poseIndex;
 const { wipeLeft, wipeTop, wipeRight, wipeBottom, iris, light } = poseIndex;
 
-/** The phases that move at the moment, and the frame that each has come to: written anew by each call. */
-const active: number[] = [];
-const frames: number[] = [];
-let activeCount = 0;
-
-function activate(phase: number, frame: number): void {
-  active[activeCount] = phase;
-  frames[activeCount] = frame;
-  activeCount += 1;
+function activate(now: Active, phase: number, frame: number): void {
+  now.phases[now.count] = phase;
+  now.frames[now.count] = frame;
+  now.count += 1;
 }
 
 /** Notes which phases move at a moment. Those of later kinds come later, so that their colours hold. */
-function gather({ phases }: Scene, moment: Moment): void {
-  activeCount = 0;
+function gather({ phases, active }: Scene, moment: Moment): void {
+  active.count = 0;
   let step = 0;
   for (let i = 0; i < phases.length; i += 1) {
     const { kind, ref, frames: length } = phases[i] as ScenePhase;
     if (kind === 'enter') {
-      if (moment.phase === 'enter') activate(i, moment.frame);
+      if (moment.phase === 'enter') activate(active, i, moment.frame);
       // Called off on the way in: it coasts to a stop, and what is still missing from rest stays so while it leaves.
       else if (moment.phase === 'exit' && moment.enterFrame !== null)
-        activate(i, Math.min(coasted(moment.enterFrame, moment.frame), length));
+        activate(active, i, Math.min(coasted(moment.enterFrame, moment.frame), length));
     } else if (kind === 'exit') {
-      if (moment.phase === 'exit') activate(i, moment.frame);
+      if (moment.phase === 'exit') activate(active, i, moment.frame);
     } else if (kind === 'idle') {
       if (length > 0 && moment.held !== undefined && moment.held !== null && moment.held > 0)
-        activate(i, moment.held % length);
+        activate(active, i, moment.held % length);
     } else if (kind === 'step') {
       const at = moment.steps?.[step];
-      if (at !== undefined) activate(i, Math.min(at, length));
+      if (at !== undefined) activate(active, i, Math.min(at, length));
       step += 1;
     } else if (kind === 'change') {
-      if (moment.change !== undefined) activate(i, moment.change);
+      if (moment.change !== undefined) activate(active, i, moment.change);
     } else if (moment.moves) {
-      for (const move of moment.moves) if (move.ref === ref) activate(i, Math.min(move.frame, length));
+      for (const move of moment.moves) if (move.ref === ref) activate(active, i, Math.min(move.frame, length));
     }
   }
 }
@@ -116,15 +111,15 @@ function gather({ phases }: Scene, moment: Moment): void {
 export function evaluate(scene: Scene, moment: Moment): GroupNode {
   const { parts } = scene;
   gather(scene, moment);
-  for (let i = 0; i < parts.length; i += 1) pose(parts[i] as Part);
+  for (let i = 0; i < parts.length; i += 1) pose(parts[i] as Part, scene.active);
   for (let i = 0; i < parts.length; i += 1) place(scene, parts[i] as Part, moment);
   return scene.root;
 }
 
-function pose(part: Part): void {
+function pose(part: Part, { phases, frames, count: length }: Active): void {
   restPose(part.pose);
-  for (let k = 0; k < activeCount; k += 1) {
-    const tracks = part.tracks[active[k] as number] as readonly CompiledTrack[];
+  for (let k = 0; k < length; k += 1) {
+    const tracks = part.tracks[phases[k] as number] as readonly CompiledTrack[];
     for (let i = 0; i < tracks.length; i += 1)
       join(part.pose, tracks[i] as CompiledTrack, frames[k] as number);
   }
@@ -251,6 +246,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
 /** Puts on what moves of an element's own properties, where that differs from what it wears. */
 function wear(part: Part, scene: Scene): void {
   const { worn, pose: p, live } = part;
+  const { phases, frames, count: length } = scene.active;
   if (!live) return;
   let isNew = Number.isNaN(worn[0] as number);
   for (let i = 0; i < p.length; i += 1) {
@@ -260,16 +256,16 @@ function wear(part: Part, scene: Scene): void {
   }
   worn.set(p);
   let isTinted = false;
-  for (let k = 0; k < activeCount; k += 1)
-    if ((part.colours[active[k] as number] as readonly unknown[]).length > 0) isTinted = true;
+  for (let k = 0; k < length; k += 1)
+    if ((part.colours[phases[k] as number] as readonly unknown[]).length > 0) isTinted = true;
   if (!isNew && !isTinted && !part.tinted) return;
   part.tinted = isTinted;
   dress(part, scene, (write) => {
     // At rest first, so that what has stopped moving is where it was.
     for (let i = 0; i < part.colours.length; i += 1)
       for (const { key } of part.colours[i] as readonly { key: string }[]) write(key, null);
-    for (let k = 0; k < activeCount; k += 1)
-      for (const track of part.colours[active[k] as number] ?? [])
+    for (let k = 0; k < length; k += 1)
+      for (const track of part.colours[phases[k] as number] ?? [])
         write(track.key, sampleColour(track, frames[k] as number));
   });
 }
@@ -301,24 +297,26 @@ function words(scene: Scene, part: Part, node: TextNode): void {
     }
   }
   if (!part.pieces) return;
+  const { phases, count: length } = scene.active;
   let isMoving = (part.pose[tracking] as number) !== 0;
-  for (let k = 0; k < activeCount && !isMoving; k += 1)
+  for (let k = 0; k < length && !isMoving; k += 1)
     isMoving =
-      (part.pieces.tracks[active[k] as number] as readonly PieceTrack[]).length > 0 ||
-      (part.pieces.colours[active[k] as number] as readonly PieceColour[]).length > 0;
+      (part.pieces.tracks[phases[k] as number] as readonly PieceTrack[]).length > 0 ||
+      (part.pieces.colours[phases[k] as number] as readonly PieceColour[]).length > 0;
   node.pieces = isMoving ? part.pieces.pieces : null;
-  if (isMoving) movePieces(part.pieces, part.pose[tracking] as number, node.layout.face.size);
+  if (isMoving) movePieces(part.pieces, scene.active, part.pose[tracking] as number, node.layout.face.size);
 }
 
-function movePieces(motion: PieceMotion, spread: number, size: number): void {
+function movePieces(motion: PieceMotion, now: Active, spread: number, size: number): void {
+  const { phases, frames, count: length } = now;
   const { pose: p, pieces, tracks, along } = motion;
   const { list, state } = pieces;
   for (let i = 0; i < list.length; i += 1) {
     const piece = list[i] as (typeof list)[number];
     const at = i * poseLength;
     restPose(p, at, poseLength);
-    for (let k = 0; k < activeCount; k += 1) {
-      const own = tracks[active[k] as number] as readonly PieceTrack[];
+    for (let k = 0; k < length; k += 1) {
+      const own = tracks[phases[k] as number] as readonly PieceTrack[];
       for (let t = 0; t < own.length; t += 1) {
         const { track, shifts, pace, worth, dx, dy } = own[t] as PieceTrack;
         let value = sampleTrack(track, frames[k] as number, shifts[i], pace);
@@ -359,8 +357,8 @@ function movePieces(motion: PieceMotion, spread: number, size: number): void {
     state[out + 9] = p[at + wipeRight] as number;
     state[out + 10] = p[at + wipeBottom] as number;
     state[out + 11] = 0;
-    for (let k = 0; k < activeCount; k += 1) {
-      const own = motion.colours[active[k] as number] as readonly PieceColour[];
+    for (let k = 0; k < length; k += 1) {
+      const own = motion.colours[phases[k] as number] as readonly PieceColour[];
       for (let t = 0; t < own.length; t += 1) {
         const { track, shifts, pace } = own[t] as PieceColour;
         state[out + 11] = 1;

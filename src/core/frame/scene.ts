@@ -90,12 +90,21 @@ export interface ScenePhase {
   readonly frames: number;
 }
 
+/** The phases that move at a moment, and the frame that each has come to: the first `count` hold. */
+export interface Active {
+  readonly phases: number[];
+  readonly frames: number[];
+  count: number;
+}
+
 /** A template filled with values, laid out, and ready to be evaluated at any moment. */
 export interface Scene {
   readonly template: Template;
   readonly rest: Rest;
   readonly parts: readonly Part[];
   readonly phases: readonly ScenePhase[];
+  /** Written anew by `evaluate`, which keeps nothing of a moment elsewhere. */
+  readonly active: Active;
   /** The Change that it is on its way through; null where it has one set of values only. */
   readonly change: Change | null;
   /** The display tree; `evaluate` writes the moment into it. */
@@ -262,6 +271,7 @@ export function prepareScene(
     rest,
     parts,
     phases,
+    active: { phases: [], frames: [], count: 0 },
     change,
     root,
     base,
