@@ -191,6 +191,7 @@ test('a workbook saved on disk changes the words in program, and each word leads
   const output = await context.newPage();
   await output.setViewportSize({ width: 1100, height: 800 });
   await output.goto(`${server.url}/out/main`);
+  await page.bringToFront();
   await page.goto(`${server.url}/desk/main`);
   await expect(page.getByRole('option', { name: /After the ballet/ })).toBeVisible();
   await page.keyboard.type('601');

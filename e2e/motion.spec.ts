@@ -288,6 +288,7 @@ test('a Change with a rule, a step and a move are made here and run on air, from
   expect(await command({ do: 'change', values: { 'Rectangle W': 200 }, motion: false })).toBe(200);
   await expect.poll(right).toBeLessThan(1010);
   // At the Desk: the next step, the move, and back again.
+  await page.bringToFront();
   await page.goto(`${server.url}/desk/main`);
   const board = page.getByRole('table', { name: 'Lane board' });
   await expect(board.getByRole('button', { name: 'Next 0/1' })).toBeVisible();

@@ -1,5 +1,6 @@
 // Playout in the real interface: the Desk with one operator and with two, what runs by itself, outputs, pad and mixer.
 import { expect, test, type Browser, type Page } from '@playwright/test';
+import { beside } from './beside';
 import { canvasColour, near, Picture } from './pixels';
 import { TestServer } from './server';
 
@@ -264,7 +265,7 @@ test('the mixer keys a channel over its cameras, and the Desk says on air only o
   browser,
 }) => {
   const page = await desk(browser, 'Ana');
-  const mixer = await page.context().newPage();
+  const mixer = await beside(page);
   await mixer.goto(`${server.url}/mixer`);
   await server.command({ do: 'take', channel: 'main', number: '301' });
   await mixer.getByLabel('Tells the Desk what is on program (tally)').click();
