@@ -65,8 +65,8 @@ export function strip(): Template {
     pill: { x: 72, y: y - 20, w: 936, h: 200, ...round },
     'pill-rim': round,
     tag: { y: y - 62 },
-    label: { x: 142, y: y - 58 },
-    line: { x: 130, y: y + 14, w: 580, h: 150, fit: 'wrap', maxLines: 3, size: 42 },
+    label: { x: 122, y: y - 58, w: 220 },
+    line: { x: 130, y: y + 14, w: 560, h: 150, fit: 'wrap', maxLines: 3, size: 42 },
   });
 }
 

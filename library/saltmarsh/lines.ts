@@ -99,7 +99,7 @@ export function quote(): Template {
     plate: { ...cut, x: 188, w: 640 + lean },
     words: { x: 330, y: y + 24, w: 460, h: high - 48, size: 52, minScale: 0.58 },
     under: { y: y + high + 6 },
-    name: { x: 150, y: y + high + 14, w: 640 },
+    name: { x: 150, y: y + high + 14, w: 740 },
     role: { x: 138, y: y + high + 74, w: 640 },
   });
 }
