@@ -31,6 +31,7 @@ import {
   type Pasted,
   type ElementKindName,
   type Template,
+  holds,
 } from '../../core/show';
 import { distribute, unionOf } from '../../core/layout';
 import { redrawAll } from '../picture/monitors';
@@ -390,7 +391,7 @@ export function groupSelected(): void {
 export function ungroupSelected(): void {
   const template = templateNow();
   const { selection, select } = useBuild.getState();
-  const groups = selection.filter((id) => template?.elements[id]?.kind === 'group');
+  const groups = selection.filter((id) => holds(template?.elements[id]));
   if (!template || groups.length === 0) return;
   let freed: string[] = [];
   editTemplate(`Ungroup ${named(template, groups)}`, (t) => {

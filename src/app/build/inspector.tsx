@@ -23,6 +23,8 @@ import {
   freshName,
   StyleReader,
   propertyValue,
+  isWords,
+  holds,
 } from '../../core/show';
 import { Button, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
@@ -190,11 +192,9 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
         return (
           <Section key={name} title={name} isFolded={folded.has(name)}>
             {name === 'Position' && <AlignBar count={1} />}
-            {name === 'Position' && element.kind === 'group' && (
-              <GroupPlace template={template} element={element} />
-            )}
+            {name === 'Position' && holds(element) && <GroupPlace template={template} element={element} />}
             {name === 'Type' && 'typeStyle' in element && <TypeStyleRow show={show} element={element} />}
-            {name === 'Type' && (element.kind === 'text' || element.kind === 'clock') && (
+            {name === 'Type' && isWords(element) && (
               <ReadingLine show={show} template={template} id={element.id} />
             )}
             {name === 'Type' && element.kind === 'text' && (

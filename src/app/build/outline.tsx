@@ -11,6 +11,7 @@ import {
   withDescendants,
   type Element,
   type Template,
+  holds,
 } from '../../core/show';
 import { IconButton } from '../ui';
 import { duplicateSelected, groupSelected, orderSelected, removeSelected, ungroupSelected } from './actions';
@@ -40,7 +41,7 @@ function rowsOf(template: Template, folded: ReadonlySet<string>, search: string)
     for (let i = ids.length - 1; i >= 0; i -= 1) {
       const element = template.elements[ids[i] as string];
       if (!element) continue;
-      const isGroup = element.kind === 'group';
+      const isGroup = holds(element);
       const isOpen = isGroup ? words !== '' || !folded.has(element.id) : null;
       const inner = isGroup && isOpen ? walk(element.children, depth + 1) : [];
       if (words === '' || fits(element) || inner.length > 0) rows.push({ element, depth, isOpen }, ...inner);
@@ -108,7 +109,7 @@ export function Outline({ template }: { template: Template }) {
     event.preventDefault();
     const { top, height } = event.currentTarget.getBoundingClientRect();
     const part = (event.clientY - top) / height;
-    const into = element.kind === 'group' && part > 0.3 && part < 0.7;
+    const into = holds(element) && part > 0.3 && part < 0.7;
     setDrop({ id: element.id, where: into ? 'into' : part < 0.5 ? 'before' : 'after' });
   };
   const put = (): void => {
@@ -118,7 +119,7 @@ export function Outline({ template }: { template: Template }) {
       moved.length === 1 ? template.elements[moved[0] as string]?.name : `${moved.length} elements`;
     editTemplate(`Order ${words}`, (t) => {
       const target = t.elements[drop.id];
-      if (drop.where === 'into' && target?.kind === 'group') {
+      if (drop.where === 'into' && holds(target)) {
         for (const id of moved) placeElement(t, id, target.id, target.children.length);
         return;
       }
@@ -215,7 +216,7 @@ function marksOf(template: Template): Marks {
 /** What can be done with the elements in hand; each has its key too. */
 function OutlineBar({ template, selection }: { template: Template; selection: readonly string[] }) {
   const none = selection.length === 0;
-  const hasGroup = selection.some((id) => template.elements[id]?.kind === 'group');
+  const hasGroup = selection.some((id) => holds(template.elements[id]));
   return (
     <div
       className="flex shrink-0 justify-between border-t border-line px-1"

@@ -7,6 +7,7 @@ import {
   type Tether,
   type TetherEdge,
   newTether,
+  holds,
 } from '../../core/show';
 import { Button, IconButton, NumberField, Section, SelectField } from '../ui';
 import { newId } from '../state/ids';
@@ -56,7 +57,7 @@ export function TetherSection({ template, element }: { template: Template; eleme
       .map((other) => ({ value: other.id, label: other.name })),
   ];
   // Groups are moved by a tether, never stretched.
-  const edges = tetherEdges.filter((edge) => element.kind !== 'group' || !isSize(edge));
+  const edges = tetherEdges.filter((edge) => !holds(element) || !isSize(edge));
   const point = (onPick: (to: string | null) => void): void =>
     pointAt(`what ${element.name} follows`, {
       takesCanvas: true,

@@ -1,3 +1,4 @@
+import { holds } from '../show';
 import { evaluate, type Moment } from './evaluate';
 import { identity, invert } from './matrix';
 import type { Part, Scene } from './scene';
@@ -21,7 +22,7 @@ export function elementsAt(scene: Scene, moment: Moment, x: number, y: number, s
   const found: string[] = [];
   for (let i = scene.parts.length - 1; i >= 0; i -= 1) {
     const part = scene.parts[i] as Part;
-    if (part.element.kind !== 'group' && !part.element.locked && contains(part, x, y, slop))
+    if (!holds(part.element) && !part.element.locked && contains(part, x, y, slop))
       found.push(part.element.id);
   }
   return found;

@@ -27,6 +27,9 @@ import {
   type Template,
   type Track,
   type TrackUnit,
+  childrenOf,
+  isWords,
+  holds,
 } from '../show';
 import { piecesOf, type TextLayout, type TextMeasure, type TextPiece } from '../text';
 import { countOf, type CountMotion } from './count';
@@ -124,7 +127,7 @@ export class MotionPlan {
   ) {
     this.reader = new StyleReader(stage.look);
     for (const element of Object.values(template.elements))
-      if (element.kind === 'group') for (const child of element.children) this.parents.set(child, element.id);
+      for (const child of childrenOf(element)) this.parents.set(child, element.id);
     phases.forEach(({ ref }, phase) => {
       for (const track of phaseOf(template, ref)?.tracks ?? []) this.give(phase, track);
     });
@@ -138,7 +141,7 @@ export class MotionPlan {
       if (list) list.push(given);
       else this.given.set(id, [given]);
     };
-    if (element?.kind !== 'group' || track.cascade?.by !== 'child') return put(track.element, null);
+    if (!holds(element) || track.cascade?.by !== 'child') return put(track.element, null);
     const children = element.children.filter((id) => this.stage.rest.elements[id]?.hidden === false);
     children.forEach((id, at) => put(id, { at, count: children.length, group: element.id }));
   }
@@ -163,16 +166,15 @@ export class MotionPlan {
     const tracks = change.tracks.filter((track) => track.element === id);
     if (tracks.some((track) => track.property === 'count') && this.countOf(id, 'both')) return false;
     const element = rest.elements[id];
-    const isChanged =
-      element?.kind === 'group' ? this.anyDiffers(element.children) : differs(id, before, rest);
-    return this.isSided(id) ? isChanged || !change.sparesTheSame : isChanged && element?.kind !== 'group';
+    const isChanged = holds(element) ? this.anyDiffers(element.children) : differs(id, before, rest);
+    return this.isSided(id) ? isChanged || !change.sparesTheSame : isChanged && !holds(element);
   }
 
   private anyDiffers(ids: readonly string[]): boolean {
     const { before, rest } = this.stage;
     return ids.some((id) => {
       const element = rest.elements[id];
-      return element?.kind === 'group'
+      return holds(element)
         ? this.anyDiffers(element.children)
         : before !== null && differs(id, before, rest);
     });
@@ -264,7 +266,6 @@ export class MotionPlan {
     const put = <T>(lists: T[][], phase: number, item: T): void => {
       (lists[phase] ??= []).push(item);
     };
-    const isWords = element.kind === 'text' || element.kind === 'clock';
     const counts = given.some(({ track }) => track.property === 'count');
     for (const { phase, track, part } of given) {
       const place = this.phases[phase] as ScenePhase;
@@ -277,7 +278,7 @@ export class MotionPlan {
         const base = String(valueAt(element, track.property));
         const named = { ...track, keys: track.keys.map((key) => ({ ...key, value: this.plain(key.value) })) };
         const compiled = compileColour(named, place.kind, place.frames, base);
-        if (isWords && track.property === 'colour' && track.cascade && track.cascade.by !== 'child')
+        if (isWords(element) && track.property === 'colour' && track.cascade && track.cascade.by !== 'child')
           pieceColours.push({ phase, track, compiled });
         else put(colours, phase, timed(compiled));
         continue;
@@ -285,7 +286,7 @@ export class MotionPlan {
       const index = this.indexOf(movable, extras);
       const base = this.baseOf(movable, element, box);
       const isInPieces =
-        isWords &&
+        isWords(element) &&
         !counts &&
         track.cascade !== null &&
         track.cascade.by !== 'child' &&
@@ -303,7 +304,7 @@ export class MotionPlan {
     const colourKeys = new Set(colours.flat().map(({ key }) => key));
     const moves = (key: PoseKey): boolean => flat.some((track) => track.index === poseIndex[key]);
     const isEffect = (key: string): boolean => key.startsWith('shadow') || key.startsWith('glow');
-    const spreads = isWords && moves('tracking');
+    const spreads = isWords(element) && moves('tracking');
     return {
       tracks: this.filled(tracks),
       colours: this.filled(colours),
@@ -423,9 +424,8 @@ export class MotionPlan {
     };
     const pose = (key: PoseKey, by: number, base = 0): void =>
       number(poseMovables[key], poseIndex[key], by, base);
-    if (element.kind !== 'group') {
-      const isWords = element.kind === 'text' || element.kind === 'clock';
-      const [dw, dh] = isWords ? [0, 0] : [oldBox.w - box.w, oldBox.h - box.h];
+    if (!holds(element)) {
+      const [dw, dh] = isWords(element) ? [0, 0] : [oldBox.w - box.w, oldBox.h - box.h];
       pose('w', dw);
       pose('h', dh);
       // A box grows about its pivot. What rides on an edge goes along with that.
@@ -542,8 +542,7 @@ export class MotionPlan {
     const atRest = own.texts.get(id);
     const room = own.rooms.get(id);
     const element = part.live ?? part.element;
-    if (!atRest || !room || (element.kind !== 'text' && element.kind !== 'clock'))
-      throw new Error(`refit: no words in ${id}`);
+    if (!atRest || !room || !isWords(element)) throw new Error(`refit: no words in ${id}`);
     const fitted = fitElement(element, room, measure, words);
     const usual = fitElement(part.element as typeof element, room, measure);
     return { ...fitted, x: atRest.x + fitted.x - usual.x, y: atRest.y + fitted.y - usual.y };

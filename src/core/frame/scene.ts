@@ -5,7 +5,6 @@ import {
   plainLook,
   type Change,
   type Element,
-  type GroupElement,
   type Look,
   type Movable,
   type PhaseKind,
@@ -13,6 +12,9 @@ import {
   type Template,
   type TrackUnit,
   type Values,
+  holds,
+  childrenOf,
+  isMoving,
 } from '../show';
 import type { TextLayout, TextMeasure } from '../text';
 import type { Clip, DisplayNode, Effects, GroupNode, MaskUse } from './display';
@@ -201,8 +203,8 @@ export function prepareScene(
       ownPivotY: element.pivotY,
       rotation: element.rotation,
       opacity: element.opacity,
-      isGroup: element.kind === 'group',
-      clipsBox: element.kind === 'group' ? element.clip : element.kind === 'text' && element.fit === 'clip',
+      isGroup: holds(element),
+      clipsBox: holds(element) ? element.clip : element.kind === 'text' && element.fit === 'clip',
       cos: Math.cos(angle),
       sin: Math.sin(angle),
       tracks: own.tracks,
@@ -234,10 +236,7 @@ export function prepareScene(
     // What masks others is not drawn itself.
     if (!masking.has(id)) into.children.push(node);
     if (node.kind !== 'group') return 1;
-    part.leaves = (element as GroupElement).children.reduce(
-      (sum, child) => sum + add(child, index, node, era),
-      0,
-    );
+    part.leaves = childrenOf(element).reduce((sum, child) => sum + add(child, index, node, era), 0);
     return part.leaves;
   };
   const add = (id: string, parent: number, into: GroupNode, era: Era): number => {
@@ -277,7 +276,7 @@ export function prepareScene(
     base,
     hasClock: parts.some((part) => part.element.kind === 'clock'),
     hasCount: parts.some(({ element }) => element.kind === 'clock' && element.shows !== 'time'),
-    isLive: parts.some(({ element }) => element.kind === 'video' || element.kind === 'camera'),
+    isLive: parts.some(({ element }) => isMoving(element)),
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,
     worth: (part, unit, property) => plan.sizes(unit, property, part.element, part),

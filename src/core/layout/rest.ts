@@ -8,6 +8,10 @@ import {
   type Tether,
   type TetherEdge,
   type Values,
+  childrenOf,
+  type WordsElement,
+  isWords,
+  holds,
 } from '../show';
 import { fitText, formatClock, type TextLayout, type TextMeasure } from '../text';
 import { resolveElements } from './resolve';
@@ -113,7 +117,7 @@ const none: readonly Tether[] = [];
 
 /** Fits the words of a text or a clock into a box; `words` in place of its own. */
 export function fitElement(
-  element: Extract<Element, { kind: 'text' | 'clock' }>,
+  element: WordsElement,
   box: Box,
   measure: TextMeasure,
   words?: string,
@@ -168,7 +172,7 @@ class Solver {
     this.fits = fitsOf(measure);
     for (const id of template.order) this.parents.set(id, null);
     for (const element of Object.values(elements)) {
-      if (element.kind === 'group') for (const child of element.children) this.parents.set(child, element.id);
+      for (const child of childrenOf(element)) this.parents.set(child, element.id);
     }
     for (const tether of template.tethers) {
       const { tethers } = this.along[axisOf(tether.edge)];
@@ -188,7 +192,7 @@ class Solver {
     const base = this.base(id, axis);
     let start = base.start;
     const own = this.elements[id];
-    if (own?.kind === 'group') start += this.shift(id, axis);
+    if (holds(own)) start += this.shift(id, axis);
     for (
       let up = this.parents.get(id) ?? null;
       up !== ancestor && up !== null;
@@ -228,11 +232,10 @@ class Solver {
   }
 
   private solve(element: Element, axis: Axis, tethers: readonly Tether[]): Solved {
-    if (element.kind === 'group') return this.union(element.children, axis, element.id);
+    if (holds(element)) return this.union(element.children, axis, element.id);
     const own: Span =
       axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
-    const isWords = element.kind === 'text' || element.kind === 'clock';
-    if (!isWords) {
+    if (!isWords(element)) {
       const { start, size } = tethers.length === 0 ? own : this.apply(own, tethers, axis);
       return { start, size, empty: element.hidden };
     }
@@ -245,7 +248,7 @@ class Solver {
     return { start, size, empty: element.hidden || layout.lines.every((line) => line.text === '') };
   }
 
-  private words(element: Extract<Element, { kind: 'text' | 'clock' }>, axis: Axis, frame: Span): TextLayout {
+  private words(element: WordsElement, axis: Axis, frame: Span): TextLayout {
     if (axis === 'x') this.frames.set(element.id, frame);
     else this.base(element.id, 'x');
     const across = this.frames.get(element.id) ?? { start: element.x, size: element.w };

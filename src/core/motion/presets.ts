@@ -11,6 +11,7 @@ import {
   type Template,
   type Track,
   type TrackSide,
+  holds,
 } from '../show';
 import { roundOf } from './tracks';
 
@@ -41,9 +42,9 @@ const strong = ['strong-out', 'strong-in'] as const;
 const gentle = ['gentle-out', 'gentle-in'] as const;
 const even = ['linear', 'linear'] as const;
 const anything = (): boolean => true;
-const isWords = (element: Element): boolean => element.kind === 'text';
+const isText = (element: Element): boolean => element.kind === 'text';
 const inParts = (element: Element): Cascade | null =>
-  element.kind === 'group' ? newCascade('child') : element.kind === 'text' ? newCascade('character') : null;
+  holds(element) ? newCascade('child') : element.kind === 'text' ? newCascade('character') : null;
 
 const fade: Part = { property: 'opacity', away: 0, ease: even };
 const plain = (id: string, label: string, help: string, ...parts: Part[]): MotionPreset => ({
@@ -159,7 +160,7 @@ export const motionPresets: readonly MotionPreset[] = [
     id: 'type',
     label: 'Type on',
     help: 'Letter after letter stands there.',
-    fits: isWords,
+    fits: isText,
     parts: () => [
       {
         property: 'opacity',
@@ -173,7 +174,7 @@ export const motionPresets: readonly MotionPreset[] = [
     id: 'letters',
     label: 'Letters rise',
     help: 'Each letter rises out of its line, one shortly after another.',
-    fits: isWords,
+    fits: isText,
     parts: () => [
       { property: 'y', away: 0.6, given: { unit: 'own', cascade: newCascade('character') } },
       { property: 'opacity', away: 0, given: { cascade: newCascade('character') }, ease: even },
@@ -203,7 +204,7 @@ export const motionPresets: readonly MotionPreset[] = [
     id: 'children',
     label: 'One after another',
     help: 'The parts of a group come a short way from the left in turn.',
-    fits: (element) => element.kind === 'group',
+    fits: (element) => holds(element),
     parts: () => [
       { property: 'x', away: -48, given: { cascade: { ...newCascade('child'), overlap: 0.7 } } },
       {

@@ -1,5 +1,5 @@
 import { layOut, safeAreas } from '../layout';
-import type { Look, Template, Values } from '../show';
+import { holds, type Look, type Template, type Values } from '../show';
 import type { TextMeasure } from '../text';
 
 /** One thing that breaks when a template is filled with certain values. */
@@ -32,7 +32,7 @@ export function checkFilling(
   const margin = { x: width * safeAreas.graphics, y: height * safeAreas.graphics };
   for (const [id, element] of Object.entries(elements)) {
     const box = boxes.get(id);
-    if (!box || element.hidden || element.kind === 'group') continue;
+    if (!box || element.hidden || holds(element)) continue;
     const add = (code: Finding['code'], message: string): number =>
       found.push({ code, element: id, message: `${element.name} ${message}` });
     const text = element.kind === 'text' ? texts.get(id) : undefined;

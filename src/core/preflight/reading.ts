@@ -8,6 +8,10 @@ import {
   type Look,
   type Template,
   type Values,
+  isWords,
+  holds,
+  childrenOf,
+  isMoving,
 } from '../show';
 import type { TextMeasure } from '../text';
 import type { Finding } from './filling';
@@ -52,7 +56,7 @@ const withAlpha = (colour: string, opacity: number): Rgb => {
 
 /** The colours of an element's area, or null where they are those of a picture. */
 function areaOf(element: Element): readonly string[] | null {
-  if (element.kind === 'picture' || element.kind === 'video' || element.kind === 'camera') return null;
+  if (element.kind === 'picture' || isMoving(element)) return null;
   if (!('fill' in element) || element.kind === 'line') return [];
   return typeof element.fill === 'object' && element.fill.kind === 'picture' ? null : coloursOf(element.fill);
 }
@@ -90,14 +94,14 @@ export function readings(template: Template, values: Values, measure: TextMeasur
     if (!element) continue;
     const own = (opacityOf.get(id) ?? 1) * (element.hidden ? 0 : element.opacity);
     opacityOf.set(id, own);
-    if (element.kind === 'group') for (const child of element.children) opacityOf.set(child, own);
+    for (const child of childrenOf(element)) opacityOf.set(child, own);
   }
   const factor = 1080 / Math.min(template.width, template.height);
   return order.flatMap((id, at): Reading[] => {
     const element = elements[id];
     const box = boxes.get(id);
     const layout = texts.get(id);
-    if (!element || !box || !layout || (element.kind !== 'text' && element.kind !== 'clock')) return [];
+    if (!element || !box || !layout || !isWords(element)) return [];
     if (opacityOf.get(id) === 0 || layout.lines.every(({ text }) => text.trim() === '')) return [];
     const size = Math.round(layout.face.size * factor * 10) / 10;
     const below = order.slice(0, at).flatMap((other) => {
@@ -108,7 +112,7 @@ export function readings(template: Template, values: Values, measure: TextMeasur
         own &&
         around &&
         opacity > 0 &&
-        own.kind !== 'group' &&
+        !holds(own) &&
         around.x < box.x + box.w &&
         around.x + around.w > box.x &&
         around.y < box.y + box.h &&

@@ -1,4 +1,4 @@
-import { elementKinds, propertyOf, type Element } from './element/registry';
+import { elementKinds, propertyOf, type Element, isWords, holds } from './element/registry';
 import type { Paint } from './paint';
 import type { Ease } from './ease';
 import type { Key, Track, TrackMode, TrackUnit } from './track';
@@ -175,14 +175,13 @@ const still = new Set([
 const none: readonly TrackMode[] = ['value'];
 
 function poseOf(element: Element): PoseKey[] {
-  const isWords = element.kind === 'text' || element.kind === 'clock';
   return [
     ...boxKeys,
     'iris',
     'blur',
-    ...(isWords ? (['tracking'] as const) : []),
+    ...(isWords(element) ? (['tracking'] as const) : []),
     ...(element.kind === 'text' ? (['count'] as const) : []),
-    ...(!isWords && element.kind !== 'group' ? (['w', 'h'] as const) : []),
+    ...(!isWords(element) && !holds(element) ? (['w', 'h'] as const) : []),
     ...('outlineWidth' in element || element.kind === 'line'
       ? (['drawStart', 'drawEnd', 'light'] as const)
       : []),

@@ -1,3 +1,4 @@
+import { isWords, holds } from './element/registry';
 import { current, isDraft, produce } from 'immer';
 import { z } from 'zod';
 import type { Format } from './channel';
@@ -118,7 +119,7 @@ function blocksOf(template: Template, placed: Placed): Block[] {
   const near = 24;
   const leaves = (id: string): string[] => {
     const element = template.elements[id];
-    return element?.kind === 'group' ? element.children.flatMap(leaves) : [id];
+    return holds(element) ? element.children.flatMap(leaves) : [id];
   };
   const blocks: Block[] = [];
   for (const id of template.order) {
@@ -158,7 +159,7 @@ function overhang(template: Template, id: string, met: ReadonlySet<string> = new
   for (let grows = true; grows;) {
     grows = false;
     for (const element of Object.values(template.elements)) {
-      if (element.kind !== 'group' || around.has(element.id)) continue;
+      if (!holds(element) || around.has(element.id)) continue;
       if (!element.children.some((child) => around.has(child))) continue;
       around.add(element.id);
       grows = true;
@@ -206,8 +207,7 @@ export function newLayout(
       const x = own.w >= template.width ? 0 : own.x + dx;
       // Where a tether puts it, not where it was drawn: the words end before the margin there too.
       const seen = (placed.get(leaf)?.x ?? own.x) + dx;
-      const isWords = own.kind === 'text' || own.kind === 'clock';
-      const room = width - margin - seen - (isWords ? overhang(template, leaf) : 0);
+      const room = width - margin - seen - (isWords(own) ? overhang(template, leaf) : 0);
       const w = own.w >= template.width ? width : Math.max(8, Math.min(own.w, room));
       values[leaf] = { x, y: own.y + dy, ...(w === own.w ? {} : { w }) };
     }

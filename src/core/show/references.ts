@@ -1,5 +1,5 @@
 import { problem, type Problem } from '../problem';
-import { propertyOf } from './element/registry';
+import { propertyOf, childrenOf } from './element/registry';
 import type { Show } from './show';
 import type { Paint } from './paint';
 import type { PhaseKind, PhaseRef } from './phase';
@@ -31,7 +31,7 @@ export function templateReferences(template: Template): Problem[] {
         missing(`${path}[${index}]`, `element ${id}${element ? ' twice' : ''}`);
       else {
         reached.add(id);
-        if (element.kind === 'group') walk(element.children, `elements.${id}.children`);
+        walk(childrenOf(element), `elements.${id}.children`);
       }
     });
   walk(template.order, 'order');

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { elementSchema, type Element } from './element/registry';
+import { elementSchema, type Element, holds, childrenOf } from './element/registry';
 import { bindingSchema } from '../binding';
 import { fieldSchema } from './field/registry';
 import {
@@ -118,7 +118,7 @@ export const newTemplate = (id: string, name: string, given: Partial<Template> =
 /** The list that holds an element: the template's own order or its group's children. */
 export function siblingsOf(template: Template, id: string): { list: string[]; parent: string | null } {
   for (const element of Object.values(template.elements)) {
-    if (element.kind === 'group' && element.children.includes(id))
+    if (holds(element) && element.children.includes(id))
       return { list: element.children, parent: element.id };
   }
   return { list: template.order, parent: null };
@@ -128,9 +128,7 @@ export function siblingsOf(template: Template, id: string): { list: string[]; pa
 export function withDescendants(template: Template, id: string): string[] {
   const element = template.elements[id];
   if (!element) return [];
-  return element.kind === 'group'
-    ? [id, ...element.children.flatMap((child) => withDescendants(template, child))]
-    : [id];
+  return [id, ...childrenOf(element).flatMap((child) => withDescendants(template, child))];
 }
 
 /** Every element in the order it is painted, back to front, groups before their children. */

@@ -9,6 +9,7 @@ import {
   type Field,
   type Template,
   type Values,
+  isWords,
 } from '../../core/show';
 import { fontSet } from '../platform';
 import type { PictureSource } from '../textures';
@@ -33,7 +34,7 @@ export function fontsFor(template: Template, values: Values, of: Dressing): Font
   const reader = new StyleReader(of.look);
   let characters = '0123456789: ampm';
   for (const element of Object.values(template.elements)) {
-    if (element.kind !== 'text' && element.kind !== 'clock') continue;
+    if (!isWords(element)) continue;
     const style = element.typeStyle === null ? null : reader.type(element.typeStyle);
     names.add(reader.family(style?.family ?? element.family));
     if (element.kind !== 'text') continue;

@@ -15,6 +15,8 @@ import {
   type TrackMode,
   type TrackSide,
   type TrackUnit,
+  isWords,
+  holds,
 } from '../../../core/show';
 import { CheckField, ColourField, NumberField, Section, SelectField } from '../../ui';
 import { namedColours } from '../named-colours';
@@ -188,9 +190,8 @@ function TrackSection(props: {
       `track ${label}`,
     );
   const styles = Object.values(show.look.styles).filter((style) => style.kind === 'motion');
-  const isWords = element.kind === 'text' || element.kind === 'clock';
-  const canSpread = element.kind === 'group' || (isWords && spreadsOverWords(track.property));
-  const parts = cascadeParts.filter((part) => (element.kind === 'group') === (part === 'child'));
+  const canSpread = holds(element) || (isWords(element) && spreadsOverWords(track.property));
+  const parts = cascadeParts.filter((part) => holds(element) === (part === 'child'));
   const cascade = track.cascade;
   const spread = (given: Partial<Cascade>): void =>
     change('Cascade', (own) => {

@@ -1,6 +1,6 @@
 import { safeAreas, unionOf, type Side } from '../../../core/layout';
 import type { Scene } from '../../../core/frame';
-import { axisOf, type Box, type Template, type TetherEdge } from '../../../core/show';
+import { axisOf, type Box, type Template, type TetherEdge, isWords, holds } from '../../../core/show';
 import type { SafeAreas } from '../build-store';
 import type { Hints } from './gestures';
 
@@ -20,10 +20,9 @@ export interface Frame {
 export function frameOf(template: Template, scene: Scene, selection: readonly string[]): Frame | null {
   const [only] = selection;
   const element = selection.length === 1 ? template.elements[only as string] : undefined;
-  if (element && element.kind !== 'group') {
+  if (element && !holds(element)) {
     const rest = scene.rest.boxes.get(element.id);
-    const isWords = element.kind === 'text' || element.kind === 'clock';
-    const box = isWords || !rest ? { x: element.x, y: element.y, w: element.w, h: element.h } : rest;
+    const box = isWords(element) || !rest ? { x: element.x, y: element.y, w: element.w, h: element.h } : rest;
     return { box, rotation: element.rotation, pivotX: element.pivotX, pivotY: element.pivotY };
   }
   const box = unionOf(selection.flatMap((id) => scene.rest.boxes.get(id) ?? []));
@@ -269,7 +268,7 @@ function Limit(props: {
   const element = scene.rest.elements[id];
   const layout = scene.rest.texts.get(id);
   const room = scene.rest.rooms.get(id);
-  if (!layout || !room || (element?.kind !== 'text' && element?.kind !== 'clock')) return null;
+  if (!layout || !room || !isWords(element)) return null;
   const turn = `rotate(${element.rotation} ${sx(layout.x + layout.w * element.pivotX)} ${sy(layout.y + layout.h * element.pivotY)})`;
   const colour = layout.fits ? (layout.scale < 1 ? '#d8a748' : '#3fbf8b') : '#f0913a';
   const mode = element.fit === 'squeeze' ? 'squeezed to' : 'at';

@@ -11,7 +11,7 @@ import {
 } from 'react';
 import type { Scene } from '../../../core/frame';
 import { unionOf } from '../../../core/layout';
-import type { Box, Show, Template, Values } from '../../../core/show';
+import { holds, type Box, type Show, type Template, type Values } from '../../../core/show';
 import { useScene } from '../../picture/use-scene';
 import { assetDragType, dropFiles, placeAsset } from '../actions';
 import { useBuild } from '../build-store';
@@ -377,7 +377,7 @@ function gripAt(
   if (
     (wantsPivot || isAside) &&
     selection.length === 1 &&
-    template.elements[selection[0] as string]?.kind !== 'group'
+    !holds(template.elements[selection[0] as string])
   ) {
     const at = seen(box.x + box.w * frame.pivotX, box.y + box.h * frame.pivotY, 0);
     if (near(at, 6)) return { kind: 'pivot', box };

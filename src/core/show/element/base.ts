@@ -235,10 +235,17 @@ export const lookProperties: readonly Property[] = [
   ...wipeProperties,
 ];
 
+/**
+ * What an element is to those who need not know its kind: it holds others (`children`, its box worked out from theirs),
+ * is fitted words (`TextStyle`), an outline that is filled and stroked, a picture, or a picture that is new at every frame.
+ */
+export type Nature = 'holder' | 'words' | 'drawn' | 'picture' | 'moving';
+
 /** What one kind of element says of itself; the registry holds one of these for each. */
 export interface ElementKind<S extends z.ZodType = z.ZodType> {
   readonly kind: string;
   readonly label: string;
+  readonly nature: Nature;
   readonly schema: S;
   /** Everything but id, kind and name, as a newly drawn one has it. */
   readonly defaults: Readonly<Record<string, unknown>>;

@@ -23,6 +23,7 @@ const schema = elementBase.extend({
 export const camera = {
   kind: 'camera',
   label: 'Camera',
+  nature: 'moving',
   schema,
   defaults: {
     ...baseDefaults,

@@ -23,6 +23,7 @@ const schema = elementBase.extend({
 export const clock = {
   kind: 'clock',
   label: 'Clock',
+  nature: 'words',
   schema,
   defaults: {
     ...baseDefaults,

@@ -24,6 +24,7 @@ const schema = elementBase.extend({
 export const ellipse = {
   kind: 'ellipse',
   label: 'Ellipse',
+  nature: 'drawn',
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, hole: 0, start: 0, sweep: 360 },
   properties: [

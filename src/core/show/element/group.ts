@@ -14,6 +14,7 @@ const schema = elementBase.extend({
 export const group = {
   kind: 'group',
   label: 'Group',
+  nature: 'holder',
   schema,
   defaults: { ...baseDefaults, wipeEdge: 'line', w: 0, h: 0, children: [], clip: false },
   properties: [

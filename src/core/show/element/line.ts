@@ -40,6 +40,7 @@ const heads = [
 export const line = {
   kind: 'line',
   label: 'Line',
+  nature: 'drawn',
   schema,
   defaults: {
     ...baseDefaults,

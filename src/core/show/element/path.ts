@@ -40,6 +40,7 @@ const schema = elementBase.extend({
 export const path = {
   kind: 'path',
   label: 'Path',
+  nature: 'drawn',
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, subpaths: [], rule: 'nonzero' },
   properties: [

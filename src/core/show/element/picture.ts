@@ -74,6 +74,7 @@ const schema = elementBase.extend({
 export const picture = {
   kind: 'picture',
   label: 'Picture',
+  nature: 'picture',
   schema,
   defaults: { ...baseDefaults, w: 320, h: 320, asset: null, ...framingDefaults },
   properties: [

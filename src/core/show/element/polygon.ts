@@ -24,6 +24,7 @@ const schema = elementBase.extend({
 export const polygon = {
   kind: 'polygon',
   label: 'Polygon or star',
+  nature: 'drawn',
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, corners: 6, inner: 1, radius: 0 },
   properties: [

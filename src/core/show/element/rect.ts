@@ -37,6 +37,7 @@ const radius = (key: string, label: string, mark: string): Property => ({
 export const rect = {
   kind: 'rect',
   label: 'Rectangle',
+  nature: 'drawn',
   schema,
   defaults: {
     ...baseDefaults,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Property } from '../property';
-import type { ElementKind } from './base';
+import type { ElementKind, Nature } from './base';
 import { camera } from './camera';
 import { clock } from './clock';
 import { ellipse } from './ellipse';
@@ -29,8 +29,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
 
-/** Every kind of element, by name: the one table a new kind is added to. */
-export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = {
+const kinds = {
   group,
   rect,
   ellipse,
@@ -42,7 +41,28 @@ export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = {
   clock,
   video,
   camera,
-};
+} as const satisfies Record<ElementKindName, ElementKind>;
+/** Every kind of element, by name: the one table a new kind is added to. */
+export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;
+
+type Of<N extends Nature> = Extract<
+  Element,
+  { kind: { [K in ElementKindName]: (typeof kinds)[K]['nature'] extends N ? K : never }[ElementKindName] }
+>;
+/** An element that holds others. */
+export type Holder = Of<'holder'>;
+/** An element that is fitted words. */
+export type WordsElement = Of<'words'>;
+
+const isOf = <N extends Nature>(element: Element | undefined, nature: N): element is Of<N> =>
+  element !== undefined && elementKinds[element.kind].nature === nature;
+export const holds = (element: Element | undefined): element is Holder => isOf(element, 'holder');
+export const isWords = (element: Element | undefined): element is WordsElement => isOf(element, 'words');
+/** Whether it is a new picture at every frame. */
+export const isMoving = (element: Element | undefined): element is Of<'moving'> => isOf(element, 'moving');
+/** What an element holds, back to front; of most: nothing. */
+export const childrenOf = (element: Element | undefined): readonly string[] =>
+  holds(element) ? element.children : [];
 
 /** The property of that key, or undefined where the kind has none. */
 export const propertyOf = (kind: ElementKindName, key: string): Property | undefined =>

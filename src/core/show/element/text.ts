@@ -14,6 +14,7 @@ const schema = elementBase.extend({
 export const text = {
   kind: 'text',
   label: 'Text',
+  nature: 'words',
   schema,
   defaults: {
     ...baseDefaults,

@@ -26,6 +26,7 @@ const schema = elementBase.extend({
 export const video = {
   kind: 'video',
   label: 'Video',
+  nature: 'moving',
   schema,
   defaults: {
     ...baseDefaults,

@@ -2,7 +2,7 @@ import { counted } from '../../problem';
 import { z } from 'zod';
 import { bindingSchema, namedBy, renamedIn } from '../../binding';
 import { assetSchema, type Asset } from '../asset';
-import { elementSchema, type Element } from '../element/registry';
+import { elementSchema, type Element, holds } from '../element/registry';
 import { fieldSchema, type Field } from '../field/registry';
 import { trackSchema } from '../track';
 import { assetsOfTemplate, fontFiles } from '../references';
@@ -190,7 +190,7 @@ export function pasteClip(show: Show, templateId: string, given: Clip, newId: Ne
   for (const source of Object.values(clip.elements)) {
     const element = { ...plain(source), id: moved(source.id), name: freshName(source.name, taken) };
     taken.push(element.name);
-    if (element.kind === 'group') element.children = element.children.map(moved);
+    if (holds(element)) element.children = element.children.map(moved);
     else {
       element.x += by;
       element.y += by;

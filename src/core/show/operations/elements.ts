@@ -1,4 +1,4 @@
-import { propertyOf, type Element } from '../element/registry';
+import { propertyOf, type Element, isWords, holds } from '../element/registry';
 import { paintOrder, phasesOf, siblingsOf, withDescendants, type Template, type Tie } from '../template';
 import type { PropertyValue } from '../field/registry';
 import type { FieldValue, NewId } from '../values';
@@ -53,7 +53,7 @@ function detach(template: Template, id: string): void {
 export function moveElements(template: Template, ids: readonly string[], dx: number, dy: number): void {
   for (const id of new Set(ids.flatMap((one) => withDescendants(template, one)))) {
     const element = template.elements[id];
-    if (!element || element.kind === 'group') continue;
+    if (!element || holds(element)) continue;
     element.x = round(element.x + dx);
     element.y = round(element.y + dy);
   }
@@ -76,12 +76,12 @@ export function resizeElements(template: Template, ids: readonly string[], from:
   const together = all.length > 1;
   for (const id of all) {
     const element = template.elements[id];
-    if (!element || element.kind === 'group') continue;
+    if (!element || holds(element)) continue;
     element.x = round(to.x + (element.x - from.x) * sx);
     element.y = round(to.y + (element.y - from.y) * sy);
     element.w = round(Math.max(1, element.w * sx));
     element.h = round(Math.max(1, element.h * sy));
-    if (together && (element.kind === 'text' || element.kind === 'clock')) {
+    if (together && isWords(element)) {
       element.size = round(Math.min(2000, Math.max(1, element.size * sy)));
     }
   }
@@ -138,7 +138,7 @@ export function groupElements(
 
 const listOf = (template: Template, parent: string | null): string[] => {
   const holder = parent === null ? undefined : template.elements[parent];
-  return holder?.kind === 'group' ? holder.children : template.order;
+  return holds(holder) ? holder.children : template.order;
 };
 
 /** Takes groups apart; their children stand where the group stood. Returns the children. */
@@ -146,7 +146,7 @@ export function ungroupElements(template: Template, ids: readonly string[]): str
   const freed: string[] = [];
   for (const id of ids) {
     const element = template.elements[id];
-    if (element?.kind !== 'group') continue;
+    if (!holds(element)) continue;
     const children = [...element.children];
     const { list } = siblingsOf(template, id);
     list.splice(list.indexOf(id), 1, ...children);
@@ -204,7 +204,7 @@ export function copyElements(
       id: to,
       name: freshName(source.name, namesIn(template)),
     } as Element;
-    if (copy.kind === 'group') copy.children = copy.children.map((child) => copyOf.get(child) ?? child);
+    if (holds(copy)) copy.children = copy.children.map((child) => copyOf.get(child) ?? child);
     if (copy.rides) copy.rides = { ...copy.rides, on: copyOf.get(copy.rides.on) ?? copy.rides.on };
     copy.masks = copy.masks.map((mask) => ({ ...mask, by: copyOf.get(mask.by) ?? mask.by }));
     template.elements[to] = copy;

@@ -1,13 +1,10 @@
-import { newElement, type Element } from '../element/registry';
+import { newElement, type Element, isWords } from '../element/registry';
 import type { Paint } from '../paint';
 import { paintOrder, siblingsOf, type Template } from '../template';
 import { newTether, type TetherEdge } from '../tether';
 import type { NewId } from '../values';
 import { groupElements, outermost, placeElement, type Box } from './elements';
 import { freshName } from './names';
-
-const isWords = (element: Element | undefined): boolean =>
-  element?.kind === 'text' || element?.kind === 'clock';
 
 /** Room between words and the plate behind them, px: by the size of the largest type. */
 export function roomAround(elements: readonly (Element | undefined)[]): { x: number; y: number } {

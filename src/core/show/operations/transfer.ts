@@ -1,4 +1,4 @@
-import { elementKinds, propertyOf, type Element } from '../element/registry';
+import { elementKinds, propertyOf, type Element, holds } from '../element/registry';
 import { movableOf } from '../movable';
 import type { Template } from '../template';
 import type { NewId } from '../values';
@@ -42,7 +42,7 @@ export function giveParts(
     const keys =
       part === 'appearance'
         ? sharedLook(from, own)
-        : from.kind === 'group' || own.kind === 'group'
+        : holds(from) || holds(own)
           ? []
           : part === 'place'
             ? ['x', 'y']
