@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { operandSchema } from './operand';
-import { bindingStepSchema } from './steps/registry';
+import { bindingStepSchema, stepNames } from './steps/registry';
 
 const id = z.string().min(1).max(64);
 
@@ -83,9 +83,9 @@ export const holesIn = (text: string): string[] => [
 /** The tables, sources and views that a binding names. */
 export function dataOf(binding: Pick<Binding, 'from' | 'steps'>): string[] {
   const own = 'data' in binding.from ? [binding.from.data] : [];
-  return [
-    ...new Set([...own, ...binding.steps.flatMap((step) => (step.kind === 'look-up' ? [step.data] : []))]),
-  ].filter(Boolean);
+  return [...new Set([...own, ...binding.steps.flatMap((step) => stepNames(step, null).data)])].filter(
+    Boolean,
+  );
 }
 
 /** A binding with the ids of fields and bindings that it names changed for others. */

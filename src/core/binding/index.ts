@@ -6,6 +6,7 @@ export { cellText, readRowset, someRows } from './rowset';
 export {
   bindingStepSchema,
   stepKind,
+  stepNames,
   stepKinds,
   type BindingStep,
   type BindingStepKind,

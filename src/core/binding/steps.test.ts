@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { parseNumber, type Json, type Read } from '../source';
 import {
   bindingStepSchema,
+  dataOf,
   fixed,
   listOf,
   readRowset,
@@ -10,6 +11,7 @@ import {
   RowValue,
   scalar,
   stepKinds,
+  stepNames,
   traceBinding,
   typeWords,
   type Binding,
@@ -533,4 +535,19 @@ describe('origins', () => {
     expect(last(pier, [step('path', { path: '$.wind.lull' })]).problem?.code).toBe('path-not-found');
     expect(last({ kind: 'value', data: 'gone' }, []).problem?.code).toBe('no-data');
   });
+});
+
+test('whatever kind of step names data or columns, it is told which, so that a release brings them along', () => {
+  for (const kind of Object.values(stepKinds)) {
+    const params = kind.params.filter(({ as }) => as === 'data' || as === 'column');
+    const step = {
+      ...kind.plain,
+      ...Object.fromEntries(params.map(({ key, as }) => [key, `${as} of ${key}`])),
+    } as unknown as BindingStep;
+    const names = stepNames(step, 't1');
+    const named = [...names.data, ...names.columns.map(({ column: own }) => own)];
+    expect(named.sort()).toEqual(params.map(({ key, as }) => `${as} of ${key}`).sort());
+    for (const { of } of names.columns) expect(['t1', ...names.data]).toContain(of);
+    expect(dataOf({ from: { kind: 'value', data: 't1' }, steps: [step] })).toEqual(['t1', ...names.data]);
+  }
 });

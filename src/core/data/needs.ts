@@ -1,4 +1,4 @@
-import { dataOf, stepKind } from '../binding';
+import { dataOf, stepNames } from '../binding';
 import { problem, type Problem } from '../problem';
 import type { FilterNode, Release, Template, View } from '../show';
 import type { Read, Source } from '../source';
@@ -48,18 +48,8 @@ export function needsOf(release: Pick<Release, 'templates' | 'views' | 'cards'>,
         if (from.row.by === 'name') columns.add(from.row.column);
       }
       for (const step of steps)
-        for (const param of stepKind(step.kind).params)
-          if (param.as === 'column') {
-            // A look-up names columns of what it looks up in; all else those of what comes.
-            const of =
-              param.of === null
-                ? 'data' in from
-                  ? from.data
-                  : ''
-                : (step as Record<string, unknown>)[param.of];
-            const named = (step as Record<string, unknown>)[param.key];
-            if (typeof of === 'string' && ids.has(of) && typeof named === 'string') columns.add(named);
-          }
+        for (const { of, column } of stepNames(step, 'data' in from ? from.data : null).columns)
+          if (ids.has(of)) columns.add(column);
     }
     for (const [of, matches] of Object.entries(template.matches))
       if (ids.has(of)) for (const column of Object.values(matches)) if (column !== null) columns.add(column);

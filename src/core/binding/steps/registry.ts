@@ -76,3 +76,28 @@ export type BindingStep = { [K in BindingStepKind]: StepOf<(typeof stepKinds)[K]
 
 export const stepKind = (kind: BindingStepKind): StepKind<BindingStep> =>
   stepKinds[kind] as unknown as StepKind<BindingStep>;
+
+/** What a step names, as the controls of its form say: data by their ids, and columns with the data that they are of. */
+export interface StepNames {
+  readonly data: readonly string[];
+  readonly columns: readonly { readonly of: string; readonly column: string }[];
+}
+
+/** `comes` is the id of the data that its binding begins from; null where it begins from something else. */
+export function stepNames(step: BindingStep, comes: string | null): StepNames {
+  const value = (key: string): string => {
+    const found = (step as unknown as Readonly<Record<string, unknown>>)[key];
+    return typeof found === 'string' ? found : '';
+  };
+  const { params } = stepKind(step.kind);
+  return {
+    data: params.flatMap((param) => (param.as === 'data' ? [value(param.key)] : [])).filter(Boolean),
+    columns: params
+      .flatMap((param) =>
+        param.as === 'column'
+          ? [{ of: param.of === null ? (comes ?? '') : value(param.of), column: value(param.key) }]
+          : [],
+      )
+      .filter(({ of, column }) => of !== '' && column !== ''),
+  };
+}
