@@ -27,6 +27,7 @@ const browser = await chromium.launch({
     '--enable-unsafe-swiftshader',
     '--ignore-gpu-blocklist',
     '--disable-background-networking',
+    '--disable-gpu-compositing',
   ],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
