@@ -99,7 +99,8 @@ function gather({ phases, active }: Scene, moment: Moment): void {
     } else if (kind === 'change') {
       if (moment.change !== undefined) activate(active, i, moment.change);
     } else if (moment.moves) {
-      for (const move of moment.moves) if (move.ref === ref) activate(active, i, Math.min(move.frame, length));
+      for (const move of moment.moves)
+        if (move.ref === ref) activate(active, i, Math.min(move.frame, length));
     }
   }
 }
