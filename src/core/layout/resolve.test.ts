@@ -111,6 +111,16 @@ describe('named styles', () => {
     expect(resolveElements(t, { pal: ' SKERRY ' }, look)['bar']).toMatchObject({ fill: '#ff0000' });
     expect(resolveElements(t, { pal: 'nobody' }, look)['bar']).toMatchObject({ fill: '#112233' });
   });
+  test('what comes out the same is the same element, so that its words are not fitted anew; what differs is another', () => {
+    const t = template([], { paletteField: 'pal' });
+    const [first, again] = [resolveElements(t, {}, look), resolveElements(t, {}, look)];
+    const red = resolveElements(t, { pal: 'skerry' }, look);
+    for (const id of ['bar', 'wash', 'head']) expect(again[id]).toBe(first[id]);
+    expect(red['head']).not.toBe(first['head']);
+    // Values before and after a Change by turns.
+    expect(resolveElements(t, {}, look)['head']).toBe(first['head']);
+    expect(resolveElements(t, { pal: 'skerry' }, look)['head']).toBe(red['head']);
+  });
   test('a style that is gone is a plain grey, never a hole; the template itself is not changed', () => {
     const t = template();
     const before = JSON.stringify(t);

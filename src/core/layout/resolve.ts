@@ -91,7 +91,33 @@ export function resolveElements(
       }));
     }
   }
+  for (const id of copied) resolved[id] = sameAsBefore(template.elements[id], resolved[id] as Element);
   return resolved;
+}
+
+/** What elements were resolved to of late: once for the values before a Change, and once for those after it. */
+const resolvedOfLate = new WeakMap<Element, readonly Element[]>();
+const mostOfLate = 2;
+
+/** A copy of an element, or the one that was made before where that is the same: what is known of it holds on. */
+function sameAsBefore(source: Element | undefined, copy: Element): Element {
+  if (!source) return copy;
+  const before = resolvedOfLate.get(source) ?? [];
+  const found = before.find((other) => isAlike(other, copy));
+  if (found) return found;
+  resolvedOfLate.set(source, [copy, ...before].slice(0, mostOfLate));
+  return copy;
+}
+
+/** Whether two copies of one element have the same properties; lists and objects in them are looked into. */
+function isAlike(a: Element, b: Element): boolean {
+  const [own, other] = [a as unknown as Bag, b as unknown as Bag];
+  return Object.keys(own).every((key) => {
+    const [one, two] = [own[key], other[key]];
+    if (one === two) return true;
+    const isObject = typeof one === 'object' && typeof two === 'object' && one !== null && two !== null;
+    return isObject && JSON.stringify(one) === JSON.stringify(two);
+  });
 }
 
 /** A value as a property takes it; undefined where data brought what it cannot be. Fields have been checked before. */
