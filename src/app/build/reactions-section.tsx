@@ -5,6 +5,8 @@ import {
   phasesOf,
   reactionCycle,
   type Reaction,
+  deedKinds,
+  type DeedName,
   type ReactionDeed,
   type Show,
   type Template,
@@ -20,12 +22,7 @@ const ons = [
   { value: 'exit', label: 'it leaves' },
   { value: 'marker', label: 'it reaches a marker' },
 ] as const;
-const deeds = [
-  { value: 'leave', label: 'leaves' },
-  { value: 'move', label: 'does a move' },
-  { value: 'back', label: 'comes back' },
-  { value: 'change', label: 'changes a field' },
-] as const;
+const deeds = Object.entries(deedKinds).map(([value, { label }]) => ({ value, label }));
 
 /** What others do when this one enters, changes, reaches a marker or leaves. */
 export function ReactionsSection({ show, template }: { show: Show; template: Template }) {
@@ -156,7 +153,7 @@ function ReactionForm(props: {
         label={`${name}: does`}
         value={does.do}
         choices={deeds}
-        onChange={(deed) => onChange({ ...reaction, does: deedOf(String(deed), moves) })}
+        onChange={(deed) => onChange({ ...reaction, does: deedKinds[deed as DeedName].first(moves) })}
       />
       {(does.do === 'move' || does.do === 'back') && (
         <SelectField
@@ -193,19 +190,6 @@ function ReactionForm(props: {
       )}
     </fieldset>
   );
-}
-
-function deedOf(deed: string, moves: readonly string[]): ReactionDeed {
-  switch (deed) {
-    case 'move':
-      return { do: 'move', move: moves[0] ?? 'Tuck away', stays: false };
-    case 'back':
-      return { do: 'back', move: null };
-    case 'change':
-      return { do: 'change', values: {} };
-    default:
-      return { do: 'leave' };
-  }
 }
 
 function ChangeFields(props: {

@@ -1,5 +1,5 @@
 import { fillFromRow } from '../data';
-import { afterExit, exactRate, type Card, type Reaction, type Release, type Values } from '../show';
+import { afterExit, deedKind, exactRate, type Card, type Reaction, type Release, type Values } from '../show';
 import { graphicWords } from './names';
 import { laneState } from './on-air';
 import { reactionTargets } from './react';
@@ -100,15 +100,7 @@ function describeReactions(
     .flatMap((reaction) =>
       reactionTargets(state, reaction, { channel, graphic: '' }, time, releases).map(({ graphic }) => {
         const { does } = reaction;
-        const deed =
-          does.do === 'leave'
-            ? 'leaves'
-            : does.do === 'move'
-              ? `does “${does.move}”`
-              : does.do === 'back'
-                ? 'comes back'
-                : 'changes';
-        return `${graphicWords(graphic)} ${deed}`;
+        return `${graphicWords(graphic)} ${deedKind(does).words(does)}`;
       }),
     );
   return said.length === 0 ? '' : `; ${[...new Set(said)].join(', ')}`;

@@ -30,7 +30,8 @@ export { mayGive, roles, roleSchema, type Role } from './roles';
 export { newRun, type Run } from './run-state';
 export { cardsToCome } from './run';
 export { playsAlike } from './take';
-export { aftermath, type Aftermath } from './react';
+export { aftermath } from './react';
+export { type Aftermath } from './deeds';
 export {
   airStateSchema,
   type AirCard,

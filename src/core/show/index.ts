@@ -85,9 +85,9 @@ export {
   newReaction,
   reactionSchema,
   type Reaction,
-  type ReactionDeed,
   type ReactionTarget,
 } from './reaction';
+export { deedKind, deedKinds, type DeedName, type ReactionDeed } from './deed/registry';
 export { reactionCycle } from './reaction-cycle';
 export * from './page-layout';
 export * from './pad';

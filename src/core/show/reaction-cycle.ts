@@ -1,6 +1,8 @@
 import { problem, type Problem } from '../problem';
 import type { Card } from './card';
-import { folded, isTarget } from './reaction';
+import { deedKind } from './deed/registry';
+import { folded } from './folded';
+import { isTarget } from './reaction';
 import { phasesOf, type Template } from './template';
 
 interface Played {
@@ -27,10 +29,9 @@ function after({ template, what }: Happening, of: Played): Happening[] {
   const next: Happening[] = markersIn(template, what).map((marker) => ({ template, what: marker }));
   for (const reaction of template.reactions) {
     const on = reaction.on === 'marker' ? `marker ${folded(reaction.marker ?? '')}` : reaction.on;
-    if (on !== what || reaction.does.do === 'back') continue;
     const { does, whose } = reaction;
-    const caused =
-      does.do === 'leave' ? 'exit' : does.do === 'change' ? 'change' : `move ${folded(does.move)}`;
+    const caused = on === what ? deedKind(does).causes(does) : null;
+    if (caused === null) continue;
     for (const other of Object.values(of.templates)) {
       const names = [
         other.name,

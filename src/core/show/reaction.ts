@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { fieldValueSchema, idSchema } from './values';
+import { deedKinds, reactionDeedSchema } from './deed/registry';
+import { folded } from './folded';
+import { idSchema } from './values';
 
 /** Which of the graphics that are up are meant. */
 export const reactionTargetSchema = z.discriminatedUnion('by', [
@@ -10,22 +12,6 @@ export const reactionTargetSchema = z.discriminatedUnion('by', [
   z.object({ by: z.literal('lane'), lane: idSchema }),
 ]);
 export type ReactionTarget = z.infer<typeof reactionTargetSchema>;
-
-/** What is done to them. */
-export const reactionDeedSchema = z.discriminatedUnion('do', [
-  z.object({
-    do: z.literal('move'),
-    move: z.string().min(1).max(100),
-    /** Whether they stay away when the graphic that sent them has left; else they come back by themselves. */
-    stays: z.boolean(),
-  }),
-  /** Back from a move, by its name; null: from all. */
-  z.object({ do: z.literal('back'), move: z.string().min(1).max(100).nullable() }),
-  /** New values, by the names of fields; fields that a graphic does not have are passed over. */
-  z.object({ do: z.literal('change'), values: z.record(z.string().max(100), fieldValueSchema) }),
-  z.object({ do: z.literal('leave') }),
-]);
-export type ReactionDeed = z.infer<typeof reactionDeedSchema>;
 
 /** When a graphic enters, changes, reaches a marker or leaves, what others do. */
 export const reactionSchema = z.object({
@@ -46,10 +32,8 @@ export const newReaction = (id: string): Reaction => ({
   marker: null,
   whose: { by: 'lane', lane: 'bug' },
   channels: [],
-  does: { do: 'leave' },
+  does: deedKinds.leave.first([]),
 });
-
-export const folded = (text: string): string => text.trim().toLocaleLowerCase();
 
 /** Whether a name is like another in which * stands for anything, in whatever case. */
 export function isLike(wanted: string, name: string): boolean {
