@@ -225,7 +225,7 @@ export function createRenderer(
       if (!drawer.update(mesh, node, context)) return;
       add(
         mesh,
-        isInside ? { ...stillNode, matrix: node.matrix, slides: node.slides } : node,
+        isInside ? lying(node.matrix, unclipped, node.slides) : node,
         isInside ? 1 : node.opacity,
         sheet,
       );
@@ -238,8 +238,7 @@ export function createRenderer(
     };
     /** What belongs to a node goes where it goes; `isInside` of a sheet that is laid on as the node is. */
     const addBeside = (mesh: NodeMesh, node: Leaf, sheet: Sheet, isInside: boolean): void => {
-      const { clips, clipCount } = isInside ? stillNode : node;
-      add(mesh, { matrix: node.matrix, clips, clipCount, slides: null }, isInside ? 1 : node.opacity, sheet);
+      add(mesh, lying(node.matrix, isInside ? unclipped : node), isInside ? 1 : node.opacity, sheet);
     };
 
     /** The light on a stroke goes where the shape goes. */
@@ -264,10 +263,9 @@ export function createRenderer(
         if (!((pieces.state[i * pieceLength] as number) > 0)) continue;
         const mesh = meshFor(`${node.key}#${i}`, 'piece', newPieceMesh);
         const opacity = showPiece(mesh, node, pieces, drawn, i, pieceMatrix);
-        const { clips, clipCount } = isInside ? stillNode : node;
         add(
           mesh,
-          { matrix: pieceMatrix, clips, clipCount, slides: null },
+          lying(pieceMatrix, isInside ? unclipped : node),
           opacity * (isInside ? 1 : node.opacity),
           sheet,
         );
@@ -356,8 +354,7 @@ export function createRenderer(
       );
       if (tint) setColour(uniform(mesh, 'uTint').value as Vector4, tint.colour);
       uniform(mesh, 'uBoost').value = tint?.boost ?? 1;
-      const { clipCount, clips } = placing;
-      add(mesh, { ...stillNode, clipCount, clips }, opacity, sheet);
+      add(mesh, lying(flat, placing), opacity, sheet);
     };
 
     /** Lays a picture on what a sheet shows so far, by a blend mode. */
@@ -380,8 +377,7 @@ export function createRenderer(
       setRegion(mesh, region);
       uniform(mesh, 'uBehind').value = behind;
       setBlend(mesh, node.blend);
-      const { clipCount, clips } = around;
-      add(mesh, { ...stillNode, clipCount, clips }, node.opacity, sheet);
+      add(mesh, lying(flat, around), node.opacity, sheet);
       // What is behind the next one includes this one.
       flush(sheet);
     };
@@ -515,10 +511,22 @@ function clippedBy({ clips, clipCount }: Clipped, wipes: boolean): Clipped {
   return { clips: own, clipCount: own.length };
 }
 
+const flat: Placing['matrix'] = identity();
+const unclipped: Clipped = { clips: [], clipCount: 0 };
+
 /** What a mesh that lies flat on the canvas, unclipped, is placed by. */
-const stillNode: Placing = {
-  matrix: Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1),
-  clips: [],
-  clipCount: 0,
-  slides: null,
-};
+const stillNode: Placing = { matrix: flat, ...unclipped, slides: null };
+
+/** One for all meshes that are placed otherwise than their nodes: read at once, so that no frame makes new ones. */
+const place: { -readonly [K in keyof Placing]: Placing[K] } = { ...stillNode };
+function lying(
+  matrix: Placing['matrix'],
+  { clips, clipCount }: Clipped,
+  slides: Placing['slides'] = null,
+): Placing {
+  place.matrix = matrix;
+  place.clips = clips;
+  place.clipCount = clipCount;
+  place.slides = slides;
+  return place;
+}
