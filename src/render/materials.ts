@@ -132,29 +132,36 @@ function setSlides(mesh: Mesh<PlaneGeometry, ShaderMaterial>, slides: Placing['s
   setVariant(mesh, 'SLIDES', variant);
 }
 
+/** A number of a matrix. */
+const at = (matrix: ArrayLike<number>, index: number): number => matrix[index] as number;
+
 /** Leaves of a quad what wipes and upright clips let be seen, so that no pixel is drawn for nothing; false: none. */
-function keepSeen(quad: Vector4, { matrix, clips, clipCount, slides }: Placing, scale: number): boolean {
-  let [left, top, right, bottom] = [quad.x, quad.y, quad.x + quad.z, quad.y + quad.w];
+function keepSeen(quad: Vector4, { matrix: m, clips, clipCount, slides }: Placing, scale: number): boolean {
+  let left = quad.x;
+  let top = quad.y;
+  let right = quad.x + quad.z;
+  let bottom = quad.y + quad.w;
   if (slides) {
     // It is seen where it is itself and where it is moved: one way, and the other.
-    const [ax, ay, bx, by] = slides as unknown as [number, number, number, number];
-    [left, right] = [left + Math.max(0, ax, -bx), right + Math.min(0, ax, -bx)];
-    [top, bottom] = [top + Math.max(0, ay, -by), bottom + Math.min(0, ay, -by)];
+    left += Math.max(0, at(slides, 0), -at(slides, 2));
+    right += Math.min(0, at(slides, 0), -at(slides, 2));
+    top += Math.max(0, at(slides, 1), -at(slides, 3));
+    bottom += Math.min(0, at(slides, 1), -at(slides, 3));
   }
   for (let i = 0; i < clipCount; i += 1) {
     const clip = clips[i] as DisplayNode['clips'][number];
-    const n = (at: number): number => clip.inverse[at] as number;
-    const m = (at: number): number => matrix[at] as number;
+    const n = clip.inverse;
     // From the node's px into the clip's: upright where it neither turns nor shears.
-    const across = n(0) * m(0) + n(4) * m(1);
-    const down = n(1) * m(4) + n(5) * m(5);
+    const across = at(n, 0) * at(m, 0) + at(n, 4) * at(m, 1);
+    const down = at(n, 1) * at(m, 4) + at(n, 5) * at(m, 5);
     const isUpright =
-      Math.abs(n(1) * m(0) + n(5) * m(1)) < 1e-6 && Math.abs(n(0) * m(4) + n(4) * m(5)) < 1e-6;
+      Math.abs(at(n, 1) * at(m, 0) + at(n, 5) * at(m, 1)) < 1e-6 &&
+      Math.abs(at(n, 0) * at(m, 4) + at(n, 4) * at(m, 5)) < 1e-6;
     if (!isUpright || across < 1e-3 || down < 1e-3) continue;
-    const x = n(0) * m(12) + n(4) * m(13) + n(12);
-    const y = n(1) * m(12) + n(5) * m(13) + n(13);
+    const x = at(n, 0) * at(m, 12) + at(n, 4) * at(m, 13) + at(n, 12);
+    const y = at(n, 1) * at(m, 12) + at(n, 5) * at(m, 13) + at(n, 13);
     // Edges are soft by a device px, or as far as they were told.
-    const pad = clip.soft + (2 * Math.hypot(n(0), n(1), n(4), n(5))) / scale;
+    const pad = clip.soft + (2 * Math.hypot(at(n, 0), at(n, 1), at(n, 4), at(n, 5))) / scale;
     const isRound = clip.round >= 0;
     left = Math.max(left, ((isRound ? clip.left - clip.round : clip.left) - pad - x) / across);
     top = Math.max(top, ((isRound ? clip.top - clip.round : clip.top) - pad - y) / down);
