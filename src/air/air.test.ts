@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import type { GroupNode } from '../core/frame';
+import type { GroupNode } from '../core/display';
 import { apply, emptyAir, type AirState, type Command } from '../core/playout';
 import {
   newElement,

@@ -1,10 +1,10 @@
+import type { GroupNode } from '../core/display';
 import {
   elementsAt,
   evaluate,
   holdMoment,
   looksSame,
   prepareScene,
-  type GroupNode,
   type Moment,
   type Scene,
 } from '../core/frame';

@@ -1,5 +1,5 @@
 import { Vector2, Vector4, type IUniform, type Mesh, type PlaneGeometry, type ShaderMaterial } from 'three';
-import { mostShaded } from '../core/frame';
+import { mostShaded } from '../core/display';
 import type { Gradient } from '../core/show';
 import { setVariant, type Uniforms } from './materials';
 

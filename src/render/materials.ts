@@ -10,7 +10,7 @@ import {
   Vector4,
   type IUniform,
 } from 'three';
-import { maxClips, type DisplayNode } from '../core/frame';
+import { maxClips, type DisplayNode } from '../core/display';
 import type { Slab } from '../core/shape';
 import { coverage, vertexShader } from './shader';
 

@@ -1,4 +1,5 @@
-import { pieceLength, type DisplayNode, type Effects, type Pieces } from '../core/frame';
+import type { DisplayNode, Effects } from '../core/display';
+import { drawers, type Drawer, type Leaf } from './drawers';
 import type { Region } from './passes';
 
 interface Bounds {
@@ -16,49 +17,6 @@ const reachOf = (effects: Effects | null): number => {
   return blur * 1.5 + Math.max(cast, glow ? glow.reach * 1.5 : 0);
 };
 
-/** What a node covers in its own px, with soft edges. */
-function ownBox(node: Exclude<DisplayNode, { kind: 'group' }>): Region {
-  const pad = 2;
-  switch (node.kind) {
-    case 'text': {
-      const { w, h, face } = node.layout;
-      const reach = Math.max(face.size * 1.2, node.shade ? node.shade.spread + node.shade.soft + pad : 0);
-      const box = { x: -reach, y: -reach, w: w + 2 * reach, h: h + 2 * reach };
-      return node.pieces ? aroundPieces(node.pieces, box, reach) : box;
-    }
-    case 'shape':
-      return {
-        x: -node.drawing.reach - pad,
-        y: -node.drawing.reach - pad,
-        w: node.drawing.w + 2 * (node.drawing.reach + pad),
-        h: node.drawing.h + 2 * (node.drawing.reach + pad),
-      };
-    default:
-      return { x: -pad, y: -pad, w: node.w + 2 * pad, h: node.h + 2 * pad };
-  }
-}
-
-/** The box of a text with its pieces where they are now. */
-function aroundPieces({ list, state }: Pieces, box: Region, reach: number): Region {
-  let [left, top, right, bottom] = [box.x, box.y, box.x + box.w, box.y + box.h];
-  list.forEach((piece, i) => {
-    const at = i * pieceLength;
-    const size =
-      Math.max(piece.w, piece.h) *
-        Math.max(
-          Math.abs(state[at + 1] as number) + Math.abs(state[at + 3] as number),
-          Math.abs(state[at + 2] as number) + Math.abs(state[at + 4] as number),
-        ) +
-      reach;
-    const [x, y] = [state[at + 5] as number, state[at + 6] as number];
-    left = Math.min(left, x - size);
-    top = Math.min(top, y - size);
-    right = Math.max(right, x + size);
-    bottom = Math.max(bottom, y + size);
-  });
-  return { x: left, y: top, w: right - left, h: bottom - top };
-}
-
 function grow(bounds: Bounds, node: DisplayNode): void {
   if (!node.visible) return;
   if (node.kind === 'group') {
@@ -71,7 +29,7 @@ function grow(bounds: Bounds, node: DisplayNode): void {
     bounds.bottom = Math.max(bounds.bottom, inner.bottom + reach);
     return;
   }
-  const box = ownBox(node);
+  const box = (drawers[node.kind] as Drawer<Leaf>).covers(node);
   const reach = reachOf(node.effects);
   const m = node.matrix;
   for (let corner = 0; corner < 4; corner += 1) {

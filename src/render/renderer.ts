@@ -19,7 +19,7 @@ import {
   type Shade,
   type ShapeNode,
   type TextNode,
-} from '../core/frame';
+} from '../core/display';
 import { setCanvasCamera } from './camera';
 import { newPieceMesh, showPiece } from './drawers/pieces';
 import { drawers, showRaster, type DrawContext, type Leaf, type NodeMesh } from './drawers';

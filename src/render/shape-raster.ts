@@ -1,4 +1,4 @@
-import type { Drawing } from '../core/frame';
+import type { Drawing } from '../core/display';
 import { dashesOf, linesOf } from '../core/shape';
 import type { Gradient, Paint, PatternPaint } from '../core/show';
 import { newCanvas } from './platform';

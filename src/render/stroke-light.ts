@@ -1,5 +1,5 @@
 import { CanvasTexture, LinearFilter, NoColorSpace } from 'three';
-import type { ShapeNode, Stroke } from '../core/frame';
+import type { ShapeNode, Stroke } from '../core/display';
 import { longestLine, pointAlong, type Polyline } from '../core/shape';
 import { newCanvas } from './platform';
 

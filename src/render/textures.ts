@@ -1,5 +1,5 @@
 import { CanvasTexture, LinearFilter, LinearMipmapLinearFilter, NoColorSpace, type Texture } from 'three';
-import type { Drawing, Pieces, Shade } from '../core/frame';
+import type { Drawing, Pieces, Shade } from '../core/display';
 import type { TextLayout } from '../core/text';
 import { newCanvas } from './platform';
 import { rasterShape } from './shape-raster';

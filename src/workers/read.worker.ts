@@ -2,7 +2,7 @@
 import '../core/no-eval';
 import { expose, transfer } from 'comlink';
 import type { DataValidation } from 'exceljs';
-import type { CellCheck } from '../core/data';
+import type { CellCheck } from '../core/show';
 import { readBytes, type Format, type ReadHosts, type ReadResult } from '../core/source';
 
 /** So many rows below the first are checked as they are filled in. */

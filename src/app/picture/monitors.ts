@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { GroupNode } from '../../core/frame';
+import type { GroupNode } from '../../core/display';
 import type { Dressing, Template, Values } from '../../core/show';
 import {
   canvasMeasure,

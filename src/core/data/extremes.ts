@@ -1,6 +1,6 @@
 import { matchColumns } from './match';
 import { sentText } from './table-rows';
-import { acceptValue, type Show, type Template, type Values } from '../show';
+import { acceptValue, fieldKindOf, type Show, type Template, type Values } from '../show';
 
 /** What stands in where no table has words for a field. */
 const samples = { shortest: 'Ox', longest: 'The Lower Saltings & Outer Bar Kite and Windvane Society' };
@@ -34,7 +34,7 @@ export function extremeValues(template: Template, tables: Show['tables'], which:
   const values: Values = {};
   let count = 0;
   for (const field of template.fields) {
-    if (which === 'empty' && (field.kind === 'picture' || field.kind === 'video')) values[field.id] = null;
+    if (which === 'empty' && fieldKindOf(field).media !== null) values[field.id] = null;
     if (field.kind !== 'text') continue;
     if (which === 'empty' || which === 'rtl' || which === 'emoji') {
       const list = strange[which];

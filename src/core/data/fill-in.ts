@@ -1,10 +1,4 @@
-import type { Field, Show, Template } from '../show';
-
-/** What a spreadsheet asks of the cells of a column while they are filled in. */
-export type CellCheck =
-  | { readonly is: 'list'; readonly values: readonly string[] }
-  | { readonly is: 'number'; readonly low: number | null; readonly high: number | null }
-  | { readonly is: 'length'; readonly most: number };
+import { fieldKindOf, type CellCheck, type Field, type Show, type Template } from '../show';
 
 export interface FillColumn {
   readonly name: string;
@@ -17,27 +11,19 @@ export interface FillColumn {
 const longestList = 255;
 
 function checkOf(field: Field, assets: Show['assets']): CellCheck | null {
-  const list = (values: readonly string[]): CellCheck | null =>
+  const { media, check } = fieldKindOf(field);
+  const files = Object.values(assets).filter(({ type }) => media !== null && type.startsWith(media));
+  const found = check(
+    field,
+    files.map(({ name }) => name),
+  );
+  if (found?.is !== 'list') return found;
+  const { values } = found;
+  const canList =
     values.length > 0 &&
     values.join(',').length <= longestList &&
-    values.every((value) => !value.includes(','))
-      ? { is: 'list', values }
-      : null;
-  switch (field.kind) {
-    case 'choice':
-      return list(field.choices.map(({ label }) => label));
-    case 'yes-no':
-      return list(['yes', 'no']);
-    case 'number':
-      return { is: 'number', low: field.min, high: field.max };
-    case 'text':
-      return field.maxLength === null ? null : { is: 'length', most: field.maxLength };
-    case 'picture':
-    case 'video':
-      return list(Object.values(assets).filter(({ type }) => type.startsWith(field.kind === 'video' ? 'video/' : 'image/')).map(({ name }) => name)); // prettier-ignore
-    case 'colour':
-      return null;
-  }
+    values.every((value) => !value.includes(','));
+  return canList ? found : null;
 }
 
 /** The columns of a spreadsheet in which a template's fields are filled in, a row for each card, with their checks. */

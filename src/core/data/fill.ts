@@ -2,6 +2,7 @@ import type { Rowset } from '../binding';
 import type { Problem } from '../problem';
 import {
   acceptValue,
+  fieldKindOf,
   type Asset,
   type Row,
   type Show,
@@ -40,8 +41,7 @@ export function fillRow(
     const column = match.column === null ? -1 : rowset.columns.findIndex((c) => c.key === match.column);
     const cell = column < 0 ? '' : rowset.text(index, column).trim();
     if (!field || cell === '') continue;
-    const raw =
-      field.kind === 'picture' || field.kind === 'video' ? (pictureNamed(assets, cell)?.id ?? cell) : cell;
+    const raw = fieldKindOf(field).media === null ? cell : (pictureNamed(assets, cell)?.id ?? cell);
     const accepted = acceptValue(field, raw);
     if ('value' in accepted) values[field.id] = accepted.value;
     else problems.push(accepted.problem);

@@ -32,7 +32,7 @@ export {
   type CellRange,
 } from './cells';
 export { feedOf } from './feed';
-export { fillColumns, type CellCheck, type FillColumn } from './fill-in';
+export { fillColumns, type FillColumn } from './fill-in';
 export { lostOf, needsOf, sourcesFeeding, type Needs, type ReadCheck } from './needs';
 export { viewRows, type Viewed } from './view';
 export { Resolver, touchedBetween, type Resolved, type Use } from './resolver';

@@ -15,6 +15,7 @@ import {
 import { problem, ProblemError, type Problem } from '../problem';
 import {
   acceptValue,
+  fieldKindOf,
   type Field,
   type FieldValue,
   type Show,
@@ -153,8 +154,7 @@ interface SourceState {
   readonly read: Read;
 }
 
-const fieldType = (field: Field): ValueType =>
-  scalar(field.kind === 'choice' ? 'text' : field.kind === 'video' ? 'any' : field.kind);
+const fieldType = (field: Field): ValueType => fieldKindOf(field).type;
 
 /**
  * Tables, sources and views, and what the bindings of templates in use make of them. A change is compared with what
@@ -517,10 +517,7 @@ export class Resolver {
       const bound = template.bound[field.id];
       const value = bound === undefined ? undefined : values[bound];
       if (bound === undefined || value === undefined) continue;
-      const accepted = acceptValue(
-        field,
-        value === null && field.kind !== 'picture' && field.kind !== 'video' ? '' : value,
-      );
+      const accepted = acceptValue(field, value ?? fieldKindOf(field).empty);
       if ('value' in accepted) values[field.id] = accepted.value;
       else {
         problems.push({ ...accepted.problem, path: bound });

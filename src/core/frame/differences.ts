@@ -1,5 +1,5 @@
 import type { Rest } from '../layout';
-import { elementKinds, type Element } from '../show';
+import { elementKinds, isWords, type Element } from '../show';
 
 const bag = (element: Element): Record<string, unknown> => element as unknown as Record<string, unknown>;
 const isColour = (value: unknown): boolean => typeof value === 'string' && value.startsWith('#');
@@ -8,7 +8,7 @@ const isColour = (value: unknown): boolean => typeof value === 'string' && value
 export function differs(id: string, before: Rest, after: Rest): boolean {
   const [a, b] = [before.elements[id], after.elements[id]];
   if (!a || !b || a === b) return false;
-  if (a.kind === 'text' && before.texts.get(id)?.scale !== after.texts.get(id)?.scale) return true;
+  if (isWords(a) && before.texts.get(id)?.scale !== after.texts.get(id)?.scale) return true;
   return elementKinds[a.kind].properties.some(({ key, type }) => {
     const [from, to] = [bag(a)[key], bag(b)[key]];
     if (from === to || type === 'number' || type === 'colour') return false;

@@ -10,18 +10,9 @@ import {
   type CompiledTrack,
 } from '../motion';
 import { exactRate, type Edge, type Ride } from '../show';
-import { clockWords } from '../text';
-import {
-  isApart,
-  maxClips,
-  pieceLength,
-  type Clip,
-  type GroupNode,
-  type TextNode,
-  type VideoNode,
-} from './display';
+import { isApart, maxClips, pieceLength, type Clip, type GroupNode, type TextNode } from '../display';
 import { dress } from './dress';
-import { invert, multiplyPlane } from './matrix';
+import { invert, multiplyPlane } from '../display';
 import type { PieceColour, PieceMotion, PieceTrack } from './plan';
 import type { Active, Part, Scene, ScenePhase } from './scene';
 
@@ -112,6 +103,10 @@ function gather({ phases, active }: Scene, moment: Moment): void {
 export function evaluate(scene: Scene, moment: Moment): GroupNode {
   const { parts } = scene;
   gather(scene, moment);
+  const { running } = scene;
+  running.time = moment.time;
+  running.dayOffset = moment.dayOffset ?? 0;
+  running.age = ageAt(scene, moment);
   for (let i = 0; i < parts.length; i += 1) pose(parts[i] as Part, scene.active);
   for (let i = 0; i < parts.length; i += 1) place(scene, parts[i] as Part, moment);
   return scene.root;
@@ -234,14 +229,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   node.visible =
     part.effectiveOpacity > 0 && across !== 0 && up !== 0 && !wiped && isOfNow(scene, part, moment);
   if (node.kind === 'shape') node.lightAt = (p[light] as number) - Math.floor(p[light] as number);
-  if (node.kind === 'video') play(scene, part, node, moment);
-  else if (node.kind === 'camera') node.seconds = moment.time;
-  else if (node.kind === 'text' && part.element.kind === 'clock') {
-    const { element } = part;
-    const text = clockWords(element, moment.time, moment.dayOffset);
-    if (text !== node.layout.lines[0]?.text)
-      node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
-  }
+  if (part.run) part.run(node, part.element, scene.running);
 }
 
 /** Puts on what moves of an element's own properties, where that differs from what it wears. */
@@ -369,10 +357,6 @@ function movePieces(motion: PieceMotion, now: Active, spread: number, size: numb
   }
 }
 
-function play(scene: Scene, { element }: Part, node: VideoNode, moment: Moment): void {
-  if (element.kind === 'video') node.seconds = element.start + ageAt(scene, moment) * element.pace;
-}
-
 function ageAt({ template }: Scene, moment: Moment): number {
   if (moment.age !== undefined) return moment.age;
   const before = moment.phase === 'enter' ? 0 : (moment.enterFrame ?? template.phases.enter.frames);
@@ -441,27 +425,14 @@ function writeIris(part: Part): void {
   clip.round = Math.max(0, (reach + soft) * (1 - closed) - soft / 2);
 }
 
-/** Px that a wipe by the outline covers in all: the widest line across a slanted rectangle, or the box. */
-const spanOf = ({ element, nowW }: Part): number =>
-  element.kind === 'rect'
-    ? Math.max(
-        nowW - Math.max(0, element.slantLeft) - Math.max(0, -element.slantRight),
-        nowW - Math.max(0, -element.slantLeft) - Math.max(0, element.slantRight),
-      )
-    : nowW;
-
-/** Px to the left over its height by which both sides of a slanted rectangle lean: wiped up or down, it goes along them. */
-function leanOf({ element }: Part): number {
-  if (element.kind !== 'rect') return 0;
-  const { slantLeft, slantRight } = element;
-  if (slantLeft * slantRight <= 0) return 0;
-  return Math.sign(slantLeft) * Math.min(Math.abs(slantLeft), Math.abs(slantRight));
-}
+/** Px that a wipe by the outline covers in all: the widest line across what leans, or the box. */
+const spanOf = ({ nowW, narrow }: Part): number => nowW - narrow;
 
 function slide(part: Part, slides: Float64Array): void {
   const { pose: p, nowH } = part;
   const span = spanOf(part);
-  const lean = leanOf(part);
+  // Wiped up or down, it goes along its sides.
+  const { lean } = part;
   slides[0] = (p[wipeLeft] as number) * span - (p[wipeTop] as number) * lean;
   slides[1] = (p[wipeTop] as number) * nowH;
   slides[2] = (p[wipeRight] as number) * span - (p[wipeBottom] as number) * lean;

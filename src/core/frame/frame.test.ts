@@ -10,20 +10,8 @@ import {
   newTemplate,
 } from '../show';
 import type { TextMeasure } from '../text';
-import {
-  elementsAt,
-  evaluate,
-  holdMoment,
-  identity,
-  invert,
-  isApart,
-  maxClips,
-  prepareScene,
-  type DisplayNode,
-  type GroupNode,
-  type Moment,
-  type Scene,
-} from './index';
+import { identity, invert, isApart, maxClips, type DisplayNode, type GroupNode } from '../display';
+import { elementsAt, evaluate, holdMoment, prepareScene, type Moment, type Scene } from './index';
 
 const measure: TextMeasure = {
   width: (text, face) => text.length * face.size * 0.5,

@@ -1,6 +1,6 @@
 import { holds } from '../show';
 import { evaluate, type Moment } from './evaluate';
-import { identity, invert } from './matrix';
+import { identity, invert } from '../display';
 import type { Part, Scene } from './scene';
 
 const inverse = identity();

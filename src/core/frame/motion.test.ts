@@ -18,16 +18,14 @@ import {
 } from '../show';
 import type { TextMeasure } from '../text';
 import { countOf } from './count';
+import { pieceLength, type DisplayNode, type GroupNode } from '../display';
 import {
   evaluate,
   holdMoment,
   looksSame,
   momentIn,
-  pieceLength,
   posedValue,
   prepareScene,
-  type DisplayNode,
-  type GroupNode,
   type Moment,
   type Scene,
 } from './index';

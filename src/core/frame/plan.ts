@@ -28,14 +28,16 @@ import {
   type Track,
   type TrackUnit,
   childrenOf,
+  effectsOf,
   isWords,
   holds,
+  kindOf,
+  wordsOf,
 } from '../show';
 import { piecesOf, type TextLayout, type TextMeasure, type TextPiece } from '../text';
 import { countOf, type CountMotion } from './count';
 import { differs, goingKeys } from './differences';
-import { pieceLength, type Pieces } from './display';
-import { effectsOf } from './nodes';
+import { pieceLength, type Pieces } from '../display';
 import type { Era, Part, ScenePhase } from './scene';
 
 /** A track over the pieces of a text. */
@@ -105,6 +107,10 @@ export const spreadsOverWords = (property: string): boolean =>
   inPieces.has(property) || property === 'colour';
 
 const none: readonly never[] = [];
+
+/** The words of an element whose number can be counted to; null where it has none. */
+const countable = (element: Element): string | null =>
+  isWords(element) && movableOf(element, 'count') ? wordsOf(element).wording(element).text : null;
 
 /** The value of a property, or of something inside it such as `fill.stops.0.at`. */
 export function valueAt(element: Element, key: string): unknown {
@@ -183,9 +189,10 @@ export class MotionPlan {
   private countOf(id: string, era: Era): CountMotion | null {
     const { rest, before } = this.stage;
     const element = (era === 'old' && before ? before : rest).elements[id];
-    if (element?.kind !== 'text') return null;
+    const words = element && countable(element);
+    if (words === null || words === undefined) return null;
     const old = before?.elements[id];
-    return countOf(element.text, era === 'both' && old?.kind === 'text' ? old.text : null);
+    return countOf(words, era === 'both' && old ? countable(old) : null);
   }
 
   /** What one unit of an offset is worth, px, above 0 and below it. */
@@ -246,8 +253,7 @@ export class MotionPlan {
             : 0,
         )
       : 0;
-    const out = 'outlineWidth' in element && element.outlinePlace !== 'inside' ? element.outlineWidth : 0;
-    const pad = reach + out;
+    const pad = reach + kindOf(element).reach(element);
     const [left, top] = [Math.min(...xs) - pad, Math.min(...ys) - pad];
     return { x: left, y: top, w: Math.max(...xs) + pad - left, h: Math.max(...ys) + pad - top };
   }

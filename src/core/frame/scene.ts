@@ -14,12 +14,23 @@ import {
   type Values,
   holds,
   childrenOf,
-  isMoving,
+  effectsOf,
+  kindOf,
+  type ElementKind,
+  type Running,
 } from '../show';
 import type { TextLayout, TextMeasure } from '../text';
-import type { Clip, DisplayNode, Effects, GroupNode, MaskUse } from './display';
-import { identity, type Matrix } from './matrix';
-import { effectsOf, groupNode, newClip, nodeFor } from './nodes';
+import {
+  groupNode,
+  identity,
+  newClip,
+  type Clip,
+  type DisplayNode,
+  type Effects,
+  type GroupNode,
+  type MaskUse,
+  type Matrix,
+} from '../display';
 import { MotionPlan, type PieceMotion } from './plan';
 import type { CountMotion } from './count';
 
@@ -50,6 +61,11 @@ export interface Part {
   readonly isGroup: boolean;
   /** Whether its box cuts what is in it. */
   readonly clipsBox: boolean;
+  /** Writes what is new of it by itself. */
+  readonly run: ElementKind<Element>['run'];
+  /** Px by which its widest line is narrower than its box, and that both its sides lean left. */
+  readonly narrow: number;
+  readonly lean: number;
   readonly cos: number;
   readonly sin: number;
   /** By the scene's phases. */
@@ -107,6 +123,8 @@ export interface Scene {
   readonly phases: readonly ScenePhase[];
   /** Written anew by `evaluate`, which keeps nothing of a moment elsewhere. */
   readonly active: Active;
+  /** The moment, for what is new by itself; written anew by `evaluate`. */
+  readonly running: Running;
   /** The Change that it is on its way through; null where it has one set of values only. */
   readonly change: Change | null;
   /** The display tree; `evaluate` writes the moment into it. */
@@ -181,14 +199,15 @@ export function prepareScene(
     if (!element || !box || element.hidden) return 0;
     const own = plan.of(element, box, era);
     const suffix = era === 'old' ? '~' : '';
-    const node = nodeFor(
-      element,
-      source.texts.get(id),
-      `${key}/${id}${suffix}`,
-      box,
-      own.movesShape,
-      take(16),
-    );
+    const kind = kindOf(element);
+    const node = kind.node(element, {
+      key: `${key}/${id}${suffix}`,
+      w: box.w,
+      h: box.h,
+      layout: source.texts.get(id),
+      movesShape: own.movesShape,
+      matrix: take(16),
+    });
     const angle = (element.rotation * Math.PI) / 180;
     const part: Part & { leaves: number } = {
       element,
@@ -204,7 +223,9 @@ export function prepareScene(
       rotation: element.rotation,
       opacity: element.opacity,
       isGroup: holds(element),
-      clipsBox: holds(element) ? element.clip : element.kind === 'text' && element.fit === 'clip',
+      clipsBox: kind.clips(element),
+      run: kind.run,
+      ...kind.leans(element),
       cos: Math.cos(angle),
       sin: Math.sin(angle),
       tracks: own.tracks,
@@ -265,6 +286,7 @@ export function prepareScene(
     }
   }
   const { idle } = template.phases;
+  const lives = new Set(parts.map(({ element }) => kindOf(element).lives(element)));
   return {
     template,
     rest,
@@ -274,9 +296,10 @@ export function prepareScene(
     change,
     root,
     base,
-    hasClock: parts.some((part) => part.element.kind === 'clock'),
-    hasCount: parts.some(({ element }) => element.kind === 'clock' && element.shows !== 'time'),
-    isLive: parts.some(({ element }) => isMoving(element)),
+    running: { time: 0, dayOffset: 0, age: 0 },
+    hasClock: lives.has('clock') || lives.has('count'),
+    hasCount: lives.has('count'),
+    isLive: lives.has('picture'),
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,
     worth: (part, unit, property) => plan.sizes(unit, property, part.element, part),

@@ -15,7 +15,8 @@ import {
   type Template,
 } from '../show';
 import type { TextMeasure } from '../text';
-import { evaluate, prepareScene, type Clip, type DisplayNode, type GroupNode } from './index';
+import { type Clip, type DisplayNode, type GroupNode } from '../display';
+import { evaluate, prepareScene } from './index';
 
 const measure: TextMeasure = { width: () => 10, metrics: (face) => ({ ascent: face.size, descent: 0 }) };
 type Edge = 'Left' | 'Top' | 'Right' | 'Bottom';

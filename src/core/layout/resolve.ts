@@ -1,6 +1,7 @@
 import { parseColour, parseNumber, parseYesNo } from '../source';
 import {
   elementKinds,
+  kindOf,
   plainLook,
   propertyOf,
   StyleReader,
@@ -11,6 +12,7 @@ import {
   type Look,
   type Paint,
   type Property,
+  type StyleNames,
   type Template,
   type Values,
 } from '../show';
@@ -63,6 +65,10 @@ export function resolveElements(
   }
   const palette = template.paletteField === null ? undefined : valueOf(template.paletteField);
   const reader = new StyleReader(look, palette ?? look.palette);
+  const names: StyleNames = {
+    colour: (value) => reader.colour(value),
+    family: (value) => reader.family(value),
+  };
   for (const [id, element] of Object.entries(resolved)) {
     if ('typeStyle' in element && element.typeStyle !== null) {
       const style = reader.type(element.typeStyle);
@@ -80,16 +86,8 @@ export function resolveElements(
               : value;
       if (read !== value) own(id)[key] = read;
     }
-    if (
-      element.kind === 'text' &&
-      element.spans.some((s) => s.colour?.startsWith('@') || s.family?.startsWith('@'))
-    ) {
-      own(id)['spans'] = element.spans.map((span) => ({
-        ...span,
-        colour: span.colour && reader.colour(span.colour),
-        family: span.family && reader.family(span.family),
-      }));
-    }
+    const restyled = kindOf(element).restyled?.(element, names);
+    if (restyled) Object.assign(own(id), restyled);
   }
   for (const id of copied) resolved[id] = sameAsBefore(template.elements[id], resolved[id] as Element);
   return resolved;

@@ -12,8 +12,9 @@ import {
   type WordsElement,
   isWords,
   holds,
+  wordsOf,
 } from '../show';
-import { fitText, formatClock, type TextLayout, type TextMeasure } from '../text';
+import { fitText, type TextLayout, type TextMeasure } from '../text';
 import { resolveElements } from './resolve';
 
 /** The rest pose: boxes in px in the template's space, before any rotation, by element id. */
@@ -122,14 +123,11 @@ export function fitElement(
   measure: TextMeasure,
   words?: string,
 ): TextLayout {
-  const isClock = element.kind === 'clock';
+  const wording = wordsOf(element).wording(element);
   return fitText(
     {
-      text:
-        words ??
-        (isClock
-          ? formatClock(element.shows === 'time' ? 0 : element.length, element.format, 0)
-          : element.text),
+      ...wording,
+      text: words ?? wording.text,
       face: {
         family: element.family,
         weight: element.weight,
@@ -145,8 +143,6 @@ export function fitElement(
       fit: element.fit,
       minScale: element.minScale,
       maxLines: element.maxLines,
-      evenFigures: isClock || element.figures === 'tabular',
-      spans: isClock ? [] : element.spans,
     },
     box,
     measure,

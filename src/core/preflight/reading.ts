@@ -1,7 +1,6 @@
 import { blend, parse, wcagContrast, type Rgb } from 'culori';
 import { layOut } from '../layout';
 import {
-  coloursOf,
   paintOrder,
   type Box,
   type Element,
@@ -11,7 +10,7 @@ import {
   isWords,
   holds,
   childrenOf,
-  isMoving,
+  kindOf,
 } from '../show';
 import type { TextMeasure } from '../text';
 import type { Finding } from './filling';
@@ -40,26 +39,13 @@ const rows = 3;
 /** Whether a point lies in an element's area, as it leans or is round. */
 function isIn(element: Element, { x, y, w, h }: Box, px: number, py: number): boolean {
   if (px < x || py < y || px > x + w || py > y + h) return false;
-  if (element.kind === 'ellipse') return ((2 * (px - x)) / w - 1) ** 2 + ((2 * (py - y)) / h - 1) ** 2 <= 1;
-  if (element.kind !== 'rect') return true;
-  const { slantLeft, slantRight } = element;
-  const down = (py - y) / h;
-  const from = slantLeft > 0 ? slantLeft * (1 - down) : -slantLeft * down;
-  const to = slantRight > 0 ? slantRight * down : -slantRight * (1 - down);
-  return x + from <= px && x + w - to >= px;
+  return kindOf(element).covers(element, (px - x) / w, (py - y) / h, { w, h });
 }
 
 const withAlpha = (colour: string, opacity: number): Rgb => {
   const read = parse(colour) as Rgb | undefined;
   return { ...(read ?? { mode: 'rgb', r: 0, g: 0, b: 0 }), alpha: (read?.alpha ?? 1) * opacity };
 };
-
-/** The colours of an element's area, or null where they are those of a picture. */
-function areaOf(element: Element): readonly string[] | null {
-  if (element.kind === 'picture' || isMoving(element)) return null;
-  if (!('fill' in element) || element.kind === 'line') return [];
-  return typeof element.fill === 'object' && element.fill.kind === 'picture' ? null : coloursOf(element.fill);
-}
 
 interface Area {
   readonly colours: readonly string[] | null;
@@ -117,7 +103,7 @@ export function readings(template: Template, values: Values, measure: TextMeasur
         around.x + around.w > box.x &&
         around.y < box.y + box.h &&
         around.y + around.h > box.y;
-      return isBelow ? [{ own, around, area: { colours: areaOf(own), opacity } }] : [];
+      return isBelow ? [{ own, around, area: { colours: kindOf(own).ground(own), opacity } }] : [];
     });
     const shade = { colours: [element.shade], opacity: opacityOf.get(id) ?? 1 };
     // What stands behind it may differ from place to place: each such pile is looked at once.

@@ -1,4 +1,4 @@
-import type { EllipseElement, LineElement, PathElement, PolygonElement, RectElement } from '../show';
+import type { PathPoint, Subpath } from './points';
 
 interface Size {
   readonly w: number;
@@ -9,6 +9,38 @@ interface Corner {
   readonly y: number;
   /** Px of rounding. */
   readonly r: number;
+}
+
+/** Px: the rounding of each corner, and how far the top of each side leans right of its foot. */
+export interface RectOutline {
+  readonly radiusTopLeft: number;
+  readonly radiusTopRight: number;
+  readonly radiusBottomRight: number;
+  readonly radiusBottomLeft: number;
+  readonly slantLeft: number;
+  readonly slantRight: number;
+}
+/** The hole in parts of the ellipse; degrees clockwise from the top at which the piece begins, and that it covers. */
+export interface EllipseOutline {
+  readonly hole: number;
+  readonly start: number;
+  readonly sweep: number;
+}
+/** Corners, or points of a star; how far out its notches lie, in parts of its points; px of rounding. */
+export interface PolygonOutline {
+  readonly corners: number;
+  readonly inner: number;
+  readonly radius: number;
+}
+export const lineHeads = ['none', 'arrow', 'dot', 'bar'] as const;
+export type LineHead = (typeof lineHeads)[number];
+/** Thickness in px; the size of its heads in parts of that. */
+export interface LineOutline {
+  readonly thickness: number;
+  readonly rises: boolean;
+  readonly headStart: LineHead;
+  readonly headEnd: LineHead;
+  readonly headSize: number;
 }
 
 const n = (value: number): string => String(Math.round(value * 1000) / 1000);
@@ -64,13 +96,7 @@ function roundedPolygon(corners: readonly Corner[]): string {
 }
 
 /** A rectangle with its own rounding at each corner and sides that lean. A positive slant leans the top to the right. */
-export function rectPath(
-  element: Pick<
-    RectElement,
-    'radiusTopLeft' | 'radiusTopRight' | 'radiusBottomRight' | 'radiusBottomLeft' | 'slantLeft' | 'slantRight'
-  >,
-  { w, h }: Size,
-): string {
+export function rectPath(element: RectOutline, { w, h }: Size): string {
   const lean = (value: number): number => Math.max(-w, Math.min(w, value));
   const left = lean(element.slantLeft);
   const right = lean(element.slantRight);
@@ -89,10 +115,7 @@ export function rectPath(
 }
 
 /** An ellipse, a ring (fill by even-odd), or a piece of either. */
-export function ellipsePath(
-  element: Pick<EllipseElement, 'hole' | 'start' | 'sweep'>,
-  { w, h }: Size,
-): string {
+export function ellipsePath(element: EllipseOutline, { w, h }: Size): string {
   const [rx, ry] = [w / 2, h / 2];
   const { hole, start, sweep } = element;
   if (sweep <= 0) return '';
@@ -113,10 +136,7 @@ export function ellipsePath(
 }
 
 /** A regular polygon or star that fills its box from side to side, a corner at the top. */
-export function polygonPath(
-  element: Pick<PolygonElement, 'corners' | 'inner' | 'radius'>,
-  { w, h }: Size,
-): string {
+export function polygonPath(element: PolygonOutline, { w, h }: Size): string {
   const { corners, inner, radius } = element;
   const isStar = inner < 1;
   const count = isStar ? corners * 2 : corners;
@@ -138,10 +158,7 @@ export function polygonPath(
  * A line across its box: `shaft` to be stroked, `heads` to be filled. The shaft ends where an arrow begins to be as
  * wide as it, so that it never shows at the tip.
  */
-export function linePaths(
-  element: Pick<LineElement, 'thickness' | 'rises' | 'headStart' | 'headEnd' | 'headSize'>,
-  { w, h }: Size,
-): { shaft: string; heads: string } {
+export function linePaths(element: LineOutline, { w, h }: Size): { shaft: string; heads: string } {
   const a = { x: 0, y: element.rises ? h : 0 };
   const b = { x: w, y: element.rises ? 0 : h };
   const length = Math.hypot(b.x - a.x, b.y - a.y) || 1;
@@ -151,7 +168,7 @@ export function linePaths(
   const place = (p: { x: number; y: number }, along: number, aside: number): string =>
     `${n(p.x + u.x * along - u.y * aside)} ${n(p.y + u.y * along + u.x * aside)}`;
   /** Draws a head whose tip points along `way`; returns how far the shaft keeps away. */
-  const head = (kind: LineElement['headEnd'], p: { x: number; y: number }, way: 1 | -1): number => {
+  const head = (kind: LineHead, p: { x: number; y: number }, way: 1 | -1): number => {
     if (kind === 'none' || size <= 0) return 0;
     if (kind === 'dot') {
       const r = size / 2;
@@ -177,7 +194,7 @@ export function linePaths(
 }
 
 /** A free path stretched to its box. */
-export function pathOf({ subpaths }: Pick<PathElement, 'subpaths'>, { w, h }: Size): string {
+export function pathOf({ subpaths }: { readonly subpaths: readonly Subpath[] }, { w, h }: Size): string {
   const parts: string[] = [];
   for (const { points, closed } of subpaths) {
     points.forEach((point, index) => {
@@ -190,9 +207,7 @@ export function pathOf({ subpaths }: Pick<PathElement, 'subpaths'>, { w, h }: Si
   return parts.join('');
 }
 
-type Point = PathElement['subpaths'][number]['points'][number];
-
-function segment(from: Point, to: Point, w: number, h: number): string {
+function segment(from: PathPoint, to: PathPoint, w: number, h: number): string {
   const isStraight = from.outX === from.x && from.outY === from.y && to.inX === to.x && to.inY === to.y;
   return isStraight
     ? `L${n(to.x * w)} ${n(to.y * h)}`

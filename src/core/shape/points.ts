@@ -1,4 +1,16 @@
-import type { PathPoint, Subpath } from '../show';
+/** A point of a path and its two handles; a handle on the point is a corner. */
+export interface PathPoint {
+  x: number;
+  y: number;
+  inX: number;
+  inY: number;
+  outX: number;
+  outY: number;
+}
+export interface Subpath {
+  closed: boolean;
+  points: PathPoint[];
+}
 
 export interface PathBox {
   readonly x: number;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { assetIdSchema } from './values';
+import { assetIdSchema } from '../value';
 
 export const pictureTypes = ['image/png', 'image/jpeg', 'image/webp', 'image/gif', 'image/svg+xml'] as const;
 export type PictureType = (typeof pictureTypes)[number];

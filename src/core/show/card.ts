@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { problem, type Problem } from '../problem';
-import { fieldValueSchema, idSchema } from './values';
+import { fieldValueSchema, idSchema } from '../value';
 
 /** As it was kept: 405.50 stays so to the eye, though it is one number with 405.5; see `sameNumber`. */
 export const callNumberSchema = z

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { handoverSchema } from './handover';
-import { idSchema } from './values';
+import { idSchema } from '../value';
 
 /** Size in px and frames a second. Rates such as 59.94 stand for 60000/1001; see `exactRate`. */
 export const formatSchema = z.object({

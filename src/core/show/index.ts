@@ -1,51 +1,20 @@
 // The document: what a show is, how it is checked, opened, changed and written. Knows nothing of how it looks or moves.
-export * from './values';
-export * from './fonts';
-export type { Property, PropertySection, PropertyType } from './property';
-export * from './paint';
+export * from '../value';
+export * from '../element';
+export { blends, fits, type Blend, type Fit } from '../display';
+export type { PathPoint, Subpath } from '../shape';
 export * from './style';
-export {
-  blends,
-  mostMasks,
-  outlineMarks,
-  type Blend,
-  type ElementKind,
-  type Edge,
-  type Mask,
-  type Ride,
-  type OutlineMark,
-} from './element/base';
-export { lineCaps, lineJoins } from './element/shape-style';
-export {
-  letterCases,
-  spanSigns,
-  typeStyleKeys,
-  type LetterCase,
-  type Span,
-  type SpanSign,
-} from './element/text-style';
-export type { CameraElement } from './element/camera';
-export type { VideoElement } from './element/video';
-export type { ClockElement } from './element/clock';
-export type { GroupElement } from './element/group';
-export type { Fit, PictureElement } from './element/picture';
-export type { EllipseElement } from './element/ellipse';
-export type { LineElement } from './element/line';
-export type { PathElement, PathPoint, Subpath } from './element/path';
-export type { PolygonElement } from './element/polygon';
-export type { RectElement } from './element/rect';
-export type { TextElement } from './element/text';
-export * from './element/registry';
-export type { Accepted, FieldKindName, Offer } from './field/base';
+export type { Accepted, CellCheck, Offer, PropertyValue } from './field/base';
 export {
   acceptValue,
   blankField,
   fieldFromProperty,
   fieldKindFor,
+  fieldKindOf,
   fieldKinds,
   fieldSchema,
   type Field,
-  type PropertyValue,
+  type FieldKindName,
 } from './field/registry';
 export { allowedPattern, newTextField, openText } from './field/text-field';
 export {
@@ -72,7 +41,6 @@ export * from './tether';
 export * from './ease';
 export * from './track';
 export * from './phase';
-export * from './movable';
 export * from './template';
 export * from './channel';
 export * from './card';

@@ -5,7 +5,7 @@ import { freshName } from './operations/names';
 import type { Show } from './show';
 import { lookSchema } from './style';
 import { templateSchema } from './template';
-import { assetIdSchema, idSchema, type NewId } from './values';
+import { assetIdSchema, idSchema, type NewId } from '../value';
 
 /** What a shipped template is for. */
 export const libraryKinds = [

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { problem, type Problem } from '../problem';
-import { fieldValueSchema, idSchema } from './values';
+import { fieldValueSchema, idSchema } from '../value';
 
 const base = {
   id: idSchema,

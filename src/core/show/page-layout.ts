@@ -1,9 +1,9 @@
-import { isWords, holds } from './element/registry';
+import { isWords, holds } from '../element';
 import { current, isDraft, produce } from 'immer';
 import { z } from 'zod';
 import type { Format } from './channel';
 import type { Template } from './template';
-import { fieldValueSchema, idSchema } from './values';
+import { fieldValueSchema, idSchema } from '../value';
 
 /** How a template is laid out on a canvas of another shape: its size, and what its elements hold there instead. */
 export const pageLayoutSchema = z.object({

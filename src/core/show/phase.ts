@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { easeSchema } from './ease';
 import { trackSchema } from './track';
-import { fieldValueSchema, idSchema } from './values';
+import { fieldValueSchema, idSchema } from '../value';
 
 /** A moment of a phase with a name: a sound, or what others wait for. */
 export const markerSchema = z.object({

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { deedKinds, reactionDeedSchema } from './deed/registry';
 import { folded } from './folded';
-import { idSchema } from './values';
+import { idSchema } from '../value';
 
 /** Which of the graphics that are up are meant. */
 export const reactionTargetSchema = z.discriminatedUnion('by', [

@@ -1,8 +1,9 @@
 import { problem, type Problem } from '../problem';
-import { propertyOf, childrenOf } from './element/registry';
+import { propertyOf, childrenOf } from '../element';
 import type { Show } from './show';
-import type { Paint } from './paint';
+import type { Paint } from '../value';
 import type { PhaseKind, PhaseRef } from './phase';
+import { fieldKindOf } from './field/registry';
 import { paintOrder, phasesOf, withDescendants, type Template } from './template';
 
 /** The JSON path of a phase below its template. */
@@ -131,13 +132,9 @@ export function assetsOfTemplate(
     if ('spans' in element) for (const span of element.spans) family(span.family);
   }
   for (const field of template.fields) {
-    if (field.kind === 'picture' || field.kind === 'video') use(field.default);
-    if (field.kind === 'choice') {
-      for (const choice of field.choices) {
-        use(choice.picture);
-        family(String(choice.value));
-      }
-    }
+    const { assets, words } = fieldKindOf(field).named(field);
+    assets.forEach(use);
+    words.forEach(family);
   }
   for (const tie of template.ties) {
     for (const value of Object.values(tie.map ?? {}))

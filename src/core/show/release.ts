@@ -19,7 +19,7 @@ import { showFormat, type Show } from './show';
 import { lookSchema } from './style';
 import { tableSchema, type Table } from './table';
 import { templateSchema } from './template';
-import { assetIdSchema, idSchema } from './values';
+import { assetIdSchema, idSchema } from '../value';
 import { viewSchema } from './view';
 
 /** The frozen copy of a show that the air server plays; known by the hash of its canonical JSON. */

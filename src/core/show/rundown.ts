@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from './values';
+import { idSchema } from '../value';
 
 const seconds = z
   .number()

@@ -10,7 +10,7 @@ import { sourceSchema } from '../source';
 import { tableSchema } from './table';
 import { viewSchema } from './view';
 import { templateSchema } from './template';
-import { assetIdSchema, idSchema } from './values';
+import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
 export const showFormat = 10;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { easeSchema } from './ease';
-import { gradientSchema, type Paint, type PatternPaint } from './paint';
-import { colourSchema, idSchema, plainColourSchema } from './values';
+import { gradientSchema, type Paint, type PatternPaint } from '../value';
+import { colourSchema, idSchema, plainColourSchema } from '../value';
 
 const named = z.object({ id: idSchema, name: z.string().min(1).max(100) });
 

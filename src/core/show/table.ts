@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { columnSchema } from './column/registry';
-import { idSchema } from './values';
+import { idSchema } from '../value';
 
 export const rowSchema = z.object({ id: idSchema, cells: z.record(idSchema, z.string().max(10_000)) });
 export type Row = z.infer<typeof rowSchema>;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { elementSchema, type Element, holds, childrenOf } from './element/registry';
+import { elementSchema, type Element, holds, childrenOf } from '../element';
 import { bindingSchema } from '../binding';
 import { fieldSchema } from './field/registry';
 import {
@@ -16,7 +16,7 @@ import { handoverSchema } from './handover';
 import { pageLayoutSchema } from './page-layout';
 import { reactionSchema } from './reaction';
 import { tetherSchema } from './tether';
-import { fieldValueSchema, idSchema } from './values';
+import { fieldValueSchema, idSchema } from '../value';
 
 /** A property that takes its value from a field, or from a binding: `field` is the id of either. */
 export const tieSchema = z.object({

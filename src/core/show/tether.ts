@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from './values';
+import { idSchema } from '../value';
 
 /** What of a box can be tied, and tied to. Left, centre and right lie along x; top, middle and bottom along y. */
 export const tetherEdges = ['left', 'centre', 'right', 'width', 'top', 'middle', 'bottom', 'height'] as const;

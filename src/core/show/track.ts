@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { easeSchema } from './ease';
-import { colourSchema, idSchema } from './values';
+import { isPoseKey, poseMovables, trackModes, trackUnits } from '../element';
+import { easeSchema, type Ease } from './ease';
+import { colourSchema, idSchema } from '../value';
 
 /** `frame` counts from the start of the phase. The ease shapes the way from this key to the next. */
 export const keySchema = z.object({
@@ -39,17 +40,6 @@ export const newCascade = (by: CascadePart): Cascade => ({
   pivot: 'part',
 });
 
-/** How a track's value meets rest: added to it, multiplying it, or in its place. */
-export const trackModes = ['offset', 'factor', 'value'] as const;
-export type TrackMode = (typeof trackModes)[number];
-
-/**
- * What an offset counts in: px, or parts of the element's own size, of the group's around it, or of the canvas. `clear`
- * counts ways out of the picture: at 1 (or -1) the element has just left it to the right or below (left or above).
- */
-export const trackUnits = ['px', 'own', 'parent', 'canvas', 'clear'] as const;
-export type TrackUnit = (typeof trackUnits)[number];
-
 /** In a Change: moves the old words, the new ones, or what stays through it. */
 export const trackSides = ['whole', 'old', 'new'] as const;
 export type TrackSide = (typeof trackSides)[number];
@@ -69,3 +59,27 @@ export const trackSchema = z.object({
   keys: z.array(keySchema).min(1).max(2000),
 });
 export type Track = z.infer<typeof trackSchema>;
+
+/** A track in short: its keys as frame, value and ease (a strong stop where it is left out). */
+export const makeTrack = (
+  id: string,
+  element: string,
+  property: string,
+  keys: readonly (readonly [frame: number, value: Key['value'], ease?: Ease])[],
+  given: Partial<Track> = {},
+): Track => ({
+  id,
+  element,
+  property,
+  mode:
+    typeof keys[0]?.[1] === 'string'
+      ? 'value'
+      : isPoseKey(property)
+        ? poseMovables[property].modes[0]
+        : 'offset',
+  unit: 'px',
+  side: 'whole',
+  cascade: null,
+  ...given,
+  keys: keys.map(([frame, value, ease]) => ({ frame, value, ease: ease ?? 'strong-out' })),
+});

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from './values';
+import { idSchema } from '../value';
 
 /** How a cell is tested by a filter; the words of tests are those of the step “If, then”. */
 export const viewTests = [

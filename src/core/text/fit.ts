@@ -63,6 +63,9 @@ export interface TextLine {
   readonly runs: readonly TextRun[] | null;
 }
 
+/** What of a text is not its type: its words, the spans marked in them, and whether figures stand in even cells. */
+export type Wording = Pick<TextSpec, 'text' | 'spans' | 'evenFigures'>;
+
 /** Fitted words. All lengths in px; `x`, `y` are the top left of the fitted box in the space of the given box. */
 export interface TextLayout {
   readonly lines: readonly TextLine[];

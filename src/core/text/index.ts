@@ -10,6 +10,7 @@ export {
   type TextLine,
   type TextRun,
   type TextSpec,
+  type Wording,
 } from './fit';
 export { piecesOf, type TextPiece } from './pieces';
 export { directionOf, inCase, takeSpans, type Direction } from './words';

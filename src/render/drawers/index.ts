@@ -1,5 +1,5 @@
 // One drawer for each kind of node that is drawn by itself; groups are the renderer's.
-import type { DisplayNode, GroupNode } from '../../core/frame';
+import type { DisplayNode, GroupNode } from '../../core/display';
 import type { Drawer } from './drawer';
 import { cameraDrawer, pictureDrawer, videoDrawer } from './picture';
 import { rectDrawer } from './rect';
@@ -15,4 +15,4 @@ export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kin
   video: videoDrawer,
   camera: cameraDrawer,
 };
-export { showRaster, type DrawContext, type NodeMesh } from './drawer';
+export { showRaster, type DrawContext, type Drawer, type NodeMesh } from './drawer';

@@ -1,8 +1,8 @@
 import { Vector2, Vector4, type Texture } from 'three';
-import type { CameraNode, Framing, PictureNode, VideoNode } from '../../core/frame';
+import type { CameraNode, Framing, PictureNode, VideoNode } from '../../core/display';
 import { newMesh } from '../materials';
 import type { Picture } from '../textures';
-import type { Drawer, NodeMesh } from './drawer';
+import { coversBox, type Drawer, type NodeMesh } from './drawer';
 
 const fragment = /* glsl */ `
 uniform sampler2D uTexture;
@@ -71,6 +71,7 @@ function show(
 
 export const pictureDrawer: Drawer<PictureNode> = {
   create,
+  covers: coversBox,
   update: (mesh, node, { textures, scale, placeholders }) =>
     show(
       mesh,
@@ -82,6 +83,7 @@ export const pictureDrawer: Drawer<PictureNode> = {
 
 export const videoDrawer: Drawer<VideoNode> = {
   create,
+  covers: coversBox,
   update: (mesh, node, { moving, placeholders }) =>
     show(
       mesh,
@@ -93,6 +95,7 @@ export const videoDrawer: Drawer<VideoNode> = {
 
 export const cameraDrawer: Drawer<CameraNode> = {
   create,
+  covers: coversBox,
   update: (mesh, node, { moving, placeholders }) =>
     show(mesh, node, moving.camera(node.device, node.seconds), placeholders, node.mirrored),
 };

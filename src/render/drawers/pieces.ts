@@ -1,5 +1,5 @@
 import { Vector4, type Texture } from 'three';
-import { pieceLength, type Pieces, type TextNode } from '../../core/frame';
+import { pieceLength, type Pieces, type TextNode } from '../../core/display';
 import { newMesh } from '../materials';
 import type { PieceSheet } from '../textures';
 import type { NodeMesh } from './drawer';

@@ -1,8 +1,8 @@
 import { Vector2, Vector4 } from 'three';
-import type { RectNode } from '../../core/frame';
+import type { RectNode } from '../../core/display';
 import { gradientShader, gradientUniforms, setGradient } from '../gradient';
 import { newMesh, setColour } from '../materials';
-import type { Drawer } from './drawer';
+import { coversBox, type Drawer } from './drawer';
 
 const fragment = /* glsl */ `
 ${gradientShader}
@@ -38,4 +38,5 @@ export const rectDrawer: Drawer<RectNode> = {
     } else setGradient(mesh, node.fill, node.w, node.h);
     return node.w > 0 && node.h > 0;
   },
+  covers: coversBox,
 };

@@ -1,10 +1,10 @@
 import type { Texture } from 'three';
-import { isShaded, type Drawing, type ShapeNode } from '../../core/frame';
+import { isShaded, type Drawing, type ShapeNode } from '../../core/display';
 import { slabOf, type Slab } from '../../core/shape';
 import { coloursOf, type Gradient, type Paint } from '../../core/show';
 import { gradientUniforms, setGradient } from '../gradient';
 import { newMesh, setSlab } from '../materials';
-import { showRaster, type Drawer } from './drawer';
+import { showRaster, softEdge, type Drawer } from './drawer';
 import { shapeFragment } from './raster-fragment';
 
 const opacityOf = (colour: string): number => (colour.length === 9 ? parseInt(colour.slice(7), 16) / 255 : 1);
@@ -58,5 +58,9 @@ export const shapeDrawer: Drawer<ShapeNode> = {
     if (uniforms['uSolid']) uniforms['uSolid'].value = gradient ? 1 : solidOf(drawing);
     setSlab(mesh, slabAround(drawing));
     return showRaster(mesh, textures.shape(gradient ? whiteOf(drawing) : drawing, scale));
+  },
+  covers({ drawing: { w, h, reach } }) {
+    const pad = reach + softEdge;
+    return { x: -pad, y: -pad, w: w + 2 * pad, h: h + 2 * pad };
   },
 };

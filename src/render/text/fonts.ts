@@ -10,6 +10,7 @@ import {
   type Template,
   type Values,
   isWords,
+  wordsOf,
 } from '../../core/show';
 import { fontSet } from '../platform';
 import type { PictureSource } from '../textures';
@@ -32,14 +33,14 @@ export interface FontNeeds {
 export function fontsFor(template: Template, values: Values, of: Dressing): FontNeeds {
   const names = new Set<string>();
   const reader = new StyleReader(of.look);
-  let characters = '0123456789: ampm';
+  let characters = '0123456789';
   for (const element of Object.values(template.elements)) {
     if (!isWords(element)) continue;
     const style = element.typeStyle === null ? null : reader.type(element.typeStyle);
     names.add(reader.family(style?.family ?? element.family));
-    if (element.kind !== 'text') continue;
-    characters += element.text;
-    for (const span of element.spans) if (span.family) names.add(reader.family(span.family));
+    const words = wordsOf(element);
+    characters += words.signs(element);
+    for (const family of words.families(element)) names.add(reader.family(family));
   }
   for (const field of template.fields as Field[]) {
     const value = String(values[field.id] ?? field.default ?? '');

@@ -1,4 +1,4 @@
-import type { Shade } from '../../core/frame';
+import type { Shade } from '../../core/display';
 import type { TextLayout } from '../../core/text';
 import { newCanvas } from '../platform';
 import { measuredWidth } from './raster';

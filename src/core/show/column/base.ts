@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Problem } from '../../problem';
 import type { ScalarType } from '../../source';
-import { idSchema } from '../values';
+import { idSchema } from '../../value';
 
 export type ColumnType =
   | 'text'

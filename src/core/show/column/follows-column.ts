@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from '../values';
+import { idSchema } from '../../value';
 import { columnBase, type ColumnKind } from './base';
 
 /** A column of the row that another column picks; fills itself and cannot be typed in. */

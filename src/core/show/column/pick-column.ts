@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from '../values';
+import { idSchema } from '../../value';
 import { columnBase, type ColumnKind } from './base';
 
 /** A row of another table, kept as that row's id; `core/data` turns it into what is shown and what is sent. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fieldValueSchema } from '../values';
+import { fieldValueSchema } from '../../value';
 import type { DeedKind } from './kind';
 
 /** New values, by the names of fields; fields that a graphic does not have are passed over. */

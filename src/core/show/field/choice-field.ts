@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { problem } from '../../problem';
-import { assetIdSchema } from '../values';
-import { fieldBase, type FieldKind } from './base';
+import { assetIdSchema } from '../../value';
+import { families } from '../../element';
+import { fieldBase, plainValue, usualField, type FieldKind } from './base';
 
 const choice = z.object({
   value: z.union([z.string().max(200), z.number()]),
@@ -15,9 +16,32 @@ export const choiceFieldSchema = fieldBase.extend({
   choices: z.array(choice).min(1).max(1000),
 });
 
-export const choiceField: FieldKind<z.infer<typeof choiceFieldSchema>> = {
+/** The shipped families, with the one that is there first. */
+const familyChoices = (present: string): { value: string; label: string }[] =>
+  [...new Set([present, ...families.map(({ name }) => name)])].map((name) => ({ value: name, label: name }));
+
+export type ChoiceField = z.infer<typeof choiceFieldSchema>;
+
+export const choiceField = {
+  ...usualField,
   kind: 'choice',
   label: 'Choice',
+  schema: choiceFieldSchema,
+  plain: () => ({ kind: 'choice', default: 'a', choices: [{ value: 'a', label: 'Choice', picture: null }] }),
+  from: ({ type, choices = [] }, value) => ({
+    kind: 'choice',
+    default: plainValue(value) as string | number,
+    choices: (type === 'font' ? familyChoices(String(value)) : choices).map((one) => ({
+      ...one,
+      picture: null,
+    })),
+  }),
+  named: ({ choices }) => ({
+    assets: choices.map((one) => one.picture),
+    words: choices.map((one) => String(one.value)),
+  }),
+  mapKeys: ({ choices }) => choices.map((one) => String(one.value)),
+  check: ({ choices }) => ({ is: 'list', values: choices.map(({ label }) => label) }),
   accept: (field, raw) => {
     const wanted = String(raw ?? '')
       .trim()
@@ -35,4 +59,4 @@ export const choiceField: FieldKind<z.infer<typeof choiceFieldSchema>> = {
       ),
     };
   },
-};
+} as const satisfies FieldKind<ChoiceField>;

@@ -1,7 +1,16 @@
 import { z } from 'zod';
 import { problem } from '../../problem';
-import { colourSchema } from '../values';
-import { fieldBase, notOffered, offered, offersShape, type FieldKind } from './base';
+import { scalar } from '../../binding';
+import { colourSchema, coloursOf } from '../../value';
+import {
+  fieldBase,
+  notOffered,
+  offered,
+  offersShape,
+  usualField,
+  type FieldKind,
+  type PropertyValue,
+} from './base';
 
 export const colourFieldSchema = fieldBase.extend({
   kind: z.literal('colour'),
@@ -9,9 +18,20 @@ export const colourFieldSchema = fieldBase.extend({
   ...offersShape,
 });
 
-export const colourField: FieldKind<z.infer<typeof colourFieldSchema>> = {
+const firstColour = (value: PropertyValue): string =>
+  (value !== null && typeof value !== 'number' && typeof value !== 'boolean' ? coloursOf(value) : [])[0] ??
+  '#808080';
+
+export type ColourField = z.infer<typeof colourFieldSchema>;
+
+export const colourField = {
+  ...usualField,
   kind: 'colour',
   label: 'Colour',
+  schema: colourFieldSchema,
+  type: scalar('colour'),
+  plain: () => ({ kind: 'colour', default: '#808080' }),
+  from: (_, value) => ({ kind: 'colour', default: firstColour(value) }),
   accept: (field, raw) => {
     const text = String(raw ?? '').trim();
     const own = offered(field.offers ?? [], text);
@@ -29,4 +49,4 @@ export const colourField: FieldKind<z.infer<typeof colourFieldSchema>> = {
     }
     return { value };
   },
-};
+} as const satisfies FieldKind<ColourField>;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { problem } from '../../problem';
-import { fieldBase, type FieldKind } from './base';
+import { scalar } from '../../binding';
+import { fieldBase, plainValue, usualField, type FieldKind } from './base';
 
 export const numberFieldSchema = fieldBase.extend({
   kind: z.literal('number'),
@@ -9,9 +10,22 @@ export const numberFieldSchema = fieldBase.extend({
   max: z.number().nullable(),
 });
 
-export const numberField: FieldKind<z.infer<typeof numberFieldSchema>> = {
+export type NumberField = z.infer<typeof numberFieldSchema>;
+
+export const numberField = {
+  ...usualField,
   kind: 'number',
   label: 'Number',
+  schema: numberFieldSchema,
+  type: scalar('number'),
+  plain: () => ({ kind: 'number', default: 0, min: null, max: null }),
+  from: ({ min = null, max = null }, value) => ({
+    kind: 'number',
+    default: Number(plainValue(value) ?? 0),
+    min,
+    max,
+  }),
+  check: ({ min, max }) => ({ is: 'number', low: min, high: max }),
   accept: (field, raw) => {
     const value = typeof raw === 'number' ? raw : Number(String(raw ?? '').trim() || 'x');
     if (!Number.isFinite(value)) {
@@ -32,4 +46,4 @@ export const numberField: FieldKind<z.infer<typeof numberFieldSchema>> = {
     }
     return { value };
   },
-};
+} as const satisfies FieldKind<NumberField>;

@@ -1,10 +1,9 @@
 import type { Template } from '../template';
-import type { Values } from '../values';
-import type { Field } from './registry';
+import type { Values } from '../../value';
+import { fieldKindOf, type Field } from './registry';
 
-/** Whether a field's default is a sample: words are, unless the designer says that they may go to air. */
-export const isSample = (field: Field): boolean =>
-  field.sample ?? (field.kind === 'text' && field.default.trim() !== '');
+/** Whether a field's default is a sample: as the designer says, else as its kind does (words are). */
+export const isSample = (field: Field): boolean => field.sample ?? fieldKindOf(field).isSample(field);
 
 /** The fields of a filling that would go to air with their samples: nobody has typed them, and no data fills them. */
 export const unfilledFields = (template: Template, values: Values): Field[] =>

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { problem } from '../../problem';
-import { fieldBase, notOffered, offered, offersShape, type FieldKind } from './base';
+import { fieldBase, notOffered, offered, offersShape, plainValue, usualField, type FieldKind } from './base';
 
 export const textFieldSchema = fieldBase.extend({
   kind: z.literal('text'),
@@ -45,9 +45,20 @@ export function allowedPattern(allowed: string): RegExp | null {
   }
 }
 
-export const textField: FieldKind<z.infer<typeof textFieldSchema>> = {
+export type TextField = z.infer<typeof textFieldSchema>;
+
+export const textField = {
+  ...usualField,
   kind: 'text',
   label: 'Text',
+  schema: textFieldSchema,
+  plain: () => ({ kind: 'text', default: '', ...openText }),
+  from: (_, value) => {
+    const words = String(plainValue(value) ?? '');
+    return { kind: 'text', default: words, ...openText, lines: words.includes('\n') };
+  },
+  isSample: (field) => field.default.trim() !== '',
+  check: ({ maxLength }) => (maxLength === null ? null : { is: 'length', most: maxLength }),
   accept: (field, raw) => {
     let value = raw === null ? '' : String(raw).replace(/\r\n?/g, '\n');
     if (field.trim) value = value.trim().replace(/[^\S\n]+/g, ' ');
@@ -79,4 +90,4 @@ export const textField: FieldKind<z.infer<typeof textFieldSchema>> = {
     }
     return { value };
   },
-};
+} as const satisfies FieldKind<TextField>;

@@ -1,15 +1,25 @@
 import { z } from 'zod';
 import { problem } from '../../problem';
-import { fieldBase, type FieldKind } from './base';
+import { scalar } from '../../binding';
+import { fieldBase, plainValue, usualField, type FieldKind } from './base';
 
 export const yesNoFieldSchema = fieldBase.extend({ kind: z.literal('yes-no'), default: z.boolean() });
 
 const yes = ['yes', 'true', '1', 'on'];
 const no = ['no', 'false', '0', 'off', ''];
 
-export const yesNoField: FieldKind<z.infer<typeof yesNoFieldSchema>> = {
+export type YesNoField = z.infer<typeof yesNoFieldSchema>;
+
+export const yesNoField = {
+  ...usualField,
   kind: 'yes-no',
   label: 'Yes or no',
+  schema: yesNoFieldSchema,
+  type: scalar('yes-no'),
+  plain: () => ({ kind: 'yes-no', default: false }),
+  from: (_, value) => ({ kind: 'yes-no', default: Boolean(plainValue(value)) }),
+  mapKeys: () => ['true', 'false'],
+  check: () => ({ is: 'list', values: ['yes', 'no'] }),
   accept: (field, raw) => {
     const word = String(raw ?? '')
       .trim()
@@ -24,4 +34,4 @@ export const yesNoField: FieldKind<z.infer<typeof yesNoFieldSchema>> = {
       ),
     };
   },
-};
+} as const satisfies FieldKind<YesNoField>;

@@ -1,7 +1,7 @@
 import { typeWords, type Binding, type ValueType } from '../../binding';
 import { problem, type Problem } from '../../problem';
-import type { FieldKindName } from '../field/base';
-import type { Property, PropertyType } from '../property';
+import type { FieldKindName } from '../field/registry';
+import type { Property, PropertyType } from '../../element';
 import { newTie, type Template } from '../template';
 import { untieProperty } from './fields';
 import { freshName } from './names';

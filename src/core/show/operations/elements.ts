@@ -1,7 +1,7 @@
-import { propertyOf, type Element, isWords, holds } from '../element/registry';
+import { propertyOf, type Element, isWords, holds } from '../../element';
 import { paintOrder, phasesOf, siblingsOf, withDescendants, type Template, type Tie } from '../template';
-import type { PropertyValue } from '../field/registry';
-import type { FieldValue, NewId } from '../values';
+import type { PropertyValue } from '../field/base';
+import type { FieldValue, NewId } from '../../value';
 import { freshName } from './names';
 
 // Changes to a template's elements, for use inside an edit: each changes the template it is given.

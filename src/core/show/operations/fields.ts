@@ -1,13 +1,7 @@
-import type { Property } from '../property';
-import { propertyOf, type Element } from '../element/registry';
-import {
-  blankField,
-  fieldFromProperty,
-  fieldKindFor,
-  type Field,
-  type PropertyValue,
-} from '../field/registry';
-import type { NewId } from '../values';
+import { kindOf, propertyOf, type Element, type Property } from '../../element';
+import type { PropertyValue } from '../field/base';
+import { blankField, fieldFromProperty, fieldKindFor, fieldKindOf, type Field } from '../field/registry';
+import type { NewId } from '../../value';
 import { newTie, tieOf, type Template } from '../template';
 import { propertyValue } from './elements';
 import { freshName } from './names';
@@ -34,16 +28,11 @@ export function makeField(template: Template, elementId: string, property: Prope
   return id;
 }
 
-const contentOf: Partial<Record<Element['kind'], string>> = {
-  text: 'text',
-  picture: 'asset',
-  video: 'asset',
-};
-
 /** The property that an operator would fill in: the words of a text, the file of a picture or video, the fill of a shape. */
-function contentProperty(element: Element): Property | undefined {
-  return propertyOf(element.kind, contentOf[element.kind] ?? 'fill');
-}
+const contentProperty = (element: Element): Property | undefined => {
+  const { content } = kindOf(element);
+  return content === null ? undefined : propertyOf(element.kind, content);
+};
 
 /**
  * Makes fields of the contents of elements, in order. Of shapes among texts and pictures none is made; a text that is
@@ -51,7 +40,9 @@ function contentProperty(element: Element): Property | undefined {
  */
 export function makeFieldsOf(template: Template, ids: readonly string[], newId: NewId): string[] {
   const elements = ids.flatMap((id) => template.elements[id] ?? []);
-  const contents = elements.filter(({ kind }) => contentOf[kind] !== undefined);
+  const contents = elements.filter(
+    (element) => kindOf(element).nature !== 'drawn' && contentProperty(element),
+  );
   return (contents.length > 0 ? contents : elements).flatMap((element) => {
     const property = contentProperty(element);
     if (!property || tieOf(template, element.id, property.key)) return [];
@@ -86,12 +77,7 @@ export function tieProperty(template: Template, element: string, property: Prope
 }
 
 /** The values of a field that a map can answer, as text; null for fields with no end of values. */
-export const mapKeys = (field: Field): string[] | null =>
-  field.kind === 'choice'
-    ? field.choices.map((choice) => String(choice.value))
-    : field.kind === 'yes-no'
-      ? ['true', 'false']
-      : null;
+export const mapKeys = (field: Field): string[] | null => fieldKindOf(field).mapKeys(field);
 
 /** Unties a property, which keeps the field's default as its own value. A field that drives nothing any more stays. */
 export function untieProperty(template: Template, element: string, key: string): void {

@@ -1,4 +1,4 @@
-import { propertyOf } from '../element/registry';
+import { propertyOf } from '../../element';
 import type { Show } from '../show';
 
 // Finding and replacing words, colours and fonts over a whole show, for use inside an edit.

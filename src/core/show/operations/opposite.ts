@@ -1,11 +1,11 @@
 import { renamedIn } from '../../binding';
-import { holds, type Element } from '../element/registry';
-import type { Paint, PatternPaint } from '../paint';
+import { holds, type Element } from '../../element';
+import type { Paint, PatternPaint } from '../../value';
 import type { Change, Phase } from '../phase';
 import { phasesOf, type Template } from '../template';
 import type { Tether, TetherEdge } from '../tether';
 import type { Track } from '../track';
-import type { NewId } from '../values';
+import type { NewId } from '../../value';
 import { copyElements, outermost } from './elements';
 import { freshName } from './names';
 

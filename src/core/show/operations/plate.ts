@@ -1,8 +1,8 @@
-import { newElement, type Element, isWords } from '../element/registry';
-import type { Paint } from '../paint';
+import { newElement, type Element, isWords } from '../../element';
+import type { Paint } from '../../value';
 import { paintOrder, siblingsOf, type Template } from '../template';
 import { newTether, type TetherEdge } from '../tether';
-import type { NewId } from '../values';
+import type { NewId } from '../../value';
 import { groupElements, outermost, placeElement, type Box } from './elements';
 import { freshName } from './names';
 

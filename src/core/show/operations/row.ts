@@ -1,6 +1,6 @@
 import type { Template } from '../template';
 import { newTether, type TetherEdge } from '../tether';
-import type { NewId } from '../values';
+import type { NewId } from '../../value';
 import type { Box } from './elements';
 import { roomAround } from './plate';
 

@@ -1,5 +1,5 @@
-import { typeStyleKeys } from '../element/text-style';
-import type { Element } from '../element/registry';
+import { typeStyleKeys } from '../../element';
+import type { Element } from '../../element';
 import type { Show } from '../show';
 import type { Palette, Style, TypeStyle } from '../style';
 import { allTracks } from '../template';

@@ -1,9 +1,9 @@
 import { turnedEase, type Ease } from '../ease';
-import { movableOf } from '../movable';
+import { movableOf } from '../../element';
 import { phaseOf, phasesOf, type Template } from '../template';
 import type { Phase, PhaseRef } from '../phase';
 import type { Cascade, CascadeOrder, Key, Track, TrackSide } from '../track';
-import type { NewId } from '../values';
+import type { NewId } from '../../value';
 
 // Changes to a template's motion, for use inside an edit.
 

@@ -1,7 +1,7 @@
-import { elementKinds, propertyOf, type Element, holds } from '../element/registry';
-import { movableOf } from '../movable';
+import { elementKinds, propertyOf, type Element, holds } from '../../element';
+import { movableOf } from '../../element';
 import type { Template } from '../template';
-import type { NewId } from '../values';
+import type { NewId } from '../../value';
 import { phaseLike, type Clip } from './clip';
 
 // What one element has, given to others: its place, its size, its look, its motion.

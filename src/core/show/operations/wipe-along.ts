@@ -1,9 +1,9 @@
-import { newElement } from '../element/registry';
-import type { PathPoint } from '../element/path';
-import { makeTrack } from '../movable';
+import { newElement } from '../../element';
+import type { PathPoint } from '../../shape';
+import { makeTrack } from '../track';
 import { siblingsOf, type Template } from '../template';
 import { newTether } from '../tether';
-import type { NewId } from '../values';
+import type { NewId } from '../../value';
 import { outermost, placeElement, type Box } from './elements';
 import { freshName } from './names';
 

@@ -1,18 +1,19 @@
 import { z } from 'zod';
+import { pathOf, type PathPoint, type Subpath } from '../shape';
+import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
+import type { ElementKind } from './kind';
 import {
-  baseDefaults,
-  elementBase,
-  lookProperties,
-  placeProperties,
-  wipeEdgeProperty,
-  type ElementKind,
-} from './base';
-import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
+  drawnKind,
+  fillProperty,
+  outlineProperties,
+  shapeStyleDefaults,
+  shapeStyleShape,
+} from './shape-style';
 
 const coordinate = z.number().min(-1000).max(1000);
 
 /** A point of a path and its two handles, in parts of the element's box; a handle on the point is a corner. */
-export const pathPointSchema = z.object({
+export const pathPointSchema: z.ZodType<PathPoint> = z.object({
   x: coordinate,
   y: coordinate,
   inX: coordinate,
@@ -20,13 +21,11 @@ export const pathPointSchema = z.object({
   outX: coordinate,
   outY: coordinate,
 });
-export type PathPoint = z.infer<typeof pathPointSchema>;
 
-export const subpathSchema = z.object({
+export const subpathSchema: z.ZodType<Subpath> = z.object({
   closed: z.boolean(),
   points: z.array(pathPointSchema).min(1).max(5000),
 });
-export type Subpath = z.infer<typeof subpathSchema>;
 
 const schema = elementBase.extend({
   kind: z.literal('path'),
@@ -36,11 +35,31 @@ const schema = elementBase.extend({
   rule: z.enum(['nonzero', 'evenodd']),
 });
 
+export type PathElement = z.infer<typeof schema>;
+
+/** Px that a path reaches beyond its box: handles may lie outside it. */
+const beyondBox = ({ subpaths }: PathElement, { w, h }: { readonly w: number; readonly h: number }): number =>
+  subpaths.reduce(
+    (most, { points }) =>
+      points.reduce(
+        (m, p) =>
+          Math.max(
+            m,
+            -Math.min(p.x, p.inX, p.outX) * w,
+            -Math.min(p.y, p.inY, p.outY) * h,
+            (Math.max(p.x, p.inX, p.outX) - 1) * w,
+            (Math.max(p.y, p.inY, p.outY) - 1) * h,
+          ),
+        most,
+      ),
+    0,
+  );
+
 /** A free path of cubic curves, drawn with the pen or brought in from vector art. */
 export const path = {
   kind: 'path',
   label: 'Path',
-  nature: 'drawn',
+  ...drawnKind<PathElement>(pathOf, { rule: ({ rule }) => rule, over: beyondBox }),
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, subpaths: [], rule: 'nonzero' },
   properties: [
@@ -61,5 +80,4 @@ export const path = {
     wipeEdgeProperty,
     ...lookProperties,
   ],
-} as const satisfies ElementKind;
-export type PathElement = z.infer<typeof schema>;
+} as const satisfies ElementKind<PathElement>;

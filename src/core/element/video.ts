@@ -1,14 +1,8 @@
 import { z } from 'zod';
-import { assetIdSchema } from '../values';
-import {
-  baseDefaults,
-  elementBase,
-  lookProperties,
-  placeProperties,
-  wipeEdgeProperty,
-  type ElementKind,
-} from './base';
-import { framingDefaults, framingProperties, framingShape } from './picture';
+import { assetIdSchema } from '../value';
+import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
+import type { ElementKind } from './kind';
+import { framedKind, framedNode, framingDefaults, framingProperties, framingShape } from './picture';
 
 const schema = elementBase.extend({
   kind: z.literal('video'),
@@ -22,11 +16,25 @@ const schema = elementBase.extend({
   pace: z.number().min(0).max(8),
 });
 
+export type VideoElement = z.infer<typeof schema>;
+
 /** A video file, without its sound. Where it stands follows from the air clock alone, so that all outputs show one frame. */
 export const video = {
   kind: 'video',
   label: 'Video',
   nature: 'moving',
+  ...framedKind,
+  node: (element, at) => ({
+    ...framedNode(element, at),
+    kind: 'video',
+    asset: element.asset,
+    loops: element.loops,
+    seconds: 0,
+  }),
+  lives: () => 'picture',
+  run(node, element, { age }) {
+    if (node.kind === 'video') node.seconds = element.start + age * element.pace;
+  },
   schema,
   defaults: {
     ...baseDefaults,
@@ -57,5 +65,4 @@ export const video = {
     wipeEdgeProperty,
     ...lookProperties,
   ],
-} as const satisfies ElementKind;
-export type VideoElement = z.infer<typeof schema>;
+} as const satisfies ElementKind<VideoElement>;

@@ -1,13 +1,14 @@
 import { z } from 'zod';
+import { ellipsePath } from '../shape';
+import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
+import type { ElementKind } from './kind';
 import {
-  baseDefaults,
-  elementBase,
-  lookProperties,
-  placeProperties,
-  wipeEdgeProperty,
-  type ElementKind,
-} from './base';
-import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
+  drawnKind,
+  fillProperty,
+  outlineProperties,
+  shapeStyleDefaults,
+  shapeStyleShape,
+} from './shape-style';
 
 const schema = elementBase.extend({
   kind: z.literal('ellipse'),
@@ -20,11 +21,14 @@ const schema = elementBase.extend({
   sweep: z.number().min(0).max(360),
 });
 
+export type EllipseElement = z.infer<typeof schema>;
+
 /** An ellipse, a ring, or a piece of either. */
 export const ellipse = {
   kind: 'ellipse',
   label: 'Ellipse',
-  nature: 'drawn',
+  ...drawnKind<EllipseElement>(ellipsePath, { rule: () => 'evenodd' }),
+  covers: (_, u, v) => (2 * u - 1) ** 2 + (2 * v - 1) ** 2 <= 1,
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, hole: 0, start: 0, sweep: 360 },
   properties: [
@@ -37,5 +41,4 @@ export const ellipse = {
     wipeEdgeProperty,
     ...lookProperties,
   ],
-} as const satisfies ElementKind;
-export type EllipseElement = z.infer<typeof schema>;
+} as const satisfies ElementKind<EllipseElement>;

@@ -1,14 +1,14 @@
 import { z } from 'zod';
+import { polygonPath } from '../shape';
+import { baseDefaults, elementBase, lookProperties, placeProperties, size, wipeEdgeProperty } from './base';
+import type { ElementKind } from './kind';
 import {
-  baseDefaults,
-  elementBase,
-  lookProperties,
-  placeProperties,
-  size,
-  wipeEdgeProperty,
-  type ElementKind,
-} from './base';
-import { fillProperty, outlineProperties, shapeStyleDefaults, shapeStyleShape } from './shape-style';
+  drawnKind,
+  fillProperty,
+  outlineProperties,
+  shapeStyleDefaults,
+  shapeStyleShape,
+} from './shape-style';
 
 const schema = elementBase.extend({
   kind: z.literal('polygon'),
@@ -20,11 +20,13 @@ const schema = elementBase.extend({
   radius: size,
 });
 
+export type PolygonElement = z.infer<typeof schema>;
+
 /** A regular polygon or a star, stretched to its box, one corner up. */
 export const polygon = {
   kind: 'polygon',
   label: 'Polygon or star',
-  nature: 'drawn',
+  ...drawnKind<PolygonElement>(polygonPath),
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, corners: 6, inner: 1, radius: 0 },
   properties: [
@@ -37,5 +39,4 @@ export const polygon = {
     wipeEdgeProperty,
     ...lookProperties,
   ],
-} as const satisfies ElementKind;
-export type PolygonElement = z.infer<typeof schema>;
+} as const satisfies ElementKind<PolygonElement>;

@@ -1,16 +1,19 @@
 import { z } from 'zod';
-import { paintSchema } from '../paint';
+import type { DisplayNode } from '../display';
+import { lineHeads, linePaths } from '../shape';
+import { paintSchema } from '../value';
 import {
   capProperty,
   drawSoftProperty,
+  dressShape,
+  lightOf,
   lineCaps,
   strokeLightDefaults,
   strokeLightProperties,
   strokeLightShape,
 } from './shape-style';
-import { baseDefaults, elementBase, lookProperties, placeProperties, size, type ElementKind } from './base';
-
-export const lineHeads = ['none', 'arrow', 'dot', 'bar'] as const;
+import { baseDefaults, baseOf, elementBase, lookProperties, placeProperties, size } from './base';
+import { upright, type ElementKind, type NodePlace } from './kind';
 
 const schema = elementBase.extend({
   kind: z.literal('line'),
@@ -36,11 +39,58 @@ const heads = [
   { value: 'bar', label: 'Bar' },
 ] as const;
 
+export type LineElement = z.infer<typeof schema>;
+
+function lineNode(element: LineElement, at: NodePlace): DisplayNode {
+  const { shaft, heads: filled } = linePaths(element, at);
+  const { fill, thickness, dash, gap, cap } = element;
+  return {
+    ...baseOf(element, at),
+    kind: 'shape',
+    drawing: {
+      w: at.w,
+      h: at.h,
+      path: filled,
+      rule: 'nonzero',
+      fill,
+      stroke: {
+        width: thickness,
+        paint: fill,
+        place: 'centre',
+        dash,
+        gap,
+        cap,
+        join: 'miter',
+        miterLimit: 4,
+      },
+      strokePath: shaft,
+      drawn: null,
+      drawSoft: element.drawSoft,
+      reach: thickness * Math.max(1, element.headSize),
+    },
+    light: lightOf(element),
+    lightAt: 0,
+  };
+}
+
 /** A straight line across its box, which may be flat; with or without heads. */
 export const line = {
   kind: 'line',
   label: 'Line',
   nature: 'drawn',
+  node: lineNode,
+  dress: dressShape(lineNode),
+  poses: ['w', 'h', 'drawStart', 'drawEnd', 'light'],
+  content: 'fill',
+  words: null,
+  restyled: null,
+  reach: () => 0,
+  clips: () => false,
+  lives: () => null,
+  run: null,
+  leans: () => upright,
+  covers: () => true,
+  ground: () => [],
   schema,
   defaults: {
     ...baseDefaults,
@@ -92,5 +142,4 @@ export const line = {
     ...strokeLightProperties('Shape'),
     ...lookProperties,
   ],
-} as const satisfies ElementKind;
-export type LineElement = z.infer<typeof schema>;
+} as const satisfies ElementKind<LineElement>;

@@ -1,25 +1,13 @@
 import { z } from 'zod';
-import { colourSchema, idSchema } from '../values';
-import type { Property } from '../property';
+import { blends, nodeBase, type Effects, type NodeBase, type NodeOwn } from '../display';
+import { colourSchema, idSchema } from '../value';
+import type { NodePlace } from './kind';
+import type { Property } from './property';
 
 const finite = z.number().finite();
 export const pixels = finite.min(-100_000).max(100_000);
 export const size = finite.min(0).max(100_000);
 export const fraction = finite.min(0).max(1);
-
-/** How an element's colours join what is behind it (W3C Compositing and Blending Level 1). */
-export const blends = [
-  'normal',
-  'multiply',
-  'screen',
-  'overlay',
-  'darken',
-  'lighten',
-  'add',
-  'difference',
-  'soft-light',
-] as const;
-export type Blend = (typeof blends)[number];
 
 /** Colours by which elements are told apart in the outline. */
 export const outlineMarks = ['none', 'clay', 'reed', 'water', 'violet', 'sand'] as const;
@@ -235,19 +223,28 @@ export const lookProperties: readonly Property[] = [
   ...wipeProperties,
 ];
 
-/**
- * What an element is to those who need not know its kind: it holds others (`children`, its box worked out from theirs),
- * is fitted words (`TextStyle`), an outline that is filled and stroked, a picture, or a picture that is new at every frame.
- */
-export type Nature = 'holder' | 'words' | 'drawn' | 'picture' | 'moving';
+/** What every element has. */
+export type ElementBase = z.infer<typeof elementBase>;
 
-/** What one kind of element says of itself; the registry holds one of these for each. */
-export interface ElementKind<S extends z.ZodType = z.ZodType> {
-  readonly kind: string;
-  readonly label: string;
-  readonly nature: Nature;
-  readonly schema: S;
-  /** Everything but id, kind and name, as a newly drawn one has it. */
-  readonly defaults: Readonly<Record<string, unknown>>;
-  readonly properties: readonly Property[];
+/** The effects of an element, or null where it has none. */
+export function effectsOf(element: ElementBase): Effects | null {
+  const { blur, shadow, glow } = element;
+  if (blur === 0 && !shadow && glow === 0) return null;
+  return {
+    blur,
+    shadow: shadow
+      ? { colour: element.shadowColour, x: element.shadowX, y: element.shadowY, blur: element.shadowBlur }
+      : null,
+    glow: glow > 0 ? { colour: element.glowColour, reach: glow } : null,
+  };
 }
+
+/** How an element as a whole meets what is behind it. */
+export const ownOf = (element: ElementBase): NodeOwn => ({
+  effects: effectsOf(element),
+  blend: element.blend,
+});
+
+/** What the node of an element has of every node. */
+export const baseOf = (element: ElementBase, { key, matrix }: NodePlace): NodeBase =>
+  nodeBase(key, ownOf(element), matrix, element.wipeEdge === 'shape' ? new Float64Array(4) : null);

@@ -1,6 +1,24 @@
-import type { Blend, Fit, Gradient, Paint } from '../show';
+import type { Gradient, Paint } from '../value';
 import type { TextLayout, TextPiece } from '../text';
 import type { Matrix } from './matrix';
+
+/** How what is drawn joins what is behind it (W3C Compositing and Blending Level 1). */
+export const blends = [
+  'normal',
+  'multiply',
+  'screen',
+  'overlay',
+  'darken',
+  'lighten',
+  'add',
+  'difference',
+  'soft-light',
+] as const;
+export type Blend = (typeof blends)[number];
+
+/** How a picture lies in its box: whole, filling it, stretched, or as wide or as high as it. */
+export const fits = ['contain', 'cover', 'stretch', 'width', 'height'] as const;
+export type Fit = (typeof fits)[number];
 
 /** The stops of a gradient that is worked out for each pixel; one of more is drawn once. */
 export const mostShaded = 8;
@@ -49,7 +67,8 @@ export interface MaskUse {
   soft: number;
 }
 
-interface NodeBase {
+/** What every node has. */
+export interface NodeBase {
   /** Stays the same from frame to frame and from value to value. */
   readonly key: string;
   /** From the node's own space, px from its top left, onto the canvas in px. */

@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { zoneNames } from '../../binding';
-import { clockFormats } from '../../text';
-import { baseDefaults, elementBase, lookProperties, placeProperties, type ElementKind } from './base';
-import { textStyleDefaults, textStyleProperties, textStyleShape } from './text-style';
+import { zoneNames } from '../binding';
+import { clockFormats, clockWords, formatClock } from '../text';
+import { baseDefaults, elementBase, lookProperties, placeProperties } from './base';
+import type { ElementKind } from './kind';
+import { textStyleDefaults, textStyleProperties, textStyleShape, typedKind } from './text-style';
 
 const schema = elementBase.extend({
   kind: z.literal('clock'),
@@ -19,11 +20,31 @@ const schema = elementBase.extend({
   ...textStyleShape,
 });
 
+export type ClockElement = z.infer<typeof schema>;
+
 /** The time of day of the air clock, or a count up or down. Its box is that of the widest figures, so that nothing shakes as it runs. */
 export const clock = {
   kind: 'clock',
   label: 'Clock',
-  nature: 'words',
+  ...typedKind,
+  content: null,
+  poses: ['tracking'],
+  words: {
+    wording: ({ shows, length, format }) => ({
+      text: formatClock(shows === 'time' ? 0 : length, format, 0),
+      spans: [],
+      evenFigures: true,
+    }),
+    signs: () => '0123456789: ampmAPM.',
+    families: () => [],
+  },
+  lives: ({ shows }) => (shows === 'time' ? 'clock' : 'count'),
+  run(node, element, { time, dayOffset }) {
+    if (node.kind !== 'text') return;
+    const text = clockWords(element, time, dayOffset);
+    if (text !== node.layout.lines[0]?.text)
+      node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
+  },
   schema,
   defaults: {
     ...baseDefaults,
@@ -115,6 +136,4 @@ export const clock = {
     ...textStyleProperties,
     ...lookProperties,
   ],
-} as const satisfies ElementKind;
-
-export type ClockElement = z.infer<typeof schema>;
+} as const satisfies ElementKind<ClockElement>;

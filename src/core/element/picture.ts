@@ -1,19 +1,18 @@
 import { z } from 'zod';
-import { assetIdSchema } from '../values';
+import { fits, type CameraNode, type DisplayNode, type PictureNode, type VideoNode } from '../display';
+import { assetIdSchema } from '../value';
 import {
   baseDefaults,
+  baseOf,
   elementBase,
   fraction,
   lookProperties,
   placeProperties,
   size,
   wipeEdgeProperty,
-  type ElementKind,
+  type ElementBase,
 } from './base';
-
-export const fits = ['contain', 'cover', 'stretch', 'width', 'height'] as const;
-/** How a picture lies in its box: whole, filling it, stretched, or as wide or as high as it. */
-export type Fit = (typeof fits)[number];
+import { upright, type ElementKind, type NodePlace, type Worn } from './kind';
 
 /** How pictures, videos and cameras lie in their box. Cut and focus in parts of the picture. */
 export const framingShape = {
@@ -65,16 +64,55 @@ export const framingProperties = [
   { key: 'radius', label: 'Corner radius', type: 'number', section: 'Appearance', unit: 'px', min: 0 },
 ] as const;
 
+type Framed = ElementBase & z.infer<z.ZodObject<typeof framingShape>>;
+
+const isFramed = (node: DisplayNode): node is PictureNode | VideoNode | CameraNode => 'framing' in node;
+
+/** What the node of a picture, whatever moves in it, has. */
+export const framedNode = (element: Framed, at: NodePlace) => ({
+  ...baseOf(element, at),
+  w: at.w,
+  h: at.h,
+  radius: Math.min(element.radius, at.w / 2, at.h / 2),
+  framing: element,
+});
+
+/** How kinds behave that lie as a picture in their box. */
+export const framedKind = {
+  dress(node: DisplayNode, element: Framed, { w, h }: Worn): void {
+    if (!isFramed(node)) return;
+    node.w = w;
+    node.h = h;
+    node.framing = element;
+    node.radius = Math.min(element.radius, w / 2, h / 2);
+  },
+  content: 'asset',
+  poses: ['w', 'h'],
+  words: null,
+  restyled: null,
+  reach: () => 0,
+  clips: () => false,
+  lives: () => null,
+  run: null,
+  leans: () => upright,
+  covers: () => true,
+  ground: () => null,
+} as const satisfies Partial<ElementKind<Framed>>;
+
 const schema = elementBase.extend({
   kind: z.literal('picture'),
   asset: assetIdSchema.nullable(),
   ...framingShape,
 });
 
+export type PictureElement = z.infer<typeof schema>;
+
 export const picture = {
   kind: 'picture',
   label: 'Picture',
   nature: 'picture',
+  ...framedKind,
+  node: (element, at) => ({ ...framedNode(element, at), kind: 'picture', asset: element.asset }),
   schema,
   defaults: { ...baseDefaults, w: 320, h: 320, asset: null, ...framingDefaults },
   properties: [
@@ -84,5 +122,4 @@ export const picture = {
     wipeEdgeProperty,
     ...lookProperties,
   ],
-} as const satisfies ElementKind;
-export type PictureElement = z.infer<typeof schema>;
+} as const satisfies ElementKind<PictureElement>;

@@ -1,8 +1,10 @@
 import { z } from 'zod';
-import { colourSchema, idSchema } from '../values';
-import { fraction } from './base';
-import { stretches } from '../fonts';
-import type { Property } from '../property';
+import type { DisplayNode, Shade } from '../display';
+import { colourSchema, idSchema } from '../value';
+import { baseOf, fraction, type ElementBase } from './base';
+import { stretches } from './fonts';
+import { upright, type ElementKind, type NodePlace } from './kind';
+import type { Property } from './property';
 
 export const letterCases = ['as-typed', 'upper', 'lower', 'title', 'small-caps'] as const;
 export type LetterCase = (typeof letterCases)[number];
@@ -224,3 +226,44 @@ export const textStyleProperties: readonly Property[] = [
     max: 300,
   },
 ];
+
+/** An element with the type that texts and clocks share. */
+export type Typed = ElementBase & z.infer<z.ZodObject<typeof textStyleShape>>;
+
+/** What moves of type that words must be fitted anew for. */
+export const fittingKeys: ReadonlySet<string> = new Set(['size', 'weight', 'leading']);
+
+/** What stands behind the lines of a text, or null where it cannot be seen. */
+export const shadeOf = (element: Pick<Typed, 'shade' | 'shadeSpread' | 'shadeSoft'>): Shade | null =>
+  element.shade.length === 9 && element.shade.endsWith('00')
+    ? null
+    : { colour: element.shade, spread: element.shadeSpread, soft: element.shadeSoft };
+
+/** How kinds behave that are fitted words. */
+export const typedKind = {
+  nature: 'words',
+  node(element: Typed, at: NodePlace): DisplayNode {
+    if (!at.layout) throw new Error(`node: no layout for ${element.id}`);
+    return {
+      ...baseOf(element, at),
+      kind: 'text',
+      layout: at.layout,
+      colour: element.colour,
+      shade: shadeOf(element),
+      pieces: null,
+    };
+  },
+  dress(node: DisplayNode, element: Typed): void {
+    if (node.kind !== 'text') return;
+    node.colour = element.colour;
+    if (element.shade !== node.shade?.colour) node.shade = shadeOf(element);
+  },
+  restyled: null,
+  reach: () => 0,
+  clips: () => false,
+  lives: () => null,
+  run: null,
+  leans: () => upright,
+  covers: () => true,
+  ground: () => [],
+} as const satisfies Partial<ElementKind<Typed>>;

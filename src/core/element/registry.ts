@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { Property } from '../property';
-import type { ElementKind, Nature } from './base';
+import type { Property } from './property';
+import type { ElementKind, Nature, WordsKind } from './kind';
 import { camera } from './camera';
 import { clock } from './clock';
 import { ellipse } from './ellipse';
@@ -41,9 +41,12 @@ const kinds = {
   clock,
   video,
   camera,
-} as const satisfies Record<ElementKindName, ElementKind>;
+} as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;
+/** The kind of an element, as it speaks of that element. */
+export const kindOf = (element: Element): ElementKind<Element> =>
+  kinds[element.kind] as unknown as ElementKind<Element>;
 
 type Of<N extends Nature> = Extract<
   Element,
@@ -58,6 +61,9 @@ const isOf = <N extends Nature>(element: Element | undefined, nature: N): elemen
   element !== undefined && elementKinds[element.kind].nature === nature;
 export const holds = (element: Element | undefined): element is Holder => isOf(element, 'holder');
 export const isWords = (element: Element | undefined): element is WordsElement => isOf(element, 'words');
+/** How the words of an element are said and fitted. */
+export const wordsOf = (element: WordsElement): WordsKind<Element> =>
+  kindOf(element).words as WordsKind<Element>;
 /** Whether it is a new picture at every frame. */
 export const isMoving = (element: Element | undefined): element is Of<'moving'> => isOf(element, 'moving');
 /** What an element holds, back to front; of most: nothing. */

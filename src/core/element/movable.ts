@@ -1,7 +1,16 @@
-import { elementKinds, propertyOf, type Element, isWords, holds } from './element/registry';
-import type { Paint } from './paint';
-import type { Ease } from './ease';
-import type { Key, Track, TrackMode, TrackUnit } from './track';
+import { elementKinds, kindOf, propertyOf, type Element } from './registry';
+import type { Paint } from '../value';
+
+/** How a track's value meets rest: added to it, multiplying it, or in its place. */
+export const trackModes = ['offset', 'factor', 'value'] as const;
+export type TrackMode = (typeof trackModes)[number];
+
+/**
+ * What an offset counts in: px, or parts of the element's own size, of the group's around it, or of the canvas. `clear`
+ * counts ways out of the picture: at 1 (or -1) the element has just left it to the right or below (left or above).
+ */
+export const trackUnits = ['px', 'own', 'parent', 'canvas', 'clear'] as const;
+export type TrackUnit = (typeof trackUnits)[number];
 
 /** Something of an element that a track can move. */
 export interface Movable {
@@ -174,20 +183,13 @@ const still = new Set([
 ]);
 const none: readonly TrackMode[] = ['value'];
 
-function poseOf(element: Element): PoseKey[] {
-  return [
-    ...boxKeys,
-    'iris',
-    'blur',
-    ...(isWords(element) ? (['tracking'] as const) : []),
-    ...(element.kind === 'text' ? (['count'] as const) : []),
-    ...(!isWords(element) && !holds(element) ? (['w', 'h'] as const) : []),
-    ...('outlineWidth' in element || element.kind === 'line'
-      ? (['drawStart', 'drawEnd', 'light'] as const)
-      : []),
-    ...(element.masks.length > 0 ? (['maskSoft'] as const) : []),
-  ];
-}
+const poseOf = (element: Element): PoseKey[] => [
+  ...boxKeys,
+  'iris',
+  'blur',
+  ...kindOf(element).poses,
+  ...(element.masks.length > 0 ? (['maskSoft'] as const) : []),
+];
 
 const inPaint = (key: string, label: string, paint: Paint): Movable[] => {
   const colour = (own: string, words: string): Movable => ({
@@ -271,7 +273,7 @@ export function movablesOf(element: Element): Movable[] {
   return [...pose.map((key) => poseMovables[key]), ...own];
 }
 
-const isPoseKey = (key: string): key is PoseKey => key in poseMovables;
+export const isPoseKey = (key: string): key is PoseKey => key in poseMovables;
 
 /** What a track of that key moves, or undefined where the element has no such thing (any more). */
 export function movableOf(element: Element, key: string): Movable | undefined {
@@ -283,27 +285,3 @@ export function movableOf(element: Element, key: string): Movable | undefined {
 /** The value of a mode that leaves rest as it is; null for those that depend on the element. */
 export const neutralOf = (mode: TrackMode): number | null =>
   mode === 'offset' ? 0 : mode === 'factor' ? 1 : null;
-
-/** A track in short: its keys as frame, value and ease (a strong stop where it is left out). */
-export const makeTrack = (
-  id: string,
-  element: string,
-  property: string,
-  keys: readonly (readonly [frame: number, value: Key['value'], ease?: Ease])[],
-  given: Partial<Track> = {},
-): Track => ({
-  id,
-  element,
-  property,
-  mode:
-    typeof keys[0]?.[1] === 'string'
-      ? 'value'
-      : isPoseKey(property)
-        ? poseMovables[property].modes[0]
-        : 'offset',
-  unit: 'px',
-  side: 'whole',
-  cascade: null,
-  ...given,
-  keys: keys.map(([frame, value, ease]) => ({ frame, value, ease: ease ?? 'strong-out' })),
-});

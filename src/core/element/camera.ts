@@ -1,13 +1,7 @@
 import { z } from 'zod';
-import {
-  baseDefaults,
-  elementBase,
-  lookProperties,
-  placeProperties,
-  wipeEdgeProperty,
-  type ElementKind,
-} from './base';
-import { framingDefaults, framingProperties, framingShape } from './picture';
+import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
+import type { ElementKind } from './kind';
+import { framedKind, framedNode, framingDefaults, framingProperties, framingShape } from './picture';
 
 const schema = elementBase.extend({
   kind: z.literal('camera'),
@@ -19,11 +13,27 @@ const schema = elementBase.extend({
   mirrored: z.boolean(),
 });
 
+export type CameraElement = z.infer<typeof schema>;
+
 /** Live video of the machine that shows the picture. */
 export const camera = {
   kind: 'camera',
   label: 'Camera',
   nature: 'moving',
+  ...framedKind,
+  node: (element, at) => ({
+    ...framedNode(element, at),
+    kind: 'camera',
+    // The name of a device, or a word with a colon that no device has.
+    device: element.source === 'camera' ? element.device : `${element.source}:`,
+    mirrored: element.mirrored,
+    seconds: 0,
+  }),
+  content: null,
+  lives: () => 'picture',
+  run(node, _, { time }) {
+    if (node.kind === 'camera') node.seconds = time;
+  },
   schema,
   defaults: {
     ...baseDefaults,
@@ -62,5 +72,4 @@ export const camera = {
     wipeEdgeProperty,
     ...lookProperties,
   ],
-} as const satisfies ElementKind;
-export type CameraElement = z.infer<typeof schema>;
+} as const satisfies ElementKind<CameraElement>;

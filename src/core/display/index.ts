@@ -1,0 +1,4 @@
+// The display tree: what is drawn at a moment, and where. Knows nothing of elements, motion, or who draws it.
+export * from './display';
+export * from './matrix';
+export * from './nodes';

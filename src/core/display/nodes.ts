@@ -1,0 +1,57 @@
+import { maxClips, type Blend, type Clip, type Effects, type GroupNode, type NodeBase } from './display';
+import { identity, type Matrix } from './matrix';
+
+export const newClip = (isWipe: boolean, inverse: Matrix = identity()): Clip => ({
+  isWipe,
+  soft: 0,
+  inverse,
+  left: 0,
+  top: 0,
+  right: 0,
+  bottom: 0,
+  round: -1,
+});
+
+/** What decides how a node as a whole meets what is behind it. */
+export interface NodeOwn {
+  readonly effects: Effects | null;
+  readonly blend: Blend;
+}
+const plain: NodeOwn = { effects: null, blend: 'normal' };
+
+/** What every node has, whole and in its place, and not cut by anything. */
+export const nodeBase = (
+  key: string,
+  own: NodeOwn = plain,
+  matrix: Matrix = identity(),
+  slides: Float64Array | null = null,
+): NodeBase => ({
+  slides,
+  key,
+  effects: own.effects,
+  blend: own.blend,
+  masks: [],
+  matrix,
+  visible: true,
+  opacity: 1,
+  clips: new Array<Clip>(maxClips),
+  clipCount: 0,
+});
+
+export const groupNode = (key: string, own?: NodeOwn, matrix?: Matrix): GroupNode => ({
+  ...nodeBase(key, own, matrix),
+  kind: 'group',
+  isolated: false,
+  children: [],
+});
+
+/** Radii scaled down together where two on a side do not fit (CSS Backgrounds Level 3, section 5.5). */
+export function fitRadii(
+  radii: [number, number, number, number],
+  w: number,
+  h: number,
+): [number, number, number, number] {
+  const [a, b, c, d] = radii;
+  const factor = Math.min(1, w / (a + b || 1), w / (c + d || 1), h / (a + d || 1), h / (b + c || 1));
+  return factor === 1 ? radii : [a * factor, b * factor, c * factor, d * factor];
+}

@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { idSchema } from '../value';
+import { groupNode } from '../display';
+import { baseDefaults, elementBase, lookProperties, ownOf, placeProperties, type ElementBase } from './base';
+import { upright, type ElementKind } from './kind';
+
+const schema = elementBase.extend({
+  kind: z.literal('group'),
+  /** Back to front. */
+  children: z.array(idSchema),
+  /** Children are seen only inside the group's own rest box. */
+  clip: z.boolean(),
+});
+
+export type GroupElement = z.infer<typeof schema>;
+
+/** How kinds behave that hold others and draw nothing themselves. */
+export const holderKind = {
+  nature: 'holder',
+  node: (element: ElementBase, { key, matrix }) => groupNode(key, ownOf(element), matrix),
+  dress: () => undefined,
+  poses: [],
+  content: null,
+  words: null,
+  restyled: null,
+  reach: () => 0,
+  clips: ({ clip }: ElementBase & { readonly clip: boolean }) => clip,
+  lives: () => null,
+  run: null,
+  leans: () => upright,
+  covers: () => true,
+  ground: () => [],
+} as const satisfies Partial<ElementKind<ElementBase & { readonly clip: boolean }>>;
+
+/** A group's box is worked out from its children; its stored x, y, w, h are not used. */
+export const group = {
+  kind: 'group',
+  label: 'Group',
+  ...holderKind,
+  schema,
+  defaults: { ...baseDefaults, wipeEdge: 'line', w: 0, h: 0, children: [], clip: false },
+  properties: [
+    ...placeProperties.filter((p) => !['x', 'y', 'w', 'h'].includes(p.key)),
+    { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Appearance', wide: true },
+    ...lookProperties,
+  ],
+} as const satisfies ElementKind<GroupElement>;

@@ -1,0 +1,48 @@
+// Elements: the kinds of which templates are made, each in its own file with all that tells it from others.
+export * from './property';
+export * from './fonts';
+export {
+  edges,
+  effectsOf,
+  mostMasks,
+  outlineMarks,
+  type Edge,
+  type Mask,
+  type OutlineMark,
+  type Ride,
+} from './base';
+export type {
+  ElementKind,
+  Lean,
+  Life,
+  Nature,
+  NodePlace,
+  Running,
+  StyleNames,
+  WordsKind,
+  Worn,
+} from './kind';
+export { lineCaps, lineJoins } from './shape-style';
+export {
+  fittingKeys,
+  letterCases,
+  shadeOf,
+  spanSigns,
+  typeStyleKeys,
+  type LetterCase,
+  type Span,
+  type SpanSign,
+} from './text-style';
+export type { CameraElement } from './camera';
+export type { ClockElement } from './clock';
+export type { EllipseElement } from './ellipse';
+export type { GroupElement } from './group';
+export type { LineElement } from './line';
+export type { PathElement } from './path';
+export type { PictureElement } from './picture';
+export type { PolygonElement } from './polygon';
+export type { RectElement } from './rect';
+export type { TextElement } from './text';
+export type { VideoElement } from './video';
+export * from './registry';
+export * from './movable';

@@ -1,0 +1,3 @@
+// Values: what a property, a field or a cell can hold. Knows nothing of what holds it.
+export * from './values';
+export * from './paint';
