@@ -20,7 +20,7 @@ import type { TraceStep } from '../../workers/data.worker';
 import { OriginForm } from './origin-form';
 import { StepForm } from './step-form';
 
-const groups: readonly StepGroup[] = ['Lists', 'Numbers', 'Text', 'Dates', 'Choices'];
+const groups: readonly StepGroup[] = ['Rows', 'Lists', 'Numbers', 'Text', 'Dates', 'Choices'];
 
 /** A binding from its origin through every step, with what it is after each, live. Read-only without `onChange`. */
 export function ChainEditor(props: {

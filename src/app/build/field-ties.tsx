@@ -4,7 +4,7 @@ import {
   propertyOf,
   untieProperty,
   type Field,
-  type FieldValue,
+  type Scalar,
   type Property,
   type Show,
   type Template,
@@ -122,8 +122,8 @@ function MapValue(props: {
   show: Show;
   property: Property;
   label: string;
-  value: FieldValue;
-  onSet: (value: FieldValue) => void;
+  value: Scalar;
+  onSet: (value: Scalar) => void;
 }) {
   const { show, property, label, value, onSet } = props;
   switch (property.type) {

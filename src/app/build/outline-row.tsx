@@ -10,6 +10,7 @@ import {
   Lock,
   LockOpen,
   Minus,
+  Rows3,
   Scissors,
   ScissorsLineDashed,
   Spline,
@@ -34,6 +35,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   clock: <Clock size={14} />,
   video: <Film size={14} />,
   camera: <Camera size={14} />,
+  rows: <Rows3 size={14} />,
 };
 
 /** The colours of the marks; none is the panel's own. */

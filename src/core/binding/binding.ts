@@ -75,10 +75,7 @@ export const plainOrigin = (kind: OriginKind, data = ''): Origin => {
   }
 };
 
-/** The names in the holes of a text, in order, each once. */
-export const holesIn = (text: string): string[] => [
-  ...new Set([...text.matchAll(/\{([^{}]+)\}/g)].map((match) => (match[1] as string).trim())),
-];
+export { holes as holesIn } from './holes';
 
 /** The tables, sources and views that a binding names. */
 export function dataOf(binding: Pick<Binding, 'from' | 'steps'>): string[] {

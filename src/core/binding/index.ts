@@ -12,7 +12,9 @@ export {
   type BindingStepKind,
 } from './steps/registry';
 export type { Param, StepGroup, StepKind } from './steps/kind';
-export { stands } from './steps/if';
+export { stands } from './stands';
+export { filterRows, groupRows, pageRows, rankRows, sortRows, takeRows } from './derive';
+export { listRowset, rowsetList } from './lists';
 export { isZone, zoneNames } from './zones';
 export { datePattern } from './date-pattern';
 export {

@@ -1,8 +1,13 @@
 import {
+  listRowset,
   readRowset,
+  rowsetList,
+  RowsValue,
   RowValue,
   scalar,
+  someRows,
   traceBinding,
+  typeOfValue,
   valueText,
   type Binding,
   type ColumnInfo,
@@ -15,6 +20,14 @@ import {
 import { problem, ProblemError, type Problem } from '../problem';
 import {
   acceptValue,
+  emptyList,
+  isRowList,
+  makeList,
+  mostListRows,
+  propertyOf,
+  sameList,
+  sameValue,
+  type RowList,
   fieldKindOf,
   type Field,
   type FieldValue,
@@ -156,6 +169,42 @@ interface SourceState {
 
 const fieldType = (field: Field): ValueType => fieldKindOf(field).type;
 
+const rowsNamed = (name: string, list: RowList): { value: Value; type: ValueType } => ({
+  value: new RowsValue(listRowset(name, list)),
+  type: { of: 'rows', columns: list.columns },
+});
+
+/** Whether a binding is given to what shows one value, to what shows rows, to both, or to nothing. */
+function wantedOf(template: Template, binding: string): Set<'one' | 'rows'> {
+  const wanted = new Set<'one' | 'rows'>();
+  for (const { element, property, field, column } of template.ties) {
+    const own = template.elements[element];
+    if (field === binding && column === undefined && own)
+      wanted.add(propertyOf(own.kind, property)?.type === 'rows' ? 'rows' : 'one');
+  }
+  for (const field of template.fields)
+    if (template.bound[field.id] === binding) wanted.add(field.kind === 'rows' ? 'rows' : 'one');
+  return wanted;
+}
+
+/** Rows, or a list as rows of one column; null for one value. */
+function rowsetOf(name: string, value: Value, type: ValueType): Rowset | null {
+  if (value instanceof RowsValue) return value.rowset;
+  if (value instanceof RowValue) return someRows(value.rowset, [value.index]);
+  if (!Array.isArray(value)) return null;
+  const item = type.of === 'list' ? type.item : scalar('any');
+  const isPlain = item.of !== 'list' && item.of !== 'row' && item.of !== 'rows' && item.of !== 'any';
+  const list = makeList(
+    name,
+    [{ key: 'Value', name: 'Value', type: isPlain ? item.of : 'text' }],
+    (value as readonly Value[]).slice(0, mostListRows + 1).map((one) => ({
+      key: '',
+      cells: [one !== null && typeof one === 'object' ? valueText(one, item) : one],
+    })),
+  );
+  return 'code' in list ? null : listRowset(name, list.list);
+}
+
 /**
  * Tables, sources and views, and what the bindings of templates in use make of them. A change is compared with what
  * was there; only bindings that looked at what differs are reckoned again.
@@ -174,6 +223,8 @@ export class Resolver {
   private readonly remembered = new Map<string, Values>();
   /** What is said in place of what a stale source brought, by its id. */
   private readonly stale = new Map<string, string>();
+  /** The list that each binding gave last, by template and binding: one that says the same is the same. */
+  private readonly lists = new Map<string, RowList>();
   /** How many bindings have been reckoned since this was made. */
   reckoned = 0;
 
@@ -305,7 +356,8 @@ export class Resolver {
         if (typed[id] === undefined && kept.filled[id] === undefined && bound !== undefined)
           return named(bound);
         if (kept.filled[id] !== undefined) note(`${key} row`);
-        return { value: typed[id] ?? kept.filled[id] ?? own.default, type: fieldType(own) };
+        const value = typed[id] ?? kept.filled[id] ?? own.default;
+        return isRowList(value) ? rowsNamed(own.name, value) : { value, type: fieldType(own) };
       }
       if (chain.includes(id))
         throw new ProblemError(
@@ -504,8 +556,11 @@ export class Resolver {
         failed.add(binding.id);
         continue;
       }
-      const value = this.plain(last);
-      if (value !== undefined) values[binding.id] = this.said(key, kept, binding.id, value);
+      const taken = this.taken(template, binding, last, problems);
+      if (typeof taken === 'object' && taken !== null && 'code' in taken) {
+        problems.push({ ...taken, message: `${binding.name}: ${taken.message}`, path: binding.id });
+        failed.add(binding.id);
+      } else if (taken !== undefined) values[binding.id] = this.said(key, kept, binding.id, taken);
     }
     for (const field of template.fields) {
       if (typed[field.id] !== undefined) continue;
@@ -581,8 +636,57 @@ export class Resolver {
     return value;
   }
 
-  /** A value as properties and fields take it: dates in words, pictures by their asset; undefined for rows and lists. */
-  private plain({ value, type }: Trace): FieldValue | undefined {
+  /**
+   * What those take that a binding is given to: a value by itself, or rows as a list. What nobody takes is not given;
+   * rows where one value is wanted, and the other way, are a problem.
+   */
+  private taken(
+    template: Template,
+    binding: Binding,
+    { value, type }: Trace,
+    problems: Problem[],
+  ): FieldValue | Problem | undefined {
+    const wanted = wantedOf(template, binding.id);
+    const isMany = value instanceof RowsValue || value instanceof RowValue || Array.isArray(value);
+    if (isMany && wanted.has('one'))
+      return problem(
+        'rows-not-taken',
+        `What takes it shows one value, and it gives ${valueText(value, type)}. Add a step that picks one, or a statistic.`,
+        binding.id,
+      );
+    if (!wanted.has('rows')) return isMany ? undefined : this.plain({ value, type });
+    if (value === null) return emptyList;
+    const rowset = rowsetOf(binding.name, value, type);
+    if (!rowset)
+      return problem(
+        'no-rows-given',
+        `What takes it shows rows, and it gives ${typeOfValue(value, type)}. Begin it from rows.`,
+        binding.id,
+      );
+    const made = rowsetList(rowset, (cell, column) =>
+      column.type === 'picture' && cell !== null
+        ? (pictureNamed(this.assets, String(cell))?.id ?? cell)
+        : cell,
+    );
+    if ('code' in made) return made;
+    const [first] = made.doubled;
+    if (first !== undefined)
+      problems.push(
+        problem(
+          'doubled-keys',
+          `${binding.name}: several rows are called “${first}”. They are told apart by a number, and may change places with one another: tell rows apart by another column.`,
+          binding.id,
+        ),
+      );
+    const name = `${template.id} ${binding.id}`;
+    const before = this.lists.get(name);
+    if (before && sameList(before, made.list)) return before;
+    this.lists.set(name, made.list);
+    return made.list;
+  }
+
+  /** A value as properties and fields take it: dates in words, pictures by their asset. */
+  private plain({ value, type }: Pick<Trace, 'value' | 'type'>): FieldValue | undefined {
     if (value === null) return null;
     if (typeof value === 'object') return undefined;
     if (type.of === 'picture') return pictureNamed(this.assets, String(value))?.id ?? String(value);
@@ -694,7 +798,7 @@ export class Resolver {
 
 const sameValues = (a: Values, b: Values): boolean => {
   const keys = Object.keys(a);
-  return keys.length === Object.keys(b).length && keys.every((key) => a[key] === b[key]);
+  return keys.length === Object.keys(b).length && keys.every((key) => sameValue(a[key], b[key]));
 };
 
 /** Rows as a list of objects, for paths into what has no value of its own. */

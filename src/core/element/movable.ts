@@ -180,6 +180,12 @@ const still = new Set([
   'shadeSoft',
   'irisX',
   'irisY',
+  'across',
+  'gapX',
+  'gapY',
+  'rowW',
+  'rowH',
+  'most',
 ]);
 const none: readonly TrackMode[] = ['value'];
 

@@ -1,10 +1,20 @@
 /** The types a property can have; a field of the matching kind can drive it. */
 export type PropertyType =
-  'number' | 'text' | 'colour' | 'paint' | 'font' | 'picture' | 'video' | 'choice' | 'yes-no';
+  'number' | 'text' | 'colour' | 'paint' | 'font' | 'picture' | 'video' | 'choice' | 'yes-no' | 'rows';
 
 /** The parts of the inspector, in the order in which they stand there. */
 export type PropertySection =
-  'Position' | 'Text' | 'Type' | 'Shape' | 'Appearance' | 'Stroke' | 'Effects' | 'Wipe' | 'Picture' | 'Clock';
+  | 'Position'
+  | 'Text'
+  | 'Type'
+  | 'Shape'
+  | 'Appearance'
+  | 'Stroke'
+  | 'Effects'
+  | 'Wipe'
+  | 'Picture'
+  | 'Clock'
+  | 'Rows';
 
 /** One changeable property of an element kind: what the inspector, the knot and bindings need to know of it. */
 export interface Property {

@@ -10,6 +10,7 @@ import { path } from './path';
 import { picture } from './picture';
 import { polygon } from './polygon';
 import { rect } from './rect';
+import { rows } from './rows';
 import { text } from './text';
 import { video } from './video';
 
@@ -25,6 +26,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   clock.schema,
   video.schema,
   camera.schema,
+  rows.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -41,6 +43,7 @@ const kinds = {
   clock,
   video,
   camera,
+  rows,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;

@@ -1,4 +1,4 @@
-import { fitElement, type Rest } from '../layout';
+import { childrenThrough, fitElement, type Instance, type Rest, type RowInHand } from '../layout';
 import {
   compileColour,
   compileTrack,
@@ -27,8 +27,8 @@ import {
   type Template,
   type Track,
   type TrackUnit,
-  childrenOf,
   effectsOf,
+  emptyList,
   isWords,
   holds,
   kindOf,
@@ -94,12 +94,22 @@ interface Stage {
   readonly canvas: Box;
 }
 
-/** A track as it falls to an element: its own, or its part of the group's around it. */
+/** A track as it falls to an instance: its own, or its part of one that is spread over several. */
 interface Given {
   readonly phase: number;
   readonly track: Track;
   readonly part: { readonly at: number; readonly count: number; readonly group: string } | null;
 }
+
+/** What rows a cascade goes by; null for one that goes by words or children. */
+const rowPlace = (by: Cascade['by'], row: RowInHand): { at: number; count: number } | null =>
+  by === 'row'
+    ? { at: row.line, count: row.lines }
+    : by === 'column'
+      ? { at: row.place, count: row.places }
+      : by === 'cell'
+        ? { at: row.at, count: row.count }
+        : null;
 
 const inPieces: ReadonlySet<string> = new Set(boxKeys);
 /** Whether a motion of words can be spread over their characters, words or lines; others move the whole. */
@@ -107,6 +117,24 @@ export const spreadsOverWords = (property: string): boolean =>
   inPieces.has(property) || property === 'colour';
 
 const none: readonly never[] = [];
+
+const stands = { x: 0, y: 0 };
+const noRow: RowInHand = {
+  rows: '',
+  of: '',
+  list: emptyList,
+  key: '',
+  at: 0,
+  line: 0,
+  place: 0,
+  count: 1,
+  lines: 1,
+  places: 1,
+  outer: null,
+};
+/** Whether a cascade goes by parts of words. */
+const isByWords = (cascade: Cascade | null): boolean =>
+  cascade !== null && cascade.by !== 'child' && rowPlace(cascade.by, noRow) === null;
 
 /** The words of an element whose number can be counted to; null where it has none. */
 const countable = (element: Element): string | null =>
@@ -122,9 +150,10 @@ export function valueAt(element: Element, key: string): unknown {
 /** Works out what moves each element of a scene: its tracks, its part of cascades, and what goes from old to new. */
 export class MotionPlan {
   private readonly given = new Map<string, Given[]>();
-  private readonly parents = new Map<string, string>();
   private readonly reader: StyleReader;
   private readonly switching = new Map<string, boolean>();
+  /** By the id of an element: its instances of now, and those of before that are gone. */
+  private readonly paths = new Map<string, string[]>();
 
   constructor(
     private readonly template: Template,
@@ -132,71 +161,134 @@ export class MotionPlan {
     private readonly stage: Stage,
   ) {
     this.reader = new StyleReader(stage.look);
-    for (const element of Object.values(template.elements))
-      for (const child of childrenOf(element)) this.parents.set(child, element.id);
+    const { before, rest } = stage;
+    for (const { of } of [rest.instances, ...(before ? [before.instances] : [])])
+      for (const [id, own] of of) {
+        const known = this.paths.get(id);
+        if (!known) this.paths.set(id, [...own]);
+        else for (const path of own) if (!this.isIn(rest, path)) known.push(path);
+      }
     phases.forEach(({ ref }, phase) => {
-      for (const track of phaseOf(template, ref)?.tracks ?? []) this.give(phase, track);
+      for (const track of phaseOf(template, ref)?.tracks ?? [])
+        for (const path of this.paths.get(track.element) ?? []) this.give(phase, track, path);
     });
   }
 
-  private give(phase: number, track: Track): void {
-    const element = this.stage.rest.elements[track.element];
-    const put = (id: string, part: Given['part']): void => {
-      const list = this.given.get(id);
-      const given = { phase, track, part };
-      if (list) list.push(given);
-      else this.given.set(id, [given]);
-    };
-    if (!holds(element) || track.cascade?.by !== 'child') return put(track.element, null);
-    const children = element.children.filter((id) => this.stage.rest.elements[id]?.hidden === false);
-    children.forEach((id, at) => put(id, { at, count: children.length, group: element.id }));
+  private isIn(rest: Rest | null, path: string): boolean {
+    return rest?.instances.all.has(path) ?? false;
   }
 
-  /** Whether an element shows its old values before, and its new ones after the swap, as two pictures. */
-  switches(id: string): boolean {
-    const known = this.switching.get(id);
+  private instance(path: string): Instance | undefined {
+    const { rest, before } = this.stage;
+    return rest.instances.all.get(path) ?? before?.instances.all.get(path);
+  }
+
+  /** What an instance holds through the change, back to front. */
+  childrenOf(path: string): readonly string[] {
+    return childrenThrough(this.stage.before?.instances ?? null, this.stage.rest.instances, path);
+  }
+
+  private put(path: string, given: Given): void {
+    const list = this.given.get(path);
+    if (list) list.push(given);
+    else this.given.set(path, [given]);
+  }
+
+  private give(phase: number, track: Track, path: string): void {
+    const { cascade, side } = track;
+    const instance = this.instance(path);
+    if (!cascade || !instance) return this.put(path, { phase, track, part: null });
+    const isOver = holds(instance.element) && cascade.by === 'child';
+    if (isOver || (instance.repeats && rowPlace(cascade.by, noRow))) {
+      const { before, rest } = this.stage;
+      // What comes or goes is spread over what comes or goes alone.
+      const children = this.childrenOf(path).filter(
+        (child) =>
+          this.instance(child)?.element.hidden === false &&
+          (!instance.repeats ||
+            side === 'whole' ||
+            !before ||
+            (side === 'new' ? !this.isIn(before, child) : !this.isIn(rest, child))),
+      );
+      children.forEach((child, at) => {
+        const row = this.instance(child)?.row;
+        const place = (instance.repeats && row && side === 'whole' ? rowPlace(cascade.by, row) : null) ?? {
+          at,
+          count: children.length,
+        };
+        this.put(child, { phase, track, part: { ...place, group: path } });
+      });
+      return;
+    }
+    const place = instance.row && rowPlace(cascade.by, instance.row);
+    this.put(path, { phase, track, part: place ? { ...place, group: instance.row.of } : null });
+  }
+
+  /** Whether an instance shows its old values before, and its new ones after the swap, as two pictures. */
+  switches(path: string): boolean {
+    const known = this.switching.get(path);
     if (known !== undefined) return known;
-    const found = this.decide(id);
-    this.switching.set(id, found);
+    const found = this.decide(path);
+    this.switching.set(path, found);
     return found;
   }
 
-  /** Whether the Change has motion for the old or the new picture of an element alone. */
-  isSided(id: string): boolean {
-    return this.stage.change?.tracks.some((track) => track.element === id && track.side !== 'whole') ?? false;
-  }
-
-  private decide(id: string): boolean {
-    const { before, rest, change } = this.stage;
-    if (!before || !change) return false;
-    const tracks = change.tracks.filter((track) => track.element === id);
-    if (tracks.some((track) => track.property === 'count') && this.countOf(id, 'both')) return false;
-    const element = rest.elements[id];
-    const isChanged = holds(element) ? this.anyDiffers(element.children) : differs(id, before, rest);
-    return this.isSided(id) ? isChanged || !change.sparesTheSame : isChanged && !holds(element);
-  }
-
-  private anyDiffers(ids: readonly string[]): boolean {
+  /** The eras in which an instance is there: what comes is new alone, what goes is old alone. */
+  erasOf(path: string): Era {
     const { before, rest } = this.stage;
-    return ids.some((id) => {
-      const element = rest.elements[id];
-      return holds(element)
-        ? this.anyDiffers(element.children)
-        : before !== null && differs(id, before, rest);
+    if (!before || (this.isIn(before, path) && this.isIn(rest, path))) return 'both';
+    return this.isIn(rest, path) ? 'new' : 'old';
+  }
+
+  /** Whether the Change has motion for the old or the new picture of an instance alone. */
+  isSided(path: string): boolean {
+    const { change } = this.stage;
+    const instance = this.instance(path);
+    if (!change || !instance) return false;
+    const { element, isRow, repeats } = instance;
+    if (isRow)
+      return (this.given.get(path) ?? none).some(
+        ({ phase, track }) => this.phases[phase]?.kind === 'change' && track.side !== 'whole',
+      );
+    // Of rows, those that come and go are sided one by one, not the whole of them.
+    return change.tracks.some(
+      (track) => track.element === element.id && track.side !== 'whole' && !(repeats && track.cascade),
+    );
+  }
+
+  private decide(path: string): boolean {
+    const { before, rest, change } = this.stage;
+    if (!before || !change || this.erasOf(path) !== 'both') return false;
+    const element = rest.elements[path];
+    const tracks = change.tracks.filter((track) => track.element === element?.id);
+    if (tracks.some((track) => track.property === 'count') && this.countOf(path, 'both')) return false;
+    const isChanged = holds(element) ? this.anyDiffers(path) : differs(path, before, rest);
+    return this.isSided(path) && !this.instance(path)?.isRow
+      ? isChanged || !change.sparesTheSame
+      : isChanged && !holds(element);
+  }
+
+  private anyDiffers(path: string): boolean {
+    const { before, rest } = this.stage;
+    return this.childrenOf(path).some((child) => {
+      if (this.erasOf(child) !== 'both') return true;
+      return holds(rest.elements[child])
+        ? this.anyDiffers(child)
+        : before !== null && differs(child, before, rest);
     });
   }
 
-  private countOf(id: string, era: Era): CountMotion | null {
+  private countOf(path: string, era: Era): CountMotion | null {
     const { rest, before } = this.stage;
-    const element = (era === 'old' && before ? before : rest).elements[id];
+    const element = (era === 'old' && before ? before : rest).elements[path];
     const words = element && countable(element);
     if (words === null || words === undefined) return null;
-    const old = before?.elements[id];
+    const old = before?.elements[path];
     return countOf(words, era === 'both' && old ? countable(old) : null);
   }
 
   /** What one unit of an offset is worth, px, above 0 and below it. */
-  sizes(unit: TrackUnit, key: string, element: Element, box: Box): Sizes {
+  sizes(unit: TrackUnit, key: string, path: string, element: Element, box: Box): Sizes {
     const isX = key === 'x' || key === 'w';
     const even = (worth: number): Sizes => ({ forward: worth, back: worth });
     switch (unit) {
@@ -207,8 +299,8 @@ export class MotionPlan {
       case 'canvas':
         return even(isX ? this.stage.canvas.w : this.stage.canvas.h);
       case 'parent': {
-        const around = this.parents.get(element.id);
-        const own = around === undefined ? undefined : this.stage.rest.boxes.get(around);
+        const around = this.instance(path)?.parent;
+        const own = around ? this.stage.rest.boxes.get(around) : undefined;
         return even(isX ? (own?.w ?? this.template.width) : (own?.h ?? this.template.height));
       }
       case 'clear': {
@@ -258,9 +350,9 @@ export class MotionPlan {
     return { x: left, y: top, w: Math.max(...xs) + pad - left, h: Math.max(...ys) + pad - top };
   }
 
-  /** Everything that moves an element in one era of the scene. */
-  of(element: Element, box: Box, era: Era): OwnMotion {
-    const given = (this.given.get(element.id) ?? none).filter(({ phase, track }) => {
+  /** Everything that moves an instance in one era of the scene. */
+  of(path: string, element: Element, box: Box, era: Era): OwnMotion {
+    const given = (this.given.get(path) ?? none).filter(({ phase, track }) => {
       if (this.phases[phase]?.kind !== 'change') return true;
       return track.side === 'whole' || track.side === era;
     });
@@ -284,28 +376,23 @@ export class MotionPlan {
         const base = String(valueAt(element, track.property));
         const named = { ...track, keys: track.keys.map((key) => ({ ...key, value: this.plain(key.value) })) };
         const compiled = compileColour(named, place.kind, place.frames, base);
-        if (isWords(element) && track.property === 'colour' && track.cascade && track.cascade.by !== 'child')
+        if (isWords(element) && track.property === 'colour' && isByWords(track.cascade))
           pieceColours.push({ phase, track, compiled });
         else put(colours, phase, timed(compiled));
         continue;
       }
       const index = this.indexOf(movable, extras);
       const base = this.baseOf(movable, element, box);
-      const isInPieces =
-        isWords(element) &&
-        !counts &&
-        track.cascade !== null &&
-        track.cascade.by !== 'child' &&
-        inPieces.has(movable.key);
+      const isInPieces = isWords(element) && !counts && isByWords(track.cascade) && inPieces.has(movable.key);
       const sizes =
         isInPieces && track.unit === 'own'
           ? { forward: 1, back: 1 }
-          : this.sizes(track.unit, track.property, element, box);
+          : this.sizes(track.unit, track.property, path, element, box);
       const compiled = compileTrack(track, place.kind, place.frames, movable, index, base, sizes);
       if (isInPieces) pieceTracks.push({ phase, track, compiled });
       else put(tracks, phase, timed(compiled));
     }
-    if (era === 'both') this.carry(element, box, extras, tracks, colours);
+    if (era === 'both') this.carry(path, element, box, extras, tracks, colours);
     const flat = tracks.flat();
     const colourKeys = new Set(colours.flat().map(({ key }) => key));
     const moves = (key: PoseKey): boolean => flat.some((track) => track.index === poseIndex[key]);
@@ -330,9 +417,9 @@ export class MotionPlan {
         moves('blur') || extras.some(({ key }) => isEffect(key)) || [...colourKeys].some(isEffect),
       pieces:
         pieceTracks.length + pieceColours.length > 0 || spreads
-          ? this.inPieces(element, box, era, pieceTracks, pieceColours, spreads)
+          ? this.inPieces(path, element, box, era, pieceTracks, pieceColours, spreads)
           : null,
-      count: counts ? this.countOf(element.id, era) : null,
+      count: counts ? this.countOf(path, era) : null,
     };
   }
 
@@ -396,6 +483,7 @@ export class MotionPlan {
 
   /** What differs between the old and the new rest pose and can go there by degrees, as tracks of the Change. */
   private carry(
+    path: string,
     element: Element,
     box: Box,
     extras: Movable[],
@@ -403,8 +491,8 @@ export class MotionPlan {
     colours: CompiledColour[][],
   ): void {
     const { before, change } = this.stage;
-    const old = before?.elements[element.id];
-    const oldBox = before?.boxes.get(element.id);
+    const old = before?.elements[path];
+    const oldBox = before?.boxes.get(path);
     const phase = this.phases.findIndex(({ kind }) => kind === 'change');
     if (!change || !old || !oldBox || phase < 0) return;
     const from = Math.min(change.carryFrom, change.frames);
@@ -430,6 +518,12 @@ export class MotionPlan {
     };
     const pose = (key: PoseKey, by: number, base = 0): void =>
       number(poseMovables[key], poseIndex[key], by, base);
+    const travel = this.travel(path);
+    const carried = this.carriedBy(path);
+    if (this.instance(path)?.isRow) {
+      pose('x', travel.x);
+      pose('y', travel.y);
+    }
     if (!holds(element)) {
       const [dw, dh] = isWords(element) ? [0, 0] : [oldBox.w - box.w, oldBox.h - box.h];
       pose('w', dw);
@@ -437,8 +531,8 @@ export class MotionPlan {
       // A box grows about its pivot. What rides on an edge goes along with that.
       const ridden = element.rides?.edge;
       const isAlong = ridden === 'left' || ridden === 'right';
-      if (ridden === undefined || !isAlong) pose('x', oldBox.x - box.x + dw * element.pivotX);
-      if (ridden === undefined || isAlong) pose('y', oldBox.y - box.y + dh * element.pivotY);
+      if (ridden === undefined || !isAlong) pose('x', oldBox.x - box.x - carried.x + dw * element.pivotX);
+      if (ridden === undefined || isAlong) pose('y', oldBox.y - box.y - carried.y + dh * element.pivotY);
     }
     const { numbers, colours: keys } = goingKeys(old, element);
     for (const key of numbers) {
@@ -453,8 +547,46 @@ export class MotionPlan {
     }
   }
 
+  /** Px from where a row, with all rows around it, stands now to where it stood. */
+  private travel(path: string): { x: number; y: number } {
+    const { before, rest } = this.stage;
+    const own = this.instance(path);
+    const [was, is] = [before?.shifts.get(path), rest.shifts.get(path)];
+    return own?.isRow && was && is ? { x: was.x - is.x, y: was.y - is.y } : stands;
+  }
+
+  /** Px by which the rows that an instance lies in carry it along. */
+  private carriedBy(path: string): { x: number; y: number } {
+    let [x, y] = [0, 0];
+    for (let up = this.instance(path)?.parent; up; up = this.instance(up)?.parent) {
+      const by = this.travel(up);
+      x += by.x;
+      y += by.y;
+    }
+    return x === 0 && y === 0 ? stands : { x, y };
+  }
+
+  /** The box of an instance in an era, where its rows are now: they carry what is old along too. */
+  boxIn(path: string, era: Era): Box | undefined {
+    const { rest, before } = this.stage;
+    if (era !== 'old' || !before) return rest.boxes.get(path);
+    const box = before.boxes.get(path);
+    const { x, y } = this.carriedBy(path);
+    return box && (x === 0 && y === 0 ? box : { ...box, x: box.x - x, y: box.y - y });
+  }
+
+  /** The fitted words of an instance in an era, likewise. */
+  textIn(path: string, era: Era): TextLayout | undefined {
+    const { rest, before } = this.stage;
+    if (era !== 'old' || !before) return rest.texts.get(path);
+    const layout = before.texts.get(path);
+    const { x, y } = this.carriedBy(path);
+    return layout && (x === 0 && y === 0 ? layout : { ...layout, x: layout.x - x, y: layout.y - y });
+  }
+
   /** A text cut into the finest pieces that its tracks ask for, with each track spread over them. */
   private inPieces(
+    path: string,
     element: Element,
     box: Box,
     era: Era,
@@ -463,7 +595,7 @@ export class MotionPlan {
     spreads: boolean,
   ): PieceMotion | null {
     const { rest, before, measure } = this.stage;
-    const layout = (era === 'old' && before ? before : rest).texts.get(element.id);
+    const layout = (era === 'old' && before ? before : rest).texts.get(path);
     if (!layout) return null;
     const by = (part: Cascade['by']): boolean =>
       [...given, ...tints].some(({ track }) => track.cascade?.by === part);
@@ -544,11 +676,11 @@ export class MotionPlan {
   readonly refit = (part: Part, words?: string): TextLayout => {
     const { rest, before, measure } = this.stage;
     const own = part.era === 'old' && before ? before : rest;
-    const id = part.element.id;
-    const atRest = own.texts.get(id);
-    const room = own.rooms.get(id);
+    const { path } = part;
+    const atRest = this.textIn(path, part.era);
+    const room = own.rooms.get(path);
     const element = part.live ?? part.element;
-    if (!atRest || !room || !isWords(element)) throw new Error(`refit: no words in ${id}`);
+    if (!atRest || !room || !isWords(element)) throw new Error(`refit: no words in ${path}`);
     const fitted = fitElement(element, room, measure, words);
     const usual = fitElement(part.element as typeof element, room, measure);
     return { ...fitted, x: atRest.x + fitted.x - usual.x, y: atRest.y + fitted.y - usual.y };

@@ -1,4 +1,4 @@
-import { layOut, type Rest } from '../layout';
+import { layOut, near, type Rest } from '../layout';
 import type { CompiledColour, CompiledTrack, Sizes } from '../motion';
 import {
   phasesOf,
@@ -13,7 +13,6 @@ import {
   type TrackUnit,
   type Values,
   holds,
-  childrenOf,
   effectsOf,
   kindOf,
   type ElementKind,
@@ -39,6 +38,8 @@ export type Era = 'both' | 'old' | 'new';
 
 /** An element made ready for motion: its rest, its tracks by phase, and the node it writes to. */
 export interface Part {
+  /** The path of the instance that it shows. */
+  readonly path: string;
   readonly element: Element;
   /** Index of the group around it, or -1. Parts stand in paint order, groups before their children. */
   readonly parent: number;
@@ -184,9 +185,12 @@ export function prepareScene(
     look,
     canvas: seenThrough(base, options.canvas ?? template),
   });
-  const masking = new Set(
-    Object.values(rest.elements).flatMap((e) => (e.hidden ? [] : e.masks.map((m) => m.by))),
-  );
+  const masking = new Set<string>();
+  for (const { instances } of before ? [rest, before] : [rest])
+    for (const { path, element } of instances.all.values()) {
+      if (element.hidden) continue;
+      for (const { by } of element.masks) masking.add(near(instances, path, by) ?? by);
+    }
   // What is read and written for each part of each frame lies side by side.
   const take = newArena();
   const nodes = new Map<string, DisplayNode>();
@@ -194,22 +198,24 @@ export function prepareScene(
 
   const addEra = (id: string, parent: number, into: GroupNode, era: Era): number => {
     const source = era === 'old' && before ? before : rest;
-    const element = source.elements[id];
-    const box = source.boxes.get(id);
-    if (!element || !box || element.hidden) return 0;
-    const own = plan.of(element, box, era);
+    const instance = source.instances.all.get(id);
+    const box = plan.boxIn(id, era);
+    if (!instance || !box || instance.element.hidden) return 0;
+    const { element } = instance;
+    const own = plan.of(id, element, box, era);
     const suffix = era === 'old' ? '~' : '';
     const kind = kindOf(element);
     const node = kind.node(element, {
       key: `${key}/${id}${suffix}`,
       w: box.w,
       h: box.h,
-      layout: source.texts.get(id),
+      layout: plan.textIn(id, era),
       movesShape: own.movesShape,
       matrix: take(16),
     });
     const angle = (element.rotation * Math.PI) / 180;
     const part: Part & { leaves: number } = {
+      path: id,
       element,
       parent,
       node,
@@ -257,15 +263,18 @@ export function prepareScene(
     // What masks others is not drawn itself.
     if (!masking.has(id)) into.children.push(node);
     if (node.kind !== 'group') return 1;
-    part.leaves = childrenOf(element).reduce((sum, child) => sum + add(child, index, node, era), 0);
+    const children = era === 'both' ? plan.childrenOf(id) : instance.children;
+    part.leaves = children.reduce((sum, child) => sum + add(child, index, node, era), 0);
     return part.leaves;
   };
   const add = (id: string, parent: number, into: GroupNode, era: Era): number => {
     if (era !== 'both' || !before || !change) return addEra(id, parent, into, era);
+    const there = plan.erasOf(id);
+    if (there !== 'both') return addEra(id, parent, into, there);
     if (plan.switches(id)) return addEra(id, parent, into, 'old') + addEra(id, parent, into, 'new');
     return addEra(id, parent, into, 'both');
   };
-  for (const id of template.order) add(id, -1, root, 'both');
+  for (const id of rest.instances.order) add(id, -1, root, 'both');
   for (const part of parts) {
     const { element, era, parent } = part;
     if (element.rides)
@@ -277,10 +286,12 @@ export function prepareScene(
             (other.era === era || other.era === 'both' || era === 'both'),
         ) ?? null;
   }
-  for (const { element, node, era } of parts) {
+  for (const { path, element, node, era } of parts) {
     if (element.masks.length > 0) {
+      const { instances } = era === 'old' && before ? before : rest;
       node.masks = element.masks.flatMap(({ by, inverted, soft }): MaskUse[] => {
-        const mask = (era === 'old' ? nodes.get(`${by}~`) : undefined) ?? nodes.get(by);
+        const other = near(instances, path, by) ?? by;
+        const mask = (era === 'old' ? nodes.get(`${other}~`) : undefined) ?? nodes.get(other);
         return mask ? [{ node: mask, inverted, soft }] : [];
       });
     }
@@ -302,7 +313,7 @@ export function prepareScene(
     isLive: lives.has('picture'),
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,
-    worth: (part, unit, property) => plan.sizes(unit, property, part.element, part),
+    worth: (part, unit, property) => plan.sizes(unit, property, part.path, part.element, part),
   };
 }
 

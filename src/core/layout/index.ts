@@ -1,5 +1,14 @@
 // The rest pose: what values make of a template while it holds. Knows nothing of motion or pixels.
 export { resolveElements } from './resolve';
+export {
+  childrenThrough,
+  mostInstances,
+  near,
+  type Cut,
+  type Instance,
+  type Instances,
+  type RowInHand,
+} from './expand';
 export { fitElement, layOut, tetherCycle, type Rest } from './rest';
 export {
   resizeTurned,

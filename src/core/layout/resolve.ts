@@ -1,19 +1,26 @@
 import { parseColour, parseNumber, parseYesNo } from '../source';
 import {
   elementKinds,
+  isRowList,
   kindOf,
+  newElement,
   plainLook,
   propertyOf,
   StyleReader,
   tiedValue,
   typeStyleKeys,
+  valueWords,
   type Element,
+  type Field,
   type FieldValue,
   type Look,
   type Paint,
   type Property,
+  type RowsElement,
+  type Scalar,
   type StyleNames,
   type Template,
+  type Tie,
   type Values,
 } from '../show';
 
@@ -29,53 +36,94 @@ const styled = Object.fromEntries(
 
 type Bag = Record<string, unknown>;
 
+/** A cell of the row in hand of a rows element, by that one's id and the column's key; undefined where there is none. */
+export type HandCell = (rows: string, column: string) => Scalar | undefined;
+
 /**
- * The elements of a template with the values of their fields in place and named styles read, under the palette that
- * the template's palette field names, else the show's. Untouched elements are the template's own.
+ * Puts values into the elements of a template and reads named styles, under the palette that the template's palette
+ * field names, else the show's. Untouched elements are the template's own.
  */
-export function resolveElements(
-  template: Template,
-  values: Values,
-  look: Look = plainLook,
-): Record<string, Element> {
-  const resolved: Record<string, Element> = { ...template.elements };
-  const copied = new Set<string>();
-  const own = (id: string): Bag => {
-    if (!copied.has(id)) {
-      copied.add(id);
-      resolved[id] = { ...(resolved[id] as Element) };
+export class Filler {
+  private readonly fields: ReadonlyMap<string, Field>;
+  private readonly ties = new Map<string, Tie[]>();
+  private readonly reader: StyleReader;
+  private readonly names: StyleNames;
+  private readonly shared = new Map<string, Element>();
+  private readonly groups = new Map<string, Element>();
+
+  constructor(
+    private readonly template: Template,
+    private readonly values: Values,
+    look: Look = plainLook,
+  ) {
+    this.fields = new Map(template.fields.map((field) => [field.id, field]));
+    for (const tie of template.ties) {
+      const list = this.ties.get(tie.element);
+      if (list) list.push(tie);
+      else this.ties.set(tie.element, [tie]);
     }
-    return resolved[id] as unknown as Bag;
-  };
-  const fields = new Map(template.fields.map((field) => [field.id, field]));
-  const valueOf = (id: string): FieldValue | undefined => {
-    const field = fields.get(id);
-    const given = values[id];
+    const palette = template.paletteField === null ? undefined : this.valueOf(template.paletteField);
+    this.reader = new StyleReader(look, palette ?? look.palette);
+    this.names = {
+      colour: (value) => this.reader.colour(value),
+      family: (value) => this.reader.family(value),
+    };
+  }
+
+  /** Whether a property of an element takes its value from a field or a binding. */
+  isTied(element: string, property: string): boolean {
+    return this.ties.get(element)?.some((tie) => tie.property === property) ?? false;
+  }
+
+  /** An element filled; `cell` gives the cells of the rows in hand, null where there are none. */
+  element(id: string, path: string, cell: HandCell | null): Element | undefined {
+    const source = this.template.elements[id];
+    if (!source) return undefined;
+    const inHand = cell !== null && (this.ties.get(id)?.some(({ column }) => column !== undefined) ?? false);
+    if (inHand) return this.filled(source, path, cell);
+    const known = this.shared.get(id);
+    if (known) return known;
+    const made = this.filled(source, id, null);
+    this.shared.set(id, made);
+    return made;
+  }
+
+  /** The group in which what stands for one row of an element lies; always the same. */
+  rowGroup(rows: RowsElement): Element {
+    const source = this.template.elements[rows.id] ?? rows;
+    const known = groupsOfRows.get(source) ?? newElement('group', `${rows.id}/row`, `${rows.name} row`);
+    groupsOfRows.set(source, known);
+    return known;
+  }
+
+  private valueOf(id: string): FieldValue | undefined {
+    const field = this.fields.get(id);
+    const given = this.values[id];
     // What a binding has not brought, or nothing, leaves the element its own.
     if (!field) return given ?? undefined;
     return given === undefined ? field.default : given;
-  };
-  for (const tie of template.ties) {
-    const value = valueOf(tie.field);
-    const element = resolved[tie.element];
-    if (value === undefined || !element) continue;
-    const property = propertyOf(element.kind, tie.property);
-    const given = property && fits(property, tiedValue(tie, value), fields.has(tie.field));
-    if (given !== undefined) own(tie.element)[tie.property] = given;
   }
-  const palette = template.paletteField === null ? undefined : valueOf(template.paletteField);
-  const reader = new StyleReader(look, palette ?? look.palette);
-  const names: StyleNames = {
-    colour: (value) => reader.colour(value),
-    family: (value) => reader.family(value),
-  };
-  for (const [id, element] of Object.entries(resolved)) {
-    if ('typeStyle' in element && element.typeStyle !== null) {
-      const style = reader.type(element.typeStyle);
-      if (style) for (const key of typeStyleKeys) own(id)[key] = style[key];
+
+  private filled(source: Element, path: string, cell: HandCell | null): Element {
+    let copy: Bag | null = null;
+    const own = (): Bag => (copy ??= { ...source });
+    for (const tie of this.ties.get(source.id) ?? []) {
+      const value = tie.column === undefined ? this.valueOf(tie.field) : cell?.(tie.field, tie.column);
+      if (value === undefined) continue;
+      const property = propertyOf(source.kind, tie.property);
+      const isField = tie.column === undefined && this.fields.has(tie.field);
+      const given = property && fits(property, tiedValue(tie, value), isField);
+      if (given !== undefined) own()[tie.property] = given;
     }
-    for (const { key, type } of styled[element.kind] ?? []) {
-      const value = (resolved[id] as unknown as Bag)[key];
+    const now = (): Element => (copy as Element | null) ?? source;
+    const { reader } = this;
+    const before = now();
+    if ('typeStyle' in before && before.typeStyle !== null) {
+      const style = reader.type(before.typeStyle);
+      if (style) for (const key of typeStyleKeys) own()[key] = style[key];
+    }
+    for (const { key, type } of styled[source.kind] ?? []) {
+      const value = (now() as unknown as Bag)[key];
       const read =
         type === 'font'
           ? reader.family(value as string)
@@ -84,26 +132,44 @@ export function resolveElements(
             : hasNames(value as Paint)
               ? reader.paint(value as Paint)
               : value;
-      if (read !== value) own(id)[key] = read;
+      if (read !== value) own()[key] = read;
     }
-    const restyled = kindOf(element).restyled?.(element, names);
-    if (restyled) Object.assign(own(id), restyled);
+    const restyled = kindOf(source).restyled?.(now(), this.names);
+    if (restyled) Object.assign(own(), restyled);
+    return copy === null ? source : sameAsBefore(source, path, copy as unknown as Element);
   }
-  for (const id of copied) resolved[id] = sameAsBefore(template.elements[id], resolved[id] as Element);
-  return resolved;
 }
 
-/** What elements were resolved to of late: once for the values before a Change, and once for those after it. */
-const resolvedOfLate = new WeakMap<Element, readonly Element[]>();
+const groupsOfRows = new WeakMap<Element, Element>();
+
+/** The elements of a template filled with values, each once, whether or not it stands for rows. */
+export function resolveElements(
+  template: Template,
+  values: Values,
+  look: Look = plainLook,
+): Record<string, Element> {
+  const filler = new Filler(template, values, look);
+  return Object.fromEntries(
+    Object.keys(template.elements).map((id) => [id, filler.element(id, id, null) as Element]),
+  );
+}
+
+/** What elements were filled to of late, by path: once for the values before a Change, and once for those after it. */
+const filledOfLate = new WeakMap<Element, Map<string, readonly Element[]>>();
 const mostOfLate = 2;
+const mostPaths = 1000;
 
 /** A copy of an element, or the one that was made before where that is the same: what is known of it holds on. */
-function sameAsBefore(source: Element | undefined, copy: Element): Element {
-  if (!source) return copy;
-  const before = resolvedOfLate.get(source) ?? [];
+function sameAsBefore(source: Element, path: string, copy: Element): Element {
+  let paths = filledOfLate.get(source);
+  if (!paths || paths.size > mostPaths) {
+    paths = new Map();
+    filledOfLate.set(source, paths);
+  }
+  const before = paths.get(path) ?? [];
   const found = before.find((other) => isAlike(other, copy));
   if (found) return found;
-  resolvedOfLate.set(source, [copy, ...before].slice(0, mostOfLate));
+  paths.set(path, [copy, ...before].slice(0, mostOfLate));
   return copy;
 }
 
@@ -120,8 +186,8 @@ function isAlike(a: Element, b: Element): boolean {
 
 /** A value as a property takes it; undefined where data brought what it cannot be. Fields have been checked before. */
 function fits(property: Property, value: FieldValue, isField: boolean): FieldValue | undefined {
-  if (property.type === 'text')
-    return value === null ? '' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value);
+  if (isRowList(value) !== (property.type === 'rows')) return undefined;
+  if (property.type === 'text') return valueWords(value);
   if (isField) return value;
   switch (property.type) {
     case 'number': {
@@ -143,6 +209,8 @@ function fits(property: Property, value: FieldValue, isField: boolean): FieldVal
       return typeof value === 'string' && /^[0-9a-f]{64}$/.test(value) ? value : undefined;
     case 'font':
       return typeof value === 'string' ? value : undefined;
+    case 'rows':
+      return isRowList(value) ? value : undefined;
   }
 }
 

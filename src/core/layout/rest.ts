@@ -15,15 +15,21 @@ import {
   wordsOf,
 } from '../show';
 import { fitText, type TextLayout, type TextMeasure } from '../text';
-import { resolveElements } from './resolve';
+import { expand, near, type Instance, type Instances } from './expand';
 
-/** The rest pose: boxes in px in the template's space, before any rotation, by element id. */
+/**
+ * The rest pose: boxes in px in the template's space, before any rotation. Maps go by the path of an instance; what is
+ * repeated is found by its element's id too: that is its first instance.
+ */
 export interface Rest {
+  readonly instances: Instances;
   readonly elements: Readonly<Record<string, Element>>;
   readonly boxes: ReadonlyMap<string, Box>;
   readonly texts: ReadonlyMap<string, TextLayout>;
   /** The boxes that words were fitted into, where tethers have brought them. */
   readonly rooms: ReadonlyMap<string, Box>;
+  /** By the path of a row: px that it stands from where it is drawn. */
+  readonly shifts: ReadonlyMap<string, { readonly x: number; readonly y: number }>;
 }
 
 type Axis = 'x' | 'y';
@@ -58,23 +64,32 @@ const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'heig
  * apart from the children's own places, so that tethers inside the group do not depend on it.
  */
 export function layOut(template: Template, values: Values, measure: TextMeasure, look?: Look): Rest {
-  const elements = resolveElements(template, values, look);
-  const solver = new Solver(template, elements, measure);
+  const instances = expand(template, values, look);
+  const solver = new Solver(template, instances, measure);
+  const elements: Record<string, Element> = {};
   const boxes = new Map<string, Box>();
-  for (const id of Object.keys(elements)) {
-    const x = solver.final(id, 'x');
-    const y = solver.final(id, 'y');
-    boxes.set(id, { x: x.start, y: y.start, w: x.size, h: y.size });
-  }
   const texts = new Map<string, TextLayout>();
   const rooms = new Map<string, Box>();
-  for (const [id, layout] of solver.texts) {
-    const box = boxes.get(id) as Box;
-    texts.set(id, { ...layout, x: box.x, y: box.y });
-    const room = solver.rooms.get(id) as Box;
-    rooms.set(id, { ...room, x: room.x + box.x - layout.x, y: room.y + box.y - layout.y });
+  const shifts = new Map<string, { x: number; y: number }>();
+  for (const [path, { element, isRow }] of instances.all) {
+    const x = solver.final(path, 'x');
+    const y = solver.final(path, 'y');
+    elements[path] = element;
+    boxes.set(path, { x: x.start, y: y.start, w: x.size, h: y.size });
+    if (isRow) shifts.set(path, { x: solver.rowShift(path, 'x'), y: solver.rowShift(path, 'y') });
+    const layout = solver.texts.get(path);
+    if (!layout) continue;
+    const room = solver.rooms.get(path) as Box;
+    texts.set(path, { ...layout, x: x.start, y: y.start });
+    rooms.set(path, { ...room, x: room.x + x.start - layout.x, y: room.y + y.start - layout.y });
   }
-  return { elements, boxes, texts, rooms };
+  for (const [id, [first]] of instances.of) {
+    if (first === undefined || first === id || instances.all.get(first)?.isRow) continue;
+    elements[id] = elements[first] as Element;
+    for (const map of [boxes, texts, rooms] as Map<string, unknown>[])
+      if (map.has(first)) map.set(id, map.get(first));
+  }
+  return { instances, elements, boxes, texts, rooms, shifts };
 }
 
 const limited = ({ min, max }: Tether, value: number): number =>
@@ -152,30 +167,34 @@ export function fitElement(
 class Solver {
   readonly texts = new Map<string, TextLayout>();
   readonly rooms = new Map<string, Box>();
-  private readonly parents = new Map<string, string | null>();
   private readonly along = { x: newAlong(), y: newAlong() };
   /** Where a text's box lies along x, before the words are fitted into it. */
   private readonly frames = new Map<string, Span>();
+  private readonly ends = new Map<string, number[]>();
   /** The elements that are being worked out, outermost first. */
   private readonly open: string[] = [];
   private readonly fits: WeakMap<Element, Fitted> | null;
 
   constructor(
     private readonly template: Template,
-    private readonly elements: Readonly<Record<string, Element>>,
+    private readonly instances: Instances,
     private readonly measure: TextMeasure,
   ) {
     this.fits = fitsOf(measure);
-    for (const id of template.order) this.parents.set(id, null);
-    for (const element of Object.values(elements)) {
-      for (const child of childrenOf(element)) this.parents.set(child, element.id);
-    }
     for (const tether of template.tethers) {
       const { tethers } = this.along[axisOf(tether.edge)];
       const list = tethers.get(tether.element);
       if (list) list.push(tether);
       else tethers.set(tether.element, [tether]);
     }
+  }
+
+  private at(path: string): Instance {
+    return this.instances.all.get(path) as Instance;
+  }
+
+  private parentOf(path: string): string | null {
+    return this.instances.all.get(path)?.parent ?? null;
   }
 
   /** Where an element ends up: its own place plus the shifts of the groups around it. */
@@ -187,13 +206,8 @@ class Solver {
   private within(id: string, axis: Axis, ancestor: string | null): Solved {
     const base = this.base(id, axis);
     let start = base.start;
-    const own = this.elements[id];
-    if (holds(own)) start += this.shift(id, axis);
-    for (
-      let up = this.parents.get(id) ?? null;
-      up !== ancestor && up !== null;
-      up = this.parents.get(up) ?? null
-    ) {
+    if (holds(this.at(id).element)) start += this.shift(id, axis);
+    for (let up = this.parentOf(id); up !== ancestor && up !== null; up = this.parentOf(up)) {
       start += this.shift(up, axis);
     }
     return start === base.start ? base : { ...base, start };
@@ -202,7 +216,7 @@ class Solver {
   /** Tells the names of a circle that came round to an element. */
   private circle(id: string): never {
     const members = [...new Set(this.open.slice(this.open.indexOf(id)))];
-    const names = members.map((m) => `“${this.elements[m]?.name ?? m}”`);
+    const names = members.map((m) => `“${this.at(m).element.name}”`);
     throw new ProblemError(
       problem(
         'tether-cycle',
@@ -220,58 +234,59 @@ class Solver {
     if (along.openBases.has(id)) this.circle(id);
     along.openBases.add(id);
     this.open.push(id);
-    const solved = this.solve(this.elements[id] as Element, axis, along.tethers.get(id) ?? none);
+    const solved = this.solve(this.at(id), axis, along.tethers.get(this.at(id).element.id) ?? none);
     this.open.pop();
     along.openBases.delete(id);
     along.bases.set(id, solved);
     return solved;
   }
 
-  private solve(element: Element, axis: Axis, tethers: readonly Tether[]): Solved {
-    if (holds(element)) return this.union(element.children, axis, element.id);
+  private solve(instance: Instance, axis: Axis, tethers: readonly Tether[]): Solved {
+    const { element, path } = instance;
+    if (holds(element)) return this.union(instance, axis);
     const own: Span =
       axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
     if (!isWords(element)) {
-      const { start, size } = tethers.length === 0 ? own : this.apply(own, tethers, axis);
+      const { start, size } = tethers.length === 0 ? own : this.apply(path, own, tethers, axis);
       return { start, size, empty: element.hidden };
     }
     const sized = tethers.length > 1 || tethers.some((t) => isSize(t.edge));
-    const frame = sized ? this.apply(own, tethers, axis) : own;
-    const layout = this.words(element, axis, frame);
+    const frame = sized ? this.apply(path, own, tethers, axis) : own;
+    const layout = this.words(path, element, axis, frame);
     const fitted: Span =
       axis === 'x' ? { start: layout.x, size: layout.w } : { start: layout.y, size: layout.h };
-    const { start, size } = sized ? fitted : this.apply(fitted, tethers, axis);
+    const { start, size } = sized ? fitted : this.apply(path, fitted, tethers, axis);
     return { start, size, empty: element.hidden || layout.lines.every((line) => line.text === '') };
   }
 
-  private words(element: WordsElement, axis: Axis, frame: Span): TextLayout {
-    if (axis === 'x') this.frames.set(element.id, frame);
-    else this.base(element.id, 'x');
-    const across = this.frames.get(element.id) ?? { start: element.x, size: element.w };
+  private words(path: string, element: WordsElement, axis: Axis, frame: Span): TextLayout {
+    if (axis === 'x') this.frames.set(path, frame);
+    else this.base(path, 'x');
+    const across = this.frames.get(path) ?? { start: element.x, size: element.w };
     const box = {
       x: across.start,
       w: across.size,
       y: axis === 'y' ? frame.start : element.y,
       h: axis === 'y' ? frame.size : element.h,
     };
-    this.rooms.set(element.id, box);
-    const known = this.texts.get(element.id);
+    this.rooms.set(path, box);
+    const known = this.texts.get(path);
     if (axis === 'y' && known && element.fit !== 'wrap') {
       const drop = { top: 0, middle: (box.h - known.h) / 2, bottom: box.h - known.h }[element.vertical];
       return { ...known, y: Math.round(box.y + drop) };
     }
     const before = this.fits?.get(element);
     if (before && before.x === box.x && before.w === box.w && before.y === box.y && before.h === box.h) {
-      this.texts.set(element.id, before.layout);
+      this.texts.set(path, before.layout);
       return before.layout;
     }
     const layout = fitElement(element, box, this.measure);
     this.fits?.set(element, { ...box, layout });
-    this.texts.set(element.id, layout);
+    this.texts.set(path, layout);
     return layout;
   }
 
-  private union(children: readonly string[], axis: Axis, ancestor: string): Solved {
+  private union({ path, element, children, repeats }: Instance, axis: Axis): Solved {
     let low = Infinity;
     let high = -Infinity;
     let empty = true;
@@ -279,12 +294,60 @@ class Solver {
       low = Math.min(low, span.start);
       high = Math.max(high, span.start + span.size);
     };
-    const spans = children.map((child) => this.within(child, axis, ancestor));
+    const spans = children.map((child) => this.within(child, axis, path));
     for (const span of spans) if (!span.empty) take(span);
     empty = low === Infinity;
     // All empty: the group keeps its place, so that what is tied to it has somewhere to be.
     if (empty) for (const span of spans) take({ start: span.start, size: 0 });
-    return low === Infinity ? { start: 0, size: 0, empty } : { start: low, size: high - low, empty };
+    if (low < Infinity) return { start: low, size: high - low, empty };
+    // Without rows it keeps the place where they would begin.
+    const start = repeats ? this.drawnAt(element, axis) : 0;
+    return { start, size: 0, empty };
+  }
+
+  /** Where what an element holds begins as it is drawn. */
+  private drawnAt(element: Element, axis: Axis): number {
+    const starts = childrenOf(element).flatMap((id) => {
+      const child = this.template.elements[id];
+      return child ? [holds(child) ? this.drawnAt(child, axis) : child[axis]] : [];
+    });
+    return starts.length > 0 ? Math.min(...starts) : 0;
+  }
+
+  /** How far a row stands from where it is drawn, by those before it. */
+  rowShift(path: string, axis: Axis): number {
+    const { parent, row } = this.at(path);
+    const rows = parent === null ? undefined : this.at(parent);
+    if (!row || rows?.element.kind !== 'rows') return 0;
+    const { element, children } = rows;
+    const { flow } = element;
+    const isX = axis === 'x';
+    if (isX ? flow === 'down' : flow === 'across') return 0;
+    const place = isX ? row.place : row.line;
+    if (place === 0) return 0;
+    const fixed = isX ? element.rowW : element.rowH;
+    const gap = isX ? element.gapX : element.gapY;
+    if (fixed > 0) return place * (fixed + gap);
+    const ends = this.trackEnds(parent as string, children, axis);
+    const first = this.base(children[0] as string, axis).start;
+    return first + (ends[place - 1] ?? 0) + gap * place - this.base(path, axis).start;
+  }
+
+  /** How far the lines, or the places in a line, of rows reach together: as wide as the widest in each. */
+  private trackEnds(rows: string, children: readonly string[], axis: Axis): number[] {
+    const key = `${axis} ${rows}`;
+    const known = this.ends.get(key);
+    if (known) return known;
+    const sizes: number[] = [];
+    for (const child of children) {
+      const hand = this.at(child).row;
+      const at = hand ? (axis === 'x' ? hand.place : hand.line) : 0;
+      sizes[at] = Math.max(sizes[at] ?? 0, this.base(child, axis).size);
+    }
+    let sum = 0;
+    const made = sizes.map((size) => (sum += size));
+    this.ends.set(key, made);
+    return made;
   }
 
   /** How far a group's tether moves it and all that is in it. */
@@ -292,13 +355,16 @@ class Solver {
     const along = this.along[axis];
     const known = along.shifts.get(id);
     if (known !== undefined) return known;
-    const tether = along.tethers.get(id)?.find((t) => !isSize(t.edge));
-    if (!tether) return 0;
+    const { isRow, element } = this.at(id);
+    const tether = along.tethers.get(element.id)?.find((t) => !isSize(t.edge));
+    if (!tether && !isRow) return 0;
     if (along.openShifts.has(id)) this.circle(id);
     along.openShifts.add(id);
     this.open.push(id);
     const base = this.base(id, axis);
-    const by = this.target(tether, axis) - (base.start + base.size * ends(tether.edge));
+    const by = tether
+      ? this.target(id, tether, axis) - (base.start + base.size * ends(tether.edge))
+      : this.rowShift(id, axis);
     this.open.pop();
     along.openShifts.delete(id);
     along.shifts.set(id, by);
@@ -306,17 +372,14 @@ class Solver {
   }
 
   /** The point, or the size, that a tether asks for, as seen inside the group of its own element. */
-  private target(tether: Tether, axis: Axis): number {
+  private target(path: string, tether: Tether, axis: Axis): number {
     const canvas: Span = { start: 0, size: axis === 'x' ? this.template.width : this.template.height };
     let to: Span = canvas;
     let around = 0;
-    const shared = this.sharedAncestor(tether.element, tether.to);
-    if (tether.to !== null && this.elements[tether.to]) to = this.within(tether.to, axis, shared);
-    for (
-      let up = this.parents.get(tether.element) ?? null;
-      up !== shared && up !== null;
-      up = this.parents.get(up) ?? null
-    ) {
+    const other = tether.to === null ? null : (near(this.instances, path, tether.to) ?? null);
+    const shared = this.sharedAncestor(path, other);
+    if (other !== null) to = this.within(other, axis, shared);
+    for (let up = this.parentOf(path); up !== shared && up !== null; up = this.parentOf(up)) {
       around += this.shift(up, axis);
     }
     if (isSize(tether.toEdge)) return limited(tether, to.size * tether.factor + tether.offset);
@@ -325,20 +388,20 @@ class Solver {
   }
 
   private sharedAncestor(a: string, b: string | null): string | null {
-    if (b === null || (this.parents.get(a) ?? null) === null) return null;
+    if (b === null || this.parentOf(a) === null) return null;
     const above = new Set<string>();
-    for (let up = this.parents.get(a) ?? null; up !== null; up = this.parents.get(up) ?? null) above.add(up);
+    for (let up = this.parentOf(a); up !== null; up = this.parentOf(up)) above.add(up);
     let up: string | null = b;
-    while (up !== null && !above.has(up)) up = this.parents.get(up) ?? null;
+    while (up !== null && !above.has(up)) up = this.parentOf(up);
     return up;
   }
 
-  private apply(own: Span, tethers: readonly Tether[], axis: Axis): Span {
+  private apply(path: string, own: Span, tethers: readonly Tether[], axis: Axis): Span {
     if (tethers.length === 0) return own;
     const points: { at: number; end: number }[] = [];
     let size: number | null = null;
     for (const tether of tethers) {
-      const value = this.target(tether, axis);
+      const value = this.target(path, tether, axis);
       if (isSize(tether.edge)) size = Math.max(0, value);
       else points.push({ at: value, end: ends(tether.edge) });
     }

@@ -1,5 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
-import { acceptValue, elementKinds, fieldFromProperty, fieldSchema, type Field, openText } from './index';
+import {
+  acceptValue,
+  blankField,
+  elementKinds,
+  fieldFromProperty,
+  fieldKinds,
+  fieldSchema,
+  openText,
+  type Field,
+  type FieldKindName,
+  type FieldValue,
+} from './index';
 
 const base = { id: 'f', group: '', help: '' };
 const fields = {
@@ -20,7 +31,7 @@ const fields = {
   'yes-no': { ...base, name: 'Seen', kind: 'yes-no', default: true },
 } satisfies Record<string, Field>;
 
-const value = (field: Field, raw: string | number | boolean | null): unknown => {
+const value = (field: Field, raw: FieldValue): unknown => {
   const accepted = acceptValue(field, raw);
   return 'value' in accepted ? accepted.value : `refused: ${accepted.problem.code}`;
 };
@@ -86,10 +97,18 @@ describe('a field takes what can be a value of it, and says why not otherwise', 
   });
 });
 
+test('every kind of field can begin without a property, and takes what it begins with', () => {
+  for (const kind of Object.keys(fieldKinds) as FieldKindName[]) {
+    const field = blankField(kind, 'f', kind);
+    expect(fieldSchema.safeParse(field).success).toBe(true);
+    expect(value(field, field.default)).toEqual(field.default);
+  }
+});
+
 test('every property of every kind of element can become a field that takes its own default', () => {
   for (const kind of Object.values(elementKinds)) {
     for (const property of kind.properties) {
-      const present = kind.defaults[property.key] as string | number | boolean | null;
+      const present = kind.defaults[property.key] as FieldValue;
       const field = fieldFromProperty(property, present ?? null, 'f', property.label);
       expect(fieldSchema.safeParse(field).success).toBe(true);
       expect(value(field, field.default)).toEqual(field.default);

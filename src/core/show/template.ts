@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { elementSchema, type Element, holds, childrenOf } from '../element';
+import { childrenOf, elementSchema, holds, isWords, type Element, type RowsElement } from '../element';
 import { bindingSchema } from '../binding';
 import { fieldSchema } from './field/registry';
 import {
@@ -16,18 +16,23 @@ import { handoverSchema } from './handover';
 import { pageLayoutSchema } from './page-layout';
 import { reactionSchema } from './reaction';
 import { tetherSchema } from './tether';
-import { fieldValueSchema, idSchema } from '../value';
+import type { CascadePart } from './track';
+import { idSchema, scalarSchema } from '../value';
 
 /** A property that takes its value from a field, or from a binding: `field` is the id of either. */
 export const tieSchema = z.object({
   element: idSchema,
   property: z.string().min(1).max(60),
   field: idSchema,
+  /**
+   * The column of the row in hand that it takes its value from; `field` is then the rows element whose row that is.
+   */
+  column: z.string().min(1).max(200).optional(),
   /** Numbers: the property is the field's value times this, plus `shift`. */
   factor: z.number().min(-100_000).max(100_000),
   shift: z.number().min(-100_000).max(100_000),
   /** The property's value for each value of the field, as text; null: the field's own. A value not in it is itself. */
-  map: z.record(z.string().max(200), fieldValueSchema).nullable(),
+  map: z.record(z.string().max(200), scalarSchema).nullable(),
 });
 export type Tie = z.infer<typeof tieSchema>;
 
@@ -38,6 +43,12 @@ export const newTie = (element: string, property: string, field: string): Tie =>
   factor: 1,
   shift: 0,
   map: null,
+});
+
+/** A property that takes a cell of the row in hand of a rows element. */
+export const newColumnTie = (element: string, property: string, rows: string, column: string): Tie => ({
+  ...newTie(element, property, rows),
+  column,
 });
 
 const guide = z.number().min(-10_000).max(20_000);
@@ -129,6 +140,22 @@ export function withDescendants(template: Template, id: string): string[] {
   const element = template.elements[id];
   if (!element) return [];
   return [id, ...childrenOf(element).flatMap((child) => withDescendants(template, child))];
+}
+
+/** The rows elements that an element stands in, the nearest first. */
+export function rowsAround(template: Template, id: string): RowsElement[] {
+  const { parent } = siblingsOf(template, id);
+  const own = parent === null ? undefined : template.elements[parent];
+  return own ? [...(own.kind === 'rows' ? [own] : []), ...rowsAround(template, own.id)] : [];
+}
+
+/** What a motion of an element can be spread over. */
+export function cascadePartsOf(template: Template, element: Element): CascadePart[] {
+  const lines = ({ flow }: RowsElement): CascadePart[] => (flow === 'grid' ? ['row', 'column'] : []);
+  if (holds(element)) return ['child', ...(element.kind === 'rows' ? lines(element) : [])];
+  const [around] = rowsAround(template, element.id);
+  const words: CascadePart[] = isWords(element) ? ['character', 'word', 'line'] : [];
+  return [...words, ...(around ? (['cell', ...lines(around)] as const) : [])];
 }
 
 /** Every element in the order it is painted, back to front, groups before their children. */

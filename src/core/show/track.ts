@@ -11,7 +11,7 @@ export const keySchema = z.object({
 });
 export type Key = z.infer<typeof keySchema>;
 
-export const cascadeParts = ['character', 'word', 'line', 'child'] as const;
+export const cascadeParts = ['character', 'word', 'line', 'child', 'row', 'column', 'cell'] as const;
 export type CascadePart = (typeof cascadeParts)[number];
 export const cascadeOrders = ['forward', 'backward', 'centre', 'edges', 'random'] as const;
 export type CascadeOrder = (typeof cascadeOrders)[number];

@@ -1,3 +1,4 @@
 // Values: what a property, a field or a cell can hold. Knows nothing of what holds it.
 export * from './values';
 export * from './paint';
+export * from './row-list';

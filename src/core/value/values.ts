@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { counted } from '../problem';
+import { isRowList, rowListSchema, sameList, type RowList } from './row-list';
 
 /** #rrggbb or #rrggbbaa, in display space (what the screen shows, no linear light). */
 export const plainColourSchema = z
@@ -27,9 +29,30 @@ export const nameSchema = (longest: number) =>
 
 export const idSchema = nameSchema(64);
 
-/** What a field holds; null means empty. */
-export const fieldValueSchema = z.union([z.string().max(10_000), z.number(), z.boolean(), z.null()]);
-export type FieldValue = z.infer<typeof fieldValueSchema>;
+/** One value by itself; null means empty. */
+export const scalarSchema = z.union([z.string().max(10_000), z.number(), z.boolean(), z.null()]);
+export type Scalar = z.infer<typeof scalarSchema>;
+
+/** What a field holds: one value, or a list of rows. */
+export const fieldValueSchema: z.ZodType<FieldValue> = z.union([scalarSchema, rowListSchema]);
+export type FieldValue = Scalar | RowList;
+/** A value where it is one by itself; null where it is a list of rows. */
+export const scalarOf = (value: FieldValue | undefined): Scalar =>
+  value === undefined || isRowList(value) ? null : value;
+/** A value in short, as it is shown among others; nothing is an empty text. */
+export const valueWords = (value: FieldValue | undefined): string =>
+  value === null || value === undefined
+    ? ''
+    : isRowList(value)
+      ? counted(value.order.length, 'row')
+      : typeof value === 'boolean'
+        ? value
+          ? 'yes'
+          : 'no'
+        : String(value);
+/** Whether two values say the same: lists by what is in them. */
+export const sameValue = (a: FieldValue | undefined, b: FieldValue | undefined): boolean =>
+  a === b || (isRowList(a) && isRowList(b) && sameList(a, b));
 export type Values = Record<string, FieldValue>;
 
 /** Makes new ids; the host supplies chance. */

@@ -1,7 +1,7 @@
 import { partOf, spreadsOverWords, type Scene } from '../../../core/frame';
 import {
   cascadeOrders,
-  cascadeParts,
+  cascadePartsOf,
   movableOf,
   newCascade,
   takeMotionStyle,
@@ -15,8 +15,6 @@ import {
   type TrackMode,
   type TrackSide,
   type TrackUnit,
-  isWords,
-  holds,
 } from '../../../core/show';
 import { CheckField, ColourField, NumberField, Section, SelectField } from '../../ui';
 import { namedColours } from '../named-colours';
@@ -47,7 +45,12 @@ const partWords: Readonly<Record<CascadePart, string>> = {
   word: 'Words',
   line: 'Lines',
   child: 'Parts of the group',
+  row: 'Rows',
+  column: 'Columns',
+  cell: 'Rows, one by one',
 };
+/** Parts of words, over which not everything that moves can be spread. */
+const wordParts: ReadonlySet<CascadePart> = new Set(['character', 'word', 'line']);
 const orderWords: Readonly<Record<CascadeOrder, string>> = {
   forward: 'Forward',
   backward: 'Backward',
@@ -190,8 +193,10 @@ function TrackSection(props: {
       `track ${label}`,
     );
   const styles = Object.values(show.look.styles).filter((style) => style.kind === 'motion');
-  const canSpread = holds(element) || (isWords(element) && spreadsOverWords(track.property));
-  const parts = cascadeParts.filter((part) => holds(element) === (part === 'child'));
+  const parts = cascadePartsOf(template, element).filter(
+    (part) => !wordParts.has(part) || spreadsOverWords(track.property),
+  );
+  const canSpread = parts.length > 0;
   const cascade = track.cascade;
   const spread = (given: Partial<Cascade>): void =>
     change('Cascade', (own) => {

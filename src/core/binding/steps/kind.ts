@@ -49,7 +49,7 @@ export interface ParamWhen {
   readonly is: readonly unknown[];
 }
 
-export type StepGroup = 'Lists' | 'Numbers' | 'Text' | 'Dates' | 'Choices';
+export type StepGroup = 'Rows' | 'Lists' | 'Numbers' | 'Text' | 'Dates' | 'Choices';
 
 /** What one kind of step says of itself. */
 export interface StepKind<S> {

@@ -29,10 +29,26 @@ import { slice } from './slice';
 import { split } from './split';
 import { statistic } from './statistic';
 import { trim } from './trim';
+import { addColumn } from './add-column';
+import { filterRowsStep } from './filter-rows';
+import { formatColumn } from './format-column';
+import { groupRowsStep } from './group-rows';
+import { keyRows } from './key-rows';
+import { pageRowsStep } from './page-rows';
+import { rankRowsStep } from './rank-rows';
+import { sortRowsStep } from './sort-rows';
 import type { StepKind } from './kind';
 
 /** Every kind of step, by name: the one table a new kind is added to. */
 export const stepKinds = {
+  'filter-rows': filterRowsStep,
+  'sort-rows': sortRowsStep,
+  'rank-rows': rankRowsStep,
+  'group-rows': groupRowsStep,
+  'page-rows': pageRowsStep,
+  'add-column': addColumn,
+  'format-column': formatColumn,
+  'key-rows': keyRows,
   pick,
   slice,
   column,

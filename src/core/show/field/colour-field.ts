@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { problem } from '../../problem';
 import { scalar } from '../../binding';
-import { colourSchema, coloursOf } from '../../value';
+import { colourSchema, coloursOf, isRowList } from '../../value';
 import {
   fieldBase,
   notOffered,
@@ -18,9 +18,11 @@ export const colourFieldSchema = fieldBase.extend({
   ...offersShape,
 });
 
-const firstColour = (value: PropertyValue): string =>
-  (value !== null && typeof value !== 'number' && typeof value !== 'boolean' ? coloursOf(value) : [])[0] ??
-  '#808080';
+const firstColour = (value: PropertyValue): string => {
+  const isPaint =
+    typeof value === 'string' || (typeof value === 'object' && value !== null && !isRowList(value));
+  return (isPaint ? coloursOf(value) : [])[0] ?? '#808080';
+};
 
 export type ColourField = z.infer<typeof colourFieldSchema>;
 

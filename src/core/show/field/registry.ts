@@ -6,6 +6,7 @@ import { choiceField } from './choice-field';
 import { colourField } from './colour-field';
 import { numberField } from './number-field';
 import { pictureField } from './picture-field';
+import { rowsField } from './rows-field';
 import { textField } from './text-field';
 import { videoField } from './video-field';
 import { yesNoField } from './yes-no-field';
@@ -18,6 +19,7 @@ const kinds = {
   video: videoField,
   choice: choiceField,
   'yes-no': yesNoField,
+  rows: rowsField,
 } as const;
 export type FieldKindName = keyof typeof kinds;
 export type Field = { [K in FieldKindName]: z.infer<(typeof kinds)[K]['schema']> }[FieldKindName];
@@ -48,6 +50,7 @@ const fieldKindOfType: Readonly<Record<PropertyType, FieldKindName>> = {
   video: 'video',
   choice: 'choice',
   'yes-no': 'yes-no',
+  rows: 'rows',
 };
 export const fieldKindFor = (type: PropertyType): FieldKindName => fieldKindOfType[type];
 

@@ -48,6 +48,7 @@ const takes: Readonly<Record<PropertyType | FieldKindName, readonly string[]>> =
   video: ['picture', 'text', 'any'],
   choice: ['text', 'number', 'any'],
   'yes-no': ['yes-no', 'number', 'any'],
+  rows: ['rows', 'row', 'list', 'any'],
 };
 
 /** Why a binding of a type cannot drive a property or field, or null. */
@@ -58,16 +59,18 @@ export function bindingProblem(
 ): Problem | null {
   if (takes[wanted].includes(type.of)) return null;
   const hint =
-    type.of === 'list'
-      ? ' Add the step “List to text” or “Pick one”.'
-      : type.of === 'row' || type.of === 'rows'
-        ? ' Add a step that picks a row and a column.'
-        : wanted === 'number'
-          ? ' Add the step “Read as number”.'
-          : '';
+    wanted === 'rows'
+      ? ' Begin it from rows.'
+      : type.of === 'list'
+        ? ' Add the step “List to text” or “Pick one”.'
+        : type.of === 'row' || type.of === 'rows'
+          ? ' Add a step that picks a row and a column.'
+          : wanted === 'number'
+            ? ' Add the step “Read as number”.'
+            : '';
   return problem(
     'does-not-fit',
-    `${label} takes ${wanted === 'yes-no' ? 'yes/no' : `a ${wanted}`}; the binding brings ${typeWords(type)}.${hint}`,
+    `${label} takes ${wanted === 'yes-no' ? 'yes/no' : wanted === 'rows' ? wanted : `a ${wanted}`}; the binding brings ${typeWords(type)}.${hint}`,
     label,
   );
 }

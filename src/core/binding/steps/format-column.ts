@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import { withColumns } from '../derive';
+import { RowsValue } from '../value';
+import type { StepKind } from './kind';
+import { numberFormat } from './number-format';
+import { columnOfRows, rowsIn, rowsType } from './rows';
+
+const schema = z.object({
+  kind: z.literal('format-column'),
+  column: z.string().max(200),
+  name: z.string().min(1).max(200),
+  decimals: z.number().int().min(0).max(9),
+  grouping: z.boolean(),
+  sign: z.enum(['auto', 'always', 'never']),
+  before: z.string().max(40),
+  after: z.string().max(40),
+});
+
+/** One more column: the numbers of another in words. */
+export const formatColumn: StepKind<z.infer<typeof schema>> = {
+  label: 'Format a column',
+  group: 'Rows',
+  schema,
+  plain: {
+    kind: 'format-column',
+    column: '',
+    name: 'In words',
+    decimals: 1,
+    grouping: true,
+    sign: 'auto',
+    before: '',
+    after: '',
+  },
+  params: [
+    { key: 'column', label: 'Numbers in', as: 'column', of: null },
+    { key: 'name', label: 'Name of the new column', as: 'text' },
+    { key: 'decimals', label: 'Decimals', as: 'number' },
+    { key: 'grouping', label: 'Thousands separator', as: 'yes-no' },
+    {
+      key: 'sign',
+      label: 'Sign',
+      as: 'choice',
+      choices: [
+        { value: 'auto', label: 'Minus only' },
+        { value: 'always', label: 'Plus and minus' },
+        { value: 'never', label: 'None' },
+      ],
+    },
+    { key: 'before', label: 'Prefix', as: 'text' },
+    { key: 'after', label: 'Suffix', as: 'text' },
+  ],
+  words: ({ column, name, decimals, before, after }) =>
+    `a column ${name}: ${column || '…'} as ${before}${(1234.5678).toFixed(decimals)}${after}`,
+  type(input, { column, name }) {
+    const rows = rowsType('Format a column', input, [column]);
+    return 'code' in rows
+      ? rows
+      : { of: 'rows', columns: [...rows.columns, { key: name, name, type: 'text' }] };
+  },
+  apply(input, step, context) {
+    const rows = rowsIn(input);
+    const at = columnOfRows(rows, step.column);
+    const format = { ...numberFormat.plain, ...step, kind: 'number-format', least: step.decimals, most: step.decimals } as const; // prettier-ignore
+    const { name } = step;
+    return new RowsValue(
+      withColumns(rows, [
+        {
+          info: { key: name, name, type: 'text' },
+          cell(row) {
+            const cell = rows.cell(row, at);
+            return typeof cell === 'number'
+              ? String(numberFormat.apply(cell, format, context, { of: 'number' }))
+              : rows.text(row, at);
+          },
+        },
+      ]),
+    );
+  },
+  each: false,
+};

@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { sortRows } from '../derive';
+import { RowsValue } from '../value';
+import type { StepKind } from './kind';
+import { columnOfRows, rowsIn, rowsType } from './rows';
+
+const schema = z.object({ kind: z.literal('sort-rows'), column: z.string().max(200), down: z.boolean() });
+
+/** Rows in the order of a column; what is alike stays as it came, what is empty comes last. */
+export const sortRowsStep: StepKind<z.infer<typeof schema>> = {
+  label: 'Sort rows',
+  group: 'Rows',
+  schema,
+  plain: { kind: 'sort-rows', column: '', down: true },
+  params: [
+    { key: 'column', label: 'By', as: 'column', of: null },
+    { key: 'down', label: 'Largest first', as: 'yes-no' },
+  ],
+  words: ({ column, down }) => `sorted by ${column || '…'}, ${down ? 'largest' : 'smallest'} first`,
+  type: (input, step) => rowsType('Sort rows', input, [step.column]),
+  apply(input, { column, down }) {
+    const rows = rowsIn(input);
+    columnOfRows(rows, column);
+    return new RowsValue(sortRows(rows, [{ column, down }]));
+  },
+  each: false,
+};

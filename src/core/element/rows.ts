@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { emptyList, idSchema, rowListSchema } from '../value';
+import { baseDefaults, elementBase, lookProperties, pixels, placeProperties, size } from './base';
+import { holderKind } from './group';
+import type { ElementKind } from './kind';
+
+export const rowFlows = ['down', 'across', 'grid'] as const;
+export type RowFlow = (typeof rowFlows)[number];
+
+const schema = elementBase.extend({
+  kind: z.literal('rows'),
+  /** What stands once for each row, drawn where it is for the first, back to front. */
+  children: z.array(idSchema),
+  /** Children are seen only inside its own rest box. */
+  clip: z.boolean(),
+  /** Its rows; null where none have been given to it: then it stands once, as it is drawn. */
+  list: rowListSchema.nullable(),
+  flow: z.enum(rowFlows),
+  /** In a grid: how many stand beside one another. */
+  across: z.number().int().min(1).max(50),
+  /** Px between one and the next. */
+  gapX: pixels,
+  gapY: pixels,
+  /** Px from the beginning of one to the end of it; 0: as wide, or high, as what is in it. */
+  rowW: size,
+  rowH: size,
+  most: z.number().int().min(1).max(200),
+  /** The child that stands where there are no rows, and only then; null: nothing does. */
+  standIn: idSchema.nullable(),
+});
+export type RowsElement = z.infer<typeof schema>;
+
+const number = (key: string, label: string, given: object) =>
+  ({ key, label, type: 'number', section: 'Rows', ...given }) as const;
+
+/** A group whose children stand once for each row of a list. Its box is worked out from theirs. */
+export const rows = {
+  ...holderKind,
+  kind: 'rows',
+  label: 'Rows',
+  content: 'list',
+  schema,
+  defaults: {
+    ...baseDefaults,
+    wipeEdge: 'line',
+    w: 0,
+    h: 0,
+    children: [],
+    clip: false,
+    list: null,
+    flow: 'down',
+    across: 3,
+    gapX: 0,
+    gapY: 0,
+    rowW: 0,
+    rowH: 0,
+    most: 10,
+    standIn: null,
+  },
+  properties: [
+    ...placeProperties.filter((p) => !['x', 'y', 'w', 'h'].includes(p.key)),
+    { key: 'list', label: 'Rows', type: 'rows', section: 'Rows', wide: true },
+    {
+      key: 'flow',
+      label: 'Direction',
+      type: 'choice',
+      section: 'Rows',
+      wide: true,
+      choices: [
+        { value: 'down', label: 'Down' },
+        { value: 'across', label: 'Across' },
+        { value: 'grid', label: 'Grid' },
+      ],
+    },
+    number('across', 'Columns', { min: 1, max: 50, wide: true, when: { key: 'flow', is: ['grid'] } }),
+    number('gapX', 'Gap X', { unit: 'px', when: { key: 'flow', is: ['across', 'grid'] } }),
+    number('gapY', 'Gap Y', { unit: 'px', when: { key: 'flow', is: ['down', 'grid'] } }),
+    number('rowW', 'Row width', { unit: 'px', min: 0, when: { key: 'flow', is: ['across', 'grid'] } }),
+    number('rowH', 'Row height', { unit: 'px', min: 0, when: { key: 'flow', is: ['down', 'grid'] } }),
+    number('most', 'Max rows', { min: 1, max: 200 }),
+    { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Appearance', wide: true },
+    ...lookProperties,
+  ],
+} as const satisfies ElementKind<RowsElement>;
+
+/** Where the row at a place of so many stands: its line from the top, and its place in it. */
+export const cellOfRow = ({ flow, across }: Pick<RowsElement, 'flow' | 'across'>, at: number) =>
+  flow === 'down'
+    ? { line: at, place: 0 }
+    : flow === 'across'
+      ? { line: 0, place: at }
+      : { line: Math.floor(at / across), place: at % across };
+
+/** The rows that an element shows. */
+export const shownRows = ({ list, most }: Pick<RowsElement, 'list' | 'most'>): readonly string[] =>
+  (list ?? emptyList).order.slice(0, most);

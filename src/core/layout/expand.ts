@@ -1,0 +1,210 @@
+import { valueText } from '../binding';
+import {
+  cellIn,
+  cellOfRow,
+  childrenOf,
+  columnAt,
+  emptyList,
+  shownRows,
+  type Element,
+  type Look,
+  type RowList,
+  type RowsElement,
+  type Scalar,
+  type Template,
+  type Values,
+} from '../show';
+import { Filler } from './resolve';
+
+/** A row of a list that elements stand for: the one in hand, and those around it. */
+export interface RowInHand {
+  /** The rows element, by its id and by its path. */
+  readonly rows: string;
+  readonly of: string;
+  readonly list: RowList;
+  readonly key: string;
+  /** Where it stands: its place, the line it is in, its place in that; and how many there are of each. */
+  readonly at: number;
+  readonly line: number;
+  readonly place: number;
+  readonly count: number;
+  readonly lines: number;
+  readonly places: number;
+  readonly outer: RowInHand | null;
+}
+
+/**
+ * An element as it stands once in a picture. Elements that are not repeated have their own id as path; in rows the path
+ * is that of the rows element, the key of the row, then the element's id, so that it stays while the row does.
+ */
+export interface Instance {
+  readonly path: string;
+  readonly element: Element;
+  readonly parent: string | null;
+  /** Paths, back to front. */
+  readonly children: readonly string[];
+  readonly row: RowInHand | null;
+  /** Whether its children are rows, each a group of its own. */
+  readonly repeats: boolean;
+  /** Whether it is one of those. */
+  readonly isRow: boolean;
+}
+
+/** Rows that are not shown, as there would be more instances than a picture may have. */
+export interface Cut {
+  readonly element: Element;
+  readonly shown: number;
+  readonly of: number;
+}
+
+export interface Instances {
+  /** Paths of what stands at the top, back to front. */
+  readonly order: readonly string[];
+  readonly all: ReadonlyMap<string, Instance>;
+  /** By the id of an element: the paths of all its instances, in their order. */
+  readonly of: ReadonlyMap<string, readonly string[]>;
+  readonly cuts: readonly Cut[];
+}
+
+/** More instances than this are not made: rows beyond it are left out, and said to be. */
+export const mostInstances = 6000;
+
+/** A key as a part of a path, as in JSON Pointer (RFC 6901). */
+const inPath = (key: string): string => key.replaceAll('~', '~0').replaceAll('/', '~1');
+
+/** The instance of an element that is meant from another: beside it in the same row, else further out, else the first. */
+export function near({ all, of }: Instances, from: string, id: string): string | undefined {
+  for (let end = from.lastIndexOf('/'); end >= 0; end = from.lastIndexOf('/', end - 1)) {
+    const path = `${from.slice(0, end + 1)}${id}`;
+    if (all.has(path)) return path;
+  }
+  return all.has(id) ? id : of.get(id)?.[0];
+}
+
+const none: readonly string[] = [];
+const drawnOnce: RowList = {
+  ...emptyList,
+  order: ['as drawn'],
+  cells: { 'as drawn': [] },
+};
+
+/**
+ * The instances that a template filled with values is made of: each element once, and in rows once for each row. A group
+ * that stands in itself is left out where it comes round.
+ */
+export function expand(template: Template, values: Values, look?: Look): Instances {
+  const filler = new Filler(template, values, look);
+  const all = new Map<string, Instance>();
+  const of = new Map<string, string[]>();
+  const cuts: Cut[] = [];
+  const open = new Set<string>();
+
+  const put = (instance: Instance): string => {
+    all.set(instance.path, instance);
+    const list = of.get(instance.element.id);
+    if (list) list.push(instance.path);
+    else of.set(instance.element.id, [instance.path]);
+    return instance.path;
+  };
+
+  const add = (id: string, prefix: string, parent: string | null, row: RowInHand | null): string[] => {
+    const path = prefix + id;
+    if (open.has(id) || all.has(path)) return [];
+    const element = filler.element(id, path, row && ((rows, column) => cellOf(row, rows, column)));
+    if (!element) return [];
+    open.add(id);
+    const children: string[] = [];
+    const repeats = element.kind === 'rows';
+    put({ path, element, parent, children, row, repeats, isRow: false });
+    if (element.kind === 'rows') addRows(element, path, prefix, row, children);
+    else for (const child of childrenOf(element)) children.push(...add(child, prefix, path, row));
+    open.delete(id);
+    return [path];
+  };
+
+  const addRows = (
+    element: RowsElement,
+    path: string,
+    prefix: string,
+    outer: RowInHand | null,
+    into: string[],
+  ): void => {
+    const isTied = filler.isTied(element.id, 'list');
+    const list = element.list ?? (isTied ? emptyList : drawnOnce);
+    const keys = shownRows({ list, most: element.most });
+    const { standIn } = element;
+    if (keys.length === 0) {
+      if (standIn !== null && element.children.includes(standIn))
+        into.push(...add(standIn, `${path}/~none/`, path, outer));
+      return;
+    }
+    const last = cellOfRow(element, keys.length - 1);
+    const places = element.flow === 'grid' ? Math.min(element.across, keys.length) : last.place + 1;
+    const group = filler.rowGroup(element);
+    for (const [at, key] of keys.entries()) {
+      if (all.size > mostInstances) {
+        cuts.push({ element, shown: at, of: keys.length });
+        return;
+      }
+      const rowPath = `${path}/${inPath(key)}`;
+      const hand: RowInHand = {
+        rows: element.id,
+        of: path,
+        list,
+        key,
+        at,
+        ...cellOfRow(element, at),
+        count: keys.length,
+        lines: last.line + 1,
+        places,
+        outer,
+      };
+      const children: string[] = [];
+      into.push(
+        put({
+          path: rowPath,
+          element: group,
+          parent: path,
+          children,
+          row: hand,
+          repeats: false,
+          isRow: true,
+        }),
+      );
+      for (const child of element.children)
+        if (child !== standIn) children.push(...add(child, `${rowPath}/`, rowPath, hand));
+    }
+  };
+
+  const order = template.order.flatMap((id) => add(id, '', null, null));
+  return { order, all, of, cuts };
+}
+
+/** A cell of the row in hand of a rows element, dates and times in words; undefined where there is no such row or column. */
+function cellOf(hand: RowInHand, rows: string, column: string): Scalar | undefined {
+  let row: RowInHand | null = hand;
+  while (row && row.rows !== rows) row = row.outer;
+  if (!row) return undefined;
+  const at = columnAt(row.list, column);
+  if (at < 0) return undefined;
+  const cell = cellIn(row.list, row.key, column);
+  const type = row.list.columns[at]?.type;
+  return typeof cell === 'number' && (type === 'date' || type === 'time' || type === 'duration')
+    ? valueText(cell, { of: type })
+    : cell;
+}
+
+/** The children of an instance through a change: those of now, and among them those that were there before. */
+export function childrenThrough(before: Instances | null, now: Instances, path: string): readonly string[] {
+  const own = now.all.get(path)?.children ?? none;
+  const old = before?.all.get(path)?.children ?? none;
+  if (old === none || old.every((child) => now.all.has(child))) return own;
+  const here = new Set(own);
+  const behind = new Map<string | null, string[]>();
+  let last: string | null = null;
+  for (const child of old) {
+    if (here.has(child)) last = child;
+    else behind.set(last, [...(behind.get(last) ?? []), child]);
+  }
+  return [...(behind.get(null) ?? []), ...own.flatMap((child) => [child, ...(behind.get(child) ?? [])])];
+}
