@@ -200,20 +200,24 @@ test('a workbook saved on disk changes the words in program, and each word leads
   await page.keyboard.press('Space');
   const shown = async (): Promise<string> => {
     const air = (await (await fetch(`${server.url}/api/air`)).json()) as {
-      onAir: Record<string, { values: Record<string, unknown>; phase: string }[]>;
+      onAir: Record<
+        string,
+        { values: Record<string, { order: string[]; cells: Record<string, unknown[]> }>; phase: string }[]
+      >;
     };
     const [own] = air.onAir['main'] ?? [];
-    return `${own?.phase} ${own?.values['b-team1']} ${own?.values['b-score1']}`;
+    const list = own?.values['b-places'];
+    return `${own?.phase} ${list?.order.join(', ')}: ${list?.cells[list.order[0] ?? '']?.at(-1)}`;
   };
-  await expect.poll(shown).toBe('hold Ox 95.50');
+  await expect.poll(shown).toBe('hold Ox, Ox #2, Tern & Sons: 95.50');
   await expect.poll(async () => (await Picture.of(output)).inked(), { timeout: 20_000 }).not.toBeNull();
   const before = await Picture.of(output);
   await save('Shingle Street');
-  await expect.poll(shown).toBe('hold Shingle Street 95.50');
+  await expect.poll(shown).toBe('hold Shingle Street, Ox, Tern & Sons: 95.50');
   await expect.poll(async () => (await Picture.of(output)).differs(before)).toBeGreaterThan(200);
   // The file is gone: the picture stands.
   rmSync(join(folder, 'results.xlsx'));
-  await expect.poll(shown).toBe('hold Shingle Street 95.50');
+  await expect.poll(shown).toBe('hold Shingle Street, Ox, Tern & Sons: 95.50');
   const monitor = page.getByRole('img', { name: 'Main program' });
   const box = await monitor.boundingBox();
   await monitor.click({ position: { x: (box?.width ?? 0) * 0.16, y: (box?.height ?? 0) * 0.72 } });

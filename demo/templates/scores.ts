@@ -12,9 +12,16 @@ import {
   textField,
   type Move,
 } from '../../library/make';
-import { fixed, type Binding } from '../../src/core/binding';
-import { newElement, type Element, type Template } from '../../src/core/show';
-import { binding, step, tied } from './bound';
+import { fixed } from '../../src/core/binding';
+import {
+  newCascade,
+  newColumnTie,
+  newElement,
+  newTie,
+  type Element,
+  type Template,
+} from '../../src/core/show';
+import { binding, step } from './bound';
 import {
   cloth,
   colours,
@@ -157,13 +164,26 @@ export function roundScore(flag: string): Template {
   });
 }
 
-const rows = [1, 2, 3] as const;
+const places = 3;
+const rowHeight = 88;
 
-/** The first three of the round, from a view of the results that lie in the watched folder. */
+/**
+ * The first of the round as rows of a view of the results that lie in the watched folder, told apart by their team: they
+ * travel when the order changes, marks count, who comes rises and who drops out sinks.
+ */
 export function leaders(): Template {
   const [top, head, height] = [656, 72, 268];
-  const y = (n: number): number => top + head + 4 + (n - 1) * 88;
+  const y = top + head + 4;
   const wide = 860;
+  const inRow = { cascade: { ...newCascade('cell'), delay: 4 } };
+  const ofRows = { cascade: { ...newCascade('child'), delay: 4 } };
+  /** A motion of what is in the rows, row after row. */
+  const rowByRow = (moves: Move[]): Move[] =>
+    moves.map(([element, property, given, ...keys]): Move =>
+      Array.isArray(given)
+        ? [element, property, inRow, given, ...keys]
+        : [element, property, { ...given, ...inRow }, ...keys],
+    );
   const made = template({
     id: 'leaders',
     name: 'Leaders',
@@ -172,14 +192,13 @@ export function leaders(): Template {
       ...panel('plate', 'Cloth', { x: 96, y: top + head, w: wide, h: height }, { line: colours.saffron }),
       newElement('rect', 'head', 'Head', { x: 96, y: top, w: wide + leanOf(head), h: head, slantRight: leanOf(head), fill: colours.saffron }),
       newElement('text', 'title', 'Title', { ...name, x: 136, y: top + 8, w: 660, h: 58, text: 'After the ballet', weight: 800, size: 46, colour: colours.deep, minScale: 0.65 }),
-      ...rows.flatMap((n): Element[] => [
-        newElement('text', `place${n}`, `Place ${n}`, { ...figure, x: 136, y: y(n), w: 64, h: 84, text: String(n), size: 54, tracking: 0, colour: colours.saffron }),
-        newElement('text', `team${n}`, `Team ${n}`, { ...name, x: 208, y: y(n), w: 420, h: 84, text: `Team ${n}`, weight: 650, stretch: 100, size: 44, leading: 0.9, fit: 'wrap', maxLines: 2, minScale: 0.68 }),
-        newElement('text', `score${n}`, `Score ${n}`, { ...figure, x: 640, y: y(n), w: 170, h: 84, text: '90.00', stretch: 100, size: 52, tracking: 0, align: 'right' }),
-      ]),
-      ...([1, 2] as const).map((n) => newElement('line', `rule${n}`, `Rule ${n}`, { x: 136, y: y(n + 1) - 2, w: 680, h: 0, thickness: 2, fill: colours.rule })),
+      newElement('text', 'place', 'Place', { ...figure, x: 136, y, w: 64, h: 84, text: '1', size: 54, tracking: 0, colour: colours.saffron }),
+      newElement('text', 'team', 'Team', { ...name, x: 208, y, w: 430, h: 84, text: 'Team', weight: 650, stretch: 86, size: 44, leading: 0.9, fit: 'wrap', maxLines: 2, minScale: 0.68 }),
+      newElement('text', 'score', 'Score', { ...figure, x: 640, y, w: 170, h: 84, text: '90.00', stretch: 100, size: 52, tracking: 0, align: 'right' }),
+      newElement('rows', 'rows', 'Places', { children: ['place', 'team', 'score'], rowH: rowHeight, most: places }),
+      ...([1, 2] as const).map((n) => newElement('line', `rule${n}`, `Rule ${n}`, { x: 136, y: y + n * rowHeight - 2, w: 680, h: 0, thickness: 2, fill: colours.rule })),
     ],
-    order: [...orderOf('plate'), 'head', 'title', ...rows.flatMap((n) => [`place${n}`, `team${n}`, `score${n}`]), 'rule1', 'rule2'],
+    order: [...orderOf('plate'), 'head', 'title', 'rule1', 'rule2', 'rows'],
     fields: [textField('f-title', 'Title', 'After the ballet', 'What the places are of', { sample: false, maxLength: 26 })],
     ties: [['title', 'text', 'f-title']],
     tethers: fastened('plate', height),
@@ -187,46 +206,63 @@ export function leaders(): Template {
       ['head', 'wipeRight', { style: 'cloth' }, [4, 1], [30, 0]],
       ...unfurl('plate'),
       ...rise('title', 13, 22),
-      ...rows.flatMap((n): Move[] => [...rise(`place${n}`, 13 + n * 4, 22), ...rise(`team${n}`, 15 + n * 4, 24), ...rise(`score${n}`, 18 + n * 4, 24)]),
+      ...rowByRow([...rise('place', 17, 30, true), ...rise('team', 19, 32, true), ...rise('score', 22, 32, true)]),
       ...([1, 2] as const).map((n): Move => [`rule${n}`, 'drawEnd', { style: 'line' }, [18 + n * 4, 0], [44 + n * 4, 1]]),
     ]),
     exit: moving([
-      ...rows.flatMap((n): Move[] => [...sink(`score${n}`, 13 - n), ...sink(`team${n}`, 14 - n), ...sink(`place${n}`, 15 - n)]),
+      ...sink('score', 12), ...sink('team', 13), ...sink('place', 14),
       ...([1, 2] as const).map((n): Move => [`rule${n}`, 'drawEnd', [2, 1, 'strong-in'], [14 - n, 0]]),
       ...sink('title', 16),
       ['head', 'wipeRight', { style: 'cloth' }, [10, 0, 'strong-in'], [27, 1]],
       ...furl('plate', 30),
     ]),
     changes: [
-      change('places', 'New places', 36, rows.flatMap((n) => [...turnOver(`place${n}`, n * 3 - 3), ...turnOver(`team${n}`, n * 3 - 2), ...turnOver(`score${n}`, n * 3)]), { swap: null, carryFrom: 6, carryTo: 18 }),
+      change('places', 'New places', 44, [
+        ...turnOver('place', 8),
+        ['score', 'count', { style: 'words' }, [6, 0], [38, 1]],
+        // Who drops out goes before the others move; who comes is pulled up where there is room.
+        ['rows', 'y', { ...ofRows, side: 'old', unit: 'own' }, [0, 0, 'strong-in'], [12, 0.9]],
+        ['rows', 'wipeBottom', { ...ofRows, side: 'old' }, [0, 0, 'strong-in'], [12, 0.9]],
+        ['rows', 'opacity', { ...ofRows, side: 'old' }, [0, 1, 'hold'], [12, 0]],
+        ['rows', 'y', { ...ofRows, side: 'new', unit: 'own', style: 'words' }, [18, 0.9], [44, 0]],
+        ['rows', 'wipeBottom', { ...ofRows, side: 'new', style: 'words' }, [18, 0.9], [44, 0]],
+        ['rows', 'opacity', { ...ofRows, side: 'new' }, [0, 0, 'hold'], [18, 1, 'linear']],
+      ], { swap: null, carryFrom: 6, carryTo: 34 }),
     ],
   }); // prettier-ignore
-  const cell = (n: number, column: string): Binding['from'] => ({
-    kind: 'cell',
-    data: 'standings',
-    row: { by: 'place', at: fixed(n) },
-    column,
-    take: 'value',
-  });
-  const bound = tied(
-    inMotion(made, look),
-    rows.flatMap((n) => [
-      binding(`b-place${n}`, `Place ${n}`, cell(n, 'Place')),
-      binding(`b-team${n}`, `Team ${n}`, cell(n, 'Team')),
-      binding(`b-score${n}`, `Score ${n}`, cell(n, 'Score'), step('number-format', { least: 2, most: 2 })),
-    ]),
-    rows.flatMap((n): [string, string, string][] => [
-      [`place${n}`, 'text', `b-place${n}`],
-      [`team${n}`, 'text', `b-team${n}`],
-      [`score${n}`, 'text', `b-score${n}`],
-    ]),
-  ); // prettier-ignore
-  const down = 1760 - 996;
-  const moved = (id: string, x?: number): [string, object] => {
-    const own = made.elements[id] as Extract<Element, { y: number }>;
-    return [id, { x: (x ?? own.x) - 24, y: own.y + down, ...('w' in own ? { w: own.w } : {}) }];
+  const shown = inMotion(made, look);
+  const rows = binding(
+    'b-places',
+    'Places',
+    { kind: 'rows', data: 'standings' },
+    step('slice', { count: fixed(places) }),
+    step('key-rows', { column: 'Team' }),
+    step('format-column', { column: 'Score', name: 'Marks', decimals: 2 }),
+  );
+  const bound: Template = {
+    ...shown,
+    bindings: [rows],
+    ties: [
+      ...shown.ties,
+      newTie('rows', 'list', rows.id),
+      newColumnTie('place', 'text', 'rows', 'Place'),
+      newColumnTie('team', 'text', 'rows', 'Team'),
+      newColumnTie('score', 'text', 'rows', 'Marks'),
+    ],
   };
-  return tall(bound, Object.fromEntries(Object.keys(made.elements).map((id) => moved(id))));
+  const down = 1760 - 996;
+  const moved = (id: string): [string, object] => {
+    const own = made.elements[id] as Extract<Element, { y: number }>;
+    return [id, { x: own.x - 24, y: own.y + down, ...('w' in own ? { w: own.w } : {}) }];
+  };
+  return tall(
+    bound,
+    Object.fromEntries(
+      Object.keys(made.elements)
+        .filter((id) => id !== 'rows')
+        .map((id) => moved(id)),
+    ),
+  );
 }
 
 /** Two teams against each other: cut lines count, the middle leans with the wind. */

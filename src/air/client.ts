@@ -3,6 +3,8 @@ import { problem, type Problem } from '../core/problem';
 import {
   emptyAir,
   isOfTheMoment,
+  listsOnAir,
+  openLists,
   type AirEvent,
   type AirState,
   type Command,
@@ -314,7 +316,13 @@ export class AirClient {
       case 'patches':
         // A gap means that something was missed: only a new welcome gives the whole state.
         if (message.sequence !== this.state.sequence + 1) return this.socket?.close();
-        this.state = applyPatches(this.state, message.patches as Patch[]);
+        try {
+          const patches = openLists(message.patches as Patch[], listsOnAir(this.state));
+          this.state = applyPatches(this.state, patches);
+        } catch {
+          // What cannot be applied here was missed too.
+          return this.socket?.close();
+        }
         break;
       case 'answer': {
         this.waiting.get(message.id)?.done({ problem: message.problem });

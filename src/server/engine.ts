@@ -1,5 +1,10 @@
 import { applyPatches, enablePatches, type Patch } from 'immer';
 import {
+  hasPacked,
+  listsOnAir,
+  openLists,
+  packLists,
+  type KnownLists,
   aheadSeconds,
   apply,
   emptyAir,
@@ -23,8 +28,10 @@ export interface Answer {
 export interface Step {
   readonly sequence: number;
   readonly patches: readonly Patch[];
-  /** The patches as JSON. */
+  /** The patches as JSON, with the lists of rows in them packed. */
   readonly written: string;
+  /** What both ends have: the lists of all that was on air before it. */
+  readonly lists: () => KnownLists;
   readonly events: readonly AirEvent[];
 }
 
@@ -99,15 +106,23 @@ export class AirEngine {
     let skipped = 0;
     for (const [id, sequence] of snapshot?.answers ?? []) this.remember(id, { problem: null, sequence });
     const sure = entries.filter(({ sequence }) => sequence < gapBefore);
-    // All at once: what each changed stands on what was before it.
-    state = applyPatches(
-      state,
-      sure.flatMap(({ patches }) => patches as Patch[]),
-    );
-    for (const { sequence, command, at } of entries.slice(sure.length)) {
+    // As many at once as can be: what each changed stands on what was before it, and so do the lists that it packs.
+    let waiting: Patch[] = [];
+    for (const { patches } of sure) {
+      if (!hasPacked(patches)) {
+        waiting.push(...patches);
+        continue;
+      }
+      state = applyPatches(state, waiting);
+      state = applyPatches(state, openLists(patches as Patch[], listsOnAir(state)));
+      waiting = [];
+    }
+    state = applyPatches(state, waiting);
+    for (const { sequence, command: packed, at } of entries.slice(sure.length)) {
+      const command = this.guarded('a list behind a gap', () => openLists(packed, listsOnAir(state)));
       // Graphics are called by their place in the order.
-      const applied = this.reduce({ ...state, sequence: sequence - 1 }, command, at);
-      if ('problem' in applied) skipped += 1;
+      const applied = command && this.reduce({ ...state, sequence: sequence - 1 }, command, at);
+      if (!applied || 'problem' in applied) skipped += 1;
       else ({ state } = applied);
       state = { ...state, sequence };
     }
@@ -273,11 +288,14 @@ export class AirEngine {
         continue;
       }
       const { dayOffset } = state;
+      const before = state;
       state = applied.state;
       const { events, patches } = applied;
       const { sequence } = state;
-      entries.push({ sequence, at, dayOffset, command, events, patches });
-      steps.push({ sequence, patches, written: JSON.stringify(patches), events });
+      const lists = (): KnownLists => listsOnAir(before);
+      entries.push({ sequence, at, dayOffset, command: packLists(command, lists()), events, patches });
+      const written = JSON.stringify(packLists(patches, lists()));
+      steps.push({ sequence, patches, written, events, lists });
       answers.push({ problem: null, sequence });
     }
     if (entries.length > 0) {

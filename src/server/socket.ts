@@ -11,7 +11,15 @@ import {
   type Present,
   type ServerMessage,
 } from '../air';
-import { emptyAir, innerCommands, mayGive, type AirEvent, type AirState, type Role } from '../core/playout';
+import {
+  packLists,
+  emptyAir,
+  innerCommands,
+  mayGive,
+  type AirEvent,
+  type AirState,
+  type Role,
+} from '../core/playout';
 import { problem, type Problem } from '../core/problem';
 import {
   countedAddress,
@@ -391,7 +399,11 @@ export function socketHub(server: Server, parts: HubParts) {
         const forOutputs =
           shown.length === step.patches.length
             ? text
-            : JSON.stringify({ type: 'patches', sequence: step.sequence, patches: shown });
+            : JSON.stringify({
+                type: 'patches',
+                sequence: step.sequence,
+                patches: packLists(shown, step.lists()),
+              });
         for (const peer of peers)
           if (peer.present) sayText(peer, peer.present.role === 'output' ? forOutputs : text);
         if (step.events.length === 0) continue;

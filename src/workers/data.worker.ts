@@ -1,7 +1,15 @@
 // Tables, views and what came of sources, and what bindings make of them, off the interface's thread.
 import '../core/no-eval';
 import { expose } from 'comlink';
-import { typeOfValue, valueText, type Binding, type ColumnInfo, type ValueType } from '../core/binding';
+import {
+  RowsValue,
+  type Rowset,
+  typeOfValue,
+  valueText,
+  type Binding,
+  type ColumnInfo,
+  type ValueType,
+} from '../core/binding';
 import { Resolver, viewRows, withChange, type Resolved, type TableChange, type Use } from '../core/data';
 import { newView, type Show, type Table, type Template, type Values } from '../core/show';
 import type { Read, Source } from '../core/source';
@@ -11,6 +19,11 @@ export interface TraceStep {
   readonly type: string;
   readonly valueType: ValueType;
   readonly problem: string | null;
+  /** Where it is rows: the first of them, as words. */
+  readonly rows: {
+    readonly columns: readonly string[];
+    readonly rows: readonly (readonly string[])[];
+  } | null;
 }
 export interface RowsSeen {
   /** Where the keys and rows begin. */
@@ -23,6 +36,16 @@ export interface RowsSeen {
   readonly keys: readonly string[];
   readonly rows: readonly (readonly string[])[];
 }
+
+const mostTraced = 6;
+const mostTracedColumns = 8;
+/** The first of some rows as words, for the checker. */
+const firstRows = (rowset: Rowset): TraceStep['rows'] => ({
+  columns: rowset.columns.slice(0, mostTracedColumns).map(({ name }) => name),
+  rows: Array.from({ length: Math.min(rowset.count, mostTraced) }, (_, row) =>
+    rowset.columns.slice(0, mostTracedColumns).map((_column, at) => rowset.text(row, at)),
+  ),
+});
 
 const resolver = new Resolver();
 let tables: Show['tables'] = {};
@@ -63,6 +86,7 @@ const api = {
       type: typeOfValue(value, type),
       valueType: type,
       problem: problem?.message ?? null,
+      rows: value instanceof RowsValue ? firstRows(value.rowset) : null,
     })),
   /** The keys of all rows, and what each makes of a template where that is wanted. */
   filled(id: string, template: Template, wanted: 'keys' | 'values'): { key: string; values: Values }[] {

@@ -3,7 +3,7 @@ import '../core/no-eval';
 import { expose, transfer } from 'comlink';
 import { evaluate, holdMoment, prepareScene, type Moment } from '../core/frame';
 import { ProblemError } from '../core/problem';
-import type { Change, Dressing, Template, Values } from '../core/show';
+import { rowsAsDrawn, type Change, type Dressing, type Template, type Values } from '../core/show';
 import {
   canvasMeasure,
   createRenderer,
@@ -62,7 +62,8 @@ async function draw(
     placeholders: true,
   } as const;
   try {
-    const scene = prepareScene(template, values, measure, { look: of.look });
+    const shown = { ...rowsAsDrawn(template), ...values };
+    const scene = prepareScene(template, shown, measure, { look: of.look });
     const roots = [evaluate(scene, holdMoment(stillTime))];
     const view = renderer.newView();
     view.draw(roots, target);

@@ -6,6 +6,7 @@ import {
   bindingProblem,
   propertyOf,
   removeBinding,
+  valueWords,
   type Show,
   type Template,
 } from '../../core/show';
@@ -24,7 +25,7 @@ export function BindingsPanel(props: {
   onEdit: (label: string, recipe: (template: Template) => void, merge?: string) => void;
 }) {
   const { show, template, use, open, onOpen, onEdit } = props;
-  const { values, problems } = useResolved(use);
+  const { values, problems, notes } = useResolved(use);
   const binding = template.bindings.find(({ id }) => id === open) ?? null;
   const make = (): void => {
     const id = newId();
@@ -58,6 +59,7 @@ export function BindingsPanel(props: {
         {template.bindings.map(({ id, name }) => {
           const problem = problems.find(({ path }) => path === id);
           const value = values[id];
+          const note = notes.find(({ path }) => path === id);
           return (
             <li key={id}>
               <button
@@ -72,8 +74,13 @@ export function BindingsPanel(props: {
                     ⚠ {problem.message}
                   </span>
                 ) : (
-                  <span className="number truncate" dir="auto">
-                    {value === undefined || value === null ? '–' : String(value)}
+                  <span
+                    className={`number truncate ${note ? 'text-warn' : ''}`}
+                    dir="auto"
+                    title={note?.message}
+                  >
+                    {note && '⚠ '}
+                    {value === undefined || value === null ? '–' : valueWords(value)}
                   </span>
                 )}
               </button>
@@ -88,6 +95,13 @@ export function BindingsPanel(props: {
       </ul>
       {binding && (
         <div className="min-h-0 flex-1 overflow-auto p-3">
+          {notes
+            .filter(({ path }) => path === binding.id)
+            .map(({ message }) => (
+              <p key={message} className="mb-2 text-xs text-warn">
+                ⚠ {message}
+              </p>
+            ))}
           <div className="mb-2 flex items-center gap-2">
             <NameField
               label="Name of the binding"

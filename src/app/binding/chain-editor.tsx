@@ -242,6 +242,39 @@ function Rung(props: {
             </span>
           </p>
         ))}
+      {trace?.rows && !trace.problem && trace.rows.rows.length > 0 && (
+        <RowsAfter rows={trace.rows} of={title} />
+      )}
     </li>
+  );
+}
+
+/** The first rows after a step. */
+function RowsAfter({ rows, of }: { rows: NonNullable<TraceStep['rows']>; of: string }) {
+  return (
+    <div className="mt-1 max-w-full overflow-x-auto rounded border border-line">
+      <table className="text-xs" aria-label={`Rows after ${of}`}>
+        <thead className="text-left text-ink-3">
+          <tr>
+            {rows.columns.map((name, at) => (
+              <th key={at} className="px-1.5 py-0.5 font-normal">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.rows.map((row, at) => (
+            <tr key={at} className="border-t border-line">
+              {row.map((cell, column) => (
+                <td key={column} className="number max-w-32 truncate px-1.5 py-0.5" dir="auto">
+                  {cell}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

@@ -2,7 +2,16 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { dataOf, holesIn, namedBy, originNames, stepKind, type Binding } from '../../core/binding';
 import { matchRows, sameName, type Use } from '../../core/data';
-import { propertyOf, type Show, type Tie, type Values } from '../../core/show';
+import {
+  cellIn,
+  isRowList,
+  propertyOf,
+  valueWords,
+  type RowList,
+  type Show,
+  type Tie,
+  type Values,
+} from '../../core/show';
 import { Button, Dialog } from '../ui';
 import { asked, jsonInit } from '../state/air-store';
 import { traceOnce, useRows } from '../state/data';
@@ -68,6 +77,11 @@ function TieLine({
   const element = template.elements[tie.element];
   const label = (element && propertyOf(element.kind, tie.property)?.label) ?? tie.property;
   const field = template.fields.find(({ id }) => id === tie.field);
+  // What takes a column takes it of the rows that another element shows.
+  const rowsTie =
+    tie.column === undefined
+      ? undefined
+      : template.ties.find((one) => one.element === tie.field && one.property === 'list');
   const seen = useRows(row?.of ?? null, 0, 1);
   const match =
     field &&
@@ -75,17 +89,27 @@ function TieLine({
     matchRows(template, row.of, seen?.columns ?? tableColumns(names, row.of)).find(
       (one) => one.field === field.id,
     );
-  const bound = template.bindings.find(({ id }) => id === (field ? template.bound[field.id] : tie.field));
+  const bound = template.bindings.find(
+    ({ id }) => id === (field ? template.bound[field.id] : (rowsTie?.field ?? tie.field)),
+  );
   const isTyped = field !== undefined && typed[field.id] !== undefined;
-  const value = values[tie.field] ?? field?.default;
+  const value = values[rowsTie?.field ?? tie.field] ?? field?.default;
+  const said =
+    tie.column !== undefined && isRowList(value) ? columnWords(value, tie.column) : valueWords(value);
   return (
     <li className="flex flex-col gap-1">
       <p className="flex items-baseline gap-3">
         <strong className="font-semibold">{label}</strong>
         <span className="number min-w-0 flex-1 truncate rounded bg-ground px-2" dir="auto">
-          {value === null || value === undefined ? 'nothing' : String(value)}
+          {said === '' ? 'nothing' : said}
         </span>
       </p>
+      {tie.column !== undefined && (
+        <p className="text-ink-2">
+          From the column “{tie.column}” of the row in hand of “
+          {template.elements[tie.field]?.name ?? tie.field}”.
+        </p>
+      )}
       {field && (
         <p className="text-ink-2">
           From the field “{field.name}”,{' '}
@@ -102,10 +126,16 @@ function TieLine({
       {!isTyped && match?.column && row && (
         <GoTo names={names} of={row.of} row={row.key} column={match.column} />
       )}
-      {!isTyped && !match?.column && bound && <Chain names={names} use={use} binding={bound} live={live} />}
+      {!isTyped && !match?.column && bound && (
+        <Chain names={names} use={use} binding={bound} live={live} column={tie.column ?? null} />
+      )}
     </li>
   );
 }
+
+/** The cells of one column, row after row. */
+const columnWords = (list: RowList, column: string): string =>
+  list.order.map((key) => valueWords(cellIn(list, key, column))).join(' · ');
 
 const tableColumns = (names: Names, of: string) =>
   (names.tables[of]?.columns ?? []).map(({ id, name }) => ({ key: id, name }));
@@ -148,8 +178,16 @@ function takenFrom(use: Use, binding: Binding): Binding[] {
 
 const deepest = 4;
 
-function Chain(props: { names: Names; use: Use; binding: Binding; live: string | null; depth?: number }) {
-  const { names, use, binding, live, depth = 0 } = props;
+function Chain(props: {
+  names: Names;
+  use: Use;
+  binding: Binding;
+  live: string | null;
+  /** The column that is taken of its rows; null: none. */
+  column: string | null;
+  depth?: number;
+}) {
+  const { names, use, binding, live, column, depth = 0 } = props;
   const [steps, setSteps] = useState<readonly Step[]>([]);
   useEffect(() => {
     let isGone = false;
@@ -215,7 +253,7 @@ function Chain(props: { names: Names; use: Use; binding: Binding; live: string |
         takenFrom(use, binding).map((one) => (
           <section key={one.id} className="mt-1 pl-3" aria-label={`Binding ${one.name}`}>
             <h3 className="text-xs text-tide">{one.name}</h3>
-            <Chain names={names} use={use} binding={one} live={live} depth={depth + 1} />
+            <Chain names={names} use={use} binding={one} live={live} column={null} depth={depth + 1} />
           </section>
         ))}
       {data.map((id) => (
@@ -224,7 +262,7 @@ function Chain(props: { names: Names; use: Use; binding: Binding; live: string |
           names={names}
           of={id}
           row={isHand ? (use.row?.key ?? null) : null}
-          column={from.kind === 'cell' ? from.column : null}
+          column={from.kind === 'cell' ? from.column : column}
         />
       ))}
     </>

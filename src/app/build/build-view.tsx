@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { extremeValues, fillFromRow, type Use } from '../../core/data';
 import {
+  rowsAsDrawn,
   templatesByName,
   freshName,
   type Show,
@@ -126,7 +127,10 @@ export function BuildView() {
   );
   const { values: live } = useResolved(use);
   const byHand = useBuild((store) => store.byHand);
-  const values = useMemo(() => ({ ...live, ...tried, ...byHand }), [live, tried, byHand]);
+  const values = useMemo(
+    () => ({ ...(template && rowsAsDrawn(template)), ...live, ...tried, ...byHand }),
+    [template, live, tried, byHand],
+  );
   const asksWhere = useBuild((store) => store.asksWhere);
 
   const make = (): void => {

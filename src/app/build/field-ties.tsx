@@ -10,7 +10,7 @@ import {
   type Template,
   type Tie,
 } from '../../core/show';
-import { PictureField } from '../card-form/card-form';
+import { PictureField } from '../field-forms/picture-field';
 import { CheckField, ColourField, IconButton, NumberField, SelectField, TextField } from '../ui';
 import { editTemplate, sealEdit } from './build-store';
 import { FontField } from './font-field';
@@ -179,6 +179,8 @@ function MapValue(props: {
       );
     case 'font':
       return <FontField label="" value={String(value ?? '')} show={show} onChange={onSet} />;
+    case 'rows':
+      return null;
     case 'text':
       return <TextField bare label={label} value={String(value ?? '')} onChange={onSet} onDone={sealEdit} />;
   }

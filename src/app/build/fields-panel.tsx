@@ -1,8 +1,6 @@
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import {
-  allowedPattern,
   blankField,
   freshName,
   fieldKinds,
@@ -15,22 +13,10 @@ import {
   type Show,
   type Template,
 } from '../../core/show';
-import {
-  CheckField,
-  ColourField,
-  IconButton,
-  Knot,
-  NameField,
-  nameNext,
-  NumberField,
-  SelectField,
-  TextField,
-} from '../ui';
+import { CheckField, IconButton, Knot, NameField, nameNext, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
-import { PictureField } from '../card-form/card-form';
+import { formOf } from '../field-forms/registry';
 import { editTemplate, sealEdit } from './build-store';
-import { Choices } from './field-choices';
-import { Offers } from './field-offers';
 import { FieldTies } from './field-ties';
 
 /** The template's fields in the order of the operator's form. */
@@ -148,121 +134,17 @@ function change(id: string, label: string, recipe: (field: Field) => void, merge
 
 function FieldDetails({ field, assets }: { field: Field; assets: Show['assets'] }) {
   const { id } = field;
+  const { Details } = formOf(field);
   const put = (label: string, recipe: (field: Field) => void): void =>
     change(id, `${label} of ${field.name}`, recipe, `field ${id} ${label}`);
   return (
     <div className="flex flex-col gap-2 px-2 pb-3 pl-8">
-      {field.kind === 'text' && (
-        <>
-          <TextField
-            label="Default"
-            value={field.default}
-            onChange={(v) => put('Default', (f) => void (f.kind === 'text' && (f.default = v)))}
-            onDone={sealEdit}
-          />
-          <TextField
-            label="Allowed characters (empty: all)"
-            value={field.allowed}
-            placeholder="A-Z0-9 -"
-            maxLength={200}
-            onChange={(v) => put('Characters', (f) => void (f.kind === 'text' && (f.allowed = v)))}
-            onDone={() => {
-              sealEdit();
-              if (field.allowed !== '' && !allowedPattern(field.allowed)) {
-                toast.error(
-                  `“${field.allowed}” cannot be read as characters, such as A-Z0-9. All are taken.`,
-                );
-                put('Characters', (f) => void (f.kind === 'text' && (f.allowed = '')));
-              }
-            }}
-          />
-          <div className="grid grid-cols-2">
-            <CheckField
-              label="All caps"
-              value={field.upper}
-              onChange={(v) => put('Capitals', (f) => void (f.kind === 'text' && (f.upper = v)))}
-            />
-            <CheckField
-              label="Trim spaces"
-              value={field.trim}
-              onChange={(v) => put('Trimming', (f) => void (f.kind === 'text' && (f.trim = v)))}
-            />
-            <CheckField
-              label="Several lines"
-              value={field.lines}
-              onChange={(v) => put('Lines', (f) => void (f.kind === 'text' && (f.lines = v)))}
-            />
-          </div>
-          <NumberField
-            label="Maximum length (0: any)"
-            value={field.maxLength ?? 0}
-            min={0}
-            max={10_000}
-            onChange={(v) =>
-              put('Limit', (f) => void (f.kind === 'text' && (f.maxLength = v === 0 ? null : Math.round(v))))
-            }
-            onDone={sealEdit}
-          />
-        </>
-      )}
-      {field.kind === 'number' && (
-        <>
-          <NumberField
-            label="Default"
-            value={field.default}
-            onChange={(v) => put('Default', (f) => void (f.kind === 'number' && (f.default = v)))}
-            onDone={sealEdit}
-          />
-          {(['min', 'max'] as const).map((end) => (
-            <span key={end} className="flex items-center gap-2">
-              <CheckField
-                label={end === 'min' ? 'Minimum' : 'Maximum'}
-                value={field[end] !== null}
-                onChange={(on) =>
-                  put('Limit', (f) => void (f.kind === 'number' && (f[end] = on ? f.default : null)))
-                }
-              />
-              {field[end] !== null && (
-                <NumberField
-                  bare
-                  label={end === 'min' ? 'The least' : 'The most'}
-                  value={field[end]}
-                  onChange={(v) => put('Limit', (f) => void (f.kind === 'number' && (f[end] = v)))}
-                  onDone={sealEdit}
-                />
-              )}
-            </span>
-          ))}
-        </>
-      )}
-      {field.kind === 'colour' && (
-        <ColourField
-          label="Default"
-          value={field.default}
-          onChange={(v) => put('Default', (f) => void (f.kind === 'colour' && (f.default = v)))}
-          onDone={sealEdit}
-        />
-      )}
-      {(field.kind === 'picture' || field.kind === 'video') && (
-        <PictureField
-          isVideo={field.kind === 'video'}
-          label="Default"
-          value={field.default}
-          assets={assets}
-          onSet={(v) =>
-            put('Default', (f) => void ((f.kind === 'picture' || f.kind === 'video') && (f.default = v)))
-          }
-        />
-      )}
-      {field.kind === 'yes-no' && (
-        <CheckField
-          label="Default"
-          value={field.default}
-          onChange={(v) => put('Default', (f) => void (f.kind === 'yes-no' && (f.default = v)))}
-        />
-      )}
-      {(field.kind === 'text' || field.kind === 'colour') && <Offers field={field} put={put} />}
-      {field.kind === 'choice' && <Choices field={field} assets={assets} put={put} />}
+      <Details
+        field={field}
+        assets={assets}
+        put={put as (label: string, recipe: (field: never) => void) => void}
+        onDone={sealEdit}
+      />
       <TextField
         label="Group"
         value={field.group}

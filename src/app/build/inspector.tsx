@@ -41,6 +41,7 @@ import { PlaySection } from './play-section';
 import { PropertyRow } from './property-row';
 import { ReadingLine } from './reading-line';
 import { ReactionsSection } from './reactions-section';
+import { StandIn } from './rows-section';
 import { SpansSection } from './spans-section';
 import { ShowSection } from './show-section';
 import { TetherSection } from './tether-section';
@@ -148,6 +149,7 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
 
 const sections: readonly PropertySection[] = [
   'Position',
+  'Rows',
   'Text',
   'Clock',
   'Picture',
@@ -217,6 +219,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
                 />
               ))}
             </div>
+            {name === 'Rows' && element.kind === 'rows' && <StandIn template={template} element={element} />}
           </Section>
         );
       })}

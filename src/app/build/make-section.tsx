@@ -6,13 +6,17 @@ import {
   FlipHorizontal2,
   Link2,
   RectangleHorizontal,
+  Rows3,
   Spline,
   TextCursorInput,
 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { dataChoices } from '../data/data-choices';
+import { useShow } from '../state/draft-store';
 import { Button, IconButton, Section } from '../ui';
 import { followByPointing } from './follow';
-import { makeFields, makeOtherSide, makePlate, makeRow, makeWipeAlong } from './makers';
+import { makeFields, makeOtherSide, makePlate, makeRepeated, makeRow, makeWipeAlong } from './makers';
 
 const rows = [
   ['from-left', 'In a row, the left one stands still', <AlignHorizontalJustifyStart key="l" size={15} />],
@@ -65,6 +69,7 @@ export function MakeSection({ ids }: { ids: readonly string[] }) {
           <Spline size={15} />,
           makeWipeAlong,
         )}
+        <RepeatMenu />
         {button(
           'Follow edge…',
           'Point at an edge, and they follow it from where they stand',
@@ -73,5 +78,44 @@ export function MakeSection({ ids }: { ids: readonly string[] }) {
         )}
       </div>
     </Section>
+  );
+}
+
+const item = 'flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised';
+
+/** Chooses the rows that what is in hand stands once for. */
+function RepeatMenu() {
+  const show = useShow();
+  const choices = dataChoices(show);
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <Button
+          className="justify-start px-2"
+          title="These stand once for each row of a table, view or source"
+        >
+          <Rows3 size={15} /> For each row…
+        </Button>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={4}
+          className="z-50 max-h-72 min-w-48 overflow-auto rounded border border-line bg-panel p-1"
+        >
+          <DropdownMenu.Label className="px-2 py-1 text-xs text-ink-3">
+            Once for each row of
+          </DropdownMenu.Label>
+          {choices.map(({ value, label }) => (
+            <DropdownMenu.Item key={value} className={item} onSelect={() => void makeRepeated(value)}>
+              {label}
+            </DropdownMenu.Item>
+          ))}
+          <DropdownMenu.Item className={item} onSelect={() => void makeRepeated(null)}>
+            Rows to be bound later
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }

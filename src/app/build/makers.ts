@@ -5,9 +5,11 @@ import {
   coloursOf,
   makeFieldsOf,
   mirrorAcross,
+  newElement,
   outermost,
   paintOrder,
   plateBehind,
+  repeatForRows,
   setInRow,
   StyleReader,
   wipeAlong,
@@ -16,6 +18,9 @@ import {
   type Show,
   type Template,
 } from '../../core/show';
+import { unionOf } from '../../core/layout';
+import { dataName } from '../data/data-choices';
+import { rowsOnce } from '../state/data';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { editTemplate, templateNow, useBuild } from './build-store';
@@ -71,6 +76,23 @@ export function makePlate(): void {
   let made: string | null = null;
   editTemplate(`Plate behind ${words(template, ids)}`, (t) => {
     made = plateBehind(t, ids, boxesAtRest(template), fill, newId);
+  });
+  if (made !== null) useBuild.getState().select([made]);
+}
+
+/** What is chosen once for each row of some data; null: of rows that are bound later. */
+export async function makeRepeated(data: string | null): Promise<void> {
+  const template = templateNow();
+  const show = useDraft.getState().draft?.show;
+  if (!template || !show) return;
+  const ids = inHand(template);
+  const seen = data === null ? null : await rowsOnce(data);
+  const taken = data === null ? null : { data, name: dataName(show, data), columns: seen?.columns ?? [] };
+  let made: string | null = null;
+  editTemplate(`${words(template, ids)} for each row`, (t) => {
+    const boxes = ids.flatMap((id) => boxesAtRest(template).get(id) ?? []);
+    const across = unionOf(boxes);
+    made = repeatForRows(t, ids, newElement('rows', newId(), 'Rows', { gapY: across ? Math.round(across.h / 6) : 8 }), taken, newId); // prettier-ignore
   });
   if (made !== null) useBuild.getState().select([made]);
 }

@@ -1,6 +1,6 @@
 import { evaluate, prepareScene, type Scene } from '../../core/frame';
 import { ProblemError } from '../../core/problem';
-import type { Look, Template } from '../../core/show';
+import { rowsAsDrawn, type Look, type Template } from '../../core/show';
 import { measure } from '../picture/monitors';
 import { useDraft } from '../state/draft-store';
 import type { Playhead } from './build-store';
@@ -23,9 +23,9 @@ export function sceneNow(template: Template, playhead: Playhead): Scene | null {
   if (kept?.template === template && kept.playhead === playhead && kept.look === look && kept.era === era)
     return kept.scene;
   try {
-    const scene = prepareScene(template, {}, measure, {
+    const scene = prepareScene(template, rowsAsDrawn(template), measure, {
       ...(look ? { look } : {}),
-      change: change && { change, from: {} },
+      change: change && { change, from: rowsAsDrawn(template) },
     });
     evaluate(scene, momentAt(template, playhead, false, 0));
     kept = { template, playhead, look, era, scene };

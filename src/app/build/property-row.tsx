@@ -1,6 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import { Undo2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { posedValue, type PosedValue } from '../../core/frame';
 import { plainOrigin } from '../../core/binding';
 import {
@@ -14,7 +14,10 @@ import {
   tieOf,
   tiedValue,
   tieProperty,
+  isRowList,
+  takeColumn,
   untieProperty,
+  valueWords,
   type Element,
   fieldKindFor,
   type Paint,
@@ -24,16 +27,26 @@ import {
   type Template,
   type TypeStyle,
 } from '../../core/show';
-import { PictureField } from '../card-form/card-form';
+import { PictureField } from '../field-forms/picture-field';
 import { DeviceField } from './device-field';
 import { FontField } from './font-field';
 import { PaintField } from './paint-field';
 import { namedColours } from './named-colours';
-import { CheckField, ColourField, IconButton, Knot, NumberField, SelectField, TextField } from '../ui';
+import {
+  CheckField,
+  ColourField,
+  IconButton,
+  Knot,
+  Labelled,
+  NumberField,
+  SelectField,
+  TextField,
+} from '../ui';
 import { newId } from '../state/ids';
 import { keyTo, worthOf } from './auto-key';
 import { editTemplate, sealEdit, useBuild, type Playhead } from './build-store';
 import { sceneNow } from './pose-now';
+import { useColumns } from './rows-section';
 import { boxesAtRest } from './stage/rest-boxes';
 
 /** One property of an element: its control, and the knot that ties it to a field. */
@@ -112,6 +125,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
           value={posed && !tie ? Math.round(posed.now * 1000) / 1000 : value}
           disabled={(isDecided && !movable) || style !== null}
           setsSame={movable !== undefined && !tie}
+          from={binding && `From “${binding.name}”`}
           onSet={set}
         />
       </fieldset>
@@ -154,9 +168,11 @@ export function PropertyControl(props: {
   disabled: boolean;
   /** Enter at the value that stands there sets it too: it becomes a key. */
   setsSame?: boolean;
+  /** What gives it its value, where that is not seen here. */
+  from?: string | undefined;
   onSet: (value: PropertyValue) => void;
 }) {
-  const { show, property, value, disabled, setsSame, onSet } = props;
+  const { show, property, value, disabled, setsSame, from, onSet } = props;
   const { label } = property;
   switch (property.type) {
     case 'number':
@@ -216,6 +232,16 @@ export function PropertyControl(props: {
       );
     case 'yes-no':
       return <CheckField label={label} value={Boolean(value)} onChange={onSet} />;
+    case 'rows':
+      return (
+        <Labelled beside label={label}>
+          <output className="field flex min-w-0 flex-1 items-center truncate text-ink-2" aria-label={label}>
+            {isRowList(value)
+              ? `${valueWords(value)} · ${value.columns.map(({ name }) => name).join(', ')}`
+              : (from ?? 'None yet: bind them with the knot')}
+          </output>
+        </Labelled>
+      );
     case 'video':
     case 'picture':
       return (
@@ -241,6 +267,9 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
   const binding = tie && template.bindings.find((b) => b.id === tie.field);
   const kind = fieldKindFor(property.type);
   const open = (id: string): void => useBuild.getState().set({ binding: id });
+  const [isOpen, setOpen] = useState(false);
+  const columns = useColumns(template, isOpen ? element.id : null);
+  const rows = tie?.column === undefined ? undefined : template.elements[tie.field];
   const others = template.fields.filter(
     (f) =>
       f.id !== field?.id &&
@@ -256,7 +285,7 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
     </DropdownMenu.Item>
   );
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root onOpenChange={setOpen}>
       <DropdownMenu.Trigger asChild>
         <span>
           <Knot
@@ -266,7 +295,9 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
                 ? `${name}: from the field ${field.name}`
                 : binding
                   ? `${name}: from the binding ${binding.name}`
-                  : `${name}: make a field`
+                  : rows && tie
+                    ? `${name}: from the column ${tie.column} of ${rows.name}`
+                    : `${name}: make a field`
             }
             onClick={() => undefined}
           />
@@ -288,6 +319,15 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
                 editTemplate(`Untie ${name}`, (t) => untieProperty(t, element.id, property.key)),
               )}
             </>
+          ) : rows && tie ? (
+            <>
+              <DropdownMenu.Label className="px-2 py-1 text-xs text-tide">
+                From the column “{tie.column}” of {rows.name}
+              </DropdownMenu.Label>
+              {entry('Untie', () =>
+                editTemplate(`Untie ${name}`, (t) => untieProperty(t, element.id, property.key)),
+              )}
+            </>
           ) : field ? (
             <>
               <DropdownMenu.Label className="px-2 py-1 text-xs text-tide">
@@ -303,6 +343,27 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
               editTemplate(`Make a field of ${name}`, (t) => void makeField(t, element.id, property, id));
             })
           )}
+          {columns.map(({ rows: around, columns: own }) => (
+            <DropdownMenu.Group key={around.id}>
+              <DropdownMenu.Label className="px-2 py-1 text-xs text-ink-3">
+                {own.length > 0 ? `Column of ${around.name}` : `${around.name} has no rows bound yet`}
+              </DropdownMenu.Label>
+              {own.map((column) => (
+                <DropdownMenu.Item
+                  key={column.key}
+                  className={item}
+                  onSelect={() =>
+                    editTemplate(`Take ${name} from ${column.name}`, (t) =>
+                      takeColumn(t, element.id, property.key, around.id, column.key),
+                    )
+                  }
+                >
+                  {column.name}
+                </DropdownMenu.Item>
+              ))}
+              <DropdownMenu.Separator className="my-1 h-px bg-line" />
+            </DropdownMenu.Group>
+          ))}
           {!binding &&
             entry('Bind to data…', () => {
               const id = newId();
@@ -312,9 +373,11 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
                   t,
                   id,
                   name,
-                  firstData
-                    ? plainOrigin('cell', firstData)
-                    : { kind: 'words', text: typeof present === 'object' ? '' : String(present ?? '') },
+                  property.type === 'rows'
+                    ? plainOrigin('rows', firstData ?? '')
+                    : firstData
+                      ? plainOrigin('cell', firstData)
+                      : { kind: 'words', text: typeof present === 'object' ? '' : String(present ?? '') },
                 );
                 bindProperty(t, element.id, property, id);
               });

@@ -2,6 +2,8 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { inHandOf, graphicInHand, isDisplaced, offerOf, subjectOf, typedValues } from '../../core/desk';
 import type { Cue, Graphic } from '../../core/playout';
 import {
+  sameValue,
+  valueWords,
   cardByNumber,
   parseCallNumber,
   templatesByName,
@@ -200,7 +202,7 @@ function Offer({ template }: { template: Template | undefined }) {
         <p key={id} className="flex gap-2 text-xs">
           <span className="text-ink-2">{template.fields.find((field) => field.id === id)?.name ?? id}</span>
           <span className="min-w-0 flex-1 truncate" dir="auto">
-            {String(value ?? '')}
+            {valueWords(value)}
           </span>
         </p>
       ))}
@@ -221,7 +223,7 @@ function Correction({ graphic, count }: { graphic: Graphic; count: number }) {
   const behind = card
     ? Object.fromEntries(
         Object.entries(typedValues(graphic)).filter(
-          ([id, value]) => value !== card.values[id] && !(card.row && card.values[id] === undefined),
+          ([id, value]) => !sameValue(value, card.values[id]) && !(card.row && card.values[id] === undefined),
         ),
       )
     : {};
@@ -308,7 +310,7 @@ function DataPart(props: { template: Template; source: Cue; graphic: Graphic | n
         <p key={id} className="flex gap-2 text-xs text-warn">
           <span className="truncate">⚠ {nameOf(id)}</span>
           <span className="number min-w-0 flex-1 truncate text-ink" dir="auto">
-            {String(value ?? '')}
+            {valueWords(value)}
           </span>
         </p>
       ))}
@@ -359,7 +361,7 @@ function Keep(props: {
     if (holder && holder.id === card) {
       // The card itself is kept again: only what differs is given, so that others' edits of it stay.
       const differing = Object.fromEntries(
-        Object.entries(values).filter(([id, value]) => holder.values[id] !== value),
+        Object.entries(values).filter(([id, value]) => !sameValue(holder.values[id], value)),
       );
       if (Object.keys(differing).length === 0) return say(`${holder.number} is kept as it stands.`);
       setAsks(parsed.number);
@@ -380,7 +382,9 @@ function Keep(props: {
             const holder = holderOf(asks);
             const same = holder && holder.id === card ? holder : null;
             const given = same
-              ? Object.fromEntries(Object.entries(values).filter(([id, value]) => same.values[id] !== value))
+              ? Object.fromEntries(
+                  Object.entries(values).filter(([id, value]) => !sameValue(same.values[id], value)),
+                )
               : values;
             void keepUnder(asks, template.id, given, same?.id ?? null, true, row);
             setAsks(null);

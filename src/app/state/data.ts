@@ -316,7 +316,7 @@ export function useDraftData(): void {
 }
 
 let nextUse = 1;
-const nothing: Resolved = { values: {}, problems: [] };
+const nothing: Resolved = { values: {}, problems: [], notes: [] };
 
 /** What data makes of a template as it is filled; up to date as long as it is shown. */
 export function useResolved(use: Use | null): Resolved {
@@ -381,6 +381,9 @@ export function useRows(id: string | null, from: number, count: number): RowsSee
   }, [id, from, count, revision]);
   return rows;
 }
+
+/** The columns and first rows of a table, view or source as they are now. */
+export const rowsOnce = (id: string): Promise<RowsSeen | null> => dataWorker().rows(id, 0, 1);
 
 /** One row by its key: where it stands and its first words; null where it is not there. */
 export function useRow(id: string, key: string | null): { at: number; words: string } | null {

@@ -1,6 +1,7 @@
-import { matchColumns } from './match';
+import { matchColumns, sameName } from './match';
 import { sentText } from './table-rows';
-import { acceptValue, fieldKindOf, type Show, type Template, type Values } from '../show';
+import { acceptValue, fieldKindOf, makeList, type Show, type Template, type Values } from '../show';
+import { parseNumber } from '../source';
 
 /** What stands in where no table has words for a field. */
 const samples = { shortest: 'Ox', longest: 'The Lower Saltings & Outer Bar Kite and Windvane Society' };
@@ -25,13 +26,71 @@ function cutTo(words: string, most: number | null): string {
 
 export type Extreme = keyof typeof samples | keyof typeof strange;
 
+/** How many rows each extreme has: none, one, or as many as are shown. */
+const rowCounts: Readonly<Record<Extreme, number>> = {
+  shortest: 1,
+  longest: Infinity,
+  empty: 0,
+  rtl: Infinity,
+  emoji: Infinity,
+};
+
+/** The words that tables have in columns of a name. */
+const wordsIn = (tables: Show['tables'], column: string): string[] =>
+  Object.values(tables).flatMap((table) => {
+    const own = table.columns.find(({ name }) => sameName(name, column));
+    return own ? table.rows.map((row) => sentText(tables, table, row, own).trim()) : [];
+  });
+
+/** The shortest, or the longest, of some words by their characters; null where there are none. */
+function endOf(words: readonly string[], which: 'shortest' | 'longest'): string | null {
+  let found: string | null = null;
+  for (const word of words) {
+    if (word === '') continue;
+    const [a, b] = [[...word].length, found === null ? null : [...found].length];
+    if (b === null || (which === 'shortest' ? a < b : a > b)) found = word;
+  }
+  return found;
+}
+
+/** Rows that try what shows them: words where words are drawn, figures where figures are. */
+function extremeRows(template: Template, tables: Show['tables'], which: Extreme): Values {
+  const values: Values = {};
+  for (const tie of template.ties) {
+    const rows = template.elements[tie.element];
+    if (rows?.kind !== 'rows' || tie.property !== 'list') continue;
+    const columns = new Map<string, string>();
+    for (const { element, field, column } of template.ties) {
+      const own = template.elements[element];
+      if (field === rows.id && column !== undefined && own?.kind === 'text') columns.set(column, own.text);
+    }
+    const words = (column: string, drawn: string, row: number): string => {
+      if (parseNumber(drawn) !== null)
+        return which === 'shortest' ? drawn.replace(/\d/g, '1') : drawn.replace(/\d/g, '8');
+      return which === 'longest' || which === 'shortest'
+        ? (endOf(wordsIn(tables, column), which) ?? samples[which])
+        : (strange[which][row % strange[which].length] ?? '');
+    };
+    const made = makeList(
+      rows.name,
+      [...columns.keys()].map((name) => ({ key: name, name, type: 'text' })),
+      Array.from({ length: Math.min(rows.most, rowCounts[which]) }, (_, row) => ({
+        key: `row ${row + 1}`,
+        cells: [...columns].map(([column, drawn]) => words(column, drawn, row)),
+      })),
+    );
+    if ('list' in made) values[tie.field] = made.list;
+  }
+  return values;
+}
+
 /**
  * Values that try a template at its limits: for each text field the shortest or the longest words that any table of
  * the show has for it, counted in characters; or none at all, words from right to left, or emoji. Other fields keep
  * their defaults; what a field refuses, such as letters that it does not allow, it keeps out.
  */
 export function extremeValues(template: Template, tables: Show['tables'], which: Extreme): Values {
-  const values: Values = {};
+  const values: Values = extremeRows(template, tables, which);
   let count = 0;
   for (const field of template.fields) {
     if (which === 'empty' && fieldKindOf(field).media !== null) values[field.id] = null;
@@ -42,19 +101,12 @@ export function extremeValues(template: Template, tables: Show['tables'], which:
       if ('value' in accepted) values[field.id] = accepted.value;
       continue;
     }
-    let found: string | null = null;
-    for (const table of Object.values(tables)) {
+    const cells = Object.values(tables).flatMap((table) => {
       const column = matchColumns(template, table).find((match) => match.field === field.id)?.column;
-      if (!column) continue;
-      for (const row of table.rows) {
-        const own = table.columns.find(({ id }) => id === column);
-        const cell = own ? sentText(tables, table, row, own).trim() : '';
-        if (cell === '') continue;
-        const [a, b] = [[...cell].length, found === null ? null : [...found].length];
-        if (b === null || (which === 'shortest' ? a < b : a > b)) found = cell;
-      }
-    }
-    const words = found ?? samples[which];
+      const own = table.columns.find(({ id }) => id === column);
+      return own ? table.rows.map((row) => sentText(tables, table, row, own).trim()) : [];
+    });
+    const words = endOf(cells, which) ?? samples[which];
     values[field.id] = cutTo(words, field.maxLength);
   }
   return values;

@@ -36,3 +36,4 @@ export { fillColumns, type FillColumn } from './fill-in';
 export { lostOf, needsOf, sourcesFeeding, type Needs, type ReadCheck } from './needs';
 export { viewRows, type Viewed } from './view';
 export { Resolver, touchedBetween, type Resolved, type Use } from './resolver';
+export { fingerprint } from './fingerprint';

@@ -289,7 +289,7 @@ describe('resolving', () => {
     const resolver = new Resolver();
     resolver.setShow(show([teams(three)]));
     const first = resolver.open('u', use(template([cell('b', 'Ida')])));
-    expect(first).toEqual({ values: { b: 8.5 }, problems: [] });
+    expect(first).toEqual({ values: { b: 8.5 }, problems: [], notes: [] });
     const changed = resolver.setTable(teams(three.filter((row) => row[0] !== 'r2')));
     expect(changed.get('u')).toMatchObject({
       values: {},

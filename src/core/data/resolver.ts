@@ -57,6 +57,8 @@ export interface Resolved {
   /** Field and binding ids with what data brings; what data does not bring, or brings wrongly, is not there. */
   readonly values: Values;
   readonly problems: readonly Problem[];
+  /** What is worth knowing of what was given all the same. */
+  readonly notes: readonly Problem[];
 }
 
 /** What one binding came to, and what it looked at on the way. */
@@ -292,7 +294,7 @@ export class Resolver {
       accepted: this.remembered.get(nameOfUse(use)) ?? null,
       filled: {},
       fillProblems: [],
-      resolved: { values: {}, problems: [] },
+      resolved: { values: {}, problems: [], notes: [] },
     };
     this.uses.set(key, kept);
     this.fill(key, kept);
@@ -543,6 +545,7 @@ export class Resolver {
     const { template, typed } = kept.use;
     const values: Values = {};
     const problems: Problem[] = [...kept.fillProblems];
+    const notes: Problem[] = [];
     const failed = new Set<string>();
     for (const binding of template.bindings) {
       const last = kept.entries.get(binding.id)?.trace.at(-1);
@@ -556,7 +559,7 @@ export class Resolver {
         failed.add(binding.id);
         continue;
       }
-      const taken = this.taken(template, binding, last, problems);
+      const taken = this.taken(template, binding, last, notes);
       if (typeof taken === 'object' && taken !== null && 'code' in taken) {
         problems.push({ ...taken, message: `${binding.name}: ${taken.message}`, path: binding.id });
         failed.add(binding.id);
@@ -582,7 +585,7 @@ export class Resolver {
     this.hold(key, kept, values, failed);
     kept.accepted = values;
     this.remember(kept.name, values);
-    return { values, problems };
+    return { values, problems, notes };
   }
 
   /** Puts back what was given last for all that comes from where something that had a value has none. */
@@ -644,7 +647,7 @@ export class Resolver {
     template: Template,
     binding: Binding,
     { value, type }: Trace,
-    problems: Problem[],
+    notes: Problem[],
   ): FieldValue | Problem | undefined {
     const wanted = wantedOf(template, binding.id);
     const isMany = value instanceof RowsValue || value instanceof RowValue || Array.isArray(value);
@@ -671,7 +674,7 @@ export class Resolver {
     if ('code' in made) return made;
     const [first] = made.doubled;
     if (first !== undefined)
-      problems.push(
+      notes.push(
         problem(
           'doubled-keys',
           `${binding.name}: several rows are called “${first}”. They are told apart by a number, and may change places with one another: tell rows apart by another column.`,
@@ -787,14 +790,17 @@ export class Resolver {
       kept.resolved = now;
       if (
         !sameValues(was.values, now.values) ||
-        was.problems.length !== now.problems.length ||
-        was.problems.some((p, i) => p.message !== now.problems[i]?.message)
+        !sameWords(was.problems, now.problems) ||
+        !sameWords(was.notes, now.notes)
       )
         changed.set(key, now);
     }
     return changed;
   }
 }
+
+const sameWords = (a: readonly Problem[], b: readonly Problem[]): boolean =>
+  a.length === b.length && a.every(({ message }, i) => message === b[i]?.message);
 
 const sameValues = (a: Values, b: Values): boolean => {
   const keys = Object.keys(a);

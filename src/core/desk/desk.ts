@@ -1,5 +1,5 @@
 import type { AirState, Cue, Graphic, Releases } from '../playout';
-import type { Values } from '../show';
+import { sameValue, type Values } from '../show';
 
 /** What is in hand: what is in preview, a graphic that is up (or on its way there), or a template to be filled anew. */
 export type Hand =
@@ -120,7 +120,9 @@ const atState = ({ desk, air }: Pick<View, 'desk' | 'air'>, channel = desk.chann
 
 export const pendingOf = (draft: Draft | undefined): Values =>
   draft
-    ? Object.fromEntries(Object.entries(draft.values).filter(([id, value]) => draft.sent[id] !== value))
+    ? Object.fromEntries(
+        Object.entries(draft.values).filter(([id, value]) => !sameValue(draft.sent[id], value)),
+      )
     : {};
 
 /** What is in the Desk's preview, by what it has given and typed itself: just this is what a take takes. */

@@ -1,4 +1,4 @@
-import type { FieldValue, Values } from '../show';
+import { sameValue, type FieldValue, type Values } from '../show';
 import {
   graphicInHand,
   homeOf,
@@ -66,7 +66,8 @@ export function typeInto(view: View, values: Values): DeskState {
   const graphic = graphicInHand(view);
   const next: Record<string, FieldValue> = { ...draft.values, ...values };
   // What says again what is on air differs from it no more.
-  if (graphic) for (const id of Object.keys(values)) if (graphic.values[id] === values[id]) delete next[id];
+  if (graphic)
+    for (const id of Object.keys(values)) if (sameValue(graphic.values[id], values[id])) delete next[id];
   const drafts =
     Object.keys(next).length === 0
       ? without(desk.drafts, key)

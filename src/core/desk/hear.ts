@@ -1,3 +1,4 @@
+import { sameValue } from '../show';
 import type { Command } from '../playout';
 import { graphicInHand, previewSeen, type DeskState, type View } from './desk';
 import { bringHome, tidy, without } from './drafts';
@@ -148,7 +149,7 @@ export function answered(view: View, command: Command, refused: string | null, d
       if (!draft) break;
       // What was typed meanwhile is still to be sent.
       const left = Object.fromEntries(
-        Object.entries(draft.values).filter(([id, value]) => command.values[id] !== value),
+        Object.entries(draft.values).filter(([id, value]) => !sameValue(command.values[id], value)),
       );
       desk = {
         ...desk,

@@ -42,7 +42,7 @@ export type { PathElement } from './path';
 export type { PictureElement } from './picture';
 export type { PolygonElement } from './polygon';
 export type { RectElement } from './rect';
-export { cellOfRow, rowFlows, shownRows, type RowFlow, type RowsElement } from './rows';
+export { cellOfRow, drawnRows, rowFlows, shownRows, type RowFlow, type RowsElement } from './rows';
 export type { TextElement } from './text';
 export type { VideoElement } from './video';
 export * from './registry';

@@ -73,6 +73,20 @@ export const isMoving = (element: Element | undefined): element is Of<'moving'> 
 export const childrenOf = (element: Element | undefined): readonly string[] =>
   holds(element) ? element.children : [];
 
+/** An element with the ids of others that it names changed: `idOf` gives null for one that it shall not name any more. */
+export function withIds<E extends Element>(element: E, idOf: (id: string) => string | null): E {
+  const copy: Element = { ...element };
+  copy.masks = copy.masks.flatMap((mask) => {
+    const by = idOf(mask.by);
+    return by === null ? [] : [{ ...mask, by }];
+  });
+  const on = copy.rides && idOf(copy.rides.on);
+  copy.rides = copy.rides && on !== null ? { ...copy.rides, on } : null;
+  if (holds(copy)) copy.children = copy.children.flatMap((child) => idOf(child) ?? []);
+  if (copy.kind === 'rows') copy.standIn = copy.standIn && idOf(copy.standIn);
+  return copy as E;
+}
+
 /** The property of that key, or undefined where the kind has none. */
 export const propertyOf = (kind: ElementKindName, key: string): Property | undefined =>
   elementKinds[kind].properties.find((property) => property.key === key);

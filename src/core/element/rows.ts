@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { emptyList, idSchema, rowListSchema } from '../value';
+import { emptyList, idSchema, rowListSchema, type RowList } from '../value';
 import { baseDefaults, elementBase, lookProperties, pixels, placeProperties, size } from './base';
 import { holderKind } from './group';
 import type { ElementKind } from './kind';
@@ -13,7 +13,7 @@ const schema = elementBase.extend({
   children: z.array(idSchema),
   /** Children are seen only inside its own rest box. */
   clip: z.boolean(),
-  /** Its rows; null where none have been given to it: then it stands once, as it is drawn. */
+  /** Its rows; null where none have been given to it: then it stands as it is drawn. */
   list: rowListSchema.nullable(),
   flow: z.enum(rowFlows),
   /** In a grid: how many stand beside one another. */
@@ -75,13 +75,29 @@ export const rows = {
     number('across', 'Columns', { min: 1, max: 50, wide: true, when: { key: 'flow', is: ['grid'] } }),
     number('gapX', 'Gap X', { unit: 'px', when: { key: 'flow', is: ['across', 'grid'] } }),
     number('gapY', 'Gap Y', { unit: 'px', when: { key: 'flow', is: ['down', 'grid'] } }),
-    number('rowW', 'Row width', { unit: 'px', min: 0, when: { key: 'flow', is: ['across', 'grid'] } }),
-    number('rowH', 'Row height', { unit: 'px', min: 0, when: { key: 'flow', is: ['down', 'grid'] } }),
+    number('rowW', 'Row width', {
+      unit: 'px',
+      min: 0,
+      wide: true,
+      when: { key: 'flow', is: ['across', 'grid'] },
+    }),
+    number('rowH', 'Row height', {
+      unit: 'px',
+      min: 0,
+      wide: true,
+      when: { key: 'flow', is: ['down', 'grid'] },
+    }),
     number('most', 'Max rows', { min: 1, max: 200 }),
     { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Appearance', wide: true },
     ...lookProperties,
   ],
 } as const satisfies ElementKind<RowsElement>;
+
+/** Rows without cells, so that what stands for them stands as it is drawn: while a template is made. */
+export const drawnRows: RowList = (() => {
+  const order = ['drawn 1', 'drawn 2', 'drawn 3'];
+  return { kind: 'rows', columns: [], order, cells: Object.fromEntries(order.map((key) => [key, []])) };
+})();
 
 /** Where the row at a place of so many stands: its line from the top, and its place in it. */
 export const cellOfRow = ({ flow, across }: Pick<RowsElement, 'flow' | 'across'>, at: number) =>

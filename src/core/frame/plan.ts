@@ -354,6 +354,8 @@ export class MotionPlan {
   of(path: string, element: Element, box: Box, era: Era): OwnMotion {
     const given = (this.given.get(path) ?? none).filter(({ phase, track }) => {
       if (this.phases[phase]?.kind !== 'change') return true;
+      // What goes has nothing left to count to.
+      if (era === 'old' && track.property === 'count') return false;
       return track.side === 'whole' || track.side === era;
     });
     const extras: Movable[] = [];

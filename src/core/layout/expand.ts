@@ -4,6 +4,7 @@ import {
   cellOfRow,
   childrenOf,
   columnAt,
+  drawnRows,
   emptyList,
   shownRows,
   type Element,
@@ -82,11 +83,6 @@ export function near({ all, of }: Instances, from: string, id: string): string |
 }
 
 const none: readonly string[] = [];
-const drawnOnce: RowList = {
-  ...emptyList,
-  order: ['as drawn'],
-  cells: { 'as drawn': [] },
-};
 
 /**
  * The instances that a template filled with values is made of: each element once, and in rows once for each row. A group
@@ -130,7 +126,7 @@ export function expand(template: Template, values: Values, look?: Look): Instanc
     into: string[],
   ): void => {
     const isTied = filler.isTied(element.id, 'list');
-    const list = element.list ?? (isTied ? emptyList : drawnOnce);
+    const list = element.list ?? (isTied ? emptyList : drawnRows);
     const keys = shownRows({ list, most: element.most });
     const { standIn } = element;
     if (keys.length === 0) {

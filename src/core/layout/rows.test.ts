@@ -103,7 +103,7 @@ describe('what stands once for each row', () => {
     // Tied to data that has not come it stands for no rows; as it is drawn where it is tied to nothing.
     expect(expand(table(), {}).of.get('plate')).toBeUndefined();
     const untied = { ...table(), ties: [] };
-    expect(expand(untied, {}).of.get('plate')).toHaveLength(1);
+    expect(expand(untied, {}).of.get('plate')).toHaveLength(3);
     expect(layOut(table(), { b: listOf([]) }, measure).boxes.get('rows')).toMatchObject({ x: 100, y: 200, w: 0, h: 0 }); // prettier-ignore
   });
 

@@ -1,4 +1,16 @@
-import type { Change, ChangeRule, FieldValue, Template, Values } from '../show';
+import {
+  cellIn,
+  isRowList,
+  sameValue,
+  scalarOf,
+  type Change,
+  type ChangeRule,
+  type FieldValue,
+  type RowList,
+  type rowRules,
+  type Template,
+  type Values,
+} from '../show';
 
 const number = (value: FieldValue | undefined): number | null => {
   if (typeof value === 'number') return value;
@@ -15,10 +27,32 @@ export function changedFields(
 ): Set<string> {
   return new Set([
     ...template.fields.flatMap(({ id, default: usual }) =>
-      (from[id] ?? usual) === (to[id] ?? usual) ? [] : [id],
+      sameValue(from[id] ?? usual, to[id] ?? usual) ? [] : [id],
     ),
-    ...template.bindings.flatMap(({ id }) => ((from[id] ?? null) === (to[id] ?? null) ? [] : [id])),
+    ...template.bindings.flatMap(({ id }) => (sameValue(from[id] ?? null, to[id] ?? null) ? [] : [id])),
   ]);
+}
+
+type RowRule = Extract<ChangeRule, { is: (typeof rowRules)[number] }>;
+
+function rowsHold(rule: RowRule, was: RowList, is: RowList): boolean {
+  const stayed = is.order.filter((key) => Object.hasOwn(was.cells, key));
+  switch (rule.is) {
+    case 'row-came':
+      return stayed.length < is.order.length;
+    case 'row-left':
+      return stayed.length < was.order.length;
+    case 'reordered': {
+      const before = was.order.filter((key) => Object.hasOwn(is.cells, key));
+      return stayed.some((key, at) => key !== before[at]);
+    }
+    case 'rose':
+    case 'fell':
+      return stayed.some((key) => {
+        const [a, b] = [number(cellIn(was, key, rule.column)), number(cellIn(is, key, rule.column))];
+        return a !== null && b !== null && (rule.is === 'rose' ? b > a : b < a);
+      });
+  }
 }
 
 function holds(
@@ -35,14 +69,16 @@ function holds(
     case 'from-to':
       return (
         changed.has(rule.field) &&
-        (rule.from === null || String(rule.from) === String(was)) &&
-        (rule.to === null || String(rule.to) === String(is))
+        (rule.from === null || String(rule.from) === String(scalarOf(was))) &&
+        (rule.to === null || String(rule.to) === String(scalarOf(is)))
       );
     case 'greater':
     case 'less': {
       const [a, b] = [number(was), number(is)];
       return a !== null && b !== null && (rule.is === 'greater' ? b > a : b < a);
     }
+    default:
+      return changed.has(rule.field) && isRowList(was) && isRowList(is) && rowsHold(rule, was, is);
   }
 }
 

@@ -1,5 +1,5 @@
 import { counted } from '../problem';
-import { acceptValue, type Channel, type Template, type Values } from '../show';
+import { acceptValue, sameValue, type Channel, type Template, type Values } from '../show';
 import { countAfter } from '../text';
 import type { Command, Which } from './command';
 import { correctCard } from './cards';
@@ -127,7 +127,7 @@ export function data(work: Work, command: Extract<Command, { do: 'data' }>): voi
   const values = acceptLive(template, command.values, graphic.hand);
   graphic.pending = { ...graphic.pending, ...values };
   for (const [id, value] of Object.entries(graphic.pending))
-    if (graphic.values[id] === value) delete graphic.pending[id];
+    if (sameValue(graphic.values[id], value)) delete graphic.pending[id];
   const at = nextFrame(work.at, channel);
   if (!graphic.waits && sendPending(work, channel.id, graphic, template, at, channel))
     note(work, 'change', channel.id, graphic, at, 'data');

@@ -1,6 +1,13 @@
 // What each kind of deed of a reaction does on air, and what comes of it at rest.
 import { sameName } from '../data';
-import { acceptValue, type DeedName, type ReactionDeed, type Template, type Values } from '../show';
+import {
+  sameValue,
+  acceptValue,
+  type DeedName,
+  type ReactionDeed,
+  type Template,
+  type Values,
+} from '../show';
 import { leave } from './leave';
 import { channelOf } from './lookup';
 import { byHand, callMove } from './moves';
@@ -85,7 +92,7 @@ const onAir: { readonly [K in DeedName]: OnAir<Extract<ReactionDeed, { do: K }>>
       const { channel } = channelOf(work.state, id);
       const at = nextFrame(work.at, channel);
       const values = changedBy(deed.values, template);
-      const isNew = Object.entries(values).some(([field, value]) => graphic.values[field] !== value);
+      const isNew = Object.entries(values).some(([field, value]) => !sameValue(graphic.values[field], value));
       if (!isNew) return;
       const all = { ...plain(graphic.values), ...graphic.values, ...values };
       send(work, id, graphic, template, all, at, channel, true);

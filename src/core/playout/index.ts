@@ -64,3 +64,4 @@ export { lampOf, nextStanding, standings, type Lamp, type Seen, type Standing } 
 export { byHand } from './moves';
 export { isOfTheMoment } from './perishable';
 export { consequences } from './consequences';
+export { hasPacked, listsOnAir, openLists, packLists, type KnownLists } from './packed-lists';

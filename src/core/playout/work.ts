@@ -1,6 +1,6 @@
 import { isDraft, original } from 'immer';
 import { problem, ProblemError } from '../problem';
-import { exactRate, type Channel, type Release, type Values } from '../show';
+import { exactRate, isRowList, valueWords, type Channel, type Release, type Values } from '../show';
 import type { AirEvent } from './event';
 import { endOf } from './on-air';
 import type { AirState, ChannelAir, Graphic } from './state';
@@ -69,6 +69,12 @@ export function note(
     number: of.number ?? '',
     name: of.name ?? '',
     detail,
-    values: { ...of.values },
+    // Of rows the log says how many there were.
+    values: Object.fromEntries(
+      Object.entries(of.values ?? {}).map(([id, value]) => [
+        id,
+        isRowList(value) ? valueWords(value) : value,
+      ]),
+    ),
   });
 }

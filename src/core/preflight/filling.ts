@@ -1,10 +1,10 @@
 import { layOut, safeAreas } from '../layout';
-import { holds, type Look, type Template, type Values } from '../show';
+import { holds, isWords, type Look, type Template, type Values } from '../show';
 import type { TextMeasure } from '../text';
 
 /** One thing that breaks when a template is filled with certain values. */
 export interface Finding {
-  readonly code: 'overflow' | 'small' | 'off' | 'unsafe' | 'missing-picture' | 'tiny' | 'contrast';
+  readonly code: 'overflow' | 'small' | 'off' | 'unsafe' | 'cut' | 'missing-picture' | 'tiny' | 'contrast';
   readonly element: string;
   /** A plain sentence. */
   readonly message: string;
@@ -26,17 +26,27 @@ export function checkFilling(
   pictures: ReadonlySet<string>,
   look?: Look,
 ): Finding[] {
-  const { elements, boxes, texts } = layOut(template, values, measure, look);
-  const found: Finding[] = [];
+  const { instances, boxes, texts } = layOut(template, values, measure, look);
+  const found: Finding[] = instances.cuts.map(({ element, shown, of }) => ({
+    code: 'cut',
+    element: element.id,
+    message: `${element.name} shows ${shown} of its ${of} rows: a picture has no more room for elements`,
+  }));
+  const said = new Set<string>();
   const { width, height } = template;
   const margin = { x: width * safeAreas.graphics, y: height * safeAreas.graphics };
-  for (const [id, element] of Object.entries(elements)) {
-    const box = boxes.get(id);
+  for (const [path, { element }] of instances.all) {
+    const box = boxes.get(path);
     if (!box || element.hidden || holds(element)) continue;
-    const add = (code: Finding['code'], message: string): number =>
-      found.push({ code, element: id, message: `${element.name} ${message}` });
-    const text = element.kind === 'text' ? texts.get(id) : undefined;
-    if (element.kind === 'text' && text && !text.fits) {
+    // What is so in many rows is said once.
+    const add = (code: Finding['code'], words: string): void => {
+      const message = `${element.name} ${words}`;
+      if (said.has(`${element.id} ${message}`)) return;
+      said.add(`${element.id} ${message}`);
+      found.push({ code, element: element.id, message });
+    };
+    const text = isWords(element) && element.kind !== 'clock' ? texts.get(path) : undefined;
+    if (isWords(element) && text && !text.fits) {
       add(
         'overflow',
         element.fit === 'clip'

@@ -117,6 +117,7 @@ export {
 export { elementParts, giveParts, type ElementPart } from './operations/transfer';
 export { wipeAlong } from './operations/wipe-along';
 export { plateBehind } from './operations/plate';
+export { repeatForRows, takeColumn, type RowsToTake } from './operations/repeat';
 export { rowWays, setInRow, type RowWay } from './operations/row';
 export { mirrorAcross } from './operations/opposite';
 export * from './operations/cards';

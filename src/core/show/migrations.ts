@@ -1,5 +1,6 @@
 import { problem, type Problem } from '../problem';
 import { toFormat10 } from './format-10';
+import { toFormat11 } from './format-11';
 import { toFormat2 } from './format-2';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
@@ -25,6 +26,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   7: toFormat8,
   8: toFormat9,
   9: toFormat10,
+  10: toFormat11,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { easeSchema } from './ease';
 import { trackSchema } from './track';
-import { fieldValueSchema, idSchema } from '../value';
+import { idSchema, scalarSchema } from '../value';
 
 /** A moment of a phase with a name: a sound, or what others wait for. */
 export const markerSchema = z.object({
@@ -33,14 +33,23 @@ export const changeRuleSchema = z.discriminatedUnion('is', [
   z.object({
     is: z.literal('from-to'),
     field: idSchema,
-    from: fieldValueSchema,
-    to: fieldValueSchema,
+    from: scalarSchema,
+    to: scalarSchema,
   }),
   z.object({ is: z.literal('greater'), field: idSchema }),
   z.object({ is: z.literal('less'), field: idSchema }),
+  /** Of a list of rows: one came, one left, or those that stayed stand in another order. */
+  z.object({ is: z.literal('row-came'), field: idSchema }),
+  z.object({ is: z.literal('row-left'), field: idSchema }),
+  z.object({ is: z.literal('reordered'), field: idSchema }),
+  /** The number of a column rose, or fell, in a row that stayed. */
+  z.object({ is: z.literal('rose'), field: idSchema, column: z.string().max(200) }),
+  z.object({ is: z.literal('fell'), field: idSchema, column: z.string().max(200) }),
 ]);
 export type ChangeRule = z.infer<typeof changeRuleSchema>;
 export const changeRules = ['changed', 'only', 'from-to', 'greater', 'less'] as const;
+/** Those that are asked of lists of rows. */
+export const rowRules = ['row-came', 'row-left', 'reordered', 'rose', 'fell'] as const;
 
 /** How a graphic goes from old words to new ones. Of several the first whose rules all hold is run. */
 export const changeSchema = z.object({

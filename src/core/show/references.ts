@@ -59,7 +59,9 @@ export function templateReferences(template: Template): Problem[] {
     const element = template.elements[tie.element];
     if (!element) missing(`ties[${index}]`, `element ${tie.element}`);
     else if (!propertyOf(element.kind, tie.property)) missing(`ties[${index}]`, `property ${tie.property}`);
-    if (!sources.has(tie.field)) missing(`ties[${index}]`, `field or binding ${tie.field}`);
+    if (tie.column !== undefined) {
+      if (template.elements[tie.field]?.kind !== 'rows') missing(`ties[${index}]`, `rows ${tie.field}`);
+    } else if (!sources.has(tie.field)) missing(`ties[${index}]`, `field or binding ${tie.field}`);
   });
   template.tethers.forEach((tether, index) => {
     for (const id of [tether.element, tether.to]) {

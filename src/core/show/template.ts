@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { childrenOf, elementSchema, holds, isWords, type Element, type RowsElement } from '../element';
+import {
+  childrenOf,
+  drawnRows,
+  elementSchema,
+  holds,
+  isWords,
+  type Element,
+  type RowsElement,
+} from '../element';
 import { bindingSchema } from '../binding';
 import { fieldSchema } from './field/registry';
 import {
@@ -17,7 +25,7 @@ import { pageLayoutSchema } from './page-layout';
 import { reactionSchema } from './reaction';
 import { tetherSchema } from './tether';
 import type { CascadePart } from './track';
-import { idSchema, scalarSchema } from '../value';
+import { idSchema, scalarSchema, type Values } from '../value';
 
 /** A property that takes its value from a field, or from a binding: `field` is the id of either. */
 export const tieSchema = z.object({
@@ -148,6 +156,23 @@ export function rowsAround(template: Template, id: string): RowsElement[] {
   const own = parent === null ? undefined : template.elements[parent];
   return own ? [...(own.kind === 'rows' ? [own] : []), ...rowsAround(template, own.id)] : [];
 }
+
+/** What gives rows to the rows elements of a template, as values: so many as it is drawn with. */
+export const rowsAsDrawn = (template: Template): Values =>
+  Object.fromEntries(
+    template.ties.flatMap((tie) =>
+      tie.property === 'list' && template.elements[tie.element]?.kind === 'rows'
+        ? [[tie.field, drawnRows]]
+        : [],
+    ),
+  );
+
+/** Whether a field or a binding gives rows to what takes it. */
+export const hasRows = (template: Template, id: string): boolean =>
+  template.fields.some((field) => field.id === id && field.kind === 'rows') ||
+  template.ties.some(
+    (tie) => tie.field === id && tie.property === 'list' && template.elements[tie.element]?.kind === 'rows',
+  );
 
 /** What a motion of an element can be spread over. */
 export function cascadePartsOf(template: Template, element: Element): CascadePart[] {

@@ -10,7 +10,14 @@ import {
   type Graphic,
 } from '../../core/playout';
 import type { Problem } from '../../core/problem';
-import { cardByNumber, parseCallNumber, type Release, type Template, type Values } from '../../core/show';
+import {
+  sameValue,
+  cardByNumber,
+  parseCallNumber,
+  type Release,
+  type Template,
+  type Values,
+} from '../../core/show';
 import type { AirEngine } from '../engine';
 import type { TraceWords } from './data.worker';
 import type { SourceHost } from './source-host';
@@ -165,7 +172,7 @@ export class LiveData {
       if (!now) break;
       const fresh = Object.fromEntries(
         Object.entries(values).filter(
-          ([id, value]) => !now.hand.includes(id) && (now.shown[id] ?? undefined) !== value,
+          ([id, value]) => !now.hand.includes(id) && !sameValue(now.shown[id], value),
         ),
       );
       if (Object.keys(fresh).length > 0) {

@@ -2,6 +2,8 @@ import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import {
   changeRules,
+  hasRows,
+  rowRules,
   phaseOf,
   phasesOf,
   removePhase,
@@ -29,6 +31,11 @@ const ruleWords: Readonly<Record<ChangeRule['is'], string>> = {
   'from-to': 'goes from … to …',
   greater: 'is greater than before',
   less: 'is less than before',
+  'row-came': 'has a new row',
+  'row-left': 'has lost a row',
+  reordered: 'is in another order',
+  rose: 'rose in the column …',
+  fell: 'fell in the column …',
 };
 
 const what: Readonly<Record<string, string>> = {
@@ -284,7 +291,12 @@ function RuleRow(props: {
   const put = (next: ChangeRule): void =>
     edit('Rule', (own) => void (own.when[index] = next), `rule ${index}`);
   const make = (is: ChangeRule['is'], field: string): ChangeRule =>
-    is === 'from-to' ? { is, field, from: null, to: null } : { is, field };
+    is === 'from-to'
+      ? { is, field, from: null, to: null }
+      : is === 'rose' || is === 'fell'
+        ? { is, field, column: '' }
+        : { is, field };
+  const isRows = hasRows(template, rule.field);
   return (
     <div
       className="flex flex-col gap-1 rounded border border-line p-1.5"
@@ -298,8 +310,11 @@ function RuleRow(props: {
             label="Field"
             className="w-full"
             value={rule.field}
-            choices={template.fields.map((field) => ({ value: field.id, label: field.name }))}
-            onChange={(field) => put({ ...rule, field: String(field) })}
+            choices={[...template.fields, ...template.bindings].map(({ id, name }) => ({
+              value: id,
+              label: name,
+            }))}
+            onChange={(field) => put(make('changed', String(field)))}
           />
         </span>
         <IconButton
@@ -314,9 +329,21 @@ function RuleRow(props: {
         label="How"
         className="w-full"
         value={rule.is}
-        choices={changeRules.map((value) => ({ value, label: ruleWords[value] }))}
+        choices={(isRows ? (['changed', 'only', ...rowRules] as const) : changeRules).map((value) => ({
+          value,
+          label: ruleWords[value],
+        }))}
         onChange={(is) => put(make(is as ChangeRule['is'], rule.field))}
       />
+      {(rule.is === 'rose' || rule.is === 'fell') && (
+        <TextField
+          beside
+          label="Column"
+          value={rule.column}
+          onChange={(column) => put({ ...rule, column })}
+          onDone={sealEdit}
+        />
+      )}
       {rule.is === 'from-to' &&
         (['from', 'to'] as const).map((end) => (
           <TextField

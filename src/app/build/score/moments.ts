@@ -4,7 +4,9 @@ import { extremeValues, fillFromRow } from '../../../core/data';
 import {
   phaseOf,
   type Change,
+  isRowList,
   type FieldValue,
+  type RowList,
   type Show,
   type Template,
   type Values,
@@ -53,7 +55,14 @@ export function onward(template: Template, from: Playhead, by: number): Playhead
   return { phase: order[at] as string, frame };
 }
 
+/** Rows in another order, the first of them last. */
+const turned = (list: RowList): RowList => ({
+  ...list,
+  order: [...list.order.slice(1), ...list.order.slice(0, 1)],
+});
+
 const other = (value: FieldValue, rule: Change['when'][number] | undefined): FieldValue => {
+  if (isRowList(value)) return turned(value);
   const number = Number(value);
   const isNumber = value !== null && value !== '' && typeof value !== 'boolean' && Number.isFinite(number);
   if (rule?.is === 'from-to') return rule.to ?? value;

@@ -106,7 +106,11 @@ function PropertyLabel({ row, width }: { row: Extract<ScoreRow, { kind: 'propert
       }}
     >
       <span className="truncate">{row.label}</span>
-      {spread && <span className="ml-auto shrink-0 text-[10px] text-ink-3">by {spread.by}</span>}
+      {spread && (
+        <span className="ml-auto shrink-0 text-[10px] text-ink-3">
+          by {spread.by === 'cell' ? 'row' : spread.by}
+        </span>
+      )}
     </button>
   );
 }

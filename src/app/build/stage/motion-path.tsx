@@ -1,7 +1,7 @@
 import { useMemo, type PointerEvent } from 'react';
 import { evaluate, partOf, pivotOf, prepareScene, type Scene } from '../../../core/frame';
 import { keyValueAt, phaseEnd } from '../../../core/motion';
-import { phaseOf, setKey, type Template } from '../../../core/show';
+import { rowsAsDrawn, phaseOf, setKey, type Template } from '../../../core/show';
 import { measure } from '../../picture/monitors';
 import { useDraft } from '../../state/draft-store';
 import { newId } from '../../state/ids';
@@ -34,7 +34,7 @@ export function MotionPath(props: {
     // A scene of its own: the one that is shown stays at its moment.
     const look = useDraft.getState().draft?.show.look;
     const change = scene.change ?? undefined;
-    const own = prepareScene(template, {}, measure, {
+    const own = prepareScene(template, rowsAsDrawn(template), measure, {
       ...(look ? { look } : {}),
       change: change && { change, from: {} },
     });

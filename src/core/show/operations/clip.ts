@@ -2,7 +2,7 @@ import { counted } from '../../problem';
 import { z } from 'zod';
 import { bindingSchema, namedBy, renamedIn } from '../../binding';
 import { assetSchema, type Asset } from '../asset';
-import { elementSchema, type Element, holds } from '../../element';
+import { elementSchema, holds, withIds, type Element } from '../../element';
 import { fieldSchema, type Field } from '../field/registry';
 import { trackSchema } from '../track';
 import { assetsOfTemplate, fontFiles } from '../references';
@@ -96,13 +96,14 @@ export function clipElements(
   const elements = Object.fromEntries(
     [...inside].map((id) => {
       const element = plain(template.elements[id] as Element);
-      element.masks = element.masks.filter((mask) => inside.has(mask.by));
-      if (element.rides && !inside.has(element.rides.on)) element.rides = null;
-      return [id, element];
+      return [id, withIds(element, (other) => (inside.has(other) ? other : null))];
     }),
   );
-  const ties = template.ties.filter((tie) => inside.has(tie.element)).map(plain);
-  const needed = new Set(ties.map((tie) => tie.field));
+  // What takes a cell of rows that stay behind keeps what it has by itself.
+  const ties = template.ties
+    .filter((tie) => inside.has(tie.element) && (tie.column === undefined || inside.has(tie.field)))
+    .map(plain);
+  const needed = new Set(ties.flatMap(({ field, column }) => (column === undefined ? [field] : [])));
   const reach = (id: string): void => {
     needed.add(id);
     const binding = template.bindings.find((b) => b.id === id);
@@ -188,15 +189,16 @@ export function pasteClip(show: Show, templateId: string, given: Clip, newId: Ne
   const moved = (id: string): string => idOf.get(id) ?? id;
   const taken = Object.values(template.elements).map((element) => element.name);
   for (const source of Object.values(clip.elements)) {
-    const element = { ...plain(source), id: moved(source.id), name: freshName(source.name, taken) };
+    const element = {
+      ...withIds(plain(source), moved),
+      id: moved(source.id),
+      name: freshName(source.name, taken),
+    };
     taken.push(element.name);
-    if (holds(element)) element.children = element.children.map(moved);
-    else {
+    if (!holds(element)) {
       element.x += by;
       element.y += by;
     }
-    element.masks = element.masks.map((mask) => ({ ...mask, by: moved(mask.by) }));
-    if (element.rides) element.rides = { ...element.rides, on: moved(element.rides.on) };
     template.elements[element.id] = element;
   }
   const fieldOf = new Map<string, string>();
@@ -219,7 +221,7 @@ export function pasteClip(show: Show, templateId: string, given: Clip, newId: Ne
     template.ties.push({
       ...plain(tie),
       element: moved(tie.element),
-      field: fieldOf.get(tie.field) ?? tie.field,
+      field: tie.column === undefined ? (fieldOf.get(tie.field) ?? tie.field) : moved(tie.field),
     });
   for (const tether of clip.tethers)
     template.tethers.push({

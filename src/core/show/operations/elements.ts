@@ -1,7 +1,7 @@
-import { propertyOf, type Element, isWords, holds } from '../../element';
+import { holds, isWords, propertyOf, withIds, type Element, type Holder } from '../../element';
 import { paintOrder, phasesOf, siblingsOf, withDescendants, type Template, type Tie } from '../template';
 import type { PropertyValue } from '../field/base';
-import type { FieldValue, NewId } from '../../value';
+import { isRowList, type FieldValue, type NewId } from '../../value';
 import { freshName } from './names';
 
 // Changes to a template's elements, for use inside an edit: each changes the template it is given.
@@ -29,7 +29,9 @@ export function removeElements(template: Template, ids: readonly string[]): void
   const gone = new Set(ids.flatMap((id) => withDescendants(template, id)));
   for (const id of ids) detach(template, id);
   for (const id of gone) delete template.elements[id];
-  template.ties = template.ties.filter((tie) => !gone.has(tie.element));
+  template.ties = template.ties.filter(
+    (tie) => !gone.has(tie.element) && !(tie.column !== undefined && gone.has(tie.field)),
+  );
   template.tethers = template.tethers.filter(
     (t) => !gone.has(t.element) && (t.to === null || !gone.has(t.to)),
   );
@@ -37,9 +39,8 @@ export function removeElements(template: Template, ids: readonly string[]): void
     phase.tracks = phase.tracks.filter((track) => !gone.has(track.element));
   }
   for (const element of Object.values(template.elements)) {
-    if (element.rides && gone.has(element.rides.on)) element.rides = null;
-    if (element.masks.some((mask) => gone.has(mask.by)))
-      element.masks = element.masks.filter((mask) => !gone.has(mask.by));
+    const left = withIds(element, (id) => (gone.has(id) ? null : id));
+    if (JSON.stringify(left) !== JSON.stringify(element)) template.elements[element.id] = left;
   }
 }
 
@@ -112,12 +113,8 @@ export function putArt(
   }
 }
 
-/** Puts siblings or strangers into a new group where the front one stood; their places stay. */
-export function groupElements(
-  template: Template,
-  ids: readonly string[],
-  group: Extract<Element, { kind: 'group' }>,
-): void {
+/** Puts siblings or strangers into a new group, or rows, where the front one stood; their places stay. */
+export function groupElements(template: Template, ids: readonly string[], group: Holder): void {
   const members = outermost(template, ids);
   const front = members.at(-1);
   if (front === undefined) return;
@@ -199,15 +196,11 @@ export function copyElements(
   for (const id of originals.flatMap((one) => withDescendants(template, one))) copyOf.set(id, newId());
   for (const [from, to] of copyOf) {
     const source = template.elements[from] as Element;
-    const copy = {
-      ...structuredClone(plain(source)),
+    template.elements[to] = {
+      ...withIds(plain(source), (id) => copyOf.get(id) ?? id),
       id: to,
       name: freshName(source.name, namesIn(template)),
-    } as Element;
-    if (holds(copy)) copy.children = copy.children.map((child) => copyOf.get(child) ?? child);
-    if (copy.rides) copy.rides = { ...copy.rides, on: copyOf.get(copy.rides.on) ?? copy.rides.on };
-    copy.masks = copy.masks.map((mask) => ({ ...mask, by: copyOf.get(mask.by) ?? mask.by }));
-    template.elements[to] = copy;
+    };
   }
   for (const id of originals) {
     const { list } = siblingsOf(template, id);
@@ -215,7 +208,8 @@ export function copyElements(
   }
   for (const tie of [...template.ties]) {
     const element = copyOf.get(tie.element);
-    if (element) template.ties.push({ ...tie, element });
+    const rows = tie.column === undefined ? undefined : copyOf.get(tie.field);
+    if (element) template.ties.push({ ...tie, element, field: rows ?? tie.field });
   }
   for (const tether of [...template.tethers]) {
     const element = copyOf.get(tether.element);
@@ -250,6 +244,7 @@ export function setProperty(template: Template, id: string, key: string, value: 
   const tie = template.ties.find((t) => t.element === id && t.property === key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
   if (!tie || !field) (element as Record<string, unknown>)[key] = value;
+  else if (isRowList(value)) (field as { default: FieldValue }).default = value;
   else if (typeof value !== 'object' || value === null) {
     const back =
       field.kind === 'number' && tie.factor !== 0 ? (Number(value) - tie.shift) / tie.factor : value;
@@ -268,6 +263,7 @@ export function propertyValue(template: Template, element: Element, key: string)
 
 /** What a field's value becomes on its way to the property. */
 export function tiedValue(tie: Tie, value: FieldValue): FieldValue {
+  if (isRowList(value)) return value;
   if (tie.map) {
     const mapped = tie.map[String(value)];
     if (mapped !== undefined) return mapped;

@@ -5,14 +5,12 @@ import { Button, CheckField, ColourField, DraftText, IconButton } from '../ui';
 type Offering = Extract<Field, { kind: 'text' | 'colour' }>;
 
 /** The values that a field of text or colour offers the operator, and whether it takes others too. */
-export function Offers(props: {
-  field: Offering;
-  put: (label: string, recipe: (field: Field) => void) => void;
+export function Offers<F extends Offering>(props: {
+  field: F;
+  put: (label: string, recipe: (field: F) => void) => void;
 }) {
-  const { field, put } = props;
+  const { field, put: edit } = props;
   const offers = field.offers ?? [];
-  const edit = (label: string, recipe: (field: Offering) => void): void =>
-    put(label, (f) => (f.kind === 'text' || f.kind === 'colour') && recipe(f));
   const set = (index: number, change: { value?: string; label?: string }): void =>
     edit('Values', (f) => {
       const own = f.offers?.[index];

@@ -7,11 +7,9 @@ import { Button, IconButton, NameField, SelectField } from '../ui';
 export function Choices(props: {
   field: Extract<Field, { kind: 'choice' }>;
   assets: Show['assets'];
-  put: (label: string, recipe: (field: Field) => void) => void;
+  put: (label: string, recipe: (field: Extract<Field, { kind: 'choice' }>) => void) => void;
 }) {
-  const { field, assets, put } = props;
-  const edit = (label: string, recipe: (field: Extract<Field, { kind: 'choice' }>) => void): void =>
-    put(label, (f) => f.kind === 'choice' && recipe(f));
+  const { field, assets, put: edit } = props;
   return (
     <div className="flex flex-col gap-1.5">
       <SelectField

@@ -1,0 +1,202 @@
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { isRowList, type FieldValue, type RowList } from '../../core/show';
+import { newId } from '../state/ids';
+import { Button, CheckField, DraftText, IconButton, SelectField } from '../ui';
+import type { FieldForm } from './form';
+
+type Cell = RowList['cells'][string][number];
+type ColumnType = RowList['columns'][number]['type'];
+
+const typeWords = { text: 'Text', number: 'Number', 'yes-no': 'Yes or no', colour: 'Colour' } as const;
+const isTyped = (type: ColumnType): type is keyof typeof typeWords => type in typeWords;
+
+/** What was typed, as a cell of its column. */
+const cellFrom = (words: string, type: ColumnType): Cell => {
+  if (type !== 'number') return words;
+  const number = Number(words.trim().replace(',', '.'));
+  return words.trim() === '' || !Number.isFinite(number) ? null : number;
+};
+
+const inOrder = (list: RowList, order: string[]): RowList => ({
+  ...list,
+  order,
+  cells: Object.fromEntries(order.map((key) => [key, list.cells[key] ?? list.columns.map(() => null)])),
+});
+
+/** A list of rows as a small table: cells are typed, rows come, go and change places. */
+export function RowsTable(props: { label: string; list: RowList; onSet: (list: RowList) => void }) {
+  const { label, list, onSet } = props;
+  const { columns, order, cells } = list;
+  const put = (key: string, at: number, cell: Cell): void =>
+    onSet({
+      ...list,
+      cells: { ...cells, [key]: (cells[key] ?? []).map((own, i) => (i === at ? cell : own)) },
+    });
+  const move = (at: number, by: number): void => {
+    const next = [...order];
+    next.splice(at + by, 0, ...next.splice(at, 1));
+    onSet(inOrder(list, next));
+  };
+  return (
+    <fieldset className="flex min-w-0 flex-col gap-1.5">
+      <legend className="mb-1 text-xs text-ink-2">
+        {label} <span className="text-ink-3">· {order.length === 1 ? '1 row' : `${order.length} rows`}</span>
+      </legend>
+      <div className="max-h-64 overflow-auto rounded border border-line">
+        <table className="w-full border-collapse text-xs">
+          <thead className="sticky top-0 bg-raised text-left text-ink-2">
+            <tr>
+              {columns.map(({ key, name }) => (
+                <th key={key} className="px-1.5 py-1 font-normal">
+                  {name}
+                </th>
+              ))}
+              <th className="w-20" aria-label="Order" />
+            </tr>
+          </thead>
+          <tbody>
+            {order.map((key, at) => (
+              <tr key={key} className="border-t border-line">
+                {columns.map(({ name, type }, column) => {
+                  const cell = cells[key]?.[column] ?? null;
+                  const words = `${name} of row ${at + 1}`;
+                  return (
+                    <td key={name} className="min-w-16 p-0.5">
+                      {type === 'yes-no' ? (
+                        <CheckField label="Yes" value={cell === true} onChange={(v) => put(key, column, v)} />
+                      ) : (
+                        <DraftText
+                          label={words}
+                          value={cell === null ? '' : String(cell)}
+                          onKeep={(v) => put(key, column, cellFrom(v, type))}
+                        />
+                      )}
+                    </td>
+                  );
+                })}
+                <td>
+                  <span className="flex">
+                    <IconButton label={`Row ${at + 1} up`} disabled={at === 0} onClick={() => move(at, -1)}>
+                      <ArrowUp size={13} />
+                    </IconButton>
+                    <IconButton
+                      label={`Row ${at + 1} down`}
+                      disabled={at === order.length - 1}
+                      onClick={() => move(at, 1)}
+                    >
+                      <ArrowDown size={13} />
+                    </IconButton>
+                    <IconButton
+                      label={`Delete row ${at + 1}`}
+                      onClick={() =>
+                        onSet(
+                          inOrder(
+                            list,
+                            order.filter((one) => one !== key),
+                          ),
+                        )
+                      }
+                    >
+                      <Trash2 size={13} />
+                    </IconButton>
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <Button
+        tone="quiet"
+        className="h-6 self-start px-2 text-xs"
+        onClick={() => onSet(inOrder(list, [...order, newId()]))}
+      >
+        <Plus size={13} /> Row
+      </Button>
+    </fieldset>
+  );
+}
+
+const asList = (value: FieldValue, usual: RowList): RowList => (isRowList(value) ? value : usual);
+
+export const rowsForm: FieldForm<'rows'> = {
+  Control: ({ field, value, onSet }) => (
+    <RowsTable label={field.name} list={asList(value, field.default)} onSet={onSet} />
+  ),
+  Details({ field, put }) {
+    const { columns } = field.default;
+    const withColumns = (next: RowList['columns'], cell: (own: readonly Cell[]) => Cell[]): void =>
+      put('Columns', (f) => {
+        const { order, cells } = f.default;
+        f.default = {
+          ...f.default,
+          columns: next,
+          cells: Object.fromEntries(order.map((key) => [key, cell(cells[key] ?? [])])),
+        };
+      });
+    return (
+      <>
+        <span className="text-xs text-ink-2">Columns</span>
+        {columns.map((column, at) => (
+          <span key={column.key} className="flex items-center gap-1">
+            <DraftText
+              label={`Name of column ${at + 1}`}
+              value={column.name}
+              onKeep={(name) =>
+                withColumns(
+                  columns.map((own, i) => (i === at ? { ...own, name: name || own.name } : own)),
+                  (own) => [...own],
+                )
+              }
+            />
+            <SelectField
+              bare
+              label={`Type of column ${at + 1}`}
+              className="w-28"
+              value={isTyped(column.type) ? column.type : 'text'}
+              choices={Object.entries(typeWords).map(([value, label]) => ({ value, label }))}
+              onChange={(type) =>
+                withColumns(
+                  columns.map((own, i) => (i === at ? { ...own, type: type as ColumnType } : own)),
+                  (own) =>
+                    own.map((cell, i) =>
+                      i === at ? cellFrom(String(cell ?? ''), type as ColumnType) : cell,
+                    ),
+                )
+              }
+            />
+            <IconButton
+              label={`Delete column ${at + 1}`}
+              disabled={columns.length === 1}
+              onClick={() =>
+                withColumns(
+                  columns.filter((_, i) => i !== at),
+                  (own) => own.filter((_, i) => i !== at),
+                )
+              }
+            >
+              <Trash2 size={13} />
+            </IconButton>
+          </span>
+        ))}
+        <Button
+          tone="quiet"
+          className="h-6 self-start px-2 text-xs"
+          onClick={() =>
+            withColumns(
+              [...columns, { key: newId(), name: `Column ${columns.length + 1}`, type: 'text' }],
+              (own) => [...own, null],
+            )
+          }
+        >
+          <Plus size={13} /> Column
+        </Button>
+        <RowsTable
+          label="Default"
+          list={field.default}
+          onSet={(list) => put('Default', (f) => void (f.default = list))}
+        />
+      </>
+    );
+  },
+};
