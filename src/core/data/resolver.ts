@@ -64,6 +64,9 @@ export interface Resolved {
 /** What one binding came to, and what it looked at on the way. */
 interface Entry {
   trace: readonly Trace[];
+  /** What it gives to what takes it, or why it cannot; undefined: nothing. */
+  given: FieldValue | Problem | undefined;
+  notes: readonly Problem[];
   readonly looked: Set<string>;
 }
 
@@ -460,13 +463,20 @@ export class Resolver {
     if (known) return known;
     const binding = kept.use.template.bindings.find((b) => b.id === id);
     const looked = new Set<string>();
-    const entry: Entry = { trace: [], looked };
+    const entry: Entry = { trace: [], given: undefined, notes: [], looked };
     if (!binding) return entry;
     this.reckoned += 1;
     entry.trace = traceBinding(
       binding,
       this.around(key, kept, [...chain, id], (note) => looked.add(note)),
     );
+    // Rows are read now, while what is looked at is noted.
+    const last = entry.trace.at(-1);
+    if (last && !last.problem) {
+      const notes: Problem[] = [];
+      entry.given = this.taken(kept.use.template, binding, last, notes);
+      entry.notes = notes;
+    }
     kept.entries.set(id, entry);
     for (const note of looked) this.look(note, `${key}\u0000${id}`);
     return entry;
@@ -548,8 +558,9 @@ export class Resolver {
     const notes: Problem[] = [];
     const failed = new Set<string>();
     for (const binding of template.bindings) {
-      const last = kept.entries.get(binding.id)?.trace.at(-1);
-      if (!last) continue;
+      const entry = kept.entries.get(binding.id);
+      const last = entry?.trace.at(-1);
+      if (!entry || !last) continue;
       if (last.problem) {
         problems.push({
           ...last.problem,
@@ -559,7 +570,8 @@ export class Resolver {
         failed.add(binding.id);
         continue;
       }
-      const taken = this.taken(template, binding, last, notes);
+      const taken = entry.given;
+      notes.push(...entry.notes);
       if (typeof taken === 'object' && taken !== null && 'code' in taken) {
         problems.push({ ...taken, message: `${binding.name}: ${taken.message}`, path: binding.id });
         failed.add(binding.id);
