@@ -9,12 +9,14 @@ import { deskFigures } from './desk';
 import { frameFigures } from './frame';
 import { journalFigures } from './journal';
 import { motionFigures } from './motion';
+import { rowsFigures } from './rows';
 import { stageFigures } from './stage';
 import { takeFigures } from './take';
 
 const figures: Record<string, number> = {
   ...frameFigures(),
   ...motionFigures(),
+  ...rowsFigures(),
   ...buildFigures(),
   ...bundleFigures(),
   ...(await dataFigures()),

@@ -24,6 +24,43 @@ export function multiplyPlane(
   }
 }
 
+/** The same where the parent stays in the plane, and `out` began as an identity: only what lies in the plane is written. */
+export function multiplyInPlane(
+  out: Matrix,
+  parent: Matrix,
+  a: number,
+  b: number,
+  c: number,
+  d: number,
+  tx: number,
+  ty: number,
+): void {
+  const p0 = parent[0] as number;
+  const p1 = parent[1] as number;
+  const p4 = parent[4] as number;
+  const p5 = parent[5] as number;
+  out[0] = p0 * a + p4 * b;
+  out[1] = p1 * a + p5 * b;
+  out[4] = p0 * c + p4 * d;
+  out[5] = p1 * c + p5 * d;
+  out[12] = p0 * tx + p4 * ty + (parent[12] as number);
+  out[13] = p1 * tx + p5 * ty + (parent[13] as number);
+}
+
+/** The same for a shift alone. */
+export function shiftInPlane(out: Matrix, parent: Matrix, tx: number, ty: number): void {
+  const p0 = parent[0] as number;
+  const p1 = parent[1] as number;
+  const p4 = parent[4] as number;
+  const p5 = parent[5] as number;
+  out[0] = p0;
+  out[1] = p1;
+  out[4] = p4;
+  out[5] = p5;
+  out[12] = p0 * tx + p4 * ty + (parent[12] as number);
+  out[13] = p1 * tx + p5 * ty + (parent[13] as number);
+}
+
 /** The inverse of a map that stays in the plane, as most do; false where it is none, or has no inverse. */
 function invertPlane(out: Matrix, m: Matrix): boolean {
   const a = m[0] as number;

@@ -38,12 +38,19 @@ export const nodeBase = (
   clipCount: 0,
 });
 
-export const groupNode = (key: string, own?: NodeOwn, matrix?: Matrix): GroupNode => ({
-  ...nodeBase(key, own, matrix),
-  kind: 'group',
-  isolated: false,
-  children: [],
-});
+/**
+ * A node of what every node has and what its kind has besides. The first is added to and not copied: in a copy by
+ * spreading, each write of a number such as its opacity would take new memory.
+ */
+export const nodeOf = <B extends NodeBase, const N extends object>(base: B, own: N): B & N =>
+  Object.assign(base, own);
+
+export const groupNode = (key: string, own?: NodeOwn, matrix?: Matrix): GroupNode =>
+  nodeOf<NodeBase, Pick<GroupNode, 'kind' | 'isolated' | 'children'>>(nodeBase(key, own, matrix), {
+    kind: 'group',
+    isolated: false,
+    children: [],
+  });
 
 /** Radii scaled down together where two on a side do not fit (CSS Backgrounds Level 3, section 5.5). */
 export function fitRadii(

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { nodeOf } from '../display';
 import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
 import type { ElementKind } from './kind';
 import { framedKind, framedNode, framingDefaults, framingProperties, framingShape } from './picture';
@@ -21,14 +22,14 @@ export const camera = {
   label: 'Camera',
   nature: 'moving',
   ...framedKind,
-  node: (element, at) => ({
-    ...framedNode(element, at),
-    kind: 'camera',
-    // The name of a device, or a word with a colon that no device has.
-    device: element.source === 'camera' ? element.device : `${element.source}:`,
-    mirrored: element.mirrored,
-    seconds: 0,
-  }),
+  node: (element, at) =>
+    nodeOf(framedNode(element, at), {
+      kind: 'camera',
+      // The name of a device, or a word with a colon that no device has.
+      device: element.source === 'camera' ? element.device : `${element.source}:`,
+      mirrored: element.mirrored,
+      seconds: 0,
+    }),
   content: null,
   lives: () => 'picture',
   run(node, _, { time }) {

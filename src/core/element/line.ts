@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { DisplayNode } from '../display';
+import { nodeOf, type DisplayNode } from '../display';
 import { lineHeads, linePaths } from '../shape';
 import { paintSchema } from '../value';
 import {
@@ -44,8 +44,7 @@ export type LineElement = z.infer<typeof schema>;
 function lineNode(element: LineElement, at: NodePlace): DisplayNode {
   const { shaft, heads: filled } = linePaths(element, at);
   const { fill, thickness, dash, gap, cap } = element;
-  return {
-    ...baseOf(element, at),
+  return nodeOf(baseOf(element, at), {
     kind: 'shape',
     drawing: {
       w: at.w,
@@ -70,7 +69,7 @@ function lineNode(element: LineElement, at: NodePlace): DisplayNode {
     },
     light: lightOf(element),
     lightAt: 0,
-  };
+  });
 }
 
 /** A straight line across its box, which may be flat; with or without heads. */

@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { fits, type CameraNode, type DisplayNode, type PictureNode, type VideoNode } from '../display';
+import {
+  fits,
+  nodeOf,
+  type CameraNode,
+  type DisplayNode,
+  type PictureNode,
+  type VideoNode,
+} from '../display';
 import { assetIdSchema } from '../value';
 import {
   baseDefaults,
@@ -69,13 +76,13 @@ type Framed = ElementBase & z.infer<z.ZodObject<typeof framingShape>>;
 const isFramed = (node: DisplayNode): node is PictureNode | VideoNode | CameraNode => 'framing' in node;
 
 /** What the node of a picture, whatever moves in it, has. */
-export const framedNode = (element: Framed, at: NodePlace) => ({
-  ...baseOf(element, at),
-  w: at.w,
-  h: at.h,
-  radius: Math.min(element.radius, at.w / 2, at.h / 2),
-  framing: element,
-});
+export const framedNode = (element: Framed, at: NodePlace) =>
+  nodeOf(baseOf(element, at), {
+    w: at.w,
+    h: at.h,
+    radius: Math.min(element.radius, at.w / 2, at.h / 2),
+    framing: element,
+  });
 
 /** How kinds behave that lie as a picture in their box. */
 export const framedKind = {
@@ -112,7 +119,7 @@ export const picture = {
   label: 'Picture',
   nature: 'picture',
   ...framedKind,
-  node: (element, at) => ({ ...framedNode(element, at), kind: 'picture', asset: element.asset }),
+  node: (element, at) => nodeOf(framedNode(element, at), { kind: 'picture', asset: element.asset }),
   schema,
   defaults: { ...baseDefaults, w: 320, h: 320, asset: null, ...framingDefaults },
   properties: [

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fitRadii, isShaded, type DisplayNode } from '../display';
+import { fitRadii, isShaded, nodeOf, type DisplayNode } from '../display';
 import { rectPath } from '../shape';
 import type { Gradient } from '../value';
 import {
@@ -64,7 +64,7 @@ function rectNode(element: RectElement, at: NodePlace): DisplayNode {
     element.slantLeft === 0 &&
     element.slantRight === 0;
   if (!isPlain) return shapeNode(element, base, at, rectPath(element, at), 'nonzero');
-  return { ...base, kind: 'rect', w: at.w, h: at.h, fill, radii: radiiOf(element, at) };
+  return nodeOf(base, { kind: 'rect', w: at.w, h: at.h, fill, radii: radiiOf(element, at) });
 }
 
 export const rect = {

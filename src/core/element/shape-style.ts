@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { DisplayNode, Drawing, NodeBase, StrokeLight } from '../display';
+import { nodeOf, type DisplayNode, type Drawing, type NodeBase, type StrokeLight } from '../display';
 import { colourSchema, coloursOf, paintSchema, type Paint } from '../value';
 import { baseOf, size, type ElementBase } from './base';
 import { upright, type ElementKind, type NodePlace, type Worn } from './kind';
@@ -142,8 +142,7 @@ export function shapeNode(
 ): DisplayNode {
   const { outlineWidth: width, outlinePlace: place, dash, gap, cap, join, miterLimit } = element;
   const out = place === 'outside' ? width : place === 'centre' ? width / 2 : 0;
-  return {
-    ...base,
+  return nodeOf(base, {
     kind: 'shape',
     drawing: {
       w,
@@ -160,7 +159,7 @@ export function shapeNode(
     },
     light: width > 0 ? lightOf(element) : null,
     lightAt: 0,
-  };
+  });
 }
 
 /** A drawing of which so much is drawn. */

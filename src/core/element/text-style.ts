@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { DisplayNode, Shade } from '../display';
+import { nodeOf, type DisplayNode, type Shade } from '../display';
 import { colourSchema, idSchema } from '../value';
 import { baseOf, fraction, type ElementBase } from './base';
 import { stretches } from './fonts';
@@ -244,14 +244,13 @@ export const typedKind = {
   nature: 'words',
   node(element: Typed, at: NodePlace): DisplayNode {
     if (!at.layout) throw new Error(`node: no layout for ${element.id}`);
-    return {
-      ...baseOf(element, at),
+    return nodeOf(baseOf(element, at), {
       kind: 'text',
       layout: at.layout,
       colour: element.colour,
       shade: shadeOf(element),
       pieces: null,
-    };
+    });
   },
   dress(node: DisplayNode, element: Typed): void {
     if (node.kind !== 'text') return;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { nodeOf } from '../display';
 import { assetIdSchema } from '../value';
 import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
 import type { ElementKind } from './kind';
@@ -24,13 +25,13 @@ export const video = {
   label: 'Video',
   nature: 'moving',
   ...framedKind,
-  node: (element, at) => ({
-    ...framedNode(element, at),
-    kind: 'video',
-    asset: element.asset,
-    loops: element.loops,
-    seconds: 0,
-  }),
+  node: (element, at) =>
+    nodeOf(framedNode(element, at), {
+      kind: 'video',
+      asset: element.asset,
+      loops: element.loops,
+      seconds: 0,
+    }),
   lives: () => 'picture',
   run(node, element, { age }) {
     if (node.kind === 'video') node.seconds = element.start + age * element.pace;

@@ -1,20 +1,31 @@
 import {
+  isApart,
+  invert,
+  maxClips,
+  multiplyInPlane,
+  pieceLength,
+  shiftInPlane,
+  type Clip,
+  type GroupNode,
+  type TextNode,
+} from '../display';
+import {
   addPose,
   coasted,
+  joinTable,
+  neutralAt,
   poseIndex,
   poseLength,
   restPose,
   sampleColour,
   sampleTrack,
   writeColour,
-  type CompiledTrack,
+  type TrackTable,
 } from '../motion';
 import { exactRate, type Edge, type Ride } from '../show';
-import { isApart, maxClips, pieceLength, type Clip, type GroupNode, type TextNode } from '../display';
 import { dress } from './dress';
-import { invert, multiplyPlane } from '../display';
 import type { PieceColour, PieceMotion, PieceTrack } from './plan';
-import type { Active, Part, Scene, ScenePhase } from './scene';
+import { moving, type Active, type Part, type Scene, type ScenePhase } from './scene';
 
 /** The moment of a graphic: where it is in its life. Frames are of the template's rate, whole or not. */
 export interface Moment {
@@ -98,33 +109,43 @@ function gather({ phases, active }: Scene, moment: Moment): void {
 
 /**
  * Writes the picture at a moment into the scene's display tree and returns it. The result depends on the arguments
- * alone: moments may come in any order. The tree is the scene's own and is written anew by the next call.
+ * alone: moments may come in any order. The tree is the scene's own and is written anew by the next call; of what no
+ * track moves, and nothing carries along, it stands as it was written before.
  */
 export function evaluate(scene: Scene, moment: Moment): GroupNode {
-  const { parts } = scene;
+  const { parts, active, running, tables, poses, moved, wasMoved, placed } = scene;
   gather(scene, moment);
-  const { running } = scene;
   running.time = moment.time;
   running.dayOffset = moment.dayOffset ?? 0;
   running.age = ageAt(scene, moment);
-  for (let i = 0; i < parts.length; i += 1) pose(parts[i] as Part, scene.active);
-  for (let i = 0; i < parts.length; i += 1) place(scene, parts[i] as Part, moment);
+  wasMoved.set(moved);
+  moved.fill(0);
+  for (let i = 0; i < parts.length; i += 1) if (wasMoved[i] !== 0) rest(parts[i] as Part);
+  for (let k = 0; k < active.count; k += 1)
+    joinTable(tables[active.phases[k] as number] as TrackTable, active.frames[k] as number, poses, moved);
+  for (let i = 0; i < parts.length; i += 1) {
+    const part = parts[i] as Part;
+    const isPlaced =
+      scene.isFresh ||
+      moved[i] !== 0 ||
+      wasMoved[i] !== 0 ||
+      part.isRestless ||
+      (part.parent >= 0 && placed[part.parent] !== 0) ||
+      (part.rides !== null && (moved[part.rides.index] !== 0 || wasMoved[part.rides.index] !== 0));
+    placed[i] = isPlaced ? 1 : 0;
+    if (isPlaced) place(scene, part, moment);
+    if (part.run) part.run(part.node, part.element, running);
+  }
+  scene.isFresh = false;
   return scene.root;
 }
 
-function pose(part: Part, { phases, frames, count: length }: Active): void {
-  restPose(part.pose);
-  for (let k = 0; k < length; k += 1) {
-    const tracks = part.tracks[phases[k] as number] as readonly CompiledTrack[];
-    for (let i = 0; i < tracks.length; i += 1)
-      join(part.pose, tracks[i] as CompiledTrack, frames[k] as number);
+/** Brings to rest what tracks may have moved of a part. */
+function rest({ pose: p, touched }: Part): void {
+  for (let i = 0; i < touched.length; i += 1) {
+    const index = touched[i] as number;
+    p[index] = neutralAt(index);
   }
-}
-
-function join(into: Float64Array, track: CompiledTrack, frame: number): void {
-  const value = sampleTrack(track, frame);
-  addPose(into, track.index, value);
-  if (track.dx !== 0 || track.dy !== 0) about(into, 0, track.index, value, track.dx, track.dy);
 }
 
 /** Scale and turn about another point than the pivot: they move the pivot too, which lies dx, dy from that point. */
@@ -151,53 +172,71 @@ function isOfNow(scene: Scene, part: Part, moment: Moment): boolean {
 }
 
 function place(scene: Scene, part: Part, moment: Moment): void {
-  const { node, pose: p } = part;
+  const { node, pose: p, moves } = part;
   const parent = part.parent < 0 ? null : (scene.parts[part.parent] as Part);
-  const across = (p[scale] as number) * (p[scaleX] as number);
-  const up = (p[scale] as number) * (p[scaleY] as number);
-  let { cos, sin } = part;
-  const turn = p[rotation] as number;
-  if (turn !== 0) {
-    const angle = ((part.rotation + turn) * Math.PI) / 180;
-    cos = Math.cos(angle);
-    sin = Math.sin(angle);
+  const around = parent ? parent.plane : scene.base;
+  let across = 1;
+  let up = 1;
+  let { a, b, c, d, restX: tx, restY: ty } = part;
+  if ((moves & (moving.turn | moving.scale)) !== 0) {
+    across = (p[scale] as number) * (p[scaleX] as number);
+    up = (p[scale] as number) * (p[scaleY] as number);
+    let { cos, sin } = part;
+    const turn = p[rotation] as number;
+    if (turn !== 0) {
+      const angle = ((part.rotation + turn) * Math.PI) / 180;
+      cos = Math.cos(angle);
+      sin = Math.sin(angle);
+    }
+    a = cos * across;
+    b = sin * across;
+    c = -sin * up;
+    d = cos * up;
+    // About the pivot: v -> R S (v - pivot) + pivot.
+    tx = part.pivotX - (a * part.pivotX + c * part.pivotY);
+    ty = part.pivotY - (b * part.pivotX + d * part.pivotY);
   }
-  const a = cos * across;
-  const b = sin * across;
-  const c = -sin * up;
-  const d = cos * up;
-  const { pivotX, pivotY } = part;
-  // About the pivot, then the offset: v -> R S (v - pivot) + pivot + offset.
-  let tx = pivotX + (p[x] as number) - (a * pivotX + c * pivotY);
-  let ty = pivotY + (p[y] as number) - (b * pivotX + d * pivotY);
+  tx += p[x] as number;
+  ty += p[y] as number;
   if (part.rides) {
     const { edge } = part.element.rides as Ride;
     if (edge === 'left' || edge === 'right') tx += edgeShift(part.rides, edge);
     else ty += edgeShift(part.rides, edge);
   }
-  multiplyPlane(part.plane, parent ? parent.plane : scene.base, a, b, c, d, tx, ty);
+  multiplyInPlane(part.plane, around, a, b, c, d, tx, ty);
 
   // A box grows about its pivot.
-  part.nowW = Math.max(0, part.w + (p[w] as number));
-  part.nowH = Math.max(0, part.h + (p[h] as number));
+  const grows = (moves & moving.size) !== 0;
+  if (grows) {
+    part.nowW = Math.max(0, part.w + (p[w] as number));
+    part.nowH = Math.max(0, part.h + (p[h] as number));
+  }
   if (part.live) wear(part, scene);
   if (part.liveEffects) takeEffects(part);
-  if (node.kind === 'text') words(scene, part, node);
-  const left = node.kind === 'text' ? node.layout.x : part.x - (part.nowW - part.w) * part.ownPivotX;
-  const top = node.kind === 'text' ? node.layout.y : part.y - (part.nowH - part.h) * part.ownPivotY;
-  multiplyPlane(node.matrix, part.plane, 1, 0, 0, 1, left, top);
-  if ((p[maskSoft] as number) !== 0) for (let i = 0; i < node.masks.length; i += 1) soften(part, i);
+  if (node.kind === 'text') {
+    words(scene, part, node);
+    shiftInPlane(node.matrix, part.plane, node.layout.x, node.layout.y);
+  } else if (grows)
+    shiftInPlane(
+      node.matrix,
+      part.plane,
+      part.x - (part.nowW - part.w) * part.ownPivotX,
+      part.y - (part.nowH - part.h) * part.ownPivotY,
+    );
+  else shiftInPlane(node.matrix, part.plane, part.x, part.y);
+  if ((moves & moving.mask) !== 0) for (let i = 0; i < node.masks.length; i += 1) soften(part, i);
 
   const own = Math.max(0, Math.min(1, part.opacity * (p[opacity] as number)));
-  const around = parent && !parent.apart ? parent.effectiveOpacity : 1;
-  part.effectiveOpacity = own * around;
+  part.effectiveOpacity = parent && !parent.apart ? own * parent.effectiveOpacity : own;
 
+  const canWipe = (moves & moving.wipe) !== 0;
   const wipes =
-    (p[wipeLeft] as number) > 0 ||
-    (p[wipeTop] as number) > 0 ||
-    (p[wipeRight] as number) > 0 ||
-    (p[wipeBottom] as number) > 0;
-  const opens = (p[iris] as number) > 0;
+    canWipe &&
+    ((p[wipeLeft] as number) > 0 ||
+      (p[wipeTop] as number) > 0 ||
+      (p[wipeRight] as number) > 0 ||
+      (p[wipeBottom] as number) > 0);
+  const opens = (moves & moving.iris) !== 0 && (p[iris] as number) > 0;
   const { clipsBox: clips, isGroup } = part;
   inherit(node.clips, parent);
   let clipCount = parent && !parent.apart ? parent.node.clipCount : 0;
@@ -209,8 +248,9 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     writeClip(part);
     node.clips[clipCount++] = part.clip;
   }
-  if (node.slides) slide(part, node.slides);
-  else if (wipes && clipCount < maxClips) {
+  if (node.slides) {
+    if (canWipe) slide(part, node.slides);
+  } else if (wipes && clipCount < maxClips) {
     writeWipe(part);
     node.clips[clipCount++] = part.wipe;
   }
@@ -223,13 +263,14 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   part.apart = isGroup && isApart(node);
   node.opacity = part.effectiveOpacity;
   const wiped =
-    (p[wipeLeft] as number) + (p[wipeRight] as number) >= 1 ||
-    (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1 ||
-    (p[iris] as number) >= 1;
+    (wipes &&
+      ((p[wipeLeft] as number) + (p[wipeRight] as number) >= 1 ||
+        (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1)) ||
+    (opens && (p[iris] as number) >= 1);
   node.visible =
     part.effectiveOpacity > 0 && across !== 0 && up !== 0 && !wiped && isOfNow(scene, part, moment);
-  if (node.kind === 'shape') node.lightAt = (p[light] as number) - Math.floor(p[light] as number);
-  if (part.run) part.run(node, part.element, scene.running);
+  if ((moves & moving.light) !== 0 && node.kind === 'shape')
+    node.lightAt = (p[light] as number) - Math.floor(p[light] as number);
 }
 
 /** Puts on what moves of an element's own properties, where that differs from what it wears. */

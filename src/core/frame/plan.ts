@@ -10,6 +10,7 @@ import {
   type CompiledColour,
   type CompiledTrack,
   type Sizes,
+  type Timing,
 } from '../motion';
 import {
   boxKeys,
@@ -152,6 +153,7 @@ export class MotionPlan {
   private readonly given = new Map<string, Given[]>();
   private readonly reader: StyleReader;
   private readonly switching = new Map<string, boolean>();
+  private readonly timings = new Map<Cascade, Map<string, Timing>>();
   /** By the id of an element: its instances of now, and those of before that are gone. */
   private readonly paths = new Map<string, string[]>();
 
@@ -470,7 +472,7 @@ export class MotionPlan {
     element: Element,
     box: Box,
   ): T {
-    const { shifts, pace } = timingOf(cascade, count, spanOf(compiled));
+    const { shifts, pace } = this.timing(cascade, count, spanOf(compiled));
     const around = this.stage.rest.boxes.get(group);
     const owner = this.stage.rest.elements[group];
     const about =
@@ -481,6 +483,16 @@ export class MotionPlan {
           }
         : { dx: 0, dy: 0 };
     return shifted(compiled, shifts[at] ?? 0, pace, about);
+  }
+
+  /** A cascade's timing, worked out once for all its parts. */
+  private timing(cascade: Cascade, count: number, span: number): Timing {
+    const known = this.timings.get(cascade)?.get(`${count} ${span}`);
+    if (known) return known;
+    const made = timingOf(cascade, count, span);
+    const own = this.timings.get(cascade) ?? new Map<string, Timing>();
+    this.timings.set(cascade, own.set(`${count} ${span}`, made));
+    return made;
   }
 
   /** What differs between the old and the new rest pose and can go there by degrees, as tracks of the Change. */

@@ -1,5 +1,14 @@
 import { layOut, near, type Rest } from '../layout';
-import type { CompiledColour, CompiledTrack, Sizes } from '../motion';
+import {
+  newTable,
+  poseIndex,
+  restPose,
+  type CompiledColour,
+  type CompiledTrack,
+  type PlacedTrack,
+  type Sizes,
+  type TrackTable,
+} from '../motion';
 import {
   phasesOf,
   plainLook,
@@ -69,8 +78,8 @@ export interface Part {
   readonly lean: number;
   readonly cos: number;
   readonly sin: number;
-  /** By the scene's phases. */
-  readonly tracks: readonly (readonly CompiledTrack[])[];
+  /** Whether it may look another at any moment though no track moves it: a count, pieces, an era, properties of its own. */
+  readonly isRestless: boolean;
   readonly colours: readonly (readonly CompiledColour[])[];
   /** Properties of its own that tracks move; their offsets stand behind the pose, in this order. */
   readonly extras: readonly Movable[];
@@ -87,7 +96,20 @@ export interface Part {
   /** The part on whose shown edge it rides. */
   rides: Part | null;
   readonly plane: Matrix;
-  readonly pose: Float64Array;
+  /** Its numbers among the poses of the scene. */
+  pose: Float64Array;
+  /** The places of its pose that tracks move; all others are at rest always. */
+  readonly touched: Uint16Array;
+  /** What can move of it: see `moving`. */
+  readonly moves: number;
+  /** At rest: its map about the pivot, and where that lies. */
+  readonly a: number;
+  readonly b: number;
+  readonly c: number;
+  readonly d: number;
+  readonly restX: number;
+  readonly restY: number;
+  readonly index: number;
   /** What was last dressed, so that it is not dressed the same again. */
   readonly worn: Float64Array;
   /** Groups: how many leaves they show. */
@@ -122,6 +144,17 @@ export interface Scene {
   readonly rest: Rest;
   readonly parts: readonly Part[];
   readonly phases: readonly ScenePhase[];
+  /** The tracks of each phase. */
+  readonly tables: readonly TrackTable[];
+  /** The poses of all parts, one behind another. */
+  readonly poses: Float64Array;
+  /** By part: moved by a track at the moment, or at the one before it. */
+  readonly moved: Uint8Array;
+  readonly wasMoved: Uint8Array;
+  /** By part: placed anew at the moment. */
+  readonly placed: Uint8Array;
+  /** Whether it has been evaluated. */
+  isFresh: boolean;
   /** Written anew by `evaluate`, which keeps nothing of a moment elsewhere. */
   readonly active: Active;
   /** The moment, for what is new by itself; written anew by `evaluate`. */
@@ -195,6 +228,9 @@ export function prepareScene(
   const take = newArena();
   const nodes = new Map<string, DisplayNode>();
   const parts: Part[] = [];
+  const placed: PlacedTrack[][] = [];
+  const poseLengths: number[] = [];
+  let poseAt = 0;
 
   const addEra = (id: string, parent: number, into: GroupNode, era: Era): number => {
     const source = era === 'old' && before ? before : rest;
@@ -211,9 +247,20 @@ export function prepareScene(
       h: box.h,
       layout: plan.textIn(id, era),
       movesShape: own.movesShape,
-      matrix: take(16),
+      matrix: inPlane(take(16)),
     });
     const angle = (element.rotation * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const pivotX = box.x + box.w * element.pivotX;
+    const pivotY = box.y + box.h * element.pivotY;
+    const index = parts.length;
+    const touched = touchedBy(own.tracks);
+    const moves = movesOf(touched);
+    own.tracks.forEach((list, phase) =>
+      list.forEach((track) => (placed[phase] ??= []).push({ track, part: index, pose: poseAt })),
+    );
+    poseAt += own.poseLength;
+    poseLengths.push(own.poseLength);
     const part: Part & { leaves: number } = {
       path: id,
       element,
@@ -222,8 +269,8 @@ export function prepareScene(
       era,
       isSided: era !== 'both' && ((parts[parent]?.isSided ?? false) || plan.isSided(id)),
       ...box,
-      pivotX: box.x + box.w * element.pivotX,
-      pivotY: box.y + box.h * element.pivotY,
+      pivotX,
+      pivotY,
       ownPivotX: element.pivotX,
       ownPivotY: element.pivotY,
       rotation: element.rotation,
@@ -232,9 +279,19 @@ export function prepareScene(
       clipsBox: kind.clips(element),
       run: kind.run,
       ...kind.leans(element),
-      cos: Math.cos(angle),
-      sin: Math.sin(angle),
-      tracks: own.tracks,
+      cos,
+      sin,
+      a: cos,
+      b: sin,
+      c: -sin,
+      d: cos,
+      restX: pivotX - (cos * pivotX - sin * pivotY),
+      restY: pivotY - (sin * pivotX + cos * pivotY),
+      index,
+      touched,
+      moves,
+      isRestless:
+        own.isLive || own.movesEffects || own.pieces !== null || own.count !== null || era !== 'both',
       colours: own.colours,
       extras: own.extras,
       live: own.isLive ? structuredClone(element) : null,
@@ -243,12 +300,12 @@ export function prepareScene(
         : null,
       pieces: own.pieces,
       count: own.count,
-      clip: newClip(false, take(16)),
-      wipe: newClip(true, take(16)),
-      iris: newClip(true, take(16)),
+      clip: kind.clips(element) ? newClip(false, take(16)) : noClip,
+      wipe: (moves & moving.wipe) !== 0 ? newClip(true, take(16)) : noClip,
+      iris: (moves & moving.iris) !== 0 ? newClip(true, take(16)) : noClip,
       rides: null,
-      plane: take(16),
-      pose: take(own.poseLength),
+      plane: inPlane(take(16)),
+      pose: noNumbers,
       worn: own.isLive ? new Float64Array(own.poseLength).fill(NaN) : noNumbers,
       leaves: 1,
       tinted: false,
@@ -258,7 +315,7 @@ export function prepareScene(
       apart: false,
       effectiveOpacity: 1,
     };
-    const index = parts.push(part) - 1;
+    parts.push(part);
     nodes.set(id + suffix, node);
     // What masks others is not drawn itself.
     if (!masking.has(id)) into.children.push(node);
@@ -296,6 +353,14 @@ export function prepareScene(
       });
     }
   }
+  const poses = new Float64Array(poseAt);
+  let at = 0;
+  parts.forEach((part, i) => {
+    const length = poseLengths[i] as number;
+    part.pose = poses.subarray(at, at + length);
+    restPose(part.pose);
+    at += length;
+  });
   const { idle } = template.phases;
   const lives = new Set(parts.map(({ element }) => kindOf(element).lives(element)));
   return {
@@ -303,11 +368,17 @@ export function prepareScene(
     rest,
     parts,
     phases,
+    tables: phases.map((_, phase) => newTable(placed[phase] ?? [])),
+    poses,
+    moved: new Uint8Array(parts.length),
+    wasMoved: new Uint8Array(parts.length),
+    placed: new Uint8Array(parts.length),
+    isFresh: true,
     active: { phases: [], frames: [], count: 0 },
     change,
     root,
     base,
-    running: { time: 0, dayOffset: 0, age: 0 },
+    running: { time: NaN, dayOffset: NaN, age: NaN },
     hasClock: lives.has('clock') || lives.has('count'),
     hasCount: lives.has('count'),
     isLive: lives.has('picture'),
@@ -317,6 +388,55 @@ export function prepareScene(
   };
 }
 
+/** What can move of a part, as bits of its `moves`. */
+export const moving = {
+  turn: 1,
+  scale: 2,
+  size: 4,
+  wipe: 8,
+  iris: 16,
+  mask: 32,
+  light: 64,
+  opacity: 128,
+} as const;
+const bits = new Map<number, number>([
+  [poseIndex.rotation, moving.turn],
+  [poseIndex.scale, moving.scale],
+  [poseIndex.scaleX, moving.scale],
+  [poseIndex.scaleY, moving.scale],
+  [poseIndex.w, moving.size],
+  [poseIndex.h, moving.size],
+  [poseIndex.wipeLeft, moving.wipe],
+  [poseIndex.wipeTop, moving.wipe],
+  [poseIndex.wipeRight, moving.wipe],
+  [poseIndex.wipeBottom, moving.wipe],
+  [poseIndex.iris, moving.iris],
+  [poseIndex.maskSoft, moving.mask],
+  [poseIndex.light, moving.light],
+  [poseIndex.opacity, moving.opacity],
+]);
+const movesOf = (touched: Uint16Array): number =>
+  touched.reduce((all, index) => all | (bits.get(index) ?? 0), 0);
+
+/** The places of a pose that tracks write to, each once. */
+const touchedBy = (tracks: readonly (readonly CompiledTrack[])[]): Uint16Array => {
+  const touched = new Set<number>();
+  for (const list of tracks)
+    for (const { index, dx, dy } of list) {
+      touched.add(index);
+      if (dx !== 0 || dy !== 0) touched.add(poseIndex.x).add(poseIndex.y);
+    }
+  return Uint16Array.from(touched);
+};
+
+/** Numbers that are to hold a map of the plane. */
+const inPlane = (matrix: Matrix): Matrix => {
+  matrix[0] = matrix[5] = matrix[10] = matrix[15] = 1;
+  return matrix;
+};
+
+/** In the place of a clip that a part never has. */
+const noClip = newClip(false);
 const noNumbers = new Float64Array(0);
 const arenaLength = 8192;
 

@@ -2,6 +2,7 @@
 export { resolveElements } from './resolve';
 export {
   childrenThrough,
+  expand,
   mostInstances,
   near,
   type Cut,

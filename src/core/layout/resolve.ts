@@ -5,6 +5,7 @@ import {
   kindOf,
   newElement,
   plainLook,
+  sameValue,
   propertyOf,
   StyleReader,
   tiedValue,
@@ -46,15 +47,15 @@ export type HandCell = (rows: string, column: string) => Scalar | undefined;
 export class Filler {
   private readonly fields: ReadonlyMap<string, Field>;
   private readonly ties = new Map<string, Tie[]>();
+  private readonly palette: unknown;
   private readonly reader: StyleReader;
   private readonly names: StyleNames;
   private readonly shared = new Map<string, Element>();
-  private readonly groups = new Map<string, Element>();
 
   constructor(
     private readonly template: Template,
     private readonly values: Values,
-    look: Look = plainLook,
+    private readonly look: Look = plainLook,
   ) {
     this.fields = new Map(template.fields.map((field) => [field.id, field]));
     for (const tie of template.ties) {
@@ -63,7 +64,8 @@ export class Filler {
       else this.ties.set(tie.element, [tie]);
     }
     const palette = template.paletteField === null ? undefined : this.valueOf(template.paletteField);
-    this.reader = new StyleReader(look, palette ?? look.palette);
+    this.palette = palette ?? look.palette;
+    this.reader = new StyleReader(look, this.palette);
     this.names = {
       colour: (value) => this.reader.colour(value),
       family: (value) => this.reader.family(value),
@@ -104,17 +106,52 @@ export class Filler {
     return given === undefined ? field.default : given;
   }
 
+  /** What each tie of an element gives its property, in their order; undefined where it gives nothing. */
+  private given(source: Element, cell: HandCell | null): readonly FieldValue[] | null {
+    const ties = this.ties.get(source.id);
+    if (!ties) return null;
+    return ties.map((tie) => {
+      const value = tie.column === undefined ? this.valueOf(tie.field) : cell?.(tie.field, tie.column);
+      const property = propertyOf(source.kind, tie.property);
+      if (value === undefined || !property) return absent;
+      const isField = tie.column === undefined && this.fields.has(tie.field);
+      return fits(property, tiedValue(tie, value), isField) ?? absent;
+    });
+  }
+
+  /** An element filled. One that comes out as before is the same object: what is known of it holds on. */
   private filled(source: Element, path: string, cell: HandCell | null): Element {
+    const given = this.given(source, cell) ?? none;
+    let paths = filledOfLate.get(source);
+    if (!paths || paths.size > mostPaths) {
+      paths = new Map();
+      filledOfLate.set(source, paths);
+    }
+    const before = paths.get(path) ?? none;
+    for (const one of before) if (this.isOf(one) && isSame(one.given, given)) return one.element;
+    const element = this.fill(source, given);
+    // Named styles may have changed without a difference for this element.
+    const alike = before.find((one) => isAlike(one.element, element))?.element ?? element;
+    const { ties, fields } = this.template;
+    const made = { given, ties, fields, look: this.look, palette: this.palette, element: alike };
+    paths.set(path, [made, ...before].slice(0, mostOfLate));
+    return alike;
+  }
+
+  /** Whether an element was filled by the same ties, fields, styles and palette. */
+  private isOf(one: Filled): boolean {
+    const { ties, fields } = this.template;
+    return (
+      one.ties === ties && one.fields === fields && one.look === this.look && one.palette === this.palette
+    );
+  }
+
+  private fill(source: Element, given: readonly FieldValue[]): Element {
     let copy: Bag | null = null;
     const own = (): Bag => (copy ??= { ...source });
-    for (const tie of this.ties.get(source.id) ?? []) {
-      const value = tie.column === undefined ? this.valueOf(tie.field) : cell?.(tie.field, tie.column);
-      if (value === undefined) continue;
-      const property = propertyOf(source.kind, tie.property);
-      const isField = tie.column === undefined && this.fields.has(tie.field);
-      const given = property && fits(property, tiedValue(tie, value), isField);
-      if (given !== undefined) own()[tie.property] = given;
-    }
+    (this.ties.get(source.id) ?? none).forEach((tie, at) => {
+      if (given[at] !== absent) own()[tie.property] = given[at];
+    });
     const now = (): Element => (copy as Element | null) ?? source;
     const { reader } = this;
     const before = now();
@@ -136,9 +173,26 @@ export class Filler {
     }
     const restyled = kindOf(source).restyled?.(now(), this.names);
     if (restyled) Object.assign(own(), restyled);
-    return copy === null ? source : sameAsBefore(source, path, copy as unknown as Element);
+    return now();
   }
 }
+
+const none: readonly never[] = [];
+/** Stands for what a tie does not give. */
+const absent = '\u0000nothing given';
+
+/** What an element was filled to, and what that depended on besides its template. */
+interface Filled {
+  readonly given: readonly FieldValue[];
+  readonly ties: Template['ties'];
+  readonly fields: Template['fields'];
+  readonly look: Look;
+  readonly palette: unknown;
+  readonly element: Element;
+}
+
+const isSame = (a: readonly FieldValue[], b: readonly FieldValue[]): boolean =>
+  a.length === b.length && a.every((value, at) => sameValue(value, b[at]));
 
 const groupsOfRows = new WeakMap<Element, Element>();
 
@@ -155,23 +209,9 @@ export function resolveElements(
 }
 
 /** What elements were filled to of late, by path: once for the values before a Change, and once for those after it. */
-const filledOfLate = new WeakMap<Element, Map<string, readonly Element[]>>();
+const filledOfLate = new WeakMap<Element, Map<string, readonly Filled[]>>();
 const mostOfLate = 2;
 const mostPaths = 1000;
-
-/** A copy of an element, or the one that was made before where that is the same: what is known of it holds on. */
-function sameAsBefore(source: Element, path: string, copy: Element): Element {
-  let paths = filledOfLate.get(source);
-  if (!paths || paths.size > mostPaths) {
-    paths = new Map();
-    filledOfLate.set(source, paths);
-  }
-  const before = paths.get(path) ?? [];
-  const found = before.find((other) => isAlike(other, copy));
-  if (found) return found;
-  paths.set(path, [copy, ...before].slice(0, mostOfLate));
-  return copy;
-}
 
 /** Whether two copies of one element have the same properties; lists and objects in them are looked into. */
 function isAlike(a: Element, b: Element): boolean {

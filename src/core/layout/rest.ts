@@ -80,8 +80,10 @@ export function layOut(template: Template, values: Values, measure: TextMeasure,
     const layout = solver.texts.get(path);
     if (!layout) continue;
     const room = solver.rooms.get(path) as Box;
-    texts.set(path, { ...layout, x: x.start, y: y.start });
-    rooms.set(path, { ...room, x: room.x + x.start - layout.x, y: room.y + y.start - layout.y });
+    const [dx, dy] = [x.start - layout.x, y.start - layout.y];
+    const isThere = dx === 0 && dy === 0;
+    texts.set(path, isThere ? layout : { ...layout, x: x.start, y: y.start });
+    rooms.set(path, isThere ? room : { ...room, x: room.x + dx, y: room.y + dy });
   }
   for (const [id, [first]] of instances.of) {
     if (first === undefined || first === id || instances.all.get(first)?.isRow) continue;
@@ -259,7 +261,12 @@ class Solver {
     return { start, size, empty: element.hidden || layout.lines.every((line) => line.text === '') };
   }
 
-  private words(path: string, element: WordsElement, axis: Axis, frame: Span): TextLayout {
+  private words(
+    path: string,
+    element: WordsElement,
+    axis: Axis,
+    frame: Span,
+  ): Box & Pick<TextLayout, 'lines'> {
     if (axis === 'x') this.frames.set(path, frame);
     else this.base(path, 'x');
     const across = this.frames.get(path) ?? { start: element.x, size: element.w };
@@ -273,7 +280,7 @@ class Solver {
     const known = this.texts.get(path);
     if (axis === 'y' && known && element.fit !== 'wrap') {
       const drop = { top: 0, middle: (box.h - known.h) / 2, bottom: box.h - known.h }[element.vertical];
-      return { ...known, y: Math.round(box.y + drop) };
+      return { x: known.x, y: Math.round(box.y + drop), w: known.w, h: known.h, lines: known.lines };
     }
     const before = this.fits?.get(element);
     if (before && before.x === box.x && before.w === box.w && before.y === box.y && before.h === box.h) {

@@ -36,8 +36,8 @@ export function easeCurve(ease: Ease): readonly [number, number, number, number]
 }
 
 let lastEase: Ease | null = null;
-let lastPart = NaN;
-let lastValue = 0;
+/** The part and the value that were asked for last, kept in place: a variable would take new memory for each. */
+const last = Float64Array.of(NaN, 0);
 
 /** How much of the way is gone, at part `t` of the time: 0 until 0, 1 from 1 on; between them it may be over or under. */
 export function easeValue(ease: Ease, t: number): number {
@@ -47,12 +47,13 @@ export function easeValue(ease: Ease, t: number): number {
     if (ease === 'linear') return t;
     if (ease === 'hold') return 0;
     // Things that lead and follow by the same curve ask for the same value one after another.
-    if (ease === lastEase && t === lastPart) return lastValue;
+    if (ease === lastEase && t === last[0]) return last[1] as number;
     const curve = easeCurves[ease];
     lastEase = ease;
-    lastPart = t;
-    lastValue = bezier(curve[1], curve[3], solve(curve[0], curve[2], t));
-    return lastValue;
+    const value = bezier(curve[1], curve[3], solve(curve[0], curve[2], t));
+    last[0] = t;
+    last[1] = value;
+    return value;
   }
   switch (ease.kind) {
     case 'curve':
