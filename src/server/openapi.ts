@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { mixerSchema, outputCommandSchema } from '../air';
-import { airEventSchema, airStateSchema, outsideCommandSchema, roles } from '../core/playout';
+import {
+  airEventSchema,
+  airStateSchema,
+  commandKinds,
+  innerCommands,
+  outsideCommandSchema,
+  roles,
+} from '../core/playout';
 
 const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): unknown => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' });
@@ -63,7 +70,11 @@ export const openApi = (version: string): unknown => ({
     },
     '/api/air/commands': {
       post: {
-        summary: 'Any command: cue, take, change, clear, run, keep, release and the others',
+        summary: 'Any command',
+        description: Object.entries(commandKinds)
+          .filter(([name]) => !innerCommands.has(name))
+          .map(([name, { words }]) => `\`${name}\`: ${words}.`)
+          .join('\n\n'),
         requestBody: body({ $ref: '#/components/schemas/Command' }),
         responses: {
           200: json('Carried out, and on disk', {

@@ -1,19 +1,13 @@
 import { enablePatches, produceWithPatches, type Patch } from 'immer';
 import { problem, ProblemError, type Problem } from '../problem';
-import { sameNumber } from '../show';
-import { annotate, drop, keep, putCards, putRow, removeRow, renumber, setLoop } from './cards';
-import { add, change, count, data, hold, move, next, revert } from './change';
-import type { Command } from './command';
+import { carryOut, type Command } from './command';
 import type { AirEvent } from './event';
-import { leave, withdraw } from './leave';
-import { channelOf, numberOf } from './lookup';
-import { cue, fill, setPreview } from './preview';
+import { leave } from './leave';
+import { channelOf } from './lookup';
 import { react } from './react';
-import { firstRowDue, isKept, rowFails, rowFallsDue, run } from './run';
+import { firstRowDue, isKept, rowFails, rowFallsDue } from './run';
 import type { AirState } from './state';
-import { putBack, take } from './take';
-import { follow, renew, takeRelease } from './take-release';
-import { nextFrame, prune, refuse, type Releases, type Work } from './work';
+import { nextFrame, refuse, type Releases, type Work } from './work';
 
 enablePatches();
 
@@ -205,111 +199,3 @@ function firstDue(state: AirState): FirstDue | null {
 
 /** When the next thing happens by itself, in air clock seconds; Infinity where nothing does. */
 export const nextDueTime = (state: AirState): number => firstDue(state)?.at ?? Infinity;
-
-/** Pictures that were saved anew and are remembered; of more the oldest are as they were released. */
-const mostPictures = 500;
-
-function carryOut(work: Work, command: Exclude<Command, { do: 'tick' }>): void {
-  switch (command.do) {
-    case 'release':
-      return takeRelease(work, command);
-    case 'clock':
-      if (command.dayOffset === undefined)
-        return refuse('no-target', 'Only the server can say what its clock shows.', 'dayOffset');
-      work.state.dayOffset = command.dayOffset;
-      return;
-    case 'picture': {
-      const { asset, becomes } = command;
-      const all = work.state.pictures;
-      delete all[asset];
-      if (becomes !== asset) all[asset] = becomes;
-      for (const old of Object.keys(all).slice(0, Math.max(0, Object.keys(all).length - mostPictures)))
-        delete all[old];
-      return;
-    }
-    case 'keep':
-      return keep(work, command);
-    case 'note':
-      return annotate(work, command);
-    case 'renumber':
-      return renumber(work, command);
-    case 'drop':
-      return drop(work, command);
-    case 'row':
-      return putRow(work, command);
-    case 'unrow':
-      return removeRow(work, command);
-    case 'loop':
-      return setLoop(work, command);
-    case 'run':
-      return run(work, command);
-    case 'cards':
-      return putCards(work, command);
-    case 'cue':
-      return cue(work, command);
-    case 'fill':
-      return fill(work, command);
-    case 'take':
-      return take(work, command);
-    case 'put-back':
-      return putBack(work, command);
-    case 'renew':
-      return renew(work, command);
-    case 'follow':
-      return follow(work, command);
-    case 'change':
-      return change(work, command);
-    case 'revert':
-      return revert(work, command);
-    case 'add':
-      return add(work, command);
-    case 'count':
-      return count(work, command);
-    case 'data':
-      return data(work, command);
-    case 'hold':
-      return hold(work, command);
-    case 'next':
-      return next(work, command);
-    case 'move':
-      return move(work, command);
-    case 'clear':
-      return [command.channel, ...(command.also ?? [])].forEach((id) =>
-        clear(work, { ...command, channel: id }),
-      );
-  }
-}
-
-function clear(work: Work, command: Extract<Command, { do: 'clear' }>): void {
-  const { channel, air } = channelOf(work.state, command.channel);
-  const { lane, graphic: wanted } = command;
-  if (command.preview) {
-    setPreview(air, command, null);
-    if (lane === undefined && command.number === undefined && wanted === undefined && !command.all) return;
-  }
-  const now = nextFrame(work.at, channel);
-  prune(air, work.now);
-  const number = command.number === undefined ? null : numberOf(command.number);
-  if (!command.all && lane === undefined && number === null && wanted === undefined) {
-    return refuse('no-target', 'Say what to clear: a lane, a call number, or all.', 'lane');
-  }
-  const going = air.graphics.filter(
-    (g) =>
-      g.exitAt === null &&
-      (command.all ||
-        ((lane === undefined || g.lane === lane) &&
-          (wanted === undefined || g.id === wanted) &&
-          (number === null || sameNumber(g.number, number)))),
-  );
-  if (going.length === 0 && !command.all) {
-    return refuse(
-      'nothing-on-air',
-      `Nothing of that is on air on ${channel.name}.`,
-      lane === undefined ? 'number' : 'lane',
-    );
-  }
-  for (const graphic of going) {
-    if (graphic.enterAt > now + 1e-6) withdraw(work, air, graphic);
-    else leave(work, channel.id, air, graphic, now, 'clear');
-  }
-}

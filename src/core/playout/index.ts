@@ -1,7 +1,9 @@
 // Playout: what is on air, as a reducer over commands and a pure reading of the clock. Knows no server and no picture.
 export {
+  commandKinds,
   commandSchema,
   innerCommands,
+  isOfTheMoment,
   outsideCommandSchema,
   runActs,
   type Command,
@@ -62,6 +64,5 @@ export { describeTake, cardWords, valuesWords } from './describe';
 export { graphicWords, nameOfCue } from './names';
 export { lampOf, nextStanding, standings, type Lamp, type Seen, type Standing } from './tally';
 export { byHand } from './moves';
-export { isOfTheMoment } from './perishable';
 export { consequences } from './consequences';
 export { hasPacked, listsOnAir, openLists, packLists, type KnownLists } from './packed-lists';
