@@ -250,6 +250,42 @@ test('a property is bound in Build: steps with their values, what does not fit, 
   await expect(page.getByText(/There is no column/).first()).toBeVisible();
 });
 
+test('what is chosen stands once for each row: bound by itself, another column by the knot, none as chosen, and back in one step', async ({
+  page,
+}) => {
+  await page.goto(`${server.url}/build/notice-strip`);
+  await page.getByRole('button', { name: 'Text', exact: true }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('treeitem', { name: 'Text', exact: true }).click();
+  const before = await Picture.of(page);
+  await page.getByRole('button', { name: 'For each row…' }).click();
+  await page.getByRole('menuitem', { name: 'Standings (view)' }).click();
+  await expect(page.getByRole('treeitem', { name: 'Rows' })).toHaveAttribute('aria-selected', 'true');
+  await expect(page.getByRole('status', { name: 'Rows' })).toContainText('From “Standings”');
+  await expect.poll(async () => (await Picture.of(page)).differs(before)).toBeGreaterThan(300);
+  // Its words are those of the first column that fits; another is taken by the knot.
+  await page.getByRole('treeitem', { name: 'Text', exact: true }).click();
+  await page.getByRole('button', { name: /^Text Text: from the column Team of Rows/ }).click();
+  await page.getByRole('menuitem', { name: 'Club', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Text Text: from the column Club of Rows/ })).toBeVisible();
+  // The binding is seen as a small table after each step.
+  await page.getByRole('tab', { name: 'Data' }).click();
+  await page.getByRole('button', { name: /^Standings/ }).click();
+  await expect(page.getByRole('table', { name: 'Rows after Rows' }).getByRole('row')).toHaveCount(7);
+  await page.getByLabel('Add a step').selectOption({ label: 'Rows: Filter rows' });
+  await page.getByLabel('Column', { exact: true }).selectOption('Club');
+  await page.getByLabel('This', { exact: true }).fill('nobody');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('After Filter rows')).toContainText('0 rows');
+  const empty = await Picture.of(page);
+  await page.getByRole('tab', { name: 'Properties' }).click();
+  await page.getByRole('treeitem', { name: 'Rows' }).click();
+  await page.getByLabel('When there are none').selectOption('Text');
+  await expect.poll(async () => (await Picture.of(page)).differs(empty)).toBeGreaterThan(50);
+  for (let i = 0; i < 8; i += 1) await page.keyboard.press('Control+z');
+  await expect(page.getByRole('treeitem', { name: 'Rows' })).toHaveCount(0);
+});
+
 test('a picture of the watched folder stands on the shelf, and is new in Build and on air when it is saved anew', async ({
   page,
   context,
