@@ -51,7 +51,7 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
                   {name}
                 </th>
               ))}
-              <th className="w-20" aria-label="Order" />
+              <th className="w-16" aria-label="Order" />
             </tr>
           </thead>
           <tbody>
@@ -61,11 +61,12 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
                   const cell = cells[key]?.[column] ?? null;
                   const words = `${name} of row ${at + 1}`;
                   return (
-                    <td key={name} className="min-w-16 p-0.5">
+                    <td key={name} className="min-w-14 p-0.5">
                       {type === 'yes-no' ? (
                         <CheckField label="Yes" value={cell === true} onChange={(v) => put(key, column, v)} />
                       ) : (
                         <DraftText
+                          bare
                           label={words}
                           value={cell === null ? '' : String(cell)}
                           onKeep={(v) => put(key, column, cellFrom(v, type))}
@@ -138,8 +139,9 @@ export const rowsForm: FieldForm<'rows'> = {
       <>
         <span className="text-xs text-ink-2">Columns</span>
         {columns.map((column, at) => (
-          <span key={column.key} className="flex items-center gap-1">
+          <span key={column.key} className="grid grid-cols-[minmax(0,1fr)_76px_auto] items-center gap-1">
             <DraftText
+              bare
               label={`Name of column ${at + 1}`}
               value={column.name}
               onKeep={(name) =>
@@ -152,7 +154,7 @@ export const rowsForm: FieldForm<'rows'> = {
             <SelectField
               bare
               label={`Type of column ${at + 1}`}
-              className="w-28"
+              className="w-full"
               value={isTyped(column.type) ? column.type : 'text'}
               choices={Object.entries(typeWords).map(([value, label]) => ({ value, label }))}
               onChange={(type) =>

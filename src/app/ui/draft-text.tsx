@@ -8,12 +8,15 @@ export function DraftText(props: {
   onKeep: (value: string) => void;
   lines?: boolean;
   placeholder?: string;
+  /** The label is its name only, and not seen. */
+  bare?: boolean;
 }) {
-  const { label, value, onKeep, lines, placeholder } = props;
+  const { label, value, onKeep, lines, placeholder, bare = false } = props;
   const [typed, setTyped] = useState(value);
   useEffect(() => setTyped(value), [value]);
   return (
     <TextField
+      bare={bare}
       label={label}
       value={typed}
       onChange={setTyped}

@@ -157,11 +157,13 @@ export function rowsAround(template: Template, id: string): RowsElement[] {
   return own ? [...(own.kind === 'rows' ? [own] : []), ...rowsAround(template, own.id)] : [];
 }
 
-/** What gives rows to the rows elements of a template, as values: so many as it is drawn with. */
+/** What bindings give rows elements of a template while there is no data, as values: so many as it is drawn with. */
 export const rowsAsDrawn = (template: Template): Values =>
   Object.fromEntries(
     template.ties.flatMap((tie) =>
-      tie.property === 'list' && template.elements[tie.element]?.kind === 'rows'
+      tie.property === 'list' &&
+      template.elements[tie.element]?.kind === 'rows' &&
+      !template.fields.some((field) => field.id === tie.field)
         ? [[tie.field, drawnRows]]
         : [],
     ),
