@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { idSchema } from '../value';
 import { groupNode } from '../display';
 import { baseDefaults, elementBase, lookProperties, ownOf, placeProperties, type ElementBase } from './base';
-import { upright, type ElementKind } from './kind';
+import { usualKind, type ElementKind } from './kind';
 
 const schema = elementBase.extend({
   kind: z.literal('group'),
@@ -16,19 +16,14 @@ export type GroupElement = z.infer<typeof schema>;
 
 /** How kinds behave that hold others and draw nothing themselves. */
 export const holderKind = {
+  ...usualKind,
   nature: 'holder',
   node: (element: ElementBase, { key, matrix }) => groupNode(key, ownOf(element), matrix),
   dress: () => undefined,
   poses: [],
   content: null,
   words: null,
-  restyled: null,
-  reach: () => 0,
   clips: ({ clip }: ElementBase & { readonly clip: boolean }) => clip,
-  lives: () => null,
-  run: null,
-  leans: () => upright,
-  covers: () => true,
   ground: () => [],
 } as const satisfies Partial<ElementKind<ElementBase & { readonly clip: boolean }>>;
 

@@ -101,3 +101,14 @@ export interface ElementKind<E = never, S extends z.ZodType = z.ZodType> {
   /** The colours that lie behind what stands over it: null where they are those of a picture, none where it covers nothing. */
   readonly ground: (element: E) => readonly string[] | null;
 }
+
+/** What most kinds say of the rest: nothing reaches out, cuts, leans, or is new by itself, and its box is covered whole. */
+export const usualKind = {
+  restyled: null,
+  reach: () => 0,
+  clips: () => false,
+  lives: () => null,
+  run: null,
+  leans: () => upright,
+  covers: () => true,
+} as const satisfies Partial<ElementKind>;

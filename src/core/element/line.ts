@@ -13,7 +13,7 @@ import {
   strokeLightShape,
 } from './shape-style';
 import { baseDefaults, baseOf, elementBase, lookProperties, placeProperties, size } from './base';
-import { upright, type ElementKind, type NodePlace } from './kind';
+import { usualKind, type ElementKind, type NodePlace } from './kind';
 
 const schema = elementBase.extend({
   kind: z.literal('line'),
@@ -74,6 +74,7 @@ function lineNode(element: LineElement, at: NodePlace): DisplayNode {
 
 /** A straight line across its box, which may be flat; with or without heads. */
 export const line = {
+  ...usualKind,
   kind: 'line',
   label: 'Line',
   nature: 'drawn',
@@ -82,13 +83,6 @@ export const line = {
   poses: ['w', 'h', 'drawStart', 'drawEnd', 'light'],
   content: 'fill',
   words: null,
-  restyled: null,
-  reach: () => 0,
-  clips: () => false,
-  lives: () => null,
-  run: null,
-  leans: () => upright,
-  covers: () => true,
   ground: () => [],
   schema,
   defaults: {

@@ -19,7 +19,7 @@ import {
   wipeEdgeProperty,
   type ElementBase,
 } from './base';
-import { upright, type ElementKind, type NodePlace, type Worn } from './kind';
+import { usualKind, type ElementKind, type NodePlace, type Worn } from './kind';
 
 /** How pictures, videos and cameras lie in their box. Cut and focus in parts of the picture. */
 export const framingShape = {
@@ -86,6 +86,7 @@ export const framedNode = (element: Framed, at: NodePlace) =>
 
 /** How kinds behave that lie as a picture in their box. */
 export const framedKind = {
+  ...usualKind,
   dress(node: DisplayNode, element: Framed, { w, h }: Worn): void {
     if (!isFramed(node)) return;
     node.w = w;
@@ -96,13 +97,6 @@ export const framedKind = {
   content: 'asset',
   poses: ['w', 'h'],
   words: null,
-  restyled: null,
-  reach: () => 0,
-  clips: () => false,
-  lives: () => null,
-  run: null,
-  leans: () => upright,
-  covers: () => true,
   ground: () => null,
 } as const satisfies Partial<ElementKind<Framed>>;
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { nodeOf, type DisplayNode, type Drawing, type NodeBase, type StrokeLight } from '../display';
 import { colourSchema, coloursOf, paintSchema, type Paint } from '../value';
 import { baseOf, size, type ElementBase } from './base';
-import { upright, type ElementKind, type NodePlace, type Worn } from './kind';
+import { usualKind, type ElementKind, type NodePlace, type Worn } from './kind';
 import type { Property, PropertySection } from './property';
 
 const outlinePlaces = ['inside', 'centre', 'outside'] as const;
@@ -200,19 +200,14 @@ export const drawnKind = <E extends Drawn>(
   const node = (element: E, at: NodePlace): DisplayNode =>
     shapeNode(element, baseOf(element, at), at, path(element, at), rule(element), over(element, at));
   return {
+    ...usualKind,
     nature: 'drawn',
     node,
     dress: dressShape(node),
     poses: ['w', 'h', 'drawStart', 'drawEnd', 'light'],
     content: 'fill',
     words: null,
-    restyled: null,
     reach: (element: E) => (element.outlinePlace === 'inside' ? 0 : element.outlineWidth),
-    clips: () => false,
-    lives: () => null,
-    run: null,
-    leans: () => upright,
-    covers: () => true,
     ground: (element: E) => groundOf(element.fill),
   } as const satisfies Partial<ElementKind<E>>;
 };

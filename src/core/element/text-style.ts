@@ -3,7 +3,7 @@ import { nodeOf, type DisplayNode, type Shade } from '../display';
 import { colourSchema, idSchema } from '../value';
 import { baseOf, fraction, type ElementBase } from './base';
 import { stretches } from './fonts';
-import { upright, type ElementKind, type NodePlace } from './kind';
+import { usualKind, type ElementKind, type NodePlace } from './kind';
 import type { Property } from './property';
 
 export const letterCases = ['as-typed', 'upper', 'lower', 'title', 'small-caps'] as const;
@@ -241,6 +241,7 @@ export const shadeOf = (element: Pick<Typed, 'shade' | 'shadeSpread' | 'shadeSof
 
 /** How kinds behave that are fitted words. */
 export const typedKind = {
+  ...usualKind,
   nature: 'words',
   node(element: Typed, at: NodePlace): DisplayNode {
     if (!at.layout) throw new Error(`node: no layout for ${element.id}`);
@@ -257,12 +258,5 @@ export const typedKind = {
     node.colour = element.colour;
     if (element.shade !== node.shade?.colour) node.shade = shadeOf(element);
   },
-  restyled: null,
-  reach: () => 0,
-  clips: () => false,
-  lives: () => null,
-  run: null,
-  leans: () => upright,
-  covers: () => true,
   ground: () => [],
 } as const satisfies Partial<ElementKind<Typed>>;

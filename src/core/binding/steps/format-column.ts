@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { withColumns } from '../derive';
 import { RowsValue } from '../value';
 import type { StepKind } from './kind';
-import { numberFormat } from './number-format';
+import { numberFormat, signParam } from './number-format';
 import { columnOfRows, rowsIn, rowsType } from './rows';
 
 const schema = z.object({
@@ -36,16 +36,7 @@ export const formatColumn: StepKind<z.infer<typeof schema>> = {
     { key: 'name', label: 'Name of the new column', as: 'text' },
     { key: 'decimals', label: 'Decimals', as: 'number' },
     { key: 'grouping', label: 'Thousands separator', as: 'yes-no' },
-    {
-      key: 'sign',
-      label: 'Sign',
-      as: 'choice',
-      choices: [
-        { value: 'auto', label: 'Minus only' },
-        { value: 'always', label: 'Plus and minus' },
-        { value: 'never', label: 'None' },
-      ],
-    },
+    signParam,
     { key: 'before', label: 'Prefix', as: 'text' },
     { key: 'after', label: 'Suffix', as: 'text' },
   ],

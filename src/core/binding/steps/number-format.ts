@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { scalar } from '../value';
-import { doesNotFit, fail, isNumeric, numberIn, type StepKind } from './kind';
+import { doesNotFit, fail, isNumeric, numberIn, type Param, type StepKind } from './kind';
 
 const schema = z.object({
   kind: z.literal('number-format'),
@@ -46,6 +46,18 @@ function format(step: z.infer<typeof schema>): Intl.NumberFormat {
   }
 }
 
+/** Which numbers have their sign written. */
+export const signParam: Param = {
+  key: 'sign',
+  label: 'Sign',
+  as: 'choice',
+  choices: [
+    { value: 'auto', label: 'Minus only' },
+    { value: 'always', label: 'Plus and minus' },
+    { value: 'never', label: 'None' },
+  ],
+};
+
 /** A number in words: places, thousands, sign, unit, per cent, or as first, second, third. */
 export const numberFormat: StepKind<z.infer<typeof schema>> = {
   label: 'Number format',
@@ -78,16 +90,7 @@ export const numberFormat: StepKind<z.infer<typeof schema>> = {
     { key: 'least', label: 'Min decimals', as: 'number' },
     { key: 'most', label: 'Max decimals', as: 'number' },
     { key: 'grouping', label: 'Thousands separator', as: 'yes-no' },
-    {
-      key: 'sign',
-      label: 'Sign',
-      as: 'choice',
-      choices: [
-        { value: 'auto', label: 'Minus only' },
-        { value: 'always', label: 'Plus and minus' },
-        { value: 'never', label: 'None' },
-      ],
-    },
+    signParam,
     { key: 'before', label: 'Prefix', as: 'text' },
     { key: 'after', label: 'Suffix', as: 'text' },
   ],
