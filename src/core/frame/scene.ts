@@ -99,7 +99,7 @@ export interface Part {
   /** Its numbers among the poses of the scene. */
   pose: Float64Array;
   /** The places of its pose that tracks move; all others are at rest always. */
-  readonly touched: Uint16Array;
+  readonly touched: readonly number[];
   /** What can move of it: see `moving`. */
   readonly moves: number;
   /** At rest: its map about the pivot, and where that lies. */
@@ -415,18 +415,18 @@ const bits = new Map<number, number>([
   [poseIndex.light, moving.light],
   [poseIndex.opacity, moving.opacity],
 ]);
-const movesOf = (touched: Uint16Array): number =>
-  touched.reduce((all, index) => all | (bits.get(index) ?? 0), 0);
+const movesOf = (touched: readonly number[]): number =>
+  touched.reduce((all: number, index) => all | (bits.get(index) ?? 0), 0);
 
 /** The places of a pose that tracks write to, each once. */
-const touchedBy = (tracks: readonly (readonly CompiledTrack[])[]): Uint16Array => {
+const touchedBy = (tracks: readonly (readonly CompiledTrack[])[]): number[] => {
   const touched = new Set<number>();
   for (const list of tracks)
     for (const { index, dx, dy } of list) {
       touched.add(index);
       if (dx !== 0 || dy !== 0) touched.add(poseIndex.x).add(poseIndex.y);
     }
-  return Uint16Array.from(touched);
+  return [...touched];
 };
 
 /** Numbers that are to hold a map of the plane. */

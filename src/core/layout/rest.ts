@@ -12,6 +12,7 @@ import {
   type WordsElement,
   isWords,
   holds,
+  sameValue,
   wordsOf,
 } from '../show';
 import { fitText, type TextLayout, type TextMeasure } from '../text';
@@ -64,6 +65,34 @@ const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'heig
  * apart from the children's own places, so that tethers inside the group do not depend on it.
  */
 export function layOut(template: Template, values: Values, measure: TextMeasure, look?: Look): Rest {
+  const { era } = measure;
+  if (!era) return layOutAnew(template, values, measure, look);
+  const kept = laidOutOfLate.get(template) ?? [];
+  const known = kept.find((one) => one.era === era && one.look === look && sameValues(one.values, values));
+  if (known) return known.rest;
+  const rest = layOutAnew(template, values, measure, look);
+  laidOutOfLate.set(template, [{ era, look, values, rest }, ...kept].slice(0, mostOfLate));
+  return rest;
+}
+
+/** What templates were laid out to of late: the values before a Change are those after the one before it. */
+const laidOutOfLate = new WeakMap<
+  Template,
+  readonly {
+    readonly era: object;
+    readonly look: Look | undefined;
+    readonly values: Values;
+    readonly rest: Rest;
+  }[]
+>();
+const mostOfLate = 2;
+
+const sameValues = (a: Values, b: Values): boolean => {
+  const keys = Object.keys(a);
+  return keys.length === Object.keys(b).length && keys.every((key) => sameValue(a[key], b[key]));
+};
+
+function layOutAnew(template: Template, values: Values, measure: TextMeasure, look?: Look): Rest {
   const instances = expand(template, values, look);
   const solver = new Solver(template, instances, measure);
   const elements: Record<string, Element> = {};

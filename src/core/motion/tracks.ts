@@ -6,8 +6,8 @@ import { joinAt, neutralAt } from './pose';
 /** A track made ready for sampling: its numbers are what is joined into a pose. */
 export interface CompiledTrack {
   readonly index: number;
-  readonly frames: Float64Array;
-  readonly values: Float64Array;
+  readonly frames: readonly number[];
+  readonly values: readonly number[];
   readonly eases: readonly Ease[];
   /** What 1 is worth in px above and below 0. */
   readonly forward: number;
@@ -158,8 +158,8 @@ export function compileTrack(
   const counts = track.mode === 'offset';
   return {
     index,
-    frames: Float64Array.from(rows, (row) => row.frame),
-    values: Float64Array.from(rows, (row) => row.value),
+    frames: rows.map((row) => row.frame),
+    values: rows.map((row) => row.value),
     eases: rows.map((row) => row.ease),
     forward: counts ? sizes.forward : 1,
     back: counts ? sizes.back : 1,
@@ -201,16 +201,18 @@ export const shifted = <T extends CompiledTrack | CompiledColour>(
 ): T => ({ ...track, shift, pace, ...('index' in track ? about : {}) });
 
 /** How long a track's keys are. */
-export const spanOf = ({ frames }: Pick<CompiledTrack, 'frames'>): number =>
+export const spanOf = ({ frames }: { readonly frames: Frames }): number =>
   (frames[frames.length - 1] ?? 0) - (frames[0] ?? 0);
 
+type Frames = readonly number[] | Float64Array;
+
 /** The frame of the keys that a frame of the phase stands for, for a part that waits `shift` frames. */
-const localFrame = (frames: Float64Array, frame: number, shift: number, pace: number): number => {
+const localFrame = (frames: Frames, frame: number, shift: number, pace: number): number => {
   const first = frames[0] as number;
   return first + (frame - first - shift) * pace;
 };
 
-function before(frames: Float64Array, frame: number): number {
+function before(frames: Frames, frame: number): number {
   let low = 0;
   let high = frames.length - 1;
   while (high - low > 1) {
