@@ -3,6 +3,7 @@ import { Undo2 } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { posedValue, type PosedValue } from '../../core/frame';
 import { plainOrigin } from '../../core/binding';
+import { counted } from '../../core/problem';
 import {
   addBinding,
   bindProperty,
@@ -17,7 +18,6 @@ import {
   isRowList,
   takeColumn,
   untieProperty,
-  valueWords,
   type Element,
   fieldKindFor,
   type Paint,
@@ -237,7 +237,7 @@ export function PropertyControl(props: {
         <Labelled beside label={label}>
           <output className="field flex min-w-0 flex-1 items-center truncate text-ink-2" aria-label={label}>
             {isRowList(value)
-              ? `${valueWords(value)} · ${value.columns.map(({ name }) => name).join(', ')}`
+              ? `${counted(value.order.length, 'row')} · ${value.columns.map(({ name }) => name).join(', ')}`
               : (from ?? 'None yet: bind them with the knot')}
           </output>
         </Labelled>

@@ -9,6 +9,7 @@ import {
   mostListSigns,
   sameList,
   sameValue,
+  valueWords,
   withDifference,
   type RowList,
 } from './index';
@@ -53,6 +54,16 @@ test('what leads from one list to another leads there, and tells no row that is 
       expect(listDifference(to, structuredClone(to))).toEqual({ rows: {} });
     }),
   );
+});
+
+test('a list in short says how many rows it has, and the first of them by their words', () => {
+  const of = (count: number) => listOf(Array.from({ length: count }, (_, i) => [`k${i}`, `Team ${i}`, i]));
+  expect([0, 1, 3, 8].map((count) => valueWords(of(count)))).toEqual([
+    '0 rows',
+    '1 row: Team 0',
+    '3 rows: Team 0, Team 1, Team 2',
+    '8 rows: Team 0, Team 1, Team 2, Team 3, Team 4, Team 5, …',
+  ]);
 });
 
 test('values are the same by what they say, lists by what is in them', () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { problem, type Problem } from '../problem';
+import { counted, problem, type Problem } from '../problem';
 import { scalarTypes, type Cell, type ScalarType } from '../source';
 
 /** Bounds of a list: what a picture shows row by row, not a store of data. */
@@ -71,6 +71,15 @@ export function columnAt({ columns }: Pick<RowList, 'columns'>, wanted: string):
 export function cellIn(list: RowList, row: string, column: string): Cell {
   const at = columnAt(list, column);
   return (at < 0 ? undefined : list.cells[row]?.[at]) ?? null;
+}
+
+const mostSaid = 6;
+/** A list in short: how many rows it has, and the first words of each of the first. */
+export function listWords({ columns, order, cells }: RowList): string {
+  const at = columns.findIndex(({ type }) => type === 'text');
+  const said = order.slice(0, mostSaid).flatMap((key) => cells[key]?.[at] ?? []);
+  const rest = order.length > mostSaid ? ', …' : '';
+  return `${counted(order.length, 'row')}${said.length > 0 ? `: ${said.join(', ')}${rest}` : ''}`;
 }
 
 /** Makes keys of rows fit to be keys: never empty, never what every object of the language has, each once. */

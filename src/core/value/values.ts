@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { counted } from '../problem';
-import { isRowList, rowListSchema, sameList, type RowList } from './row-list';
+import { isRowList, listWords, rowListSchema, sameList, type RowList } from './row-list';
 
 /** #rrggbb or #rrggbbaa, in display space (what the screen shows, no linear light). */
 export const plainColourSchema = z
@@ -44,7 +43,7 @@ export const valueWords = (value: FieldValue | undefined): string =>
   value === null || value === undefined
     ? ''
     : isRowList(value)
-      ? counted(value.order.length, 'row')
+      ? listWords(value)
       : typeof value === 'boolean'
         ? value
           ? 'yes'
