@@ -73,14 +73,14 @@ describe('elements made to stand once for each row', () => {
     expect(template.bindings).toMatchObject([
       { id: 'n1', name: 'Standings', from: { kind: 'rows', data: 'standings' }, steps: [] },
     ]);
-    expect(ties()).toEqual(
-      [
+    expect(new Set(ties())).toEqual(
+      new Set([
         'rows.list <- n1',
         'team.text <- rows:c2',
         'marks.text <- rows:c4',
         'first.text <- rows:c1',
         'flag.asset <- rows:c3',
-      ].sort((a, b) => ties().indexOf(a) - ties().indexOf(b)),
+      ]),
     );
     expect(templateReferences(template)).toEqual([]);
     expect(hasRows(template, 'n1')).toBe(true);
@@ -117,15 +117,7 @@ describe('rows among other elements', () => {
     removeElements(template, ['team']);
     expect(rowsOf('rows').standIn).toBeNull();
     ungroupElements(template, ['rows']);
-    expect(new Set(ties())).toEqual(
-      new Set([
-        'rows.list <- n1',
-        'team.text <- rows:c2',
-        'marks.text <- rows:c4',
-        'first.text <- rows:c1',
-        'flag.asset <- rows:c3',
-      ]),
-    );
+    expect(ties()).toEqual([]);
     expect(templateReferences(template)).toEqual([]);
   });
   test('a tie to a column of what is no rows element is told of', () => {

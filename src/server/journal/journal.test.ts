@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { emptyAir, type AirState, type Command } from '../../core/playout';
-import { canonicalJson } from '../../core/show';
+import { canonicalJson, makeList, type RowList } from '../../core/show';
 import { Fall, TrialDisk, type Fault } from '../disk/trial-disk';
 import { AirEngine, type Answer } from '../engine';
 import { silentLog } from '../log';
@@ -10,6 +10,8 @@ import { Journal } from './journal';
 
 const folder = '/home/journal';
 const made = release();
+for (const { bindings } of Object.values(made.templates))
+  bindings.push({ id: 'places', name: 'Places', from: { kind: 'rows', data: 't' }, steps: [] });
 const hash = 'a'.repeat(64);
 
 /** Forty commands of all sorts, each under its id. */
@@ -24,6 +26,23 @@ const commands: readonly Command[] = Array.from({ length: 40 }, (_, i): Command 
   ];
   return i === 0 ? { do: 'release', release: hash, id } : (all[i % all.length] as Command);
 });
+
+/** Rows that data brings: each time one place further, one number larger. */
+function places(turn: number): RowList {
+  const list = makeList(
+    'Places',
+    [
+      { key: 'team', name: 'Team', type: 'text' },
+      { key: 'points', name: 'Points', type: 'number' },
+    ],
+    Array.from({ length: 20 }, (_, i) => {
+      const team = (i + turn) % 24;
+      return { key: `t${team}`, cells: [`The Kite Society of ${team}`, team === 3 ? turn : team] };
+    }),
+  );
+  if ('code' in list) throw new Error(list.message);
+  return list.list;
+}
 
 interface Run {
   readonly disk: TrialDisk;
@@ -106,6 +125,30 @@ async function check(run: Run, disk: TrialDisk): Promise<void> {
   if (after.ids.length === answered.length)
     expect(canonicalJson(after.air)).toBe(canonicalJson(JSON.parse(JSON.stringify(run.air))));
 }
+
+test('lists of rows are kept as what differs, and come back as they were, over snapshots and behind a cut', async () => {
+  const given = Array.from({ length: 30 }, (_, i): Command => {
+    const id = `c${i}`;
+    if (i === 0) return { do: 'release', release: hash, id };
+    if (i % 10 === 1)
+      return { do: 'cue', channel: 'main', number: '405.25', live: { places: places(i) }, id };
+    if (i % 10 === 4) return { do: 'take', channel: 'main', id };
+    return { do: 'data', channel: 'main', values: { places: places(i) }, id };
+  });
+  const run = await live(new TrialDisk(), given);
+  await check(run, run.disk.after('synced'));
+  const written = run.disk.paths
+    .filter((path) => path.endsWith('.log'))
+    .map((path) => run.disk.bytes(path).toString())
+    .join('');
+  expect(written).toContain('~rows');
+  // Whole, each of the lists would stand there twice.
+  expect(written.length).toBeLessThan(JSON.stringify(places(1)).length * given.length);
+  for (let room = 3; room < given.length; room += 4) {
+    const cut = await live(new TrialDisk(), given.slice(0, room));
+    await check(cut, cut.disk.after('synced'));
+  }
+});
 
 describe('every call to the disk fails once, each in turn', () => {
   let calls = 0;
