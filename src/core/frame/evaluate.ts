@@ -24,7 +24,7 @@ import {
 } from '../motion';
 import { exactRate, type Edge, type Ride } from '../show';
 import { dress } from './dress';
-import type { PieceColour, PieceMotion, PieceTrack } from './plan';
+import type { PieceColour, PieceMotion, PieceTrack } from './pieces';
 import { moving, type Active, type Part, type Scene, type ScenePhase } from './scene';
 
 /** The moment of a graphic: where it is in its life. Frames are of the template's rate, whole or not. */

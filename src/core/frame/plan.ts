@@ -35,41 +35,11 @@ import {
   kindOf,
   wordsOf,
 } from '../show';
-import { piecesOf, type TextLayout, type TextMeasure, type TextPiece } from '../text';
+import type { TextLayout, TextMeasure } from '../text';
 import { countOf, type CountMotion } from './count';
 import { differs, goingKeys } from './differences';
-import { pieceLength, type Pieces } from '../display';
+import { byPhase, pieceMotion, type PieceMotion, type PiecesGiven } from './pieces';
 import type { Era, Part, ScenePhase } from './scene';
-
-/** A track over the pieces of a text. */
-export interface PieceTrack {
-  readonly track: CompiledTrack;
-  readonly shifts: Float64Array;
-  readonly pace: number;
-  /** Whether 1 is worth the width, or the height, of each piece. */
-  readonly worth: 'px' | 'w' | 'h';
-  /** From what scale and turn go about to the middle of each piece, px. */
-  readonly dx: Float64Array;
-  readonly dy: Float64Array;
-}
-
-/** A track of the colour of the pieces of a text. */
-export interface PieceColour {
-  readonly track: CompiledColour;
-  readonly shifts: Float64Array;
-  readonly pace: number;
-}
-
-/** What the pieces of a text need to be moved. */
-export interface PieceMotion {
-  readonly pieces: Pieces;
-  readonly tracks: readonly (readonly PieceTrack[])[];
-  readonly colours: readonly (readonly PieceColour[])[];
-  /** A pose for each piece, one behind another. */
-  readonly pose: Float64Array;
-  /** Which each piece is on its line, counted from where the line is aligned. */
-  readonly along: Float64Array;
-}
 
 /** The motion of one element, worked out. */
 export interface OwnMotion {
@@ -403,8 +373,8 @@ export class MotionPlan {
     const isEffect = (key: string): boolean => key.startsWith('shadow') || key.startsWith('glow');
     const spreads = isWords(element) && moves('tracking');
     return {
-      tracks: this.filled(tracks),
-      colours: this.filled(colours),
+      tracks: byPhase(tracks, this.phases.length),
+      colours: byPhase(colours, this.phases.length),
       extras,
       poseLength: poseLength + extras.length,
       isLive:
@@ -421,14 +391,10 @@ export class MotionPlan {
         moves('blur') || extras.some(({ key }) => isEffect(key)) || [...colourKeys].some(isEffect),
       pieces:
         pieceTracks.length + pieceColours.length > 0 || spreads
-          ? this.inPieces(path, element, box, era, pieceTracks, pieceColours, spreads)
+          ? this.inPieces(path, era, { element, box, tracks: pieceTracks, tints: pieceColours, spreads })
           : null,
       count: counts ? this.countOf(path, era) : null,
     };
-  }
-
-  private filled<T>(lists: readonly (T[] | undefined)[]): readonly (readonly T[])[] {
-    return this.phases.map((_, phase) => lists[phase] ?? none);
   }
 
   private plain(value: string | number): string {
@@ -598,92 +564,10 @@ export class MotionPlan {
     return layout && (x === 0 && y === 0 ? layout : { ...layout, x: layout.x - x, y: layout.y - y });
   }
 
-  /** A text cut into the finest pieces that its tracks ask for, with each track spread over them. */
-  private inPieces(
-    path: string,
-    element: Element,
-    box: Box,
-    era: Era,
-    given: readonly { phase: number; track: Track; compiled: CompiledTrack }[],
-    tints: readonly { phase: number; track: Track; compiled: CompiledColour }[],
-    spreads: boolean,
-  ): PieceMotion | null {
+  private inPieces(path: string, era: Era, given: PiecesGiven): PieceMotion | null {
     const { rest, before, measure } = this.stage;
     const layout = (era === 'old' && before ? before : rest).texts.get(path);
-    if (!layout) return null;
-    const by = (part: Cascade['by']): boolean =>
-      [...given, ...tints].some(({ track }) => track.cascade?.by === part);
-    const finest = spreads || by('character') ? 'character' : by('word') ? 'word' : 'line';
-    const list = piecesOf(layout, finest, measure);
-    const unitIn =
-      (cascade: Cascade) =>
-      (piece: TextPiece): number =>
-        cascade.by === 'line' ? piece.line : cascade.by === 'word' ? piece.word : piece.character;
-    const timed = (cascade: Cascade, span: number) => {
-      const unitOf = unitIn(cascade);
-      const count = list.reduce((most, piece) => Math.max(most, unitOf(piece) + 1), 0);
-      const { shifts, pace } = timingOf(cascade, count, span);
-      return { unitOf, count, pace, shifts: Float64Array.from(list, (piece) => shifts[unitOf(piece)] ?? 0) };
-    };
-    const tracks: PieceTrack[][] = [];
-    const colours: PieceColour[][] = [];
-    for (const { phase, track, compiled } of tints) {
-      const { shifts, pace } = timed(track.cascade as Cascade, spanOf(compiled));
-      (colours[phase] ??= []).push({ track: compiled, shifts, pace });
-    }
-    for (const { phase, track, compiled } of given) {
-      const cascade = track.cascade as Cascade;
-      const { unitOf, count, pace, shifts } = timed(cascade, spanOf(compiled));
-      const middles = this.middles(list, unitOf, count);
-      const [px, py] = [box.w * element.pivotX, box.h * element.pivotY];
-      const pivot = (piece: TextPiece): { x: number; y: number } =>
-        cascade.pivot === 'whole' ? { x: px, y: py } : (middles[unitOf(piece)] ?? { x: px, y: py });
-      (tracks[phase] ??= []).push({
-        track: compiled,
-        shifts,
-        pace,
-        worth: track.unit !== 'own' || track.mode !== 'offset' ? 'px' : track.property === 'x' ? 'w' : 'h',
-        dx: Float64Array.from(list, (piece) => piece.x + piece.w / 2 - pivot(piece).x),
-        dy: Float64Array.from(list, (piece) => piece.y + piece.h / 2 - pivot(piece).y),
-      });
-    }
-    return {
-      pieces: { list, state: new Float64Array(list.length * pieceLength) },
-      tracks: this.filled(tracks),
-      colours: this.filled(colours),
-      pose: new Float64Array(list.length * poseLength),
-      along: this.along(list, element),
-    };
-  }
-
-  private middles(list: readonly TextPiece[], unitOf: (piece: TextPiece) => number, count: number) {
-    const boxes = Array.from({ length: count }, () => ({
-      l: Infinity,
-      t: Infinity,
-      r: -Infinity,
-      b: -Infinity,
-    }));
-    for (const piece of list) {
-      const own = boxes[unitOf(piece)];
-      if (!own) continue;
-      own.l = Math.min(own.l, piece.x);
-      own.t = Math.min(own.t, piece.y);
-      own.r = Math.max(own.r, piece.x + piece.w);
-      own.b = Math.max(own.b, piece.y + piece.h);
-    }
-    return boxes.map(({ l, t, r, b }) => ({ x: (l + r) / 2, y: (t + b) / 2 }));
-  }
-
-  private along(list: readonly TextPiece[], element: Element): Float64Array {
-    const align = 'align' in element ? { left: 0, centre: 0.5, right: 1 }[element.align] : 0;
-    const along = new Float64Array(list.length);
-    const lines = new Map<number, number[]>();
-    list.forEach((piece, i) => lines.set(piece.line, [...(lines.get(piece.line) ?? []), i]));
-    for (const indices of lines.values()) {
-      indices.sort((a, b) => (list[a]?.x ?? 0) - (list[b]?.x ?? 0));
-      indices.forEach((index, place) => (along[index] = place - align * (indices.length - 1)));
-    }
-    return along;
+    return layout ? pieceMotion(layout, measure, this.phases.length, given) : null;
   }
 
   /** The words of a part fitted anew, standing where those at rest do. */

@@ -39,7 +39,8 @@ import {
   type MaskUse,
   type Matrix,
 } from '../display';
-import { MotionPlan, type PieceMotion } from './plan';
+import type { PieceMotion } from './pieces';
+import { MotionPlan } from './plan';
 import type { CountMotion } from './count';
 
 /** In a Change: what shows the old values, what shows the new ones, and what stays through it. */
