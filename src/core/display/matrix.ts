@@ -3,28 +3,10 @@ export type Matrix = Float64Array;
 
 export const identity = (): Matrix => Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1);
 
-/** out = parent x the plane's affine map (a c tx; b d ty). `out` may not be `parent`. */
-export function multiplyPlane(
-  out: Matrix,
-  parent: Matrix,
-  a: number,
-  b: number,
-  c: number,
-  d: number,
-  tx: number,
-  ty: number,
-): void {
-  for (let row = 0; row < 4; row += 1) {
-    const p0 = parent[row] as number;
-    const p1 = parent[row + 4] as number;
-    out[row] = p0 * a + p1 * b;
-    out[row + 4] = p0 * c + p1 * d;
-    out[row + 8] = parent[row + 8] as number;
-    out[row + 12] = p0 * tx + p1 * ty + (parent[row + 12] as number);
-  }
-}
-
-/** The same where the parent stays in the plane, and `out` began as an identity: only what lies in the plane is written. */
+/**
+ * out = parent x the plane's affine map (a c tx; b d ty), where the parent stays in the plane and `out` began as an
+ * identity: only what lies in the plane is written. `out` may not be `parent`.
+ */
 export function multiplyInPlane(
   out: Matrix,
   parent: Matrix,
