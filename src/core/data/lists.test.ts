@@ -5,6 +5,7 @@ import {
   isRowList,
   mostListRows,
   newColumn,
+  newColumnTie,
   newElement,
   newTable,
   newTemplate,
@@ -118,6 +119,27 @@ describe('what takes them', () => {
     const free = resolver.open('k', { template: { ...template([]), ties: [] }, typed: {}, row: null });
     expect(free).toEqual({ values: {}, problems: [], notes: [] });
   });
+  test('a cell, or a value, that a property cannot take is a problem with a sentence; what was given last stands', () => {
+    const bar = newElement('rect', 'bar', 'Bar');
+    const rows = newElement('rows', 'rows', 'Rows', { children: ['bar'], most: 2 });
+    const base = template([]);
+    const withBar: Template = {
+      ...base,
+      elements: { ...base.elements, bar, rows },
+      ties: [newTie('rows', 'list', 'b'), newColumnTie('bar', 'w', 'rows', 'club')],
+    };
+    const of = (clubs: readonly string[]) => tableOf(clubs.map((club, i) => [`T${i}`, i, club]));
+    const resolver = new Resolver();
+    resolver.setShow(show(of(['10', '', 'far'])));
+    const first = resolver.open('k', { template: withBar, typed: {}, row: null });
+    // What is empty takes nothing, and what is not shown is not asked.
+    expect(first.problems).toEqual([]);
+    const now = resolver.setTable(of(['10', 'wide', '3'])).get('k');
+    expect(now?.problems[0]?.message).toBe('Places: W of Bar takes a number; “wide” in the row “r1” is none.');
+    expect(now?.values['b']).toBe(first.values['b']);
+    const one: Template = { ...withBar, ties: [newTie('bar', 'w', 'b')], bindings: [{ ...base.bindings[0]!, steps: [step('pick'), step('column', { column: 'team' })] }] };
+    expect(resolver.resolve({ template: one, typed: {}, row: null }).problems[0]?.message).toBe('Places: W of Bar takes a number; “T0” is none.');
+  }); // prettier-ignore
   test('a list beyond its bounds is refused by its name and the bound; what was given last stands', () => {
     const { resolver, first } = open(three, [steps.key]);
     const many = Array.from({ length: mostListRows + 1 }, (_, i): Row => [`T${i}`, i, 'North']);

@@ -24,7 +24,14 @@ import {
   isRowList,
   makeList,
   mostListRows,
+  cellIn,
   propertyOf,
+  propertyValueOf,
+  shownRows,
+  tiedValue,
+  valueWords,
+  type PropertyType,
+  type Tie,
   sameList,
   sameValue,
   type RowList,
@@ -190,6 +197,56 @@ function wantedOf(template: Template, binding: string): Set<'one' | 'rows'> {
   for (const field of template.fields)
     if (template.bound[field.id] === binding) wanted.add(field.kind === 'rows' ? 'rows' : 'one');
   return wanted;
+}
+
+const isProblem = (given: FieldValue | Problem | undefined): given is Problem =>
+  typeof given === 'object' && given !== null && 'code' in given;
+
+const wantedWords: Readonly<Record<PropertyType, string>> = {
+  text: 'words',
+  number: 'a number',
+  colour: 'a colour',
+  paint: 'a colour',
+  font: 'the name of a font',
+  picture: 'a picture of the show',
+  video: 'a video of the show',
+  choice: 'one of its choices',
+  'yes-no': 'yes or no',
+  rows: 'rows',
+};
+
+/** Why a property of an element cannot take a value; null where it can, or where there is none to take. */
+function misfitOf(template: Template, tie: Tie, value: FieldValue, where: string): Problem | null {
+  const element = template.elements[tie.element];
+  const property = element && propertyOf(element.kind, tie.property);
+  if (!element || !property || value === null || value === '') return null;
+  if (propertyValueOf(property, tiedValue(tie, value), false) !== undefined) return null;
+  return problem(
+    'value-does-not-fit',
+    `${property.label} of ${element.name} takes ${wantedWords[property.type]}; “${valueWords(value)}”${where} is none.`,
+    tie.field,
+  );
+}
+
+/** The first value of a binding that a property tied to it, or to a column of its rows, cannot take. */
+function misfitIn(template: Template, binding: string, given: FieldValue): Problem | null {
+  for (const tie of template.ties) {
+    if (tie.field !== binding || tie.column !== undefined) continue;
+    const own = template.elements[tie.element];
+    if (own?.kind !== 'rows' || !isRowList(given)) {
+      const found = misfitOf(template, tie, given, '');
+      if (found) return found;
+      continue;
+    }
+    for (const inRow of template.ties) {
+      if (inRow.field !== own.id || inRow.column === undefined) continue;
+      for (const key of shownRows({ list: given, most: own.most })) {
+        const found = misfitOf(template, inRow, cellIn(given, key, inRow.column), ` in the row “${key}”`);
+        if (found) return found;
+      }
+    }
+  }
+  return null;
 }
 
 /** Rows, or a list as rows of one column; null for one value. */
@@ -474,7 +531,10 @@ export class Resolver {
     const last = entry.trace.at(-1);
     if (last && !last.problem) {
       const notes: Problem[] = [];
-      entry.given = this.taken(kept.use.template, binding, last, notes);
+      const { template } = kept.use;
+      const given = this.taken(template, binding, last, notes);
+      entry.given =
+        given === undefined || isProblem(given) ? given : (misfitIn(template, binding.id, given) ?? given);
       entry.notes = notes;
     }
     kept.entries.set(id, entry);
@@ -572,7 +632,7 @@ export class Resolver {
       }
       const taken = entry.given;
       notes.push(...entry.notes);
-      if (typeof taken === 'object' && taken !== null && 'code' in taken) {
+      if (isProblem(taken)) {
         problems.push({ ...taken, message: `${binding.name}: ${taken.message}`, path: binding.id });
         failed.add(binding.id);
       } else if (taken !== undefined) values[binding.id] = this.said(key, kept, binding.id, taken);

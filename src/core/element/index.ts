@@ -1,5 +1,6 @@
 // Elements: the kinds of which templates are made, each in its own file with all that tells it from others.
 export * from './property';
+export { propertyValueOf } from './property-value';
 export * from './fonts';
 export {
   edges,

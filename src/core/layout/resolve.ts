@@ -1,22 +1,19 @@
-import { parseColour, parseNumber, parseYesNo } from '../source';
 import {
   elementKinds,
-  isRowList,
   kindOf,
   newElement,
   plainLook,
   sameValue,
   propertyOf,
+  propertyValueOf,
   StyleReader,
   tiedValue,
   typeStyleKeys,
-  valueWords,
   type Element,
   type Field,
   type FieldValue,
   type Look,
   type Paint,
-  type Property,
   type RowsElement,
   type Scalar,
   type StyleNames,
@@ -115,7 +112,7 @@ export class Filler {
       const property = propertyOf(source.kind, tie.property);
       if (value === undefined || !property) return absent;
       const isField = tie.column === undefined && this.fields.has(tie.field);
-      return fits(property, tiedValue(tie, value), isField) ?? absent;
+      return propertyValueOf(property, tiedValue(tie, value), isField) ?? absent;
     });
   }
 
@@ -222,36 +219,6 @@ function isAlike(a: Element, b: Element): boolean {
     const isObject = typeof one === 'object' && typeof two === 'object' && one !== null && two !== null;
     return isObject && JSON.stringify(one) === JSON.stringify(two);
   });
-}
-
-/** A value as a property takes it; undefined where data brought what it cannot be. Fields have been checked before. */
-function fits(property: Property, value: FieldValue, isField: boolean): FieldValue | undefined {
-  if (isRowList(value) !== (property.type === 'rows')) return undefined;
-  if (property.type === 'text') return valueWords(value);
-  if (isField) return value;
-  switch (property.type) {
-    case 'number': {
-      const number = typeof value === 'string' ? (parseNumber(value) ?? NaN) : Number(value);
-      if (!Number.isFinite(number)) return undefined;
-      return Math.max(property.min ?? -1e6, Math.min(property.max ?? 1e6, number));
-    }
-    case 'colour':
-    case 'paint':
-      return typeof value === 'string' && (value.startsWith('@') || parseColour(value) !== null)
-        ? value
-        : undefined;
-    case 'yes-no':
-      return typeof value === 'string' ? (parseYesNo(value) ?? undefined) : Boolean(value);
-    case 'choice':
-      return property.choices?.find((choice) => String(choice.value) === String(value))?.value;
-    case 'picture':
-    case 'video':
-      return typeof value === 'string' && /^[0-9a-f]{64}$/.test(value) ? value : undefined;
-    case 'font':
-      return typeof value === 'string' ? value : undefined;
-    case 'rows':
-      return isRowList(value) ? value : undefined;
-  }
 }
 
 const hasNames = (paint: Paint): boolean =>
