@@ -14,7 +14,7 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { dataChoices } from '../data/data-choices';
 import { useShow } from '../state/draft-store';
-import { Button, IconButton, Section } from '../ui';
+import { Button, IconButton, Section, menuItem } from '../ui';
 import { followByPointing } from './follow';
 import { makeFields, makeOtherSide, makePlate, makeRepeated, makeRow, makeWipeAlong } from './makers';
 
@@ -81,8 +81,6 @@ export function MakeSection({ ids }: { ids: readonly string[] }) {
   );
 }
 
-const item = 'flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised';
-
 /** Chooses the rows that what is in hand stands once for. */
 function RepeatMenu() {
   const show = useShow();
@@ -107,11 +105,11 @@ function RepeatMenu() {
             Once for each row of
           </DropdownMenu.Label>
           {choices.map(({ value, label }) => (
-            <DropdownMenu.Item key={value} className={item} onSelect={() => void makeRepeated(value)}>
+            <DropdownMenu.Item key={value} className={menuItem} onSelect={() => void makeRepeated(value)}>
               {label}
             </DropdownMenu.Item>
           ))}
-          <DropdownMenu.Item className={item} onSelect={() => void makeRepeated(null)}>
+          <DropdownMenu.Item className={menuItem} onSelect={() => void makeRepeated(null)}>
             Rows to be bound later
           </DropdownMenu.Item>
         </DropdownMenu.Content>

@@ -41,6 +41,7 @@ import {
   NumberField,
   SelectField,
   TextField,
+  menuItem,
 } from '../ui';
 import { newId } from '../state/ids';
 import { keyTo, worthOf } from './auto-key';
@@ -257,8 +258,6 @@ export function PropertyControl(props: {
   }
 }
 
-const item = 'flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised';
-
 function KnotMenu(props: { show: Show; template: Template; element: Element; property: Property }) {
   const { show, template, element, property } = props;
   const [firstData] = Object.keys({ ...show.tables, ...show.views, ...show.sources });
@@ -280,7 +279,7 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
   );
   const name = `${element.name} ${property.label}`;
   const entry = (words: ReactNode, action: () => void): ReactNode => (
-    <DropdownMenu.Item className={item} onSelect={action}>
+    <DropdownMenu.Item className={menuItem} onSelect={action}>
       {words}
     </DropdownMenu.Item>
   );
@@ -351,7 +350,7 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
               {own.map((column) => (
                 <DropdownMenu.Item
                   key={column.key}
-                  className={item}
+                  className={menuItem}
                   onSelect={() =>
                     editTemplate(`Take ${name} from ${column.name}`, (t) =>
                       takeColumn(t, element.id, property.key, around.id, column.key),
@@ -388,7 +387,7 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
             .map((b) => (
               <DropdownMenu.Item
                 key={b.id}
-                className={item}
+                className={menuItem}
                 onSelect={() =>
                   editTemplate(`Bind ${name} to ${b.name}`, (t) =>
                     bindProperty(t, element.id, property, b.id),
@@ -402,7 +401,7 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
           {others.map((other) => (
             <DropdownMenu.Item
               key={other.id}
-              className={item}
+              className={menuItem}
               onSelect={() =>
                 editTemplate(
                   `Tie ${name} to ${other.name}`,

@@ -10,3 +10,4 @@ export { NumberField } from './number-field';
 export { Pennant } from './pennant';
 export { Section } from './section';
 export { DraftText } from './draft-text';
+export { menuItem } from './menu-item';

@@ -10,6 +10,7 @@ import {
   sameList,
   sameValue,
   valueWords,
+  wordsIn,
   withDifference,
   type RowList,
 } from './index';
@@ -64,6 +65,12 @@ test('a list in short says how many rows it has, and the first of them by their 
     '3 rows: Team 0, Team 1, Team 2',
     '8 rows: Team 0, Team 1, Team 2, Team 3, Team 4, Team 5, …',
   ]);
+});
+
+test('all words of a value are found, in whichever row they stand', () => {
+  const list = listOf([['k', 'ليلى', 3], ['l', '浜辺', null]]); // prettier-ignore
+  expect([...'ليلى浜辺3'].filter((sign) => !wordsIn(list).includes(sign))).toEqual([]);
+  expect([wordsIn('Ida'), wordsIn(null), wordsIn(undefined)]).toEqual(['Ida', '', '']);
 });
 
 test('values are the same by what they say, lists by what is in them', () => {

@@ -49,6 +49,14 @@ export const valueWords = (value: FieldValue | undefined): string =>
           ? 'yes'
           : 'no'
         : String(value);
+/** All words that a value may show: of rows those of every cell. */
+export const wordsIn = (value: FieldValue | undefined): string =>
+  isRowList(value)
+    ? Object.values(value.cells)
+        .map((cells) => cells.join(' '))
+        .join(' ')
+    : String(value ?? '');
+
 /** Whether two values say the same: lists by what is in them. */
 export const sameValue = (a: FieldValue | undefined, b: FieldValue | undefined): boolean =>
   a === b || (isRowList(a) && isRowList(b) && sameList(a, b));

@@ -10,6 +10,7 @@ import {
   type Template,
   type Values,
   isWords,
+  wordsIn,
   wordsOf,
 } from '../../core/show';
 import { fontSet } from '../platform';
@@ -43,11 +44,12 @@ export function fontsFor(template: Template, values: Values, of: Dressing): Font
     for (const family of words.families(element)) names.add(reader.family(family));
   }
   for (const field of template.fields as Field[]) {
-    const value = String(values[field.id] ?? field.default ?? '');
-    if (field.kind === 'text') characters += `${field.default}${value}`;
+    characters += wordsIn(field.default);
     // A choice may name a font.
-    if (field.kind === 'choice') names.add(value);
+    if (field.kind === 'choice') names.add(wordsIn(values[field.id] ?? field.default));
   }
+  // What bindings bring is among the values too, rows and all.
+  for (const value of Object.values(values)) if (typeof value !== 'boolean') characters += wordsIn(value);
   const own = fontFiles(of);
   const files = new Map<string, string>();
   const families: string[] = [];

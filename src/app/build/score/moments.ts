@@ -5,6 +5,7 @@ import {
   phaseOf,
   type Change,
   isRowList,
+  sameValue,
   type FieldValue,
   type RowList,
   type Show,
@@ -55,11 +56,15 @@ export function onward(template: Template, from: Playhead, by: number): Playhead
   return { phase: order[at] as string, frame };
 }
 
-/** Rows in another order, the first of them last. */
-const turned = (list: RowList): RowList => ({
-  ...list,
-  order: [...list.order.slice(1), ...list.order.slice(0, 1)],
-});
+/** Rows in another order, the first of them last; of three or more one is gone, and another has come in its place. */
+function turned(list: RowList): RowList {
+  const order = [...list.order.slice(1), ...list.order.slice(0, 1)];
+  const gone = order.length > 2 ? order[0] : undefined;
+  if (gone === undefined) return { ...list, order };
+  const come = `${gone} `;
+  const { [gone]: cells = [], ...others } = list.cells;
+  return { ...list, order: [come, ...order.slice(1)], cells: { ...others, [come]: cells } };
+}
 
 const other = (value: FieldValue, rule: Change['when'][number] | undefined): FieldValue => {
   if (isRowList(value)) return turned(value);
@@ -97,8 +102,9 @@ export function tryChange(
   values: Values,
   another: Values,
 ): { from: Values; to: Values } {
-  const from: Values = {};
-  const to: Values = {};
+  // What data brings stays as it is, but for rows: they are seen to travel.
+  const from: Values = { ...values };
+  const to: Values = { ...values };
   const asked = new Set(
     change.when.filter((rule) => rule.is !== 'from-to' || rule.to !== null).map((rule) => rule.field),
   );
@@ -111,8 +117,10 @@ export function tryChange(
     const given = isCounted ? other(was, rule) : (another[field.id] ?? was);
     to[field.id] = asked.size === 0 || asked.has(field.id) ? given : was;
   }
+  for (const [id, value] of Object.entries(values))
+    if (isRowList(value) && (asked.size === 0 || asked.has(id))) to[id] = turned(value);
   // Where the other filling has nothing new, the words are made a little longer and the numbers larger.
-  const isNew = template.fields.some(({ id }) => from[id] !== to[id]);
+  const isNew = Object.keys(to).some((id) => !sameValue(from[id], to[id]));
   for (const { id, kind } of isNew ? [] : template.fields)
     if ((asked.size === 0 || asked.has(id)) && (kind === 'text' || kind === 'number' || kind === 'yes-no'))
       to[id] = other(from[id] ?? null, undefined);

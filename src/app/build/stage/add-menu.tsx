@@ -1,7 +1,7 @@
 import { ChevronDown, Image, Shapes, Square, Type } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { Button } from '../../ui';
+import { Button, menuItem } from '../../ui';
 import { addNew } from '../actions';
 import { useBuild } from '../build-store';
 
@@ -28,7 +28,6 @@ const pictures: readonly Entry[] = [
 
 /** Where the bar is narrow its signs say it. */
 const words = '@max-[640px]:sr-only';
-const item = 'flex h-7 cursor-default items-center rounded px-2 outline-none data-[highlighted]:bg-raised';
 
 /** What can be put on the stage. */
 export function AddMenu() {
@@ -67,7 +66,7 @@ function Menu(props: { entries: readonly Entry[]; isOn?: boolean; children: Reac
           className="z-50 min-w-40 rounded border border-line bg-panel p-1"
         >
           {entries.map(({ label, add }) => (
-            <DropdownMenu.Item key={label} className={item} onSelect={add}>
+            <DropdownMenu.Item key={label} className={menuItem} onSelect={add}>
               {label}
             </DropdownMenu.Item>
           ))}
