@@ -49,6 +49,21 @@ await shoot('shows', async () => {
     { timeout: 60_000 },
   );
 });
+await shoot('rows', async () => {
+  await page.goto(`${url}/build/leaders`);
+  await settle(3500);
+  await page.getByRole('treeitem', { name: 'Places', exact: true }).click();
+  await page.getByRole('tab', { name: 'Data' }).click();
+  await page
+    .getByRole('list', { name: 'Bindings of Leaders' })
+    .getByRole('button', { name: /^Places/ })
+    .click();
+  await page.getByRole('button', { name: /^New places, / }).click();
+  await page.getByRole('region', { name: 'Rows of the score' }).focus();
+  for (let i = 0; i < 2; i += 1) await page.keyboard.press('Shift+ArrowRight');
+  await page.getByRole('tab', { name: 'Data' }).click();
+  await settle();
+});
 await shoot('build', async () => {
   await page.goto(`${url}/build/round-score`);
   await settle(2500);

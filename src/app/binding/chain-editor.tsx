@@ -237,9 +237,12 @@ function Rung(props: {
             >
               {trace.words === '' ? <span className="text-ink-3">nothing</span> : trace.words}
             </output>
-            <span className="max-w-40 shrink-0 truncate text-xs text-ink-3" title={trace.type}>
-              {trace.type}
-            </span>
+            {/* Of rows the table below shows the columns. */}
+            {!trace.rows && (
+              <span className="max-w-40 shrink-0 truncate text-xs text-ink-3" title={trace.type}>
+                {trace.type}
+              </span>
+            )}
           </p>
         ))}
       {trace?.rows && !trace.problem && trace.rows.rows.length > 0 && (
