@@ -103,7 +103,7 @@ export function rowsFigures(): Record<string, number> {
       evaluate(scene, { phase: 'enter', frame: (i % 49) + 0.5, enterFrame: null, time: 0 }),
     ),
     'rows.expand.200.us': timed(200, (i) => {
-      const now = expand(template, { b: lists[i % lists.length] as RowList });
+      const now = expand(template, { b: lists[i % lists.length] as RowList }, measure);
       childrenThrough(before, now, 'rows');
       before = now;
     }),

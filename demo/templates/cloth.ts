@@ -30,6 +30,7 @@ export const look: Look = {
   ),
   palettes: [],
   palette: null,
+  sets: [],
 };
 
 /** Px by which a cut of cloth leans over its height: 14 degrees. */

@@ -89,6 +89,7 @@ export const lanternLook: Look = {
     },
   ],
   palette: null,
+  sets: [],
 };
 
 export const { warm, cool, rekindle } = warming('lt-words');

@@ -57,6 +57,7 @@ export const ledgerLook: Look = {
     },
   ],
   palette: null,
+  sets: [],
 };
 
 export const { rise, sink, turnOver } = rolling('lg-words');

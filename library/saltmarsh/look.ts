@@ -54,6 +54,7 @@ export const saltmarshLook: Look = {
     },
   ],
   palette: null,
+  sets: [],
 };
 
 /** Px by which a blade leans over its height. */

@@ -11,6 +11,7 @@ import {
   LockOpen,
   Minus,
   Rows3,
+  Table2,
   Scissors,
   ScissorsLineDashed,
   Spline,
@@ -36,6 +37,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   video: <Film size={14} />,
   camera: <Camera size={14} />,
   rows: <Rows3 size={14} />,
+  table: <Table2 size={14} />,
 };
 
 /** The colours of the marks; none is the panel's own. */

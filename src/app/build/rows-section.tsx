@@ -5,6 +5,7 @@ import {
   rowsAround,
   tieOf,
   type ListColumn,
+  type ForRows,
   type RowsElement,
   type Template,
 } from '../../core/show';
@@ -17,7 +18,7 @@ export function useColumns(
   template: Template,
   /** Null asks nothing. */
   element: string | null,
-): readonly { readonly rows: RowsElement; readonly columns: readonly ListColumn[] }[] {
+): readonly { readonly rows: ForRows; readonly columns: readonly ListColumn[] }[] {
   const around = useMemo(() => (element === null ? [] : rowsAround(template, element)), [template, element]);
   const use = useMemo(
     () => (around.length > 0 ? { template, typed: {}, row: null } : null),

@@ -12,9 +12,10 @@ export {
   type BindingStepKind,
 } from './steps/registry';
 export type { Param, StepGroup, StepKind } from './steps/kind';
-export { stands } from './stands';
+export { needsOther, rowTests, stands, testChoices, testWords, type RowTest } from './stands';
 export { filterRows, groupRows, pageRows, rankRows, sortRows, takeRows } from './derive';
 export { listRowset, rowsetList } from './lists';
+export { numberInWords, numberSpecSchema, plainNumber, type NumberSpec } from './steps/number-format';
 export { isZone, zoneNames } from './zones';
 export { datePattern } from './date-pattern';
 export {

@@ -44,6 +44,28 @@ export type { PictureElement } from './picture';
 export type { PolygonElement } from './polygon';
 export type { RectElement } from './rect';
 export { cellOfRow, drawnRows, rowFlows, shownRows, type RowFlow, type RowsElement } from './rows';
+export {
+  pageShown,
+  pagesOf,
+  pageTurns,
+  rowsOnPage,
+  type ColumnWidth,
+  type SideLine,
+  type TableColumn,
+  type TableElement,
+  type TableJoin,
+  type TableRule,
+} from './table';
+export { cellContents, columnsOf, type CellContent, type CellContentKind } from './table-content';
+export {
+  cellProperties,
+  plainCell,
+  surfaceKeys,
+  wordsKeys,
+  type CellLook,
+  type CellLookPart,
+} from './cell-look';
+export type { Lines } from './table-lines';
 export type { TextElement } from './text';
 export type { VideoElement } from './video';
 export * from './registry';

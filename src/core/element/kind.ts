@@ -1,8 +1,11 @@
 import type { z } from 'zod';
 import type { DisplayNode, Matrix } from '../display';
 import type { TextLayout, Wording } from '../text';
+import type { Paint } from '../value';
+import type { CellLookPart } from './cell-look';
 import type { PoseKey } from './movable';
 import type { Property } from './property';
+import type { Typed } from './text-style';
 
 /**
  * What an element is to those who need not know its kind: it holds others (`children`, its box worked out from theirs),
@@ -52,10 +55,23 @@ export interface Lean {
 }
 export const upright: Lean = { narrow: 0, lean: 0 };
 
-/** What is asked of named styles: the plain colour, or family, behind a name. */
+/** The cut, size and spacing of type that a named text style says, with its colour. */
+export type NamedType = Readonly<
+  Pick<
+    Typed,
+    'family' | 'weight' | 'stretch' | 'size' | 'tracking' | 'leading' | 'letters' | 'figures' | 'colour'
+  >
+>;
+
+/** What is asked of named styles: what stands behind a name. */
 export interface StyleNames {
   readonly colour: (value: string) => string;
+  readonly paint: (value: Paint) => Paint;
   readonly family: (value: string) => string;
+  /** Null where there is no such text style. */
+  readonly type: (id: string) => NamedType | null;
+  /** The picture of a name in a set; null where there is none. */
+  readonly picture: (set: string, name: string) => string | null;
 }
 
 /** The words of an element, for those who fit them and who bring its fonts. */
@@ -65,6 +81,12 @@ export interface WordsKind<E> {
   readonly signs: (element: E) => string;
   /** Families that it names besides that of its text style. */
   readonly families: (element: E) => readonly string[];
+}
+
+/** What is said of parts of an element that are no elements: the cells of a table. */
+export interface Within {
+  readonly looks: readonly CellLookPart[];
+  readonly signs: string;
 }
 
 /** All that one kind of element says of itself. Its file is the one place where a kind is told from others. */
@@ -88,6 +110,8 @@ export interface ElementKind<E = never, S extends z.ZodType = z.ZodType> {
   readonly words: WordsKind<E> | null;
   /** A copy of what its properties do not name by themselves with named styles read; null where it names none. */
   readonly restyled: ((element: E, names: StyleNames) => Readonly<Record<string, unknown>> | null) | null;
+  /** Looks that parts of it have, and the characters that they may show by themselves; null where it has no such parts. */
+  readonly within: ((element: E) => Within) | null;
   /** Px that it reaches beyond its box, effects left out. */
   readonly reach: (element: E) => number;
   /** Whether its box cuts what is in it. */
@@ -105,6 +129,7 @@ export interface ElementKind<E = never, S extends z.ZodType = z.ZodType> {
 /** What most kinds say of the rest: nothing reaches out, cuts, leans, or is new by itself, and its box is covered whole. */
 export const usualKind = {
   restyled: null,
+  within: null,
   reach: () => 0,
   clips: () => false,
   lives: () => null,

@@ -14,7 +14,9 @@ export type PropertySection =
   | 'Wipe'
   | 'Picture'
   | 'Clock'
-  | 'Rows';
+  | 'Rows'
+  | 'Table'
+  | 'Pages';
 
 /** One changeable property of an element kind: what the inspector, the knot and bindings need to know of it. */
 export interface Property {

@@ -11,6 +11,8 @@ import { picture } from './picture';
 import { polygon } from './polygon';
 import { rect } from './rect';
 import { rows } from './rows';
+import { table } from './table';
+import { cellContents } from './table-content';
 import { text } from './text';
 import { video } from './video';
 
@@ -27,6 +29,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   video.schema,
   camera.schema,
   rows.schema,
+  table.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -44,6 +47,7 @@ const kinds = {
   video,
   camera,
   rows,
+  table,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;
@@ -69,6 +73,11 @@ export const wordsOf = (element: WordsElement): WordsKind<Element> =>
   kindOf(element).words as WordsKind<Element>;
 /** Whether it is a new picture at every frame. */
 export const isMoving = (element: Element | undefined): element is Of<'moving'> => isOf(element, 'moving');
+/** An element that stands for the rows of a list, so that what is in it may take columns of the row in hand. */
+export type ForRows = Extract<Element, { list: unknown }>;
+export const isForRows = (element: Element | undefined): element is ForRows =>
+  element !== undefined && 'list' in element;
+
 /** What an element holds, back to front; of most: nothing. */
 export const childrenOf = (element: Element | undefined): readonly string[] =>
   holds(element) ? element.children : [];
@@ -84,6 +93,12 @@ export function withIds<E extends Element>(element: E, idOf: (id: string) => str
   copy.rides = copy.rides && on !== null ? { ...copy.rides, on } : null;
   if (holds(copy)) copy.children = copy.children.flatMap((child) => idOf(child) ?? []);
   if (copy.kind === 'rows') copy.standIn = copy.standIn && idOf(copy.standIn);
+  if (copy.kind === 'table')
+    copy.columns = copy.columns.map((column) => {
+      if (column.content.kind !== 'drawn') return column;
+      const child = idOf(column.content.child);
+      return { ...column, content: child === null ? cellContents.text.plain : { kind: 'drawn', child } };
+    });
   return copy as E;
 }
 

@@ -174,7 +174,11 @@ export class MotionPlan {
     if (isOver || (instance.repeats && rowPlace(cascade.by, noRow))) {
       const { before, rest } = this.stage;
       // What comes or goes is spread over what comes or goes alone.
-      const children = this.childrenOf(path).filter(
+      const rows = this.childrenOf(path);
+      const isOverCells =
+        instance.element.kind === 'table' && (cascade.by === 'column' || cascade.by === 'cell');
+      const parts = isOverCells ? rows.flatMap((row) => this.childrenOf(row)) : rows;
+      const children = parts.filter(
         (child) =>
           this.instance(child)?.element.hidden === false &&
           (!instance.repeats ||
@@ -218,6 +222,8 @@ export class MotionPlan {
     const instance = this.instance(path);
     if (!change || !instance) return false;
     const { element, isRow, repeats } = instance;
+    // One that comes or goes has motion by itself where it is given none.
+    if (isRow && this.erasOf(path) !== 'both') return true;
     if (isRow)
       return (this.given.get(path) ?? none).some(
         ({ phase, track }) => this.phases[phase]?.kind === 'change' && track.side !== 'whole',
@@ -233,7 +239,8 @@ export class MotionPlan {
     if (!before || !change || this.erasOf(path) !== 'both') return false;
     const element = rest.elements[path];
     const tracks = change.tracks.filter((track) => track.element === element?.id);
-    if (tracks.some((track) => track.property === 'count') && this.countOf(path, 'both')) return false;
+    const counts = tracks.some((track) => track.property === 'count') || this.countsInCell(path);
+    if (counts && this.countOf(path, 'both')) return false;
     const isChanged = holds(element) ? this.anyDiffers(path) : differs(path, before, rest);
     return this.isSided(path) && !this.instance(path)?.isRow
       ? isChanged || !change.sparesTheSame
@@ -248,6 +255,14 @@ export class MotionPlan {
         ? this.anyDiffers(child)
         : before !== null && differs(child, before, rest);
     });
+  }
+
+  /** Whether the value of a cell counts to the new one. */
+  private countsInCell(path: string): boolean {
+    const { before, change } = this.stage;
+    const now = this.instance(path)?.cell;
+    const was = before?.instances.all.get(path)?.cell;
+    return change !== null && now?.changes === 'count' && was !== undefined && was?.words !== now.words;
   }
 
   private countOf(path: string, era: Era): CountMotion | null {
@@ -338,7 +353,8 @@ export class MotionPlan {
     const put = <T>(lists: T[][], phase: number, item: T): void => {
       (lists[phase] ??= []).push(item);
     };
-    const counts = given.some(({ track }) => track.property === 'count');
+    const cellCounts = era === 'both' && this.countsInCell(path) && this.countOf(path, era) !== null;
+    const counts = cellCounts || given.some(({ track }) => track.property === 'count');
     for (const { phase, track, part } of given) {
       const place = this.phases[phase] as ScenePhase;
       const movable = movableOf(element, track.property);
@@ -366,7 +382,8 @@ export class MotionPlan {
       if (isInPieces) pieceTracks.push({ phase, track, compiled });
       else put(tracks, phase, timed(compiled));
     }
-    if (era === 'both') this.carry(path, element, box, extras, tracks, colours);
+    if (era === 'both') this.carry(path, element, box, extras, tracks, colours, cellCounts);
+    else this.comeOrGo(path, element, era, given, tracks);
     const flat = tracks.flat();
     const colourKeys = new Set(colours.flat().map(({ key }) => key));
     const moves = (key: PoseKey): boolean => flat.some((track) => track.index === poseIndex[key]);
@@ -469,12 +486,13 @@ export class MotionPlan {
     extras: Movable[],
     tracks: CompiledTrack[][],
     colours: CompiledColour[][],
+    counts: boolean,
   ): void {
     const { before, change } = this.stage;
     const old = before?.elements[path];
     const oldBox = before?.boxes.get(path);
     const phase = this.phases.findIndex(({ kind }) => kind === 'change');
-    if (!change || !old || !oldBox || phase < 0) return;
+    if (!before || !change || !old || !oldBox || phase < 0) return;
     const from = Math.min(change.carryFrom, change.frames);
     const to = Math.max(from, Math.min(change.carryTo, change.frames));
     const track = (property: string, value: number | string, rest: number | string): Track => ({
@@ -498,6 +516,22 @@ export class MotionPlan {
     };
     const pose = (key: PoseKey, by: number, base = 0): void =>
       number(poseMovables[key], poseIndex[key], by, base);
+    if (counts) {
+      const movable = movableOf(element, 'count');
+      const own: Track = { ...track('count', 0, 1), mode: 'factor' };
+      if (movable)
+        (tracks[phase] ??= []).push(compileTrack(own, 'change', change.frames, movable, poseIndex.count, 1));
+    }
+    const cell = this.instance(path)?.cell;
+    if (cell?.flash && before.instances.all.get(path)?.cell?.words !== cell.words)
+      (colours[phase] ??= []).push(
+        compileColour(
+          track('fill', cell.flash, `${cell.flash.slice(0, 7)}00`),
+          'change',
+          change.frames,
+          `${cell.flash.slice(0, 7)}00`,
+        ),
+      );
     const travel = this.travel(path);
     const carried = this.carriedBy(path);
     if (this.instance(path)?.isRow) {
@@ -525,6 +559,61 @@ export class MotionPlan {
       const [a, b] = [String(valueAt(old, key)), String(valueAt(element, key))];
       (colours[phase] ??= []).push(compileColour(track(key, a, b), 'change', change.frames, b));
     }
+  }
+
+  /** A row that comes or goes fades, where it is given no motion of its own. */
+  private comeOrGo(
+    path: string,
+    element: Element,
+    era: Era,
+    given: readonly Given[],
+    tracks: CompiledTrack[][],
+  ): void {
+    const { change } = this.stage;
+    const phase = this.phases.findIndex(({ kind }) => kind === 'change');
+    if (!change || phase < 0 || !this.instance(path)?.isRow) return;
+    if (given.some((one) => this.phases[one.phase]?.kind === 'change')) return;
+    const from = Math.min(change.carryFrom, change.frames);
+    const to = Math.max(from, Math.min(change.carryTo, change.frames));
+    // What goes has gone before what comes is there.
+    const middle = Math.max(from, Math.min(to, change.swap ?? (from + to) / 2));
+    const own: Track = {
+      id: 'opacity',
+      element: element.id,
+      property: 'opacity',
+      mode: 'factor',
+      unit: 'px',
+      side: 'whole',
+      cascade: null,
+      keys:
+        era === 'old'
+          ? [
+              { frame: from, value: 1, ease: change.carryEase },
+              { frame: middle, value: 0, ease: 'linear' },
+            ]
+          : [
+              { frame: middle, value: 0, ease: change.carryEase },
+              { frame: to, value: 1, ease: 'linear' },
+            ],
+    };
+    const { opacity } = poseMovables;
+    (tracks[phase] ??= []).push(
+      compileTrack(own, 'change', change.frames, opacity, poseIndex.opacity, 1),
+    );
+  }
+
+  /** What an instance holds through the change as it is painted: rows that rise lie in front. */
+  paintedIn(path: string): readonly string[] {
+    const children = this.childrenOf(path);
+    const { before, rest } = this.stage;
+    if (!before || !this.instance(path)?.repeats) return children;
+    const risen = (row: string): number => {
+      const [was, is] = [before.shifts.get(row), rest.shifts.get(row)];
+      return was && is ? was.y - is.y : 0;
+    };
+    return children.some((row) => risen(row) > 0)
+      ? [...children].sort((a, b) => risen(a) - risen(b))
+      : children;
   }
 
   /** Px from where a row, with all rows around it, stands now to where it stood. */

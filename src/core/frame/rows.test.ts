@@ -109,10 +109,10 @@ describe('rows in a Change', () => {
     expect(middle['rows/b/plate']?.y).toBeCloseTo(150 - 50 * 0.45);
   });
 
-  test('come at the swap and go at it; with motion of their own they are there throughout', () => {
+  test('go before the swap and come behind it, fading; with motion of their own they are there throughout', () => {
     const scene = sceneOf(table(), order('ac'), order('ab'));
     expect(Object.keys(seen(scene, at(9))).filter((path) => path.endsWith('plate'))).toEqual(['rows/a/plate', 'rows/b/plate']); // prettier-ignore
-    expect(Object.keys(seen(scene, at(10))).filter((path) => path.endsWith('plate'))).toEqual(['rows/a/plate', 'rows/c/plate']); // prettier-ignore
+    expect(Object.keys(seen(scene, at(11))).filter((path) => path.endsWith('plate'))).toEqual(['rows/a/plate', 'rows/c/plate']); // prettier-ignore
     const fade = (id: string, side: 'old' | 'new', from: number, to: number): Track =>
       makeTrack(id, 'rows', 'opacity', [[0, from, 'linear'], [20, to]], { side, cascade: newCascade('child') }); // prettier-ignore
     const both = table({ change: { swap: null, tracks: [fade('o', 'old', 1, 0), fade('n', 'new', 0, 1)] } });

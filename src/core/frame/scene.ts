@@ -321,7 +321,7 @@ export function prepareScene(
     // What masks others is not drawn itself.
     if (!masking.has(id)) into.children.push(node);
     if (node.kind !== 'group') return 1;
-    const children = era === 'both' ? plan.childrenOf(id) : instance.children;
+    const children = era === 'both' ? plan.paintedIn(id) : instance.children;
     part.leaves = children.reduce((sum, child) => sum + add(child, index, node, era), 0);
     return part.leaves;
   };

@@ -5,17 +5,22 @@ import {
   childrenOf,
   columnAt,
   drawnRows,
+  isForRows,
   emptyList,
   shownRows,
   type Element,
+  type ForRows,
   type Look,
   type RowList,
   type RowsElement,
+  type TableElement,
   type Scalar,
   type Template,
   type Values,
 } from '../show';
 import { Filler } from './resolve';
+import { drawnBox, layFilled, steady, steadyGroup } from './table-instances';
+import type { TextMeasure } from '../text';
 
 /** A row of a list that elements stand for: the one in hand, and those around it. */
 export interface RowInHand {
@@ -34,6 +39,16 @@ export interface RowInHand {
   readonly outer: RowInHand | null;
 }
 
+/** The cell of a table that something stands in. */
+export interface CellOf {
+  /** The path of the cell. */
+  readonly path: string;
+  readonly words: string;
+  readonly changes: 'switch' | 'count';
+  /** The colour in which it lights up when the cell's value changes; null where it does not. */
+  readonly flash: string | null;
+}
+
 /**
  * An element as it stands once in a picture. Elements that are not repeated have their own id as path; in rows the path
  * is that of the rows element, the key of the row, then the element's id, so that it stays while the row does.
@@ -49,6 +64,9 @@ export interface Instance {
   readonly repeats: boolean;
   /** Whether it is one of those. */
   readonly isRow: boolean;
+  /** Px by which it stands from where what is in it is drawn, where a table says so. */
+  readonly shift: { readonly x: number; readonly y: number } | null;
+  readonly cell: CellOf | null;
 }
 
 /** Rows that are not shown, as there would be more instances than a picture may have. */
@@ -83,19 +101,26 @@ export function near({ all, of }: Instances, from: string, id: string): string |
 }
 
 const none: readonly string[] = [];
+const usualInstance = { children: none, repeats: false, isRow: false, shift: null, cell: null };
 
 /**
  * The instances that a template filled with values is made of: each element once, and in rows once for each row. A group
  * that stands in itself is left out where it comes round.
  */
-export function expand(template: Template, values: Values, look?: Look): Instances {
+export function expand(
+  template: Template,
+  values: Values,
+  measure: TextMeasure,
+  look?: Look,
+): Instances {
   const filler = new Filler(template, values, look);
   const all = new Map<string, Instance>();
   const of = new Map<string, string[]>();
   const cuts: Cut[] = [];
   const open = new Set<string>();
 
-  const put = (instance: Instance): string => {
+  const put = (given: Pick<Instance, 'path' | 'element' | 'parent' | 'row'> & Partial<Instance>): string => {
+    const instance: Instance = { ...usualInstance, ...given };
     all.set(instance.path, instance);
     const list = of.get(instance.element.id);
     if (list) list.push(instance.path);
@@ -110,23 +135,24 @@ export function expand(template: Template, values: Values, look?: Look): Instanc
     if (!element) return [];
     open.add(id);
     const children: string[] = [];
-    const repeats = element.kind === 'rows';
-    put({ path, element, parent, children, row, repeats, isRow: false });
-    if (element.kind === 'rows') addRows(element, path, prefix, row, children);
+    put({ path, element, parent, children, row, repeats: isForRows(element) });
+    if (element.kind === 'rows') addRows(element, path, row, children);
+    else if (element.kind === 'table') addTable(element, path, row, children);
     else for (const child of childrenOf(element)) children.push(...add(child, prefix, path, row));
     open.delete(id);
     return [path];
   };
 
+  const listOf = ({ id, list }: ForRows): RowList =>
+    list ?? (filler.isTied(id, 'list') ? emptyList : drawnRows);
+
   const addRows = (
     element: RowsElement,
     path: string,
-    prefix: string,
     outer: RowInHand | null,
     into: string[],
   ): void => {
-    const isTied = filler.isTied(element.id, 'list');
-    const list = element.list ?? (isTied ? emptyList : drawnRows);
+    const list = listOf(element);
     const keys = shownRows({ list, most: element.most });
     const { standIn } = element;
     if (keys.length === 0) {
@@ -163,12 +189,74 @@ export function expand(template: Template, values: Values, look?: Look): Instanc
           parent: path,
           children,
           row: hand,
-          repeats: false,
           isRow: true,
         }),
       );
       for (const child of element.children)
         if (child !== standIn) children.push(...add(child, `${rowPath}/`, rowPath, hand));
+    }
+  };
+
+  const addTable = (
+    element: TableElement,
+    path: string,
+    outer: RowInHand | null,
+    into: string[],
+  ): void => {
+    const list = listOf(element);
+    const source = template.elements[element.id] ?? element;
+    const { lines } = layFilled(template, element, list, filler, measure);
+    const places = element.columns.length;
+    for (const [line, own] of lines.entries()) {
+      if (all.size > mostInstances) {
+        cuts.push({ element, shown: line, of: lines.length });
+        return;
+      }
+      const linePath = `${path}/${own.of === 'row' ? inPath(own.key) : `~${own.of}${own.at}`}`;
+      const hand: RowInHand = {
+        rows: element.id,
+        of: path,
+        list,
+        key: own.key,
+        at: line * places,
+        line,
+        place: 0,
+        count: lines.length * places,
+        lines: lines.length,
+        places,
+        outer,
+      };
+      const cells: string[] = [];
+      const group = steadyGroup(source, 'row', `${element.name} ${own.of}`);
+      const shift = { x: 0, y: own.y };
+      into.push(put({ path: linePath, element: group, parent: path, children: cells, row: hand, isRow: true, shift })); // prettier-ignore
+      for (const laid of own.cells) {
+        const cellPath = `${linePath}/${laid.id}`;
+        const at: RowInHand = { ...hand, at: hand.at + laid.column, place: laid.column };
+        const changes = element.columns[laid.column]?.changes ?? 'switch';
+        const children: string[] = [];
+        cells.push(put({ path: cellPath, element: steadyGroup(source, laid.id, laid.name), parent: linePath, children, row: at })); // prettier-ignore
+        for (const one of laid.elements) {
+          const part = one.id.slice(one.id.lastIndexOf('/') + 1);
+          const partPath = `${cellPath}/${part}`;
+          const flash = part === 'flash' ? element.flash : null;
+          const cell: CellOf = { path: cellPath, words: laid.words, changes, flash };
+          children.push(put({ path: partPath, element: steady(source, partPath, one), parent: cellPath, row: at, cell })); // prettier-ignore
+        }
+        if (laid.child === null || !element.children.includes(laid.child)) continue;
+        const drawn = drawnBox(template, laid.child);
+        const along = { left: 0, centre: 0.5, right: 1 }[laid.look.align];
+        const down = { top: 0, middle: 0.5, bottom: 1 }[laid.look.vertical];
+        const slotPath = `${cellPath}/slot`;
+        const slot: string[] = [];
+        const to = {
+          x: laid.room.x + along * (laid.room.w - drawn.w) - drawn.x,
+          y: laid.room.y + down * (laid.room.h - drawn.h) - drawn.y,
+        };
+        const slotGroup = steadyGroup(source, 'slot', `${laid.name} room`);
+        children.push(put({ path: slotPath, element: slotGroup, parent: cellPath, children: slot, row: at, shift: to })); // prettier-ignore
+        slot.push(...add(laid.child, `${cellPath}/`, slotPath, at));
+      }
     }
   };
 

@@ -5,12 +5,14 @@ export {
   expand,
   mostInstances,
   near,
+  type CellOf,
   type Cut,
   type Instance,
   type Instances,
   type RowInHand,
 } from './expand';
-export { fitElement, layOut, tetherCycle, type Rest } from './rest';
+export { fitElement } from './fit-element';
+export { layOut, tetherCycle, type Rest } from './rest';
 export {
   resizeTurned,
   safeAreas,

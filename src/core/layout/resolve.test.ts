@@ -50,6 +50,7 @@ const look: Look = {
     { id: 'gannet', name: 'Gannet', colours: {} },
   ],
   palette: null,
+  sets: [],
 };
 const side: Field = {
   id: 'side',

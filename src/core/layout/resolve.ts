@@ -16,7 +16,6 @@ import {
   type Paint,
   type RowsElement,
   type Scalar,
-  type StyleNames,
   type Template,
   type Tie,
   type Values,
@@ -46,7 +45,6 @@ export class Filler {
   private readonly ties = new Map<string, Tie[]>();
   private readonly palette: unknown;
   private readonly reader: StyleReader;
-  private readonly names: StyleNames;
   private readonly shared = new Map<string, Element>();
 
   constructor(
@@ -63,10 +61,6 @@ export class Filler {
     const palette = template.paletteField === null ? undefined : this.valueOf(template.paletteField);
     this.palette = palette ?? look.palette;
     this.reader = new StyleReader(look, this.palette);
-    this.names = {
-      colour: (value) => this.reader.colour(value),
-      family: (value) => this.reader.family(value),
-    };
   }
 
   /** Whether a property of an element takes its value from a field or a binding. */
@@ -95,7 +89,14 @@ export class Filler {
     return known;
   }
 
-  private valueOf(id: string): FieldValue | undefined {
+  /** The picture that a cell stands for: of a set by its name, or of the show by its id; null where there is none. */
+  picture(set: string | null, name: string): string | null {
+    if (set !== null) return this.reader.picture(set, name);
+    return /^[0-9a-f]{64}$/.test(name) ? name : null;
+  }
+
+  /** The value of a field or binding; undefined where there is none. */
+  valueOf(id: string): FieldValue | undefined {
     const field = this.fields.get(id);
     const given = this.values[id];
     // What a binding has not brought, or nothing, leaves the element its own.
@@ -168,7 +169,7 @@ export class Filler {
               : value;
       if (read !== value) own()[key] = read;
     }
-    const restyled = kindOf(source).restyled?.(now(), this.names);
+    const restyled = kindOf(source).restyled?.(now(), this.reader);
     if (restyled) Object.assign(own(), restyled);
     return now();
   }

@@ -13,10 +13,10 @@ import {
   isWords,
   holds,
   sameValue,
-  wordsOf,
 } from '../show';
-import { fitText, type TextLayout, type TextMeasure } from '../text';
+import type { TextLayout, TextMeasure } from '../text';
 import { expand, near, type Instance, type Instances } from './expand';
+import { fitOwn } from './fit-element';
 
 /**
  * The rest pose: boxes in px in the template's space, before any rotation. Maps go by the path of an instance; what is
@@ -93,7 +93,7 @@ const sameValues = (a: Values, b: Values): boolean => {
 };
 
 function layOutAnew(template: Template, values: Values, measure: TextMeasure, look?: Look): Rest {
-  const instances = expand(template, values, look);
+  const instances = expand(template, values, measure, look);
   const solver = new Solver(template, instances, measure);
   const elements: Record<string, Element> = {};
   const boxes = new Map<string, Box>();
@@ -126,23 +126,6 @@ function layOutAnew(template: Template, values: Values, measure: TextMeasure, lo
 const limited = ({ min, max }: Tether, value: number): number =>
   Math.max(min ?? -Infinity, Math.min(max ?? Infinity, value));
 
-/** The words of an element as they were last fitted into a box. */
-interface Fitted extends Box {
-  readonly layout: TextLayout;
-}
-/** By what is measured with, then by element: an element that has not changed is not fitted again. */
-const eras = new WeakMap<object, WeakMap<Element, Fitted>>();
-
-function fitsOf({ era }: TextMeasure): WeakMap<Element, Fitted> | null {
-  if (!era) return null;
-  let fits = eras.get(era);
-  if (!fits) {
-    fits = new WeakMap();
-    eras.set(era, fits);
-  }
-  return fits;
-}
-
 /** What is known along one axis so far. */
 interface Along {
   readonly tethers: Map<string, Tether[]>;
@@ -162,39 +145,6 @@ const newAlong = (): Along => ({
 
 const none: readonly Tether[] = [];
 
-/** Fits the words of a text or a clock into a box; `words` in place of its own. */
-export function fitElement(
-  element: WordsElement,
-  box: Box,
-  measure: TextMeasure,
-  words?: string,
-): TextLayout {
-  const wording = wordsOf(element).wording(element);
-  return fitText(
-    {
-      ...wording,
-      text: words ?? wording.text,
-      face: {
-        family: element.family,
-        weight: element.weight,
-        stretch: element.stretch,
-        size: element.size,
-      },
-      tracking: element.tracking,
-      leading: element.leading,
-      align: element.align,
-      vertical: element.vertical,
-      letters: element.letters,
-      direction: element.direction,
-      fit: element.fit,
-      minScale: element.minScale,
-      maxLines: element.maxLines,
-    },
-    box,
-    measure,
-  );
-}
-
 class Solver {
   readonly texts = new Map<string, TextLayout>();
   readonly rooms = new Map<string, Box>();
@@ -204,14 +154,12 @@ class Solver {
   private readonly ends = new Map<string, number[]>();
   /** The elements that are being worked out, outermost first. */
   private readonly open: string[] = [];
-  private readonly fits: WeakMap<Element, Fitted> | null;
 
   constructor(
     private readonly template: Template,
     private readonly instances: Instances,
     private readonly measure: TextMeasure,
   ) {
-    this.fits = fitsOf(measure);
     for (const tether of template.tethers) {
       const { tethers } = this.along[axisOf(tether.edge)];
       const list = tethers.get(tether.element);
@@ -311,13 +259,7 @@ class Solver {
       const drop = { top: 0, middle: (box.h - known.h) / 2, bottom: box.h - known.h }[element.vertical];
       return { x: known.x, y: Math.round(box.y + drop), w: known.w, h: known.h, lines: known.lines };
     }
-    const before = this.fits?.get(element);
-    if (before && before.x === box.x && before.w === box.w && before.y === box.y && before.h === box.h) {
-      this.texts.set(path, before.layout);
-      return before.layout;
-    }
-    const layout = fitElement(element, box, this.measure);
-    this.fits?.set(element, { ...box, layout });
+    const layout = fitOwn(element, box, this.measure);
     this.texts.set(path, layout);
     return layout;
   }
@@ -352,7 +294,8 @@ class Solver {
 
   /** How far a row stands from where it is drawn, by those before it. */
   rowShift(path: string, axis: Axis): number {
-    const { parent, row } = this.at(path);
+    const { parent, row, shift } = this.at(path);
+    if (shift) return shift[axis];
     const rows = parent === null ? undefined : this.at(parent);
     if (!row || rows?.element.kind !== 'rows') return 0;
     const { element, children } = rows;
@@ -391,7 +334,8 @@ class Solver {
     const along = this.along[axis];
     const known = along.shifts.get(id);
     if (known !== undefined) return known;
-    const { isRow, element } = this.at(id);
+    const { isRow, element, shift } = this.at(id);
+    if (shift) return shift[axis];
     const tether = along.tethers.get(element.id)?.find((t) => !isSize(t.edge));
     if (!tether && !isRow) return 0;
     if (along.openShifts.has(id)) this.circle(id);

@@ -96,14 +96,14 @@ describe('what stands once for each row', () => {
   });
 
   test('of so many rows at most; where there are none the stand-in stands, and nothing else', () => {
-    expect([...expand(table({ most: 2 }), { b: three }).all.keys()].filter((path) => path.endsWith('plate'))).toEqual(['rows/k/plate', 'rows/m/plate']); // prettier-ignore
-    const empty = expand(table({ standIn: 'name' }), { b: listOf([]) });
+    expect([...expand(table({ most: 2 }), { b: three }, measure).all.keys()].filter((path) => path.endsWith('plate'))).toEqual(['rows/k/plate', 'rows/m/plate']); // prettier-ignore
+    const empty = expand(table({ standIn: 'name' }), { b: listOf([]) }, measure);
     expect([...empty.all.values()].map(({ element }) => element.id)).toEqual(['rows', 'name']);
-    expect(expand(table({ standIn: 'name' }), { b: three }).all.has('rows/k/name')).toBe(false);
+    expect(expand(table({ standIn: 'name' }), { b: three }, measure).all.has('rows/k/name')).toBe(false);
     // Tied to data that has not come it stands for no rows; as it is drawn where it is tied to nothing.
-    expect(expand(table(), {}).of.get('plate')).toBeUndefined();
+    expect(expand(table(), {}, measure).of.get('plate')).toBeUndefined();
     const untied = { ...table(), ties: [] };
-    expect(expand(untied, {}).of.get('plate')).toHaveLength(3);
+    expect(expand(untied, {}, measure).of.get('plate')).toHaveLength(3);
     expect(layOut(table(), { b: listOf([]) }, measure).boxes.get('rows')).toMatchObject({ x: 100, y: 200, w: 0, h: 0 }); // prettier-ignore
   });
 
@@ -146,7 +146,7 @@ describe('what stands once for each row', () => {
   test('what is meant from within a row is what stands in the same row, then outside', () => {
     const instances = expand(table({}, { elements: { foot: newElement('rect', 'foot', 'Foot') } }), {
       b: three,
-    });
+    }, measure);
     expect(near(instances, 'rows/m/name', 'plate')).toBe('rows/m/plate');
     expect(near(instances, 'rows/m/name', 'foot')).toBe('foot');
     expect(near(instances, 'foot', 'plate')).toBe('rows/k/plate');
@@ -155,7 +155,7 @@ describe('what stands once for each row', () => {
   test('a group that lies in itself is left out where it comes round', () => {
     const template = table();
     (template.elements['rows'] as RowsElement).children.push('rows');
-    expect(expand(template, { b: three }).of.get('rows')).toEqual(['rows']);
+    expect(expand(template, { b: three }, measure).of.get('rows')).toEqual(['rows']);
   });
 
   test('more instances than a picture may have are left out, and said to be', () => {
@@ -165,7 +165,7 @@ describe('what stands once for each row', () => {
     template.elements['inner'] = inner;
     (template.elements['rows'] as RowsElement).children = ['inner'];
     template.ties.push(newTie('inner', 'list', 'b'));
-    const { all, cuts } = expand(template, { b: many });
+    const { all, cuts } = expand(template, { b: many }, measure);
     expect(all.size).toBeLessThanOrEqual(mostInstances + 10);
     expect(cuts.length).toBeGreaterThan(0);
     expect(cuts[0]).toMatchObject({ of: 200 });
@@ -188,7 +188,7 @@ describe('keys of rows', () => {
     fc.assert(
       fc.property(fc.array(fc.string({ maxLength: 12 }), { maxLength: 12 }), (keys) => {
         const list = listOf(keys.map((key) => [key, 'x', 1]));
-        const { of } = expand(table({ most: 200 }), { b: list });
+        const { of } = expand(table({ most: 200 }), { b: list }, measure);
         expect(new Set(of.get('plate') ?? []).size).toBe(keys.length);
       }),
     );
@@ -202,11 +202,11 @@ describe('keys of rows', () => {
     fc.assert(
       fc.property(rows, fc.integer(), (given, seed) => {
         const template = table();
-        const before = expand(template, { b: listOf(given) });
+        const before = expand(template, { b: listOf(given) }, measure);
         const turned = given.map(
           (_, i) => given[(i + Math.abs(seed)) % given.length] as (typeof given)[number],
         );
-        const after = expand(template, { b: listOf(turned) });
+        const after = expand(template, { b: listOf(turned) }, measure);
         for (const [key] of given) {
           expect(after.all.get(`rows/${key}/name`)?.element).toBe(
             before.all.get(`rows/${key}/name`)?.element,

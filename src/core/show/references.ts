@@ -1,5 +1,5 @@
 import { problem, type Problem } from '../problem';
-import { propertyOf, childrenOf } from '../element';
+import { propertyOf, childrenOf, isForRows, kindOf } from '../element';
 import type { Show } from './show';
 import type { Paint } from '../value';
 import type { PhaseKind, PhaseRef } from './phase';
@@ -60,7 +60,7 @@ export function templateReferences(template: Template): Problem[] {
     if (!element) missing(`ties[${index}]`, `element ${tie.element}`);
     else if (!propertyOf(element.kind, tie.property)) missing(`ties[${index}]`, `property ${tie.property}`);
     if (tie.column !== undefined) {
-      if (template.elements[tie.field]?.kind !== 'rows') missing(`ties[${index}]`, `rows ${tie.field}`);
+      if (!isForRows(template.elements[tie.field])) missing(`ties[${index}]`, `rows ${tie.field}`);
     } else if (!sources.has(tie.field)) missing(`ties[${index}]`, `field or binding ${tie.field}`);
   });
   template.tethers.forEach((tether, index) => {
@@ -132,6 +132,11 @@ export function assetsOfTemplate(
     if ('outline' in element) use(pictureIn(element.outline));
     if ('family' in element) family(element.family);
     if ('spans' in element) for (const span of element.spans) family(span.family);
+    for (const look of kindOf(element).within?.(element).looks ?? []) {
+      if (look.fill !== undefined) use(pictureIn(look.fill));
+      if (look.outline !== undefined) use(pictureIn(look.outline));
+      family(look.family ?? null);
+    }
   }
   for (const field of template.fields) {
     const { assets, words } = fieldKindOf(field).named(field);

@@ -8,6 +8,7 @@ import { templatesToFormat3 } from './format-3';
 import { templatesToFormat4 } from './format-4';
 import { rundownsOf, templatesToFormat5 } from './format-5';
 import { templatesToFormat6 } from './format-6';
+import { lookToFormat12 } from './format-12';
 import { channelsToFormat8, templatesToFormat8 } from './format-8';
 import { templatesToFormat9 } from './format-9';
 import { templatesToFormat10 } from './format-10';
@@ -50,6 +51,7 @@ export const openRelease = (value: unknown): Release =>
           ...rundownsOf(value as Record<string, unknown>),
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
+          look: lookToFormat12((value as { look?: unknown }).look),
           channels: channelsToFormat8((value as { channels?: unknown }).channels),
           templates: [
             templatesToFormat3,
@@ -83,6 +85,7 @@ export function makeRelease(show: Show): Release {
     for (const value of Object.values(card.values))
       if (typeof value === 'string' && show.assets[value]) used.add(value);
   }
+  for (const set of show.look.sets) for (const { asset } of set.pictures) used.add(asset);
   const data = dataUsed(show);
   for (const source of Object.values(data.sources)) if (source.kind === 'file') used.add(source.asset);
   // Pictures that rows name can come up at any time.
@@ -114,7 +117,14 @@ export function releaseOf(onAir: Release, show: Show, templates: readonly string
     ...onAir,
     templates: { ...kept, ...chosen },
     // Styles that air does not know yet come along; those that it has stay as they are there.
-    look: { ...onAir.look, styles: { ...whole.look.styles, ...onAir.look.styles } },
+    look: {
+      ...onAir.look,
+      styles: { ...whole.look.styles, ...onAir.look.styles },
+      sets: [
+        ...onAir.look.sets,
+        ...whole.look.sets.filter(({ id }) => !onAir.look.sets.some((set) => set.id === id)),
+      ],
+    },
     cards: Object.fromEntries(
       Object.entries(onAir.cards).filter(([, card]) => !gone.includes(card.template)),
     ),

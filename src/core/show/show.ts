@@ -13,7 +13,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 11;
+export const showFormat = 12;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { easeSchema } from './ease';
 import { gradientSchema, type Paint, type PatternPaint } from '../value';
-import { colourSchema, idSchema, plainColourSchema } from '../value';
+import { assetIdSchema, colourSchema, idSchema, plainColourSchema } from '../value';
 
 const named = z.object({ id: idSchema, name: z.string().min(1).max(100) });
 
@@ -43,16 +43,36 @@ export type StyleKind = Style['kind'];
 export const paletteSchema = named.extend({ colours: z.record(idSchema, plainColourSchema) });
 export type Palette = z.infer<typeof paletteSchema>;
 
+/** Pictures under names by which rows ask for them: flags by code, marks of clubs. */
+export const pictureSetSchema = named.extend({
+  pictures: z.array(z.object({ name: z.string().min(1).max(200), asset: assetIdSchema })).max(2000),
+});
+export type PictureSet = z.infer<typeof pictureSetSchema>;
+
+/** A name as pictures are found by it: without case, outer spaces and the ending of a file. */
+const bareName = (name: string): string =>
+  name
+    .trim()
+    .toLowerCase()
+    .replace(/\.(svg|png|jpe?g|webp|gif)$/, '');
+
+/** The picture of a name in a set; null where it has none. */
+export function pictureInSet({ pictures }: PictureSet, name: string): string | null {
+  const wanted = bareName(name);
+  return pictures.find((one) => bareName(one.name) === wanted)?.asset ?? null;
+}
+
 export const lookSchema = z.object({
   styles: z.record(idSchema, styleSchema),
   palettes: z.array(paletteSchema).max(200),
   /** The palette in force; null: the named colours' own values. */
   palette: idSchema.nullable(),
+  sets: z.array(pictureSetSchema).max(200),
 });
-/** The named styles of a show and its palettes. */
+/** The named styles of a show, its palettes, and its sets of pictures. */
 export type Look = z.infer<typeof lookSchema>;
 
-export const plainLook: Look = { styles: {}, palettes: [], palette: null };
+export const plainLook: Look = { styles: {}, palettes: [], palette: null, sets: [] };
 
 /** What stands in for a named style that is not there: said in Build, and never a hole on air. */
 const missing = '#808080';
@@ -95,6 +115,11 @@ export class StyleReader {
     if (!value.startsWith('@')) return value;
     const style = this.look.styles[value.slice(1)];
     return style?.kind === 'font' ? style.value : 'Archivo';
+  }
+
+  picture(set: string, name: string): string | null {
+    const own = this.look.sets.find(({ id }) => id === set);
+    return own ? pictureInSet(own, name) : null;
   }
 
   type(id: string): TypeStyle | null {

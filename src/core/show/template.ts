@@ -5,8 +5,9 @@ import {
   elementSchema,
   holds,
   isWords,
+  isForRows,
   type Element,
-  type RowsElement,
+  type ForRows,
 } from '../element';
 import { bindingSchema } from '../binding';
 import { fieldSchema } from './field/registry';
@@ -150,11 +151,11 @@ export function withDescendants(template: Template, id: string): string[] {
   return [id, ...childrenOf(element).flatMap((child) => withDescendants(template, child))];
 }
 
-/** The rows elements that an element stands in, the nearest first. */
-export function rowsAround(template: Template, id: string): RowsElement[] {
+/** The elements for rows that an element stands in, the nearest first. */
+export function rowsAround(template: Template, id: string): ForRows[] {
   const { parent } = siblingsOf(template, id);
   const own = parent === null ? undefined : template.elements[parent];
-  return own ? [...(own.kind === 'rows' ? [own] : []), ...rowsAround(template, own.id)] : [];
+  return own ? [...(isForRows(own) ? [own] : []), ...rowsAround(template, own.id)] : [];
 }
 
 /** What bindings give rows elements of a template while there is no data, as values: so many as it is drawn with. */
@@ -162,7 +163,7 @@ export const rowsAsDrawn = (template: Template): Values =>
   Object.fromEntries(
     template.ties.flatMap((tie) =>
       tie.property === 'list' &&
-      template.elements[tie.element]?.kind === 'rows' &&
+      isForRows(template.elements[tie.element]) &&
       !template.fields.some((field) => field.id === tie.field)
         ? [[tie.field, drawnRows]]
         : [],
@@ -173,13 +174,15 @@ export const rowsAsDrawn = (template: Template): Values =>
 export const hasRows = (template: Template, id: string): boolean =>
   template.fields.some((field) => field.id === id && field.kind === 'rows') ||
   template.ties.some(
-    (tie) => tie.field === id && tie.property === 'list' && template.elements[tie.element]?.kind === 'rows',
+    (tie) => tie.field === id && tie.property === 'list' && isForRows(template.elements[tie.element]),
   );
 
 /** What a motion of an element can be spread over. */
 export function cascadePartsOf(template: Template, element: Element): CascadePart[] {
-  const lines = ({ flow }: RowsElement): CascadePart[] => (flow === 'grid' ? ['row', 'column'] : []);
-  if (holds(element)) return ['child', ...(element.kind === 'rows' ? lines(element) : [])];
+  const lines = (rows: ForRows): CascadePart[] =>
+    rows.kind === 'rows' && rows.flow === 'grid' ? ['row', 'column'] : [];
+  if (element.kind === 'table') return ['row', 'column', 'cell'];
+  if (holds(element)) return ['child', ...(isForRows(element) ? lines(element) : [])];
   const [around] = rowsAround(template, element.id);
   const words: CascadePart[] = isWords(element) ? ['character', 'word', 'line'] : [];
   return [...words, ...(around ? (['cell', ...lines(around)] as const) : [])];

@@ -10,6 +10,7 @@ import {
   type Template,
   type Values,
   isWords,
+  kindOf,
   wordsIn,
   wordsOf,
 } from '../../core/show';
@@ -36,6 +37,13 @@ export function fontsFor(template: Template, values: Values, of: Dressing): Font
   const reader = new StyleReader(of.look);
   let characters = '0123456789';
   for (const element of Object.values(template.elements)) {
+    const within = kindOf(element).within?.(element);
+    for (const { family, typeStyle } of within?.looks ?? []) {
+      const style = typeStyle ? reader.type(typeStyle) : null;
+      const own = style?.family ?? family;
+      if (own !== undefined) names.add(reader.family(own));
+    }
+    characters += within?.signs ?? '';
     if (!isWords(element)) continue;
     const style = element.typeStyle === null ? null : reader.type(element.typeStyle);
     names.add(reader.family(style?.family ?? element.family));

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { withColumns } from '../derive';
 import { RowsValue } from '../value';
 import type { StepKind } from './kind';
-import { numberFormat, signParam } from './number-format';
+import { numberInWords, plainNumber, signParam } from './number-format';
 import { columnOfRows, rowsIn, rowsType } from './rows';
 
 const schema = z.object({
@@ -48,20 +48,18 @@ export const formatColumn: StepKind<z.infer<typeof schema>> = {
       ? rows
       : { of: 'rows', columns: [...rows.columns, { key: name, name, type: 'text' }] };
   },
-  apply(input, step, context) {
+  apply(input, step) {
     const rows = rowsIn(input);
     const at = columnOfRows(rows, step.column);
-    const format = { ...numberFormat.plain, ...step, kind: 'number-format', least: step.decimals, most: step.decimals } as const; // prettier-ignore
-    const { name } = step;
+    const { name, decimals, grouping, sign, before, after } = step;
+    const format = { ...plainNumber, grouping, sign, before, after, least: decimals, most: decimals };
     return new RowsValue(
       withColumns(rows, [
         {
           info: { key: name, name, type: 'text' },
           cell(row) {
             const cell = rows.cell(row, at);
-            return typeof cell === 'number'
-              ? String(numberFormat.apply(cell, format, context, { of: 'number' }))
-              : rows.text(row, at);
+            return typeof cell === 'number' ? numberInWords(cell, format) : rows.text(row, at);
           },
         },
       ]),

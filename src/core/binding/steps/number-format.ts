@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, fail, isNumeric, numberIn, type Param, type StepKind } from './kind';
 
-const schema = z.object({
-  kind: z.literal('number-format'),
+/** How a number is written. */
+export const numberSpecSchema = z.object({
   /** BCP 47. */
   locale: z.string().max(40),
   least: z.number().int().min(0).max(9),
@@ -14,6 +14,19 @@ const schema = z.object({
   before: z.string().max(40),
   after: z.string().max(40),
 });
+export type NumberSpec = z.infer<typeof numberSpecSchema>;
+const schema = numberSpecSchema.extend({ kind: z.literal('number-format') });
+
+export const plainNumber: NumberSpec = {
+  locale: 'en-GB',
+  least: 0,
+  most: 2,
+  grouping: true,
+  sign: 'auto',
+  form: 'plain',
+  before: '',
+  after: '',
+};
 
 /** English ordinals by the plural rules of Unicode (CLDR); other languages write a point, as most do. */
 function ordinal(value: number, locale: string): string {
@@ -22,7 +35,7 @@ function ordinal(value: number, locale: string): string {
 }
 
 const forms = new Map<string, Intl.NumberFormat>();
-function format(step: z.infer<typeof schema>): Intl.NumberFormat {
+function format(step: NumberSpec): Intl.NumberFormat {
   const key = JSON.stringify(step);
   const known = forms.get(key);
   if (known) return known;
@@ -46,6 +59,15 @@ function format(step: z.infer<typeof schema>): Intl.NumberFormat {
   }
 }
 
+/** A number as it is written; minus is U+2212. */
+export function numberInWords(value: number, spec: NumberSpec): string {
+  const text =
+    spec.form === 'ordinal'
+      ? ordinal(Math.round(value), spec.locale)
+      : format(spec).format(value).replace('-', '\u2212');
+  return `${spec.before}${text}${spec.after}`;
+}
+
 /** Which numbers have their sign written. */
 export const signParam: Param = {
   key: 'sign',
@@ -63,17 +85,7 @@ export const numberFormat: StepKind<z.infer<typeof schema>> = {
   label: 'Number format',
   group: 'Numbers',
   schema,
-  plain: {
-    kind: 'number-format',
-    locale: 'en-GB',
-    least: 0,
-    most: 2,
-    grouping: true,
-    sign: 'auto',
-    form: 'plain',
-    before: '',
-    after: '',
-  },
+  plain: { kind: 'number-format', ...plainNumber },
   params: [
     {
       key: 'form',
@@ -97,13 +109,6 @@ export const numberFormat: StepKind<z.infer<typeof schema>> = {
   words: (step) =>
     `written as ${step.before}${step.form === 'ordinal' ? '1st' : step.form === 'percent' ? '12%' : (1234.5678).toFixed(step.most)}${step.after}`,
   type: (input) => (isNumeric(input) ? scalar('text') : doesNotFit('Number format', 'a number', input)),
-  apply(input, step) {
-    const value = numberIn(input, 'What comes');
-    const text =
-      step.form === 'ordinal'
-        ? ordinal(Math.round(value), step.locale)
-        : format(step).format(value).replace('-', '\u2212');
-    return `${step.before}${text}${step.after}`;
-  },
+  apply: (input, step) => numberInWords(numberIn(input, 'What comes'), step),
   each: true,
 };

@@ -1,0 +1,18 @@
+import { expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { makeRelease, openDocument, openRelease } from './index';
+
+/** A show as it was kept in format 11. */
+const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-11.json', 'utf8')) as {
+  readonly look: object;
+  readonly templates: object;
+};
+
+test('a show of format 11 opens whole, with sets of pictures to be filled, and so does its release', () => {
+  const read = openDocument(kept);
+  if ('problem' in read) throw new Error(read.problem.message);
+  expect(read.show.look).toEqual({ ...kept.look, sets: [] });
+  expect(read.show.templates).toEqual(kept.templates);
+  const release = makeRelease(read.show);
+  expect(openRelease({ ...release, look: kept.look })).toEqual(release);
+});

@@ -1,0 +1,232 @@
+import type { Box, CellLook, Element, RowList, Scalar, TableElement, TextElement } from '../show';
+import { arrowOf, barOf, flashOf, insideOf, pictureOf, surfaceOf, textOf } from './cells';
+import { gridOf, type GridCell } from './grid';
+import { tableLines, type TableLine } from './lines';
+import { looksOf } from './looks';
+import { columnWidths } from './widths';
+import { cellWords, listColumn, movementOf, numberOf, numbersOf } from './words';
+
+/** What laying a table asks of those around it. */
+export interface TablePort {
+  /** Words fitted into their box: px that they take, and the part of their size that they came to. */
+  readonly fit: (
+    text: TextElement,
+    box: Box,
+  ) => { readonly w: number; readonly h: number; readonly scale: number };
+  readonly valueOf: (field: string) => Scalar;
+  /** The picture that a cell stands for: of a set by its name, or of the show by its id; null where there is none. */
+  readonly picture: (set: string | null, name: string) => string | null;
+  /** The size of what a child of the table draws, px. */
+  readonly sizeOf: (child: string) => { readonly w: number; readonly h: number };
+}
+
+/** A cell with all that stands in it. Places are those of the table's first line: a line shifts them by its `y`. */
+export interface LaidCell extends GridCell {
+  /** The id of the column that it begins in. */
+  readonly id: string;
+  readonly name: string;
+  readonly box: Box;
+  /** Within its padding. */
+  readonly room: Box;
+  readonly look: CellLook;
+  readonly words: string;
+  /** Back to front. */
+  readonly elements: readonly Element[];
+  /** The child that stands in it; null: none. */
+  readonly child: string | null;
+}
+
+export interface LaidLine extends TableLine {
+  /** Px below the top of the table. */
+  readonly y: number;
+  readonly h: number;
+  readonly cells: readonly LaidCell[];
+}
+
+export interface LaidTable {
+  readonly lines: readonly LaidLine[];
+  /** Left edges and widths of columns, px, from the left of the table. */
+  readonly columns: readonly { readonly x: number; readonly w: number }[];
+  /** Px of all lines, and, where short pages keep their height, of those that are not there. */
+  readonly h: number;
+}
+
+/** A row that is as high as what is in it is at least as high as this, so that an empty one can be seen. */
+const leastRow = 12;
+
+/**
+ * Lays a table: the lines of its page, the cells that they are cut into, and what each cell is drawn as. Lines of one
+ * list come out the same wherever they stand, but for their `y`.
+ */
+export function layTable(table: TableElement, list: RowList, port: TablePort): LaidTable {
+  const lines = tableLines(table, list);
+  const grid = gridOf(table, lines, list, port.valueOf);
+  const lookOf = looksOf(table, list, port.valueOf);
+  const cells = grid.map((cell) => {
+    const line = lines[cell.line] as TableLine;
+    const column = table.columns[cell.column] as TableElement['columns'][number];
+    return { ...cell, line, column, at: cell, look: lookOf(line, cell.column), words: cellWords(column, line, list) }; // prettier-ignore
+  });
+  type Cell = (typeof cells)[number];
+  const isWords = ({ line, column }: Cell): boolean =>
+    line.of !== 'row' || column.content.kind === 'text' || column.content.kind === 'number';
+  const idOf = (column: string): string => `${table.id}/${column}`;
+  const nameOf = ({ column, at, line }: Cell): string =>
+    line.of === 'row'
+      ? (column.title ??
+        (column.content.kind === 'drawn' || column.content.column === ''
+          ? `Column ${at.column + 1}`
+          : column.content.column))
+      : `${line.of === 'head' ? 'Head' : 'Foot'} ${line.at + 1}`;
+
+  const tall: Box = { x: 0, y: 0, w: 100_000, h: 100_000 };
+  const naturalW = (cell: Cell): number => {
+    const { look, words, column } = cell;
+    if (isWords(cell)) {
+      if (words === '') return 0;
+      return port.fit({ ...textOf('', '', tall, look, words), fit: 'as-is' }, tall).w + 2 * look.padX;
+    }
+    const { content } = column;
+    const inner = Math.max(0, (table.rowH || look.size * 1.6) - 2 * look.padY);
+    if (content.kind === 'drawn') return port.sizeOf(content.child).w + 2 * look.padX;
+    return (content.kind === 'movement' && content.counts ? look.size * 1.6 : inner) + 2 * look.padX;
+  };
+  const widths = columnWidths(table, (column) =>
+    cells.reduce(
+      (most, cell) =>
+        cell.at.column === column && cell.at.across === 1 ? Math.max(most, Math.ceil(naturalW(cell))) : most,
+      0,
+    ),
+  );
+  const columns = placesOf(table, widths);
+  const spanX = ({ column, across }: GridCell): { x: number; w: number } => {
+    const parts = columns.slice(column, column + across);
+    const left = Math.min(...parts.map(({ x }) => x));
+    return { x: left, w: Math.max(...parts.map(({ x, w }) => x + w)) - left };
+  };
+
+  const heights = lines.map(({ side }) => side?.h || table.rowH);
+  for (const cell of cells) {
+    const { look, words, column } = cell;
+    const { line: at, down } = cell.at;
+    if (down > 1 || (lines[at]?.side?.h || table.rowH) > 0) continue;
+    const { w } = spanX(cell.at);
+    const inner = Math.max(0, w - 2 * look.padX);
+    const { content } = column;
+    const h = isWords(cell)
+      ? words === ''
+        ? 0
+        : port.fit(textOf('', '', { ...tall, w: inner }, look, words), { ...tall, w: inner }).h
+      : content.kind === 'drawn'
+        ? port.sizeOf(content.child).h
+        : look.size;
+    heights[at] = Math.max(heights[at] ?? 0, leastRow, Math.ceil(h + 2 * look.padY));
+  }
+  const tops: number[] = [];
+  let y = 0;
+  lines.forEach((line, at) => {
+    const before = lines[at - 1];
+    if (before) y += before.of === line.of ? table.gapY : table.gapHeads;
+    tops.push(y);
+    y += heights[at] as number;
+  });
+  const spanH = ({ line, down }: GridCell): number => {
+    const last = line + down - 1;
+    return (tops[last] as number) + (heights[last] as number) - (tops[line] as number);
+  };
+
+  const boxOf = ({ at }: Cell): Box => {
+    const { x, w } = spanX(at);
+    return { x: table.x + x, y: table.y, w, h: spanH(at) };
+  };
+  // The smallest size that one of its words needs holds for a whole column.
+  const even = table.columns.map((column, at) =>
+    column.evenSize
+      ? cells.reduce((least, cell) => {
+          if (cell.at.column !== at || cell.line.of !== 'row' || cell.words === '') return least;
+          const room = insideOf(boxOf(cell), cell.look);
+          const { scale } = port.fit(textOf('', '', room, cell.look, cell.words), room);
+          return Math.min(least, cell.look.size * scale);
+        }, Infinity)
+      : Infinity,
+  );
+  const largest = new Map<string, number>();
+  const mostOf = (name: string): number => {
+    let most = largest.get(name);
+    if (most === undefined) {
+      most = numbersOf(list, name).reduce((a, b) => Math.max(a, b), 0);
+      largest.set(name, most);
+    }
+    return most;
+  };
+  const flashes = table.flash.length !== 9 || !table.flash.endsWith('00');
+
+  const laid = cells.map((cell): LaidCell => {
+    const { column, line, words } = cell;
+    const box = boxOf(cell);
+    const size = line.of === 'row' ? (even[cell.at.column] as number) : Infinity;
+    const look = size < cell.look.size ? { ...cell.look, size } : cell.look;
+    const room = insideOf(box, look);
+    const id = idOf(column.id);
+    const name = nameOf(cell);
+    const surface = surfaceOf(id, name, box, look);
+    const elements: Element[] = surface ? [surface] : [];
+    const { content } = column;
+    if (flashes && line.of === 'row') elements.push(flashOf(id, name, box, look, table.flash));
+    if (isWords(cell)) {
+      if (words !== '') elements.push(textOf(id, name, room, look, words));
+    } else if (content.kind === 'picture') {
+      const asset = words === '' ? null : port.picture(content.set, words);
+      if (asset !== null) elements.push(pictureOf(id, name, room, look, content, asset));
+    } else if (content.kind === 'bar') {
+      const at = listColumn(list, content.column);
+      const value = numberOf(list.cells[line.key]?.[at] ?? null);
+      const most = content.most ?? mostOf(content.column);
+      if (value !== null && most > 0)
+        elements.push(barOf(id, name, room, look, content, Math.max(0, Math.min(1, value / most))));
+    } else if (content.kind === 'movement') {
+      const { size: type } = look;
+      const gap = type * 0.2;
+      const count = { ...look, align: 'left' as const };
+      const beside = words === '' ? 0 : gap + port.fit({ ...textOf('', '', tall, count, words), fit: 'as-is' }, tall).w; // prettier-ignore
+      const arrow = arrowOf(id, name, room, look, content, movementOf(content, list, line.key), beside);
+      elements.push(arrow);
+      if (words !== '') {
+        const left = arrow.x + arrow.w + gap;
+        elements.push(
+          textOf(id, name, { ...room, x: left, w: Math.max(1, room.x + room.w - left) }, count, words),
+        );
+      }
+    }
+    const child = line.of === 'row' && content.kind === 'drawn' ? content.child : null;
+    return { ...cell.at, id: column.id, name, box, room, look, words, elements, child };
+  });
+  const byLine = new Map<number, LaidCell[]>();
+  for (const cell of laid) byLine.set(cell.line, [...(byLine.get(cell.line) ?? []), cell]);
+  const rows = lines.filter(({ of }) => of === 'row').length;
+  const short = table.keepsHeight && table.rowH > 0 ? Math.max(0, table.perPage - rows) : 0;
+  return {
+    lines: lines.map((line, at) => ({
+      ...line,
+      y: tops[at] as number,
+      h: heights[at] as number,
+      cells: byLine.get(at) ?? [],
+    })),
+    columns,
+    h: y + short * (table.rowH + table.gapY),
+  };
+}
+
+/** Where columns of some widths stand. */
+function placesOf({ isMirrored, gapX }: TableElement, widths: readonly number[]) {
+  const order = widths.map((_, at) => at);
+  if (isMirrored) order.reverse();
+  const places: { x: number; w: number }[] = [];
+  let x = 0;
+  for (const at of order) {
+    const w = widths[at] as number;
+    places[at] = { x, w };
+    x += w + gapX;
+  }
+  return places;
+}
