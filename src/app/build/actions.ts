@@ -73,6 +73,8 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
 
 /** The kind under which an asset of the shelf is dragged. */
 export const assetDragType = 'application/x-jorvan-asset';
+/** A table, view or source, by its id. */
+export const rowsDragType = 'application/x-jorvan-rows';
 
 /** So many files dropped at once become elements; more are a collection. */
 const mostPlaced = 12;

@@ -11,7 +11,7 @@ import {
   type Track,
   type TrackSide,
   withDescendants,
-  holds,
+  isUnion,
 } from '../../core/show';
 import { newId } from '../state/ids';
 import { sceneNow } from './pose-now';
@@ -94,8 +94,8 @@ interface Difference {
 /** Where all that is in a group has moved alike, it is the group that has moved. */
 function gatherGroups(template: Template, list: Difference[]): void {
   for (const group of paintOrder(template)) {
-    if (!holds(group)) continue;
-    const leaves = withDescendants(template, group.id).filter((id) => !holds(template.elements[id]));
+    if (!isUnion(group)) continue;
+    const leaves = withDescendants(template, group.id).filter((id) => !isUnion(template.elements[id]));
     for (const property of ['x', 'y'] as const) {
       const own = list.filter((change) => change.property === property && leaves.includes(change.id));
       const by = own[0]?.by;

@@ -91,6 +91,11 @@ interface BuildStore {
   isAutoKey: boolean;
   /** The binding whose steps are open beside the stage. */
   binding: string | null;
+  /** The rows that a new element is begun from: a table, view or source by its id, or not chosen yet; absent: none is. */
+  fromRows: {
+    readonly data: string | null;
+    readonly at: { readonly x: number; readonly y: number } | null;
+  } | null;
   /** The element that is asked where it comes from. */
   asksWhere: string | null;
   /** A template shown in place of the one in hand: a motion that is looked at before it is chosen. */
@@ -117,6 +122,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
   byHand: {},
   view: keptView(),
   isPen: false,
+  fromRows: null,
   typing: null,
   isNaming: false,
   isFinding: false,

@@ -24,6 +24,7 @@ import { buildKey, copyInto, dropFiles, isClip, pasteHere, removeSelected } from
 import { isInField } from '../ui/keep-typed';
 import { inLayout, templateNow, useBuild, type TryWith } from './build-store';
 import { FindDialog } from './find-dialog';
+import { FromRowsDialog } from './rows/from-rows-dialog';
 import { LeftPanel } from './left-panel';
 import { RightPanel } from './right-panel';
 import { Score } from './score/score';
@@ -197,6 +198,7 @@ export function BuildView() {
           onClose={() => setBuild({ asksWhere: null })}
         />
       )}
+      <FromRowsDialog show={show} template={template} />
       <BringingFiles />
       {library}
       {isFinding && <FindDialog show={show} onClose={() => setBuild({ isFinding: false })} />}

@@ -24,7 +24,7 @@ import {
   StyleReader,
   propertyValue,
   isWords,
-  holds,
+  isUnion,
 } from '../../core/show';
 import { Button, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
@@ -42,6 +42,7 @@ import { PropertyRow } from './property-row';
 import { ReadingLine } from './reading-line';
 import { ReactionsSection } from './reactions-section';
 import { StandIn } from './rows-section';
+import { TableParts } from './rows/table-parts';
 import { SpansSection } from './spans-section';
 import { ShowSection } from './show-section';
 import { TetherSection } from './tether-section';
@@ -150,6 +151,8 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
 const sections: readonly PropertySection[] = [
   'Position',
   'Rows',
+  'Table',
+  'Pages',
   'Text',
   'Clock',
   'Picture',
@@ -194,7 +197,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
         return (
           <Section key={name} title={name} isFolded={folded.has(name)}>
             {name === 'Position' && <AlignBar count={1} />}
-            {name === 'Position' && holds(element) && <GroupPlace template={template} element={element} />}
+            {name === 'Position' && isUnion(element) && <GroupPlace template={template} element={element} />}
             {name === 'Type' && 'typeStyle' in element && <TypeStyleRow show={show} element={element} />}
             {name === 'Type' && isWords(element) && (
               <ReadingLine show={show} template={template} id={element.id} />
@@ -223,6 +226,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
           </Section>
         );
       })}
+      {element.kind === 'table' && <TableParts show={show} template={template} table={element} />}
       <MakeSection ids={[element.id]} />
       {element.kind === 'text' && <SpansSection show={show} element={element} />}
       <MasksSection template={template} element={element} />

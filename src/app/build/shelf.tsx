@@ -21,6 +21,7 @@ import { Button, IconButton, NameField, SelectField } from '../ui';
 import { assetDragType, placeAsset } from './actions';
 import { bringFiles } from './bring-files';
 import { templateNow } from './build-store';
+import { RowsShelf } from './rows/rows-shelf';
 import { WatchedList } from './watched-list';
 
 const rowHeight = 58;
@@ -194,6 +195,7 @@ export function Shelf({ show }: { show: Show }) {
         </ul>
       </div>
       <WatchedList show={show} search={search} folder={into} />
+      <RowsShelf show={show} />
     </div>
   );
 }

@@ -78,6 +78,10 @@ export type ForRows = Extract<Element, { list: unknown }>;
 export const isForRows = (element: Element | undefined): element is ForRows =>
   element !== undefined && 'list' in element;
 
+/** Whether an element has no place of its own: its box is that of what it holds. */
+export const isUnion = (element: Element | undefined): element is Holder =>
+  holds(element) && propertyOf(element.kind, 'x') === undefined;
+
 /** What an element holds, back to front; of most: nothing. */
 export const childrenOf = (element: Element | undefined): readonly string[] =>
   holds(element) ? element.children : [];

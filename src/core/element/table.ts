@@ -189,13 +189,13 @@ export const table = {
   properties: [
     ...placeProperties.filter((p) => p.key !== 'h'),
     { key: 'list', label: 'Rows', type: 'rows', section: 'Table', wide: true },
-    number('rowH', 'Row height', { unit: 'px', min: 0 }),
+    number('rowH', 'Row height', { mark: 'Row H', unit: 'px', min: 0 }),
     number('gapY', 'Gap Y', { unit: 'px' }),
     number('gapX', 'Gap X', { unit: 'px' }),
-    number('gapHeads', 'Gap at heads', { unit: 'px' }),
+    number('gapHeads', 'Gap at heads', { mark: 'Head gap', unit: 'px' }),
     { key: 'isMirrored', label: 'Columns from the right', type: 'yes-no', section: 'Table', wide: true },
     { key: 'flash', label: 'Flash of changes', type: 'colour', section: 'Table', wide: true },
-    number('perPage', 'Rows a page', { section: 'Pages', min: 1, max: 200 }),
+    number('perPage', 'Rows per page', { mark: 'Rows', section: 'Pages', min: 1, max: 200 }),
     number('page', 'Page', { section: 'Pages', min: 1, max: 10_000 }),
     {
       key: 'lastPage',
@@ -209,7 +209,13 @@ export const table = {
         { value: 'even', label: 'Shared by all pages' },
       ],
     },
-    { key: 'keepsHeight', label: 'Short pages keep the height', type: 'yes-no', section: 'Pages', wide: true },
+    {
+      key: 'keepsHeight',
+      label: 'Short pages keep the height',
+      type: 'yes-no',
+      section: 'Pages',
+      wide: true,
+    },
     {
       key: 'turns',
       label: 'Turns',

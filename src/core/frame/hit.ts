@@ -15,6 +15,13 @@ function contains(part: Part, x: number, y: number, slop: number): boolean {
   return u >= -roomX && v >= -roomY && u <= part.nowW + roomX && v <= part.nowH + roomY;
 }
 
+/** The part of an element of the template that a part belongs to: of a cell of a table that of the table. */
+function ownerOf({ parts, template }: Scene, part: Part): Part | undefined {
+  let own: Part | undefined = part;
+  while (own && !template.elements[own.element.id]) own = parts[own.parent];
+  return own;
+}
+
 /** The elements under a point of the canvas at a moment, front to back, groups left out. Locked ones are not
  * found; `slop` px are given to what is flatter than that. */
 export function elementsAt(scene: Scene, moment: Moment, x: number, y: number, slop = 0): string[] {
@@ -22,8 +29,9 @@ export function elementsAt(scene: Scene, moment: Moment, x: number, y: number, s
   const found: string[] = [];
   for (let i = scene.parts.length - 1; i >= 0; i -= 1) {
     const part = scene.parts[i] as Part;
-    if (!holds(part.element) && !part.element.locked && contains(part, x, y, slop))
-      found.push(part.element.id);
+    if (holds(part.element) || !contains(part, x, y, slop)) continue;
+    const own = ownerOf(scene, part);
+    if (own && !own.element.locked) found.push(own.element.id);
   }
   return found;
 }

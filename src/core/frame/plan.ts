@@ -597,9 +597,7 @@ export class MotionPlan {
             ],
     };
     const { opacity } = poseMovables;
-    (tracks[phase] ??= []).push(
-      compileTrack(own, 'change', change.frames, opacity, poseIndex.opacity, 1),
-    );
+    (tracks[phase] ??= []).push(compileTrack(own, 'change', change.frames, opacity, poseIndex.opacity, 1));
   }
 
   /** What an instance holds through the change as it is painted: rows that rise lie in front. */

@@ -107,12 +107,7 @@ const usualInstance = { children: none, repeats: false, isRow: false, shift: nul
  * The instances that a template filled with values is made of: each element once, and in rows once for each row. A group
  * that stands in itself is left out where it comes round.
  */
-export function expand(
-  template: Template,
-  values: Values,
-  measure: TextMeasure,
-  look?: Look,
-): Instances {
+export function expand(template: Template, values: Values, measure: TextMeasure, look?: Look): Instances {
   const filler = new Filler(template, values, look);
   const all = new Map<string, Instance>();
   const of = new Map<string, string[]>();
@@ -146,12 +141,7 @@ export function expand(
   const listOf = ({ id, list }: ForRows): RowList =>
     list ?? (filler.isTied(id, 'list') ? emptyList : drawnRows);
 
-  const addRows = (
-    element: RowsElement,
-    path: string,
-    outer: RowInHand | null,
-    into: string[],
-  ): void => {
+  const addRows = (element: RowsElement, path: string, outer: RowInHand | null, into: string[]): void => {
     const list = listOf(element);
     const keys = shownRows({ list, most: element.most });
     const { standIn } = element;
@@ -197,12 +187,7 @@ export function expand(
     }
   };
 
-  const addTable = (
-    element: TableElement,
-    path: string,
-    outer: RowInHand | null,
-    into: string[],
-  ): void => {
+  const addTable = (element: TableElement, path: string, outer: RowInHand | null, into: string[]): void => {
     const list = listOf(element);
     const source = template.elements[element.id] ?? element;
     const { lines } = layFilled(template, element, list, filler, measure);

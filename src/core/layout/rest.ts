@@ -12,6 +12,7 @@ import {
   type WordsElement,
   isWords,
   holds,
+  isUnion,
   sameValue,
 } from '../show';
 import type { TextLayout, TextMeasure } from '../text';
@@ -285,9 +286,10 @@ class Solver {
 
   /** Where what an element holds begins as it is drawn. */
   private drawnAt(element: Element, axis: Axis): number {
+    if (!isUnion(element)) return element[axis];
     const starts = childrenOf(element).flatMap((id) => {
       const child = this.template.elements[id];
-      return child ? [holds(child) ? this.drawnAt(child, axis) : child[axis]] : [];
+      return child ? [this.drawnAt(child, axis)] : [];
     });
     return starts.length > 0 ? Math.min(...starts) : 0;
   }

@@ -144,9 +144,13 @@ describe('what stands once for each row', () => {
   });
 
   test('what is meant from within a row is what stands in the same row, then outside', () => {
-    const instances = expand(table({}, { elements: { foot: newElement('rect', 'foot', 'Foot') } }), {
-      b: three,
-    }, measure);
+    const instances = expand(
+      table({}, { elements: { foot: newElement('rect', 'foot', 'Foot') } }),
+      {
+        b: three,
+      },
+      measure,
+    );
     expect(near(instances, 'rows/m/name', 'plate')).toBe('rows/m/plate');
     expect(near(instances, 'rows/m/name', 'foot')).toBe('foot');
     expect(near(instances, 'foot', 'plate')).toBe('rows/k/plate');

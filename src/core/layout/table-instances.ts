@@ -1,5 +1,5 @@
 import {
-  holds,
+  isUnion,
   newElement,
   scalarOf,
   type Box,
@@ -17,7 +17,7 @@ import type { Filler } from './resolve';
 export function drawnBox(template: Template, id: string): Box {
   const element = template.elements[id];
   if (!element) return { x: 0, y: 0, w: 0, h: 0 };
-  if (!holds(element)) return element;
+  if (!isUnion(element)) return element;
   const boxes = element.children.map((child) => drawnBox(template, child));
   if (boxes.length === 0) return { x: element.x, y: element.y, w: 0, h: 0 };
   const x = Math.min(...boxes.map((box) => box.x));

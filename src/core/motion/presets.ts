@@ -44,7 +44,13 @@ const even = ['linear', 'linear'] as const;
 const anything = (): boolean => true;
 const isText = (element: Element): boolean => element.kind === 'text';
 const inParts = (element: Element): Cascade | null =>
-  holds(element) ? newCascade('child') : element.kind === 'text' ? newCascade('character') : null;
+  element.kind === 'table'
+    ? newCascade('row')
+    : holds(element)
+      ? newCascade('child')
+      : element.kind === 'text'
+        ? newCascade('character')
+        : null;
 
 const fade: Part = { property: 'opacity', away: 0, ease: even };
 const plain = (id: string, label: string, help: string, ...parts: Part[]): MotionPreset => ({

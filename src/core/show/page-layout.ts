@@ -1,4 +1,4 @@
-import { isWords, holds } from '../element';
+import { isWords, holds, isUnion } from '../element';
 import { current, isDraft, produce } from 'immer';
 import { z } from 'zod';
 import type { Format } from './channel';
@@ -119,7 +119,7 @@ function blocksOf(template: Template, placed: Placed): Block[] {
   const near = 24;
   const leaves = (id: string): string[] => {
     const element = template.elements[id];
-    return holds(element) ? element.children.flatMap(leaves) : [id];
+    return isUnion(element) ? element.children.flatMap(leaves) : [id];
   };
   const blocks: Block[] = [];
   for (const id of template.order) {

@@ -1,4 +1,13 @@
-import type { Box, CellLook, Element, RowList, Scalar, TableElement, TextElement } from '../show';
+import {
+  coloursOf,
+  type Box,
+  type CellLook,
+  type Element,
+  type RowList,
+  type Scalar,
+  type TableElement,
+  type TextElement,
+} from '../show';
 import { arrowOf, barOf, flashOf, insideOf, pictureOf, surfaceOf, textOf } from './cells';
 import { gridOf, type GridCell } from './grid';
 import { tableLines, type TableLine } from './lines';
@@ -139,6 +148,15 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
     const { x, w } = spanX(at);
     return { x: table.x + x, y: table.y, w, h: spanH(at) };
   };
+  /** Without a gap a cell reaches a px under the one that is painted over it, so that nothing shows between them. */
+  const reached = ({ x, y, w, h }: Box, { line, column, across, down }: GridCell, look: CellLook): Box => {
+    if (!isWhole(look)) return { x, y, w, h };
+    const over = Number(table.gapX === 0 && column + across < table.columns.length);
+    const under = Number(
+      table.gapY === 0 && lines[line + down] !== undefined && lines[line + down]?.of === lines[line]?.of,
+    );
+    return { x: table.isMirrored ? x - over : x, y, w: w + over, h: h + under };
+  };
   // The smallest size that one of its words needs holds for a whole column.
   const even = table.columns.map((column, at) =>
     column.evenSize
@@ -169,7 +187,7 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
     const room = insideOf(box, look);
     const id = idOf(column.id);
     const name = nameOf(cell);
-    const surface = surfaceOf(id, name, box, look);
+    const surface = surfaceOf(id, name, reached(box, cell.at, look), look);
     const elements: Element[] = surface ? [surface] : [];
     const { content } = column;
     if (flashes && line.of === 'row') elements.push(flashOf(id, name, box, look, table.flash));
@@ -217,6 +235,15 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
   };
 }
 
+/** Whether the surface of a cell covers all of it. */
+const isWhole = (look: CellLook): boolean =>
+  look.outlineWidth === 0 &&
+  look.spread === 0 &&
+  look.slantLeft === 0 &&
+  look.slantRight === 0 &&
+  look.radiusTopLeft + look.radiusTopRight + look.radiusBottomLeft + look.radiusBottomRight === 0 &&
+  coloursOf(look.fill).every((colour) => colour.length === 7);
+
 /** Where columns of some widths stand. */
 function placesOf({ isMirrored, gapX }: TableElement, widths: readonly number[]) {
   const order = widths.map((_, at) => at);
@@ -224,9 +251,10 @@ function placesOf({ isMirrored, gapX }: TableElement, widths: readonly number[])
   const places: { x: number; w: number }[] = [];
   let x = 0;
   for (const at of order) {
-    const w = widths[at] as number;
-    places[at] = { x, w };
-    x += w + gapX;
+    // On whole px, so that nothing shows between neighbours without a gap.
+    const end = x + (widths[at] as number);
+    places[at] = { x: Math.round(x), w: Math.round(end) - Math.round(x) };
+    x = end + gapX;
   }
   return places;
 }

@@ -12,7 +12,15 @@ import {
   type TableColumn,
   type TableElement,
 } from '../show';
-import { columnWidths, gridOf, layTable, movementOf, tableFindings, tableLines, type TablePort } from './index';
+import {
+  columnWidths,
+  gridOf,
+  layTable,
+  movementOf,
+  tableFindings,
+  tableLines,
+  type TablePort,
+} from './index';
 
 const listOf = (rows: readonly (readonly (string | number | null)[])[], names = ['Team', 'Points', 'Was']): RowList => {
   const made = makeList(
@@ -209,9 +217,7 @@ describe('widths of columns', () => {
     const list = listOf([['Ox'], ['Marramshire!']], ['Team']);
     const sizes = (table: TableElement) =>
       lay(table, list).lines.flatMap(({ cells }) =>
-        cells.flatMap(({ elements }) =>
-          elements.flatMap((one) => (one.kind === 'text' ? one.size : [])),
-        ),
+        cells.flatMap(({ elements }) => elements.flatMap((one) => (one.kind === 'text' ? one.size : []))),
       );
     expect(sizes(tableOf({ columns: [even] }))).toEqual([17, 17]);
     expect(sizes(tableOf({ columns: [{ ...even, evenSize: false }] }))).toEqual([34, 34]);
@@ -229,7 +235,9 @@ describe('pages', () => {
           const pages = pagesOf({ perPage, lastPage }, rows);
           expect(pages).toHaveLength(Math.max(1, Math.ceil(rows / perPage)));
           expect(pages.every((page) => page.rows <= perPage)).toBe(true);
-          const seen = pages.flatMap(({ from, rows: own }) => Array.from({ length: own }, (_, i) => from + i));
+          const seen = pages.flatMap(({ from, rows: own }) =>
+            Array.from({ length: own }, (_, i) => from + i),
+          );
           expect([...new Set(seen)]).toEqual(Array.from({ length: rows }, (_, i) => i));
           if (lastPage !== 'full') expect(seen).toHaveLength(rows);
           if (lastPage === 'full' && rows >= perPage) expect(pages.at(-1)?.rows).toBe(perPage);
@@ -256,7 +264,13 @@ describe('what stands in cells', () => {
 
   test('numbers as they are written, words among numbers as they stand, nothing for nothing', () => {
     const list = listOf([['a', 1234.5, null], ['b', -2, null], ['c', null, null]]); // prettier-ignore
-    const format = { ...cellContents.number.plain.format, least: 1, most: 1, sign: 'always' as const, after: ' pt' };
+    const format = {
+      ...cellContents.number.plain.format,
+      least: 1,
+      most: 1,
+      sign: 'always' as const,
+      after: ' pt',
+    };
     const content = { kind: 'number' as const, column: 'Points', missing: '–', format };
     expect(wordsOf(tableOf({ columns: [column('a', content)] }), list)).toEqual([['+1,234.5 pt'], ['−2.0 pt'], ['–']]); // prettier-ignore
     const dns = listOf([['DNS'], ['12']], ['Team']);

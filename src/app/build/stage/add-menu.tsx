@@ -1,4 +1,4 @@
-import { ChevronDown, Image, Shapes, Square, Type } from 'lucide-react';
+import { ChevronDown, Image, Shapes, Square, Table2, Type } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Button, menuItem } from '../../ui';
@@ -43,6 +43,14 @@ export function AddMenu() {
       <Menu entries={shapes} isOn={isPen}>
         <Shapes size={15} /> <span className={words}>Shape</span>
       </Menu>
+      <Button
+        tone="quiet"
+        className="px-2"
+        title="A table, bars, a list or cards, from rows of your data"
+        onClick={() => useBuild.getState().set({ fromRows: { data: null, at: null } })}
+      >
+        <Table2 size={15} /> <span className={words}>From rows</span>
+      </Button>
       <Menu entries={pictures}>
         <Image size={15} /> <span className={words}>Picture</span>
       </Menu>

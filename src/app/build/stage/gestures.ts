@@ -19,7 +19,7 @@ import {
   type Box,
   type Element,
   type Template,
-  holds,
+  isUnion,
 } from '../../../core/show';
 import { editElements, editTemplate, sealEdit, useBuild } from '../build-store';
 
@@ -168,7 +168,7 @@ export function resizeDrag(start: DragStart, handle: { x: Side; y: Side }, box: 
         'Resize',
         (t) => {
           restore(t, start.template, start.ids);
-          if (single && !holds(single)) {
+          if (single && !isUnion(single)) {
             const own = t.elements[single.id];
             if (own)
               Object.assign(own, { x: hundredth(to.x), y: hundredth(to.y), w: size(to.w), h: size(to.h) });

@@ -1,6 +1,6 @@
 import { safeAreas, unionOf, type Side } from '../../../core/layout';
 import type { Scene } from '../../../core/frame';
-import { axisOf, type Box, type Template, type TetherEdge, isWords, holds } from '../../../core/show';
+import { axisOf, type Box, type Template, type TetherEdge, isWords, isUnion } from '../../../core/show';
 import type { SafeAreas } from '../build-store';
 import type { Hints } from './gestures';
 
@@ -20,7 +20,7 @@ export interface Frame {
 export function frameOf(template: Template, scene: Scene, selection: readonly string[]): Frame | null {
   const [only] = selection;
   const element = selection.length === 1 ? template.elements[only as string] : undefined;
-  if (element && !holds(element)) {
+  if (element && !isUnion(element)) {
     const rest = scene.rest.boxes.get(element.id);
     const box = isWords(element) || !rest ? { x: element.x, y: element.y, w: element.w, h: element.h } : rest;
     return { box, rotation: element.rotation, pivotX: element.pivotX, pivotY: element.pivotY };

@@ -11,9 +11,9 @@ import {
 } from 'react';
 import type { Scene } from '../../../core/frame';
 import { unionOf } from '../../../core/layout';
-import { holds, type Box, type Show, type Template, type Values } from '../../../core/show';
+import { isUnion, type Box, type Show, type Template, type Values } from '../../../core/show';
 import { useScene } from '../../picture/use-scene';
-import { assetDragType, dropFiles, placeAsset } from '../actions';
+import { assetDragType, rowsDragType, dropFiles, placeAsset } from '../actions';
 import { useBuild } from '../build-store';
 import { pointed, PointingWords } from '../pointing';
 import {
@@ -231,7 +231,9 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     const { files } = event.dataTransfer;
     const id = event.dataTransfer.getData(assetDragType);
     const asset = show.assets[id];
-    if (asset) placeAsset(asset, toCanvas(event));
+    const rows = event.dataTransfer.getData(rowsDragType);
+    if (rows !== '') set({ fromRows: { data: rows, at: toCanvas(event) } });
+    else if (asset) placeAsset(asset, toCanvas(event));
     else if (files.length > 0) void dropFiles(files, toCanvas(event));
   };
 
@@ -377,7 +379,7 @@ function gripAt(
   if (
     (wantsPivot || isAside) &&
     selection.length === 1 &&
-    !holds(template.elements[selection[0] as string])
+    !isUnion(template.elements[selection[0] as string])
   ) {
     const at = seen(box.x + box.w * frame.pivotX, box.y + box.h * frame.pivotY, 0);
     if (near(at, 6)) return { kind: 'pivot', box };

@@ -2,7 +2,7 @@ import { counted } from '../../problem';
 import { z } from 'zod';
 import { bindingSchema, namedBy, renamedIn } from '../../binding';
 import { assetSchema, type Asset } from '../asset';
-import { elementSchema, holds, withIds, type Element } from '../../element';
+import { elementSchema, isUnion, withIds, type Element } from '../../element';
 import { fieldSchema, type Field } from '../field/registry';
 import { trackSchema } from '../track';
 import { assetsOfTemplate, fontFiles } from '../references';
@@ -195,7 +195,7 @@ export function pasteClip(show: Show, templateId: string, given: Clip, newId: Ne
       name: freshName(source.name, taken),
     };
     taken.push(element.name);
-    if (!holds(element)) {
+    if (!isUnion(element)) {
       element.x += by;
       element.y += by;
     }

@@ -1,4 +1,4 @@
-import { holds, isWords, propertyOf, withIds, type Element, type Holder } from '../../element';
+import { holds, isUnion, isWords, propertyOf, withIds, type Element, type Holder } from '../../element';
 import { paintOrder, phasesOf, siblingsOf, withDescendants, type Template, type Tie } from '../template';
 import type { PropertyValue } from '../field/base';
 import { isRowList, type FieldValue, type NewId } from '../../value';
@@ -54,7 +54,7 @@ function detach(template: Template, id: string): void {
 export function moveElements(template: Template, ids: readonly string[], dx: number, dy: number): void {
   for (const id of new Set(ids.flatMap((one) => withDescendants(template, one)))) {
     const element = template.elements[id];
-    if (!element || holds(element)) continue;
+    if (!element || isUnion(element)) continue;
     element.x = round(element.x + dx);
     element.y = round(element.y + dy);
   }
@@ -77,7 +77,7 @@ export function resizeElements(template: Template, ids: readonly string[], from:
   const together = all.length > 1;
   for (const id of all) {
     const element = template.elements[id];
-    if (!element || holds(element)) continue;
+    if (!element || isUnion(element)) continue;
     element.x = round(to.x + (element.x - from.x) * sx);
     element.y = round(to.y + (element.y - from.y) * sy);
     element.w = round(Math.max(1, element.w * sx));

@@ -1,5 +1,5 @@
 import { renamedIn } from '../../binding';
-import { holds, type Element } from '../../element';
+import { isUnion, type Element } from '../../element';
 import type { Paint, PatternPaint } from '../../value';
 import type { Change, Phase } from '../phase';
 import { phasesOf, type Template } from '../template';
@@ -189,7 +189,7 @@ export function mirrorAcross(template: Template, ids: readonly string[], newId: 
 function sideOf(template: Template, ids: readonly string[], middle: number): boolean {
   const centres = ids.flatMap((id) => {
     const element = template.elements[id];
-    return element && !holds(element) ? [element.x + element.w / 2 - middle] : [];
+    return element && !isUnion(element) ? [element.x + element.w / 2 - middle] : [];
   });
   return centres.reduce((sum, value) => sum + value, 0) <= 0;
 }

@@ -9,6 +9,8 @@ export interface RowsToTake {
   readonly data: string;
   readonly name: string;
   readonly columns: readonly ListColumn[];
+  /** Whether its rows keep keys of their own, as those of tables do; absent: they are told apart by a column. */
+  readonly isKeyed?: boolean;
 }
 
 const isLike = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();

@@ -1,4 +1,4 @@
-import { elementKinds, propertyOf, type Element, holds } from '../../element';
+import { elementKinds, propertyOf, type Element, isUnion } from '../../element';
 import { movableOf } from '../../element';
 import type { Template } from '../template';
 import type { NewId } from '../../value';
@@ -42,7 +42,7 @@ export function giveParts(
     const keys =
       part === 'appearance'
         ? sharedLook(from, own)
-        : holds(from) || holds(own)
+        : isUnion(from) || isUnion(own)
           ? []
           : part === 'place'
             ? ['x', 'y']
