@@ -15,7 +15,10 @@ import {
   tieOf,
   tiedValue,
   tieProperty,
+  isForRows,
   isRowList,
+  letTurn,
+  rowsFigures,
   takeColumn,
   untieProperty,
   type Element,
@@ -24,6 +27,7 @@ import {
   type Property,
   type PropertyValue,
   type Show,
+  type TableElement,
   type Template,
   type TypeStyle,
 } from '../../core/show';
@@ -108,7 +112,10 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
     }
     editTemplate(
       `${property.label} of ${element.name}`,
-      (t) => setProperty(t, element.id, property.key, next),
+      (t) =>
+        element.kind === 'table' && property.key === 'turns'
+          ? letTurn(t, element.id, next as TableElement['turns'], newId)
+          : setProperty(t, element.id, property.key, next),
       `${element.id} ${property.key}`,
     );
   };
@@ -269,6 +276,10 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
   const [isOpen, setOpen] = useState(false);
   const columns = useColumns(template, isOpen ? element.id : null);
   const rows = tie?.column === undefined ? undefined : template.elements[tie.field];
+  const figures = Object.values(template.elements).filter(
+    (own) =>
+      isForRows(own) && (property.type === 'text' || property.type === 'number') && own.id !== element.id,
+  );
   const others = template.fields.filter(
     (f) =>
       f.id !== field?.id &&
@@ -360,6 +371,27 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
                   {column.name}
                 </DropdownMenu.Item>
               ))}
+              <DropdownMenu.Separator className="my-1 h-px bg-line" />
+            </DropdownMenu.Group>
+          ))}
+          {figures.map((own) => (
+            <DropdownMenu.Group key={own.id}>
+              <DropdownMenu.Label className="px-2 py-1 text-xs text-ink-3">Of {own.name}</DropdownMenu.Label>
+              {rowsFigures
+                .filter(({ key }) => own.kind === 'table' || key === '~rows')
+                .map(({ key, name: words }) => (
+                  <DropdownMenu.Item
+                    key={key}
+                    className={menuItem}
+                    onSelect={() =>
+                      editTemplate(`Take ${name} from ${own.name}`, (t) =>
+                        takeColumn(t, element.id, property.key, own.id, key),
+                      )
+                    }
+                  >
+                    {words}
+                  </DropdownMenu.Item>
+                ))}
               <DropdownMenu.Separator className="my-1 h-px bg-line" />
             </DropdownMenu.Group>
           ))}

@@ -9,7 +9,14 @@ import {
   type AirState,
   type Graphic,
 } from '../../core/playout';
-import { afterExit, exactRate, handoverInWords, type Channel, type Handover } from '../../core/show';
+import {
+  afterExit,
+  exactRate,
+  handoverInWords,
+  pagingOf,
+  type Channel,
+  type Handover,
+} from '../../core/show';
 import { Button, IconButton, Pennant } from '../ui';
 import { Undo2 } from 'lucide-react';
 import { air as airClient, releases, useAir } from '../state/air-store';
@@ -84,7 +91,9 @@ export function LaneBoard({ channel }: { channel: Channel }) {
 /** The further steps of what is up, and its moves there and back. */
 function Onward({ graphic }: { graphic: Graphic }) {
   const left = graphic.stepFrames.length - graphic.steps.length;
-  const moves = releases.get(graphic.release)?.templates[graphic.template]?.moves ?? [];
+  const template = releases.get(graphic.release)?.templates[graphic.template];
+  const moves = template?.moves ?? [];
+  const paging = template ? pagingOf(template, graphic.values) : null;
   return (
     <span className="mr-1 inline-flex gap-1" onClick={(event) => event.stopPropagation()}>
       {moves.map(({ id, name }) => {
@@ -101,6 +110,16 @@ function Onward({ graphic }: { graphic: Graphic }) {
           </Button>
         );
       })}
+      {paging && graphic.stepFrames.length === 0 && paging.pages > 1 && (
+        <Button
+          className="number h-6 px-2"
+          disabled={paging.page === paging.pages && paging.turns !== 'by-time'}
+          title="Turn to the next page (N)"
+          onClick={() => void act('next-step', { graphic: graphic.id })}
+        >
+          Page {paging.page}/{paging.pages}
+        </Button>
+      )}
       {graphic.stepFrames.length > 0 && (
         <Button
           className="number h-6 px-2"

@@ -1,4 +1,5 @@
 import { cardWords, nameOfCue, newRun, nextDue, rowToCome, valuesWords, type Graphic } from '../playout';
+import { pagingOf } from '../show';
 import { further, graphicInHand, pendingOf, upOf, which, type View } from './desk';
 import { channelNames, no, releaseNow, rundownOf, type Plan } from './plan';
 
@@ -86,7 +87,15 @@ export function putBackPlan(view: View, lane?: string): Plan {
 /** The next step of a graphic: the one named, the one in hand where it has steps left, or the only one that has. */
 export function stepPlan(view: View, id?: string): Plan {
   const { desk, air } = view;
-  const left = upOf(air, desk.channel).filter((g) => g.steps.length < g.stepFrames.length);
+  const pagingUp = (g: Graphic) => {
+    const template = view.releases(g.release)?.templates[g.template];
+    const paging = template ? pagingOf(template, g.values) : null;
+    return paging && (paging.page < paging.pages || (paging.turns === 'by-time' && paging.pages > 1))
+      ? paging
+      : null;
+  };
+  const hasStep = (g: Graphic): boolean => g.steps.length < g.stepFrames.length;
+  const left = upOf(air, desk.channel).filter((g) => hasStep(g) || pagingUp(g) !== null);
   const inHand = graphicInHand(view);
   const graphic: Graphic | undefined =
     id !== undefined
@@ -96,6 +105,16 @@ export function stepPlan(view: View, id?: string): Plan {
     return no(
       left.length > 1 ? 'Take the graphic in hand whose step is meant' : 'Nothing on air has a further step',
     );
+  const paging = hasStep(graphic) ? null : pagingUp(graphic);
+  if (paging)
+    return {
+      words: `turns ${nameOfCue(air, view.releases, graphic)} to page ${paging.page < paging.pages ? paging.page + 1 : 1} of ${paging.pages}`,
+      commands: [{ do: 'next', channel: desk.channel, graphic: graphic.id, after: graphic.steps.length }],
+      asks: [],
+      key: `next ${graphic.id} ${paging.page}`,
+      puts: null,
+      done: 'The page is turned.',
+    };
   return {
     words: `takes ${nameOfCue(air, view.releases, graphic)} to its step ${graphic.steps.length + 1} of ${graphic.stepFrames.length}`,
     commands: [{ do: 'next', channel: desk.channel, graphic: graphic.id, after: graphic.steps.length }],

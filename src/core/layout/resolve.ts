@@ -3,6 +3,7 @@ import {
   kindOf,
   newElement,
   plainLook,
+  rowsFigure,
   sameValue,
   propertyOf,
   propertyValueOf,
@@ -109,7 +110,10 @@ export class Filler {
     const ties = this.ties.get(source.id);
     if (!ties) return null;
     return ties.map((tie) => {
-      const value = tie.column === undefined ? this.valueOf(tie.field) : cell?.(tie.field, tie.column);
+      const value =
+        tie.column === undefined
+          ? this.valueOf(tie.field)
+          : (rowsFigure(this.template, tie.field, tie.column, this.values) ?? cell?.(tie.field, tie.column));
       const property = propertyOf(source.kind, tie.property);
       if (value === undefined || !property) return absent;
       const isField = tie.column === undefined && this.fields.has(tie.field);

@@ -4,6 +4,7 @@ import { carryOut, type Command } from './command';
 import type { AirEvent } from './event';
 import { leave } from './leave';
 import { channelOf } from './lookup';
+import { firstPageDue, pageFallsDue } from './pages';
 import { react } from './react';
 import { firstRowDue, isKept, rowFails, rowFallsDue } from './run';
 import type { AirState } from './state';
@@ -177,6 +178,18 @@ function firstDue(state: AirState): FirstDue | null {
       fails: (work) => void work.state.due.splice(index, 1),
     };
   }
+  const page = firstPageDue(state);
+  if (page && !(first && page.at >= first.at - 1e-9))
+    first = {
+      at: page.at,
+      why: 'time',
+      by: '',
+      carryOut: (work) => pageFallsDue(work, page.channel, page.graphic),
+      fails({ state: draft }) {
+        const own = draft.air[page.channel]?.graphics.find((g) => g.id === page.graphic);
+        if (own) own.turnAt = null;
+      },
+    };
   for (const [channelId, air] of Object.entries(state.air)) {
     for (const graphic of air.graphics) {
       const { leaveAt, id } = graphic;

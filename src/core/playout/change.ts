@@ -1,11 +1,12 @@
 import { counted } from '../problem';
-import { acceptValue, sameValue, type Channel, type Template, type Values } from '../show';
+import { acceptValue, pagingOf, sameValue, type Channel, type Template, type Values } from '../show';
 import { countAfter } from '../text';
 import type { Command, Which } from './command';
 import { correctCard } from './cards';
 import { happens } from './happen';
 import { callMove } from './moves';
 import { acceptLive, acceptValues, channelOf, fieldOf, moveOf, released, templateOf, upOn } from './lookup';
+import { turnByHand } from './pages';
 import { previewOf } from './preview';
 import { send, sendPending } from './send';
 import type { ChannelAir, Graphic } from './state';
@@ -164,10 +165,18 @@ export function count(work: Work, command: Extract<Command, { do: 'count' }>): v
   sendTyped(work, up, { [field.id]: countAfter(now, command.act, at) }, false, false);
 }
 
+/** Whether Next takes a graphic forward: by a step, or by a page. */
+function hasNext(work: Work, graphic: Graphic): boolean {
+  if (graphic.steps.length < graphic.stepFrames.length) return true;
+  const template = work.releases(graphic.release)?.templates[graphic.template];
+  const paging = template && pagingOf(template, graphic.values);
+  return paging ? paging.page < paging.pages || (paging.turns === 'by-time' && paging.pages > 1) : false;
+}
+
 export function next(work: Work, command: Extract<Command, { do: 'next' }>): void {
   const { channel, air } = channelOf(work.state, command.channel);
   // Where several are up, the one that has steps left is meant.
-  const open = air.graphics.filter((g) => g.exitAt === null && g.steps.length < g.stepFrames.length);
+  const open = air.graphics.filter((g) => g.exitAt === null && hasNext(work, g));
   const isOpen = command.lane === undefined && command.number === undefined && command.graphic === undefined;
   const { graphic, template } = upOn(
     channel,
@@ -185,7 +194,16 @@ export function next(work: Work, command: Extract<Command, { do: 'next' }>): voi
       `${graphic.name} has been taken to another step meanwhile. Nothing was done: look and do it again.`,
       'after',
     );
-  if (graphic.steps.length >= graphic.stepFrames.length)
+  if (graphic.steps.length >= graphic.stepFrames.length) {
+    prune(air, work.now);
+    if (turnByHand(work, channel, graphic, template, at)) return;
+    const paging = pagingOf(template, graphic.values);
+    if (paging && graphic.stepFrames.length === 0)
+      return refuse(
+        'no-next-step',
+        `${graphic.name} stands at the last of its ${counted(paging.pages, 'page')}.`,
+        'graphic',
+      );
     return refuse(
       'no-next-step',
       graphic.stepFrames.length === 0
@@ -193,6 +211,7 @@ export function next(work: Work, command: Extract<Command, { do: 'next' }>): voi
         : `${graphic.name} stands at the last of its ${counted(graphic.stepFrames.length, 'step')}.`,
       'graphic',
     );
+  }
   prune(air, work.now);
   graphic.steps.push(at);
   const step = template.steps[graphic.steps.length - 1];

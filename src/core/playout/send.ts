@@ -1,6 +1,7 @@
 import { changedFields, chooseChange, phaseEnd } from '../motion';
 import type { Channel, Template, Values } from '../show';
 import { happens } from './happen';
+import { afterNewValues } from './pages-due';
 import { sentEnd, shownAt } from './on-air';
 import type { Graphic } from './state';
 import { nextFrame, type Work } from './work';
@@ -19,7 +20,8 @@ export function send(
   channel: Channel,
   hasMotion: boolean,
 ): void {
-  const { rate } = graphic;
+  const { rate, values: valuesBefore } = graphic;
+  const turns = (): void => afterNewValues(graphic, template, valuesBefore, at);
   const isAhead = at > work.now + 1 / channel.format.rate + 1e-6;
   const cut = (): void => {
     // What happens a little ahead of time must not be seen before.
@@ -30,6 +32,7 @@ export function send(
         ]
       : [];
     graphic.values = values;
+    turns();
   };
   const waits = graphic.enterAt > at + 1e-6;
   if (!waits) happens(work.state, channelId, graphic, template, { on: 'change', phase: '', at });
@@ -44,6 +47,7 @@ export function send(
   const frames = chosen ? phaseEnd(chosen) : 0;
   if (!last && frames === 0) return cut();
   graphic.values = values;
+  turns();
   graphic.changes = [...standing];
   if (changedFields(template, from, values).size === 0) return;
   const change = frames > 0 && chosen ? chosen.id : null;

@@ -86,6 +86,8 @@ export const graphicSchema = cueSchema.extend({
   steps: z.array(z.number()).default([]),
   /** When it leaves by itself; null: it stays. */
   leaveAt: z.number().nullable().default(null),
+  /** When its page of rows turns by itself; null: it does not. */
+  turnAt: z.number().nullable().default(null),
   /** The row that took it, where a rundown did. */
   run: z.object({ rundown: idSchema, row: idSchema }).nullable().default(null),
   /** What the last send replaced, to be taken back in one step. */

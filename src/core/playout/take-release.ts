@@ -12,6 +12,7 @@ import type { Command } from './command';
 import { channelOf, released, upOn } from './lookup';
 import { endOf, momentOf } from './on-air';
 import { placeOf, rowAfter } from './timeline';
+import { turnTime } from './pages-due';
 import type { AirState, ChannelAir, Graphic } from './state';
 import { note, plain, refuse, type Releases, type Work } from './work';
 
@@ -147,6 +148,7 @@ function adopt(graphic: Graphic, hash: string, template: Template, at: number): 
   else graphic.enterFrames = phaseEnd(template.phases.enter);
   graphic.exitFrames = phaseEnd(template.phases.exit);
   graphic.stepFrames = template.steps.map(phaseEnd);
+  graphic.turnAt = turnTime(template, graphic.values, at, 0);
   graphic.steps = graphic.steps.slice(0, graphic.stepFrames.length);
   graphic.moves = graphic.moves.filter(({ ref }) => template.moves.some(({ id }) => id === ref));
   graphic.changes = [];

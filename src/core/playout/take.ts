@@ -13,6 +13,7 @@ import { happens } from './happen';
 import { leave, withdraw } from './leave';
 import { acceptValues, channelOf, findTarget, released, templateOf } from './lookup';
 import { endOf, laneState, shownAt } from './on-air';
+import { turnTime } from './pages-due';
 import { otherCue, previewOf, setPreview } from './preview';
 import { send } from './send';
 import type { ChannelAir, Cue, Graphic } from './state';
@@ -195,6 +196,7 @@ export function takeOn(
     stepFrames: template.steps.map(phaseEnd),
     steps: [],
     leaveAt: null,
+    turnAt: turnTime(template, cue.values, enterAt, enterFrames / exactRate(template.rate)),
     run: how.run ?? null,
     before: null,
   };

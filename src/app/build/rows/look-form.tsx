@@ -71,7 +71,11 @@ export function LookForm(props: {
       })}
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
-          <Button tone="quiet" className="h-6 self-start px-1.5 text-xs" aria-label={`Add to the look of ${label}`}>
+          <Button
+            tone="quiet"
+            className="h-6 self-start px-1.5 text-xs"
+            aria-label={`Add to the look of ${label}`}
+          >
             <Plus size={13} /> Look
           </Button>
         </DropdownMenu.Trigger>

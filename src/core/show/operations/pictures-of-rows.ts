@@ -8,6 +8,7 @@ import {
   type TableElement,
 } from '../../element';
 import { cellIn, type ListColumn, type NewId, type RowList } from '../../value';
+import { letTurn } from '../paging';
 import { newChange } from '../phase';
 import { makeTrack, newCascade, type Track } from '../track';
 import type { Show } from '../show';
@@ -142,7 +143,6 @@ export function picturesOfRows(
       gapHeads: 8,
       perPage,
       lastPage: 'even',
-      turns: (list?.order.length ?? 0) > perPage ? 'by-time' : 'none',
       look: { ...looks.name, size: 36, colour: looks.ink, fill: looks.plate, minScale: 0.5 },
       ...given,
     });
@@ -179,6 +179,7 @@ export function picturesOfRows(
     into.order.push(table.id);
     bind(into, table.id, newId);
     moveRows(into, table.id, newId);
+    if ((list?.order.length ?? 0) > table.perPage) letTurn(into, table.id, 'by-time', newId);
     return table.id;
   };
 
