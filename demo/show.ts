@@ -17,6 +17,7 @@ import {
 } from '../src/core/show';
 import { formats, newSource } from '../src/core/source';
 import { art } from './art';
+import { flagCodes } from './codes';
 import { addPlayout } from './playout';
 import {
   bug,
@@ -24,6 +25,7 @@ import {
   flightCard,
   flightTime,
   gustAlarm,
+  judgesSheet,
   leaders,
   look,
   nameLine,
@@ -31,6 +33,9 @@ import {
   opener,
   programme,
   roundScore,
+  standings,
+  startList,
+  timetable,
   twoNames,
   windGauge,
 } from './templates';
@@ -119,6 +124,11 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     assets.set(asset.id, bytes);
     idOf[name] = asset.id;
   }
+  show.look.sets.push({
+    id: 'flags',
+    name: 'Flags',
+    pictures: Object.entries(flagCodes).map(([code, name]) => ({ name: code, asset: idOf[name] as string })),
+  });
   const picture = (name: string): string => idOf[name] as string;
   for (const template of [
     nameLine(picture('sandpiper.svg')),
@@ -139,6 +149,10 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     opener(picture('kite.svg')),
     flightTime(),
     gustAlarm(),
+    standings(),
+    timetable(),
+    startList(),
+    judgesSheet(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -241,8 +255,40 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       { column: 'Team', down: false },
     ],
   });
+  show.sources['overall-file'] = newSource('overall-file', 'Points', {
+    kind: 'folder',
+    path: 'standings.csv',
+    read: formats.csv.plain,
+  });
+  show.views['overall'] = newView('overall', 'Overall standings', 'overall-file', {
+    rank: { by: 'Score', down: true, ties: 'shared', name: 'Place' },
+    sort: [
+      { column: 'Score', down: true },
+      { column: 'Team', down: false },
+    ],
+  });
+  show.sources['timetable'] = newSource('timetable', 'Timetable', {
+    kind: 'folder',
+    path: 'timetable.xml',
+    read: { ...formats.xml.plain, path: '/timetable/flight' },
+  });
+  for (const [id, title] of [
+    ['startlist', 'Start list'],
+    ['judges', 'Judges’ marks'],
+  ] as const) {
+    const kept = table(`${id}.csv`, title);
+    delete show.tables[kept.id];
+    show.tables[id] = { ...kept, id };
+  }
   show.tables['heats'] = heats(show);
   keepCard(show, { id: 'card-501', number: '501', template: 'wind-gauge', values: {} });
+  for (const [number, template] of [
+    ['631', 'standings'],
+    ['632', 'judges-sheet'],
+    ['711', 'timetable'],
+    ['712', 'start-list'],
+  ] as const)
+    keepCard(show, { id: `card-${number}`, number, template, values: {} });
   keepCard(show, { id: 'card-601', number: '601', template: 'leaders', values: {} });
   addPlayout(show);
   return { show, assets };

@@ -1,5 +1,6 @@
 // The demo's pictures, drawn as SVG: flags of invented clubs, portraits, marks of sponsors, the festival's kite.
 import { flags } from './flags';
+import { pennants } from './pennants';
 import { portraits } from './portraits';
 import { sponsors } from './sponsors';
 import { square } from './square';
@@ -12,7 +13,7 @@ const kite = square(
 
 /** By folder and file name. */
 export const art: readonly { readonly folder: string; readonly name: string; readonly drawing: string }[] = [
-  ...Object.entries(flags).map(([name, drawing]) => ({ folder: 'Flags', name, drawing })),
+  ...Object.entries({ ...flags, ...pennants }).map(([name, drawing]) => ({ folder: 'Flags', name, drawing })),
   ...Object.entries(portraits).map(([name, drawing]) => ({ folder: 'Portraits', name, drawing })),
   ...Object.entries(sponsors).map(([name, drawing]) => ({ folder: 'Sponsors', name, drawing })),
   { folder: '', name: 'kite.svg', drawing: kite },

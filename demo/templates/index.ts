@@ -6,4 +6,5 @@ export { gustAlarm, noticeStrip } from './notices';
 export { opener, programme } from './pages';
 export { nameLine, twoNames } from './people';
 export { duelStrip, leaders, roundScore } from './scores';
+export { judgesSheet, standings, startList, timetable } from './tables';
 export { windGauge } from './wind';

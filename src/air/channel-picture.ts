@@ -19,7 +19,14 @@ import {
 } from '../core/playout';
 import { phaseEnd } from '../core/motion';
 import { ProblemError } from '../core/problem';
-import { templateFor, type Dressing, type Release, type Template, type Values } from '../core/show';
+import {
+  picturesFor,
+  templateFor,
+  type Dressing,
+  type Release,
+  type Template,
+  type Values,
+} from '../core/show';
 import type { TextMeasure } from '../core/text';
 
 export interface PictureHost {
@@ -27,6 +34,8 @@ export interface PictureHost {
   readonly release: (hash: string | null) => Release | undefined;
   /** Null when the fonts of a filling are there, else a promise that ends when they have come. */
   readonly fonts: (template: Template, values: Values, of: Dressing) => Promise<void> | null;
+  /** Brings the pictures of a filling, with the px that each is wanted at, before they are seen; none: they come when drawn. */
+  readonly pictures?: (wanted: ReadonlyMap<string, number>) => void;
 }
 
 interface Kept {
@@ -86,8 +95,22 @@ export class ChannelPicture {
       if (graphic.enterAt > time)
         this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values, null);
     }
+    const own = state.air[this.channel];
+    for (const cue of own ? [own.preview, ...Object.values(own.own)] : []) if (cue) this.bring(state, cue);
     this.forget(new Set(graphics.map((g) => g.id)));
     return this.end();
+  }
+
+  private readonly brought = new WeakSet<Values>();
+
+  /** Brings the pictures of what is cued, so that they are there when it is taken. */
+  private bring(state: AirState, cue: Cue): void {
+    if (!this.host.pictures || this.brought.has(cue.values)) return;
+    const release = this.host.release(state.release);
+    const template = release?.templates[cue.template];
+    if (!release || !template) return;
+    this.brought.add(cue.values);
+    this.host.pictures(picturesFor(template, cue.values, release.look));
   }
 
   /**
@@ -245,6 +268,7 @@ export class ChannelPicture {
         look: source.look,
         change: change && changing ? { change, from: changing.from } : undefined,
       });
+      this.host.pictures?.(picturesFor(template, values, source.look));
       this.kept.set(key, {
         scene,
         values,

@@ -24,7 +24,15 @@ const host = openHost(
   () => picture.remake(),
 );
 const { measure, releases, fonts, missing } = host;
-const picture = new ChannelPicture({ measure, release: releases.get, fonts }, channelId);
+const picture = new ChannelPicture(
+  {
+    measure,
+    release: releases.get,
+    fonts,
+    pictures: (wanted) => viewOf?.bring(wanted),
+  },
+  channelId,
+);
 let view: View | null = null;
 let viewOf: Renderer | null = null;
 function touched(): void {

@@ -69,6 +69,8 @@ export interface Renderer {
   refresh(): void;
   /** Fetches a picture anew, as after it was saved; what is drawn of it stands until it has come whole. */
   reload(asset: string): void;
+  /** Brings pictures, by asset, that will be wanted at so many px, so that they are there before they are seen. */
+  bring(pictures: ReadonlyMap<string, number>): void;
   dispose(): void;
 }
 
@@ -463,6 +465,9 @@ export function createRenderer(
       textures.retryMissing();
     },
     reload: (asset) => textures.reload(asset),
+    bring(pictures) {
+      for (const [asset, size] of pictures) textures.picture(asset, size);
+    },
     dispose() {
       pool.dispose();
       lights.dispose();

@@ -4,7 +4,7 @@ import type { Cue } from '../../core/playout';
 import type { Channel, Template } from '../../core/show';
 import type { OutputMode } from '../../render';
 import { air, releases, useAir } from '../state/air-store';
-import { fontsOf, measure, useGraphics, watch, useFonts } from './monitors';
+import { bringPictures, fontsOf, measure, useGraphics, watch, useFonts } from './monitors';
 
 /**
  * A channel's program or preview as it is now, as large as it fits into the space that it is given, in the shape of
@@ -33,7 +33,10 @@ export function ChannelMonitor(props: {
   const trouble = useGraphics((store) => store.trouble);
   useEffect(() => {
     if (!canvas.current) return;
-    const picture = new ChannelPicture({ measure, release: releases.get, fonts: fontsOf }, id);
+    const picture = new ChannelPicture(
+      { measure, release: releases.get, fonts: fontsOf, pictures: bringPictures },
+      id,
+    );
     shownPicture.current = picture;
     const client = air();
     const forget = useFonts.subscribe(() => picture.remake());

@@ -117,6 +117,9 @@ function surface(): Renderer | null {
   return renderer;
 }
 
+/** Brings pictures before they are seen. */
+export const bringPictures = (wanted: ReadonlyMap<string, number>): void => renderer?.bring(wanted);
+
 function forgetSurface(): void {
   renderer = null;
   lastTry = -Infinity;

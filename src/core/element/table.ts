@@ -26,6 +26,8 @@ export const tableColumnSchema = z.object({
   evenSize: z.boolean(),
   /** Neighbours that say the same, one under another, are one cell. */
   joinsEqual: z.boolean(),
+  /** Whether a cell lights up when its value changes, where the table has a colour for it. */
+  flashes: z.boolean(),
   /** How a value goes to a new one in a Change. */
   changes: z.enum(['switch', 'count']),
 });
@@ -88,6 +90,8 @@ const schema = elementBase.extend({
   gapY: pixels,
   /** Px between heads and rows, and rows and feet. */
   gapHeads: pixels,
+  /** Factor on the widths of columns that are fixed in px: for a layout with less room. */
+  columnScale: z.number().min(0.1).max(4),
   /** Columns begin on the right. */
   isMirrored: z.boolean(),
   perPage: z.number().int().min(1).max(200),
@@ -177,6 +181,7 @@ export const table = {
     gapX: 0,
     gapY: 6,
     gapHeads: 6,
+    columnScale: 1,
     isMirrored: false,
     perPage: 10,
     page: 1,
@@ -193,6 +198,7 @@ export const table = {
     number('gapY', 'Gap Y', { unit: 'px' }),
     number('gapX', 'Gap X', { unit: 'px' }),
     number('gapHeads', 'Gap at heads', { mark: 'Head gap', unit: 'px' }),
+    number('columnScale', 'Fixed columns', { unit: '×', min: 0.1, max: 4, step: 0.05, wide: true }),
     { key: 'isMirrored', label: 'Columns from the right', type: 'yes-no', section: 'Table', wide: true },
     { key: 'flash', label: 'Flash of changes', type: 'colour', section: 'Table', wide: true },
     number('perPage', 'Rows per page', { mark: 'Rows', section: 'Pages', min: 1, max: 200 }),

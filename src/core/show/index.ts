@@ -68,7 +68,14 @@ export { acceptCell, checkCell, columnKinds, newColumn, showCell, type Column } 
 export * from './asset';
 export { isWholePicture, notAnAsset, sniffAsset } from './sniff';
 export * from './show';
-export { assetsOfTemplate, fontFiles, maskProblem, showReferences, templateReferences } from './references';
+export {
+  assetsOfTemplate,
+  fontFiles,
+  maskProblem,
+  picturesFor,
+  showReferences,
+  templateReferences,
+} from './references';
 export { migrations, openDocument, type Migration } from './migrations';
 export * from './archive';
 export {

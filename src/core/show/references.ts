@@ -1,7 +1,8 @@
 import { problem, type Problem } from '../problem';
 import { propertyOf, childrenOf, isForRows, kindOf } from '../element';
 import type { Show } from './show';
-import type { Paint } from '../value';
+import type { Look } from './style';
+import { isRowList, type Paint, type Values } from '../value';
 import type { PhaseKind, PhaseRef } from './phase';
 import { fieldKindOf } from './field/registry';
 import { paintOrder, phasesOf, withDescendants, type Template } from './template';
@@ -148,6 +149,39 @@ export function assetsOfTemplate(
       if (typeof value === 'string' && /^[0-9a-f]{64}$/.test(value)) use(value);
   }
   return used;
+}
+
+/**
+ * The pictures that a template filled with values may show at any moment, with the px that each is wanted at: its own,
+ * those of its fields and rows, and the sets that its tables name.
+ */
+export function picturesFor(template: Template, values: Values, look: Look): ReadonlyMap<string, number> {
+  const wanted = new Map<string, number>();
+  const want = (id: string, size: number): void => {
+    if (/^[0-9a-f]{64}$/.test(id)) wanted.set(id, Math.max(size, wanted.get(id) ?? 0));
+  };
+  let largest = 64;
+  for (const element of Object.values(template.elements)) {
+    if (element.kind === 'picture') largest = Math.max(largest, element.w, element.h);
+    if (element.kind === 'picture' && element.asset) want(element.asset, Math.max(element.w, element.h));
+    if (element.kind !== 'table') continue;
+    for (const { content, width } of element.columns) {
+      if (content.kind !== 'picture') continue;
+      const size = Math.max(element.rowH, width.by === 'px' ? width.px : 0, 32);
+      largest = Math.max(largest, size);
+      for (const { asset } of look.sets.find(({ id }) => id === content.set)?.pictures ?? [])
+        want(asset, size);
+    }
+  }
+  for (const value of Object.values(values)) {
+    if (typeof value === 'string') want(value, largest);
+    else if (isRowList(value))
+      value.columns.forEach(({ type }, at) => {
+        if (type === 'picture')
+          for (const cells of Object.values(value.cells)) want(String(cells[at]), largest);
+      });
+  }
+  return wanted;
 }
 
 /** The font files of a show, by the name of their family. */

@@ -190,7 +190,8 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
     const surface = surfaceOf(id, name, reached(box, cell.at, look), look);
     const elements: Element[] = surface ? [surface] : [];
     const { content } = column;
-    if (flashes && line.of === 'row') elements.push(flashOf(id, name, box, look, table.flash));
+    if (flashes && column.flashes && line.of === 'row')
+      elements.push(flashOf(id, name, box, look, table.flash));
     if (isWords(cell)) {
       if (words !== '') elements.push(textOf(id, name, room, look, words));
     } else if (content.kind === 'picture') {

@@ -40,6 +40,7 @@ const column = (id: string, content: Partial<CellContent> & { kind: CellContent[
   look: {},
   evenSize: false,
   joinsEqual: false,
+  flashes: true,
   changes: 'switch',
   ...given,
 }); // prettier-ignore
@@ -186,7 +187,7 @@ describe('widths of columns', () => {
   test('shares fill the table; widest words stay within their bounds, and give way first', () => {
     fc.assert(
       fc.property(fc.array(width, { minLength: 1, maxLength: 8 }), fc.integer({ min: 200, max: 1500 }), (widths, w) => {
-        const made = columnWidths({ columns: columns(widths), w, gapX: 10 }, (at) => 40 + at * 50);
+        const made = columnWidths({ columns: columns(widths), w, gapX: 10, columnScale: 1 }, (at) => 40 + at * 50);
         const sum = made.reduce((all, px) => all + px, 0) + 10 * (widths.length - 1);
         expect(made.every((px) => px >= -1e-9)).toBe(true);
         widths.forEach((own, at) => {

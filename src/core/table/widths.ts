@@ -6,13 +6,13 @@ import type { TableElement } from '../show';
  * proportion to what it has above its lower bound, and shares are 0.
  */
 export function columnWidths(
-  { columns, w, gapX }: Pick<TableElement, 'columns' | 'w' | 'gapX'>,
+  { columns, w, gapX, columnScale }: Pick<TableElement, 'columns' | 'w' | 'gapX' | 'columnScale'>,
   widest: (column: number) => number,
 ): readonly number[] {
   const room = w - gapX * Math.max(0, columns.length - 1);
   const widths = columns.map(({ width }, at) =>
     width.by === 'px'
-      ? width.px
+      ? width.px * columnScale
       : width.by === 'widest'
         ? Math.max(width.min ?? 0, Math.min(width.max ?? Infinity, widest(at)))
         : 0,

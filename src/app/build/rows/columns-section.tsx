@@ -254,6 +254,13 @@ function ColumnForm(props: {
           onChange={(changes) => edit('New value', (own) => void (own.changes = changes as TableColumn['changes']))}
         />
       )}
+      {table.flash !== '#00000000' && (
+        <CheckField
+          label="Lights up when it changes"
+          value={column.flashes}
+          onChange={(flashes) => edit('Flash', (own) => void (own.flashes = flashes))}
+        />
+      )}
       <LookForm
         show={show}
         label={name}

@@ -148,7 +148,7 @@ export function picturesOfRows(
     });
   }; // prettier-ignore
   const column = (newId: NewId, content: CellContent, look: CellLookPart, width: TableColumn['width'], given: Partial<TableColumn> = {}): TableColumn => ({
-    id: newId(), title: null, width, content, look, evenSize: false, joinsEqual: false, changes: 'switch', ...given,
+    id: newId(), title: null, width, content, look, evenSize: false, joinsEqual: false, flashes: false, changes: 'switch', ...given,
   }); // prettier-ignore
   const share = { by: 'share', share: 1 } as const;
   const widest = { by: 'widest', min: 60, max: null } as const;
@@ -161,7 +161,7 @@ export function picturesOfRows(
       { ...cellContents.number.plain, column: own.key, format: { ...plainNumber, least: decimals, most: decimals } },
       { ...looks.figure, align: 'right', colour: looks.ink, ...look },
       widest,
-      { changes: 'count', evenSize: true },
+      { changes: 'count', flashes: true, evenSize: true },
     );
   }; // prettier-ignore
   const pictureColumn = (newId: NewId): TableColumn[] =>

@@ -32,6 +32,7 @@ export function newTableColumn(id: string, of: ListColumn | null): TableColumn {
     look: isNumber ? { align: 'right', figures: 'tabular' } : {},
     evenSize: false,
     joinsEqual: false,
+    flashes: isNumber,
     changes: 'switch',
   };
 }
