@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import type { Extreme } from '../../core/data';
+import type { Extreme, RowTrial } from '../../core/data';
 import {
   editLaidOut,
   laidOut,
@@ -33,7 +33,10 @@ export interface ScoreView {
 }
 const usualScore: ScoreView = { zoom: 1, folded: [], closed: [], showsAll: false, search: '', snaps: true };
 export type TryWith =
-  { readonly kind: 'own' | Extreme } | { readonly kind: 'row'; readonly table: string; readonly row: string };
+  | { readonly kind: 'own' | Extreme }
+  | { readonly kind: 'row'; readonly table: string; readonly row: string }
+  /** The rows that data brings, tried in some way. */
+  | { readonly kind: 'rows'; readonly trial: RowTrial };
 export type Backdrop = 'checks' | 'black' | 'white' | 'beach' | 'dusk' | 'night' | 'camera';
 export type SafeAreas = 'none' | 'own' | 'tall';
 

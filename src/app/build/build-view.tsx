@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { extremeValues, fillFromRow, type Use } from '../../core/data';
+import { extremeValues, fillFromRow, triedRowValues, type Use } from '../../core/data';
 import {
   rowsAsDrawn,
   templatesByName,
@@ -56,7 +56,7 @@ function triedUse(template: Template, tryWith: TryWith, tried: Values): Use {
 
 /** The values that the stage is tried with. */
 export function triedValues(show: Show, template: Template, tryWith: TryWith, typed: Values): Values {
-  if (tryWith.kind === 'own') return typed;
+  if (tryWith.kind === 'own' || tryWith.kind === 'rows') return typed;
   if (tryWith.kind === 'row') {
     const table = show.tables[tryWith.table];
     const row = table?.rows.find((r) => r.id === tryWith.row);
@@ -128,10 +128,12 @@ export function BuildView() {
   );
   const { values: live } = useResolved(use);
   const byHand = useBuild((store) => store.byHand);
-  const values = useMemo(
-    () => ({ ...(template && rowsAsDrawn(template)), ...live, ...tried, ...byHand }),
-    [template, live, tried, byHand],
-  );
+  const values = useMemo(() => {
+    const filled = { ...(template && rowsAsDrawn(template)), ...live, ...tried, ...byHand };
+    return template && tryWith.kind === 'rows'
+      ? { ...filled, ...triedRowValues(template, filled, tryWith.trial) }
+      : filled;
+  }, [template, live, tried, byHand, tryWith]);
   const asksWhere = useBuild((store) => store.asksWhere);
 
   const make = (): void => {

@@ -1,6 +1,5 @@
-import type { Extreme } from '../../core/data';
-import { rowWords } from '../../core/data';
-import type { Show, Template, Values } from '../../core/show';
+import { rowTrials, rowWords, type Extreme, type RowTrial } from '../../core/data';
+import { isForRows, type Show, type Template, type Values } from '../../core/show';
 import { Button, SelectField } from '../ui';
 import { CardForm } from '../card-form/card-form';
 import { Breaks } from './breaks';
@@ -8,7 +7,11 @@ import { FillingGlyphs } from './missing-glyphs';
 import { useBuild, type TryWith } from './build-store';
 
 const words = (tryWith: TryWith): string =>
-  tryWith.kind === 'row' ? `row ${tryWith.table} ${tryWith.row}` : tryWith.kind;
+  tryWith.kind === 'row'
+    ? `row ${tryWith.table} ${tryWith.row}`
+    : tryWith.kind === 'rows'
+      ? `rows ${tryWith.trial}`
+      : tryWith.kind;
 
 /** The very form of the Desk, tried beside the stage with typed, extreme or real values. */
 export function FormPanel({ show, template, values }: { show: Show; template: Template; values: Values }) {
@@ -21,6 +24,9 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
     { value: 'empty', label: 'Empty fields' },
     { value: 'rtl', label: 'Right-to-left text' },
     { value: 'emoji', label: 'Emoji' },
+    ...(Object.values(template.elements).some(isForRows)
+      ? rowTrials.map(({ kind, label }) => ({ value: `rows ${kind}`, label }))
+      : []),
     ...Object.values(show.tables).flatMap((table) =>
       table.rows.slice(0, 100).map((row) => ({
         value: `row ${table.id} ${row.id}`,
@@ -30,6 +36,7 @@ export function FormPanel({ show, template, values }: { show: Show; template: Te
   ];
   const choose = (chosen: string): void => {
     const [kind, table, row] = chosen.split(' ');
+    if (kind === 'rows') return set({ tryWith: { kind, trial: table as RowTrial } });
     set({
       tryWith: kind === 'row' && table && row ? { kind, table, row } : { kind: kind as 'own' | Extreme },
     });

@@ -17,6 +17,7 @@ import { newId } from '../state/ids';
 import { ColourField, IconButton, NameField, nameNext, NumberField, Section, SelectField } from '../ui';
 import { FontField } from './font-field';
 import { Palettes } from './palettes';
+import { PictureSets } from './rows/picture-sets';
 import { GradientEditor, paintCss } from './paint-field';
 import { EaseEditor } from './motion/ease-editor';
 import { EasePicture } from './motion/ease-picture';
@@ -87,6 +88,7 @@ export function StylesPanel({ show, template }: { show: Show; template: Template
   return (
     <div className="flex flex-col">
       <Palettes show={show} template={template} />
+      <PictureSets show={show} />
       {titles.map(([kind, title, one]) => (
         <Section
           key={kind}

@@ -1,6 +1,17 @@
 import { matchColumns, sameName } from './match';
 import { sentText } from './table-rows';
-import { acceptValue, fieldKindOf, makeList, type Show, type Template, type Values } from '../show';
+import {
+  acceptValue,
+  columnsOf,
+  fieldKindOf,
+  isForRows,
+  makeList,
+  type ForRows,
+  type Show,
+  type TableColumn,
+  type Template,
+  type Values,
+} from '../show';
 import { parseNumber } from '../source';
 
 /** What stands in where no table has words for a field. */
@@ -53,13 +64,27 @@ function endOf(words: readonly string[], which: 'shortest' | 'longest'): string 
   return found;
 }
 
+/** What a column of a table is tried with: the columns of rows that it looks at, and words as they are drawn. */
+const triedColumns = ({ content }: TableColumn): [string, string][] =>
+  columnsOf(content).map((column) => [
+    column,
+    content.kind === 'text' || content.kind === 'picture'
+      ? ''
+      : content.kind === 'number'
+        ? (100).toFixed(content.format.most)
+        : '10',
+  ]);
+
+/** How many rows are seen at once. */
+const roomOf = (rows: ForRows): number => (rows.kind === 'rows' ? rows.most : rows.perPage);
+
 /** Rows that try what shows them: words where words are drawn, figures where figures are. */
 function extremeRows(template: Template, tables: Show['tables'], which: Extreme): Values {
   const values: Values = {};
   for (const tie of template.ties) {
     const rows = template.elements[tie.element];
-    if (rows?.kind !== 'rows' || tie.property !== 'list') continue;
-    const columns = new Map<string, string>();
+    if (!isForRows(rows) || tie.property !== 'list') continue;
+    const columns = new Map<string, string>(rows.kind === 'table' ? rows.columns.flatMap(triedColumns) : []);
     for (const { element, field, column } of template.ties) {
       const own = template.elements[element];
       if (field === rows.id && column !== undefined && own?.kind === 'text') columns.set(column, own.text);
@@ -74,7 +99,7 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
     const made = makeList(
       rows.name,
       [...columns.keys()].map((name) => ({ key: name, name, type: 'text' })),
-      Array.from({ length: Math.min(rows.most, rowCounts[which]) }, (_, row) => ({
+      Array.from({ length: Math.min(roomOf(rows), rowCounts[which]) }, (_, row) => ({
         key: `row ${row + 1}`,
         cells: [...columns].map(([column, drawn]) => words(column, drawn, row)),
       })),

@@ -3,6 +3,7 @@ export { bareName, readCsv, tableFromRead } from './csv';
 export { hasWords, matchColumns, matchRows, sameName, type Match } from './match';
 export { fillFromRow, fillRow, pictureNamed, type Filling } from './fill';
 export { extremeValues, type Extreme } from './extremes';
+export { rowTrials, triedRows, triedRowValues, type RowTrial } from './row-trials';
 export {
   followedColumn,
   pickedRow,

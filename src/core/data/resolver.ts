@@ -27,6 +27,7 @@ import {
   cellIn,
   propertyOf,
   propertyValueOf,
+  isForRows,
   shownRows,
   tiedValue,
   valueWords,
@@ -233,14 +234,15 @@ function misfitIn(template: Template, binding: string, given: FieldValue): Probl
   for (const tie of template.ties) {
     if (tie.field !== binding || tie.column !== undefined) continue;
     const own = template.elements[tie.element];
-    if (own?.kind !== 'rows' || !isRowList(given)) {
+    if (!isForRows(own) || !isRowList(given)) {
       const found = misfitOf(template, tie, given, '');
       if (found) return found;
       continue;
     }
     for (const inRow of template.ties) {
       if (inRow.field !== own.id || inRow.column === undefined) continue;
-      for (const key of shownRows({ list: given, most: own.most })) {
+      const shown = own.kind === 'rows' ? shownRows({ list: given, most: own.most }) : given.order;
+      for (const key of shown) {
         const found = misfitOf(template, inRow, cellIn(given, key, inRow.column), ` in the row “${key}”`);
         if (found) return found;
       }

@@ -157,7 +157,10 @@ export const table = {
   schema,
   restyled,
   within: ({ look, columns, rules, heads, feet }) => ({
-    looks: [plainCell, look, ...[...columns, ...rules].map((one) => one.look)],
+    looks: [
+      look.family === undefined ? { ...look, family: plainCell.family } : look,
+      ...[...columns, ...rules].map((one) => one.look),
+    ],
     signs: [
       ...columns.flatMap(({ title, content }) => [title ?? '', JSON.stringify(content)]),
       ...[...heads, ...feet].flatMap(({ cells }) => Object.values(cells).map(({ text }) => text ?? '')),

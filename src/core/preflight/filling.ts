@@ -1,10 +1,21 @@
 import { layOut, safeAreas } from '../layout';
-import { holds, isWords, type Look, type Template, type Values } from '../show';
+import {
+  emptyList,
+  holds,
+  isWords,
+  plainLook,
+  StyleReader,
+  type Look,
+  type Template,
+  type Values,
+} from '../show';
+import { tableFindings } from '../table';
 import type { TextMeasure } from '../text';
 
 /** One thing that breaks when a template is filled with certain values. */
 export interface Finding {
-  readonly code: 'overflow' | 'small' | 'off' | 'unsafe' | 'cut' | 'missing-picture' | 'tiny' | 'contrast';
+  readonly code:
+    'rows' | 'overflow' | 'small' | 'off' | 'unsafe' | 'cut' | 'missing-picture' | 'tiny' | 'contrast';
   readonly element: string;
   /** A plain sentence. */
   readonly message: string;
@@ -32,7 +43,21 @@ export function checkFilling(
     element: element.id,
     message: `${element.name} shows ${shown} of its ${of} rows: a picture has no more room for elements`,
   }));
+  const filler = new StyleReader(look ?? plainLook);
+  for (const { element } of instances.all.values())
+    if (element.kind === 'table')
+      for (const { message } of tableFindings(element, element.list ?? emptyList, (set, name) =>
+        set === null ? (pictures.has(name) ? name : null) : filler.picture(set, name),
+      ))
+        found.push({ code: 'rows', element: element.id, message });
   const said = new Set<string>();
+  /** The element of the template that an instance belongs to: of what is in a cell, the table. */
+  const ownerOf = (path: string): string => {
+    let own = instances.all.get(path);
+    while (own && !template.elements[own.element.id] && own.parent !== null)
+      own = instances.all.get(own.parent);
+    return own?.element.id ?? path;
+  };
   const { width, height } = template;
   const margin = { x: width * safeAreas.graphics, y: height * safeAreas.graphics };
   for (const [path, { element }] of instances.all) {
@@ -41,9 +66,10 @@ export function checkFilling(
     // What is so in many rows is said once.
     const add = (code: Finding['code'], words: string): void => {
       const message = `${element.name} ${words}`;
-      if (said.has(`${element.id} ${message}`)) return;
-      said.add(`${element.id} ${message}`);
-      found.push({ code, element: element.id, message });
+      const owner = ownerOf(path);
+      if (said.has(`${owner} ${message}`)) return;
+      said.add(`${owner} ${message}`);
+      found.push({ code, element: owner, message });
     };
     const text = isWords(element) && element.kind !== 'clock' ? texts.get(path) : undefined;
     if (isWords(element) && text && !text.fits) {

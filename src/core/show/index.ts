@@ -128,6 +128,7 @@ export { repeatForRows, takeColumn, type RowsToTake } from './operations/repeat'
 export { picturesOfRows, rolesOf, type RowRoles, type RowsPicture } from './operations/pictures-of-rows';
 export { usualLooks, type UsualLooks } from './operations/usual-looks';
 export * from './operations/table';
+export * from './operations/picture-sets';
 export * from './paging';
 export { rowWays, setInRow, type RowWay } from './operations/row';
 export { mirrorAcross } from './operations/opposite';

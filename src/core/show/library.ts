@@ -130,6 +130,8 @@ export function addFromLibrary(
     if (!show.look.palettes.some((own) => own.id === palette.id))
       show.look.palettes.push(structuredClone(palette));
   }
+  for (const set of pack.look.sets)
+    if (!show.look.sets.some((own) => own.id === set.id)) show.look.sets.push(structuredClone(set));
   for (const asset of pack.assets) show.assets[asset.id] ??= { ...asset };
   const lanes = show.channels.flatMap((channel) => channel.lanes.map((lane) => lane.id));
   return pack.items

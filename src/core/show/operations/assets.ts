@@ -1,4 +1,5 @@
 import { assetsOfTemplate, fontFiles } from '../references';
+import { kindOf } from '../../element';
 import type { Show } from '../show';
 
 // What a show does with its assets, and changes to that, for use inside an edit.
@@ -27,6 +28,9 @@ export function assetUses(show: Show): Map<string, AssetUse> {
     const file = fonts.get(family);
     if (file) templates.set(file, [...(templates.get(file) ?? []), `style ${style.name}`]);
   }
+  for (const set of show.look.sets)
+    for (const { asset } of set.pictures)
+      templates.set(asset, [...(templates.get(asset) ?? []), `set ${set.name}`]);
   return new Map(
     Object.keys(show.assets).map((id) => [
       id,
@@ -61,6 +65,7 @@ export function replaceAsset(show: Show, from: string, to: string): void {
   if (!before || !after || from === to) return;
   for (const template of Object.values(show.templates)) swap(template, from, to);
   for (const card of Object.values(show.cards)) swap(card.values, from, to);
+  swap(show.look.sets, from, to);
   // Fonts are named by their family.
   if (before.family && after.family && before.family !== after.family)
     renameFamily(show, before.family, after.family);
@@ -73,6 +78,8 @@ export function renameFamily(show: Show, from: string, to: string): void {
   for (const template of Object.values(show.templates)) {
     for (const element of Object.values(template.elements)) {
       if ('family' in element && element.family === from) element.family = to;
+      for (const look of kindOf(element).within?.(element).looks ?? [])
+        if (look.family === from) look.family = to;
       if ('spans' in element) for (const span of element.spans) if (span.family === from) span.family = to;
     }
     for (const tie of template.ties) if (tie.property === 'family' && tie.map) swap(tie.map, from, to);
