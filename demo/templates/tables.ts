@@ -38,9 +38,9 @@ const column = (
 const px = (wide: number) => ({ by: 'px', px: wide }) as const;
 const share = (part = 1) => ({ by: 'share', share: part }) as const;
 
-const words: CellLookPart = { ...name, weight: 660, stretch: 92, tracking: 0, size: 40, leading: 0.92, fit: 'wrap', maxLines: 2, padX: 20, padY: 3, minScale: 0.55 }; // prettier-ignore
+const words: CellLookPart = { ...name, weight: 660, stretch: 92, tracking: 0, size: 40, leading: 0.92, fit: 'wrap', maxLines: 4, padX: 20, padY: 3, minScale: 0.5 }; // prettier-ignore
 const numbers: CellLookPart = { ...figure, weight: 740, stretch: 100, tracking: 0, size: 42, align: 'right', padX: 20 }; // prettier-ignore
-const heading: CellLookPart = { ...label, size: 30, tracking: 50, letters: 'upper', fill: colours.deep, colour: colours.mist }; // prettier-ignore
+const heading: CellLookPart = { ...label, size: 30, tracking: 50, letters: 'upper', fill: colours.deep, colour: colours.mist, fit: 'shrink', minScale: 0.6 }; // prettier-ignore
 
 interface Page {
   readonly id: string;
@@ -212,7 +212,7 @@ export function standings(): Template {
         { id: 'own', lines: { kind: 'where', column: 'Code', test: 'is', than: '', field: 'f-own' }, columns: ['moved', 'flag', 'team', 'flights', 'score'], look: { fill: colours.tide } },
       ],
     },
-    tall: {},
+    tall: { columnScale: 0.85, rowH: 104 },
   }); // prettier-ignore
   made.ties.push(newColumnTie('lead', 'fill', 'table', 'Colour'));
   return bound(made, 'overall', 'Code');
@@ -242,7 +242,7 @@ export const timetable = (): Template =>
           { id: 'on-time', lines: { kind: 'where', column: 'delay', test: 'is', than: '0', field: null }, columns: ['delay'], look: { colour: '#00000000' } },
         ],
       },
-      tall: { columnScale: 0.85 },
+      tall: { columnScale: 0.8, rowH: 116 },
     }),
     'timetable',
     'title',
@@ -270,7 +270,7 @@ export const startList = (): Template =>
         ],
         rules: [{ id: 'alternate', lines: { kind: 'every-other' }, columns: ['flag', 'team', 'pilot'], look: { fill: '#123845' } }],
       },
-      tall: { columnScale: 0.85 },
+      tall: { columnScale: 0.8, rowH: 116 },
     }),
     'startlist',
     'Code',
@@ -311,7 +311,7 @@ export const judgesSheet = (): Template =>
           { id: 'alternate', lines: { kind: 'every-other' }, columns: ['flag', 'team', ...judges], look: { fill: '#123845' } },
         ],
       },
-      tall: { columnScale: 0.72 },
+      tall: { columnScale: 0.66, rowH: 120 },
     }),
     'judges',
     'Code',

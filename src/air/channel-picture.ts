@@ -27,6 +27,7 @@ import {
   type Template,
   type Values,
 } from '../core/show';
+import type { Runs } from '../core/layout';
 import type { TextMeasure } from '../core/text';
 
 export interface PictureHost {
@@ -47,6 +48,8 @@ interface Kept {
   from: Values | null;
   /** The canvas it was made for. */
   canvas: string;
+  /** What runs in it; null: nothing does, or it is not on air. */
+  runs: Runs | null;
 }
 interface Drawn {
   scene: Scene;
@@ -86,14 +89,15 @@ export class ChannelPicture {
     const list = graphicsOnAir(state, this.channel, time);
     this.begin(state);
     for (const { graphic, moment, values, changing } of list) {
-      const scene = this.sceneFor(state, graphic.id, graphic.release, graphic.template, values, changing);
+      const { id, release, template } = graphic;
+      const scene = this.sceneFor(state, id, release, template, values, changing, graphic);
       if (scene) this.add(scene, moment);
     }
     // What waits for its lane is made ready, so that its first frame is on time.
     const { graphics } = graphicsOf(state, this.channel, time);
     for (const graphic of graphics) {
       if (graphic.enterAt > time)
-        this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values, null);
+        this.sceneFor(state, graphic.id, graphic.release, graphic.template, graphic.values, null, graphic);
     }
     const own = state.air[this.channel];
     for (const cue of own ? [own.preview, ...Object.values(own.own)] : []) if (cue) this.bring(state, cue);
@@ -231,12 +235,16 @@ export class ChannelPicture {
     templateId: string,
     values: Values,
     changing: Changing | null,
+    given: Runs | null = null,
   ): Scene | null {
+    const running = given && Object.keys(given.lists).length > 0 ? given : null;
     const channel = state.channels.find((c) => c.id === this.channel);
     const canvas = channel ? `${channel.format.width}x${channel.format.height}` : '';
     const kept = this.kept.get(key);
     if (
       kept &&
+      kept.runs?.lists === running?.lists &&
+      kept.runs?.stops === running?.stops &&
       kept.values === values &&
       kept.change === (changing?.ref ?? null) &&
       kept.from === (changing?.from ?? null) &&
@@ -261,12 +269,14 @@ export class ChannelPicture {
       });
       return standing;
     }
+    const runs = running && { lists: running.lists, stops: running.stops };
     try {
       const scene = prepareScene(template, values, this.host.measure, {
         key,
         canvas: channel.format,
         look: source.look,
         change: change && changing ? { change, from: changing.from } : undefined,
+        runs: runs ?? undefined,
       });
       this.host.pictures?.(picturesFor(template, values, source.look));
       this.kept.set(key, {
@@ -274,6 +284,7 @@ export class ChannelPicture {
         values,
         release,
         canvas,
+        runs,
         change: changing?.ref ?? null,
         from: changing?.from ?? null,
       });

@@ -153,6 +153,7 @@ const sections: readonly PropertySection[] = [
   'Rows',
   'Table',
   'Pages',
+  'Crawl',
   'Text',
   'Clock',
   'Picture',

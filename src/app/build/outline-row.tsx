@@ -11,6 +11,7 @@ import {
   LockOpen,
   Minus,
   Rows3,
+  MoveHorizontal,
   Table2,
   Scissors,
   ScissorsLineDashed,
@@ -38,6 +39,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   camera: <Camera size={14} />,
   rows: <Rows3 size={14} />,
   table: <Table2 size={14} />,
+  crawl: <MoveHorizontal size={14} />,
 };
 
 /** The colours of the marks; none is the panel's own. */

@@ -76,7 +76,8 @@ const triedColumns = ({ content }: TableColumn): [string, string][] =>
   ]);
 
 /** How many rows are seen at once. */
-const roomOf = (rows: ForRows): number => (rows.kind === 'rows' ? rows.most : rows.perPage);
+const roomOf = (rows: ForRows): number =>
+  rows.kind === 'table' ? rows.perPage : rows.kind === 'rows' ? rows.most : 12;
 
 /** Rows that try what shows them: words where words are drawn, figures where figures are. */
 function extremeRows(template: Template, tables: Show['tables'], which: Extreme): Values {

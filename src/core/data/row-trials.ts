@@ -1,4 +1,4 @@
-import { isForRows, isRowList, pagesOf, type RowList, type Template, type Values } from '../show';
+import { isForRows, isRowList, type RowList, type Template, type Values } from '../show';
 
 /** Ways in which rows are tried: by how many there are, and by what may be wrong with them. */
 export const rowTrials = [
@@ -87,7 +87,7 @@ export function triedRowValues(template: Template, values: Values, trial: RowTri
     const own = template.elements[element];
     const given = values[field] ?? template.fields.find(({ id }) => id === field)?.default;
     if (property !== 'list' || !isForRows(own) || !isRowList(given)) continue;
-    const room = own.kind === 'rows' ? own.most : (pagesOf(own, own.perPage)[0]?.rows ?? own.perPage);
+    const room = own.kind === 'table' ? own.perPage : own.kind === 'rows' ? own.most : 12;
     tried[field] = triedRows(given, trial, room);
   }
   return tried;

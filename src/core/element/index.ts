@@ -36,6 +36,7 @@ export {
 } from './text-style';
 export type { CameraElement } from './camera';
 export type { ClockElement } from './clock';
+export { crawlDirections, type CrawlElement, type CrawlLook } from './crawl';
 export type { EllipseElement } from './ellipse';
 export type { GroupElement } from './group';
 export type { LineElement } from './line';

@@ -16,7 +16,8 @@ export type PropertySection =
   | 'Clock'
   | 'Rows'
   | 'Table'
-  | 'Pages';
+  | 'Pages'
+  | 'Crawl';
 
 /** One changeable property of an element kind: what the inspector, the knot and bindings need to know of it. */
 export interface Property {

@@ -3,6 +3,7 @@ import type { Property } from './property';
 import type { ElementKind, Nature, WordsKind } from './kind';
 import { camera } from './camera';
 import { clock } from './clock';
+import { crawl } from './crawl';
 import { ellipse } from './ellipse';
 import { group } from './group';
 import { line } from './line';
@@ -30,6 +31,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   camera.schema,
   rows.schema,
   table.schema,
+  crawl.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -48,6 +50,7 @@ const kinds = {
   camera,
   rows,
   table,
+  crawl,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;
@@ -82,6 +85,9 @@ export const isForRows = (element: Element | undefined): element is ForRows =>
 export const isUnion = (element: Element | undefined): element is Holder =>
   holds(element) && propertyOf(element.kind, 'x') === undefined;
 
+/** Whether the box of an element is its own, whatever is in it. */
+export const hasOwnBox = (element: Element): boolean => propertyOf(element.kind, 'h') !== undefined;
+
 /** What an element holds, back to front; of most: nothing. */
 export const childrenOf = (element: Element | undefined): readonly string[] =>
   holds(element) ? element.children : [];
@@ -97,6 +103,13 @@ export function withIds<E extends Element>(element: E, idOf: (id: string) => str
   copy.rides = copy.rides && on !== null ? { ...copy.rides, on } : null;
   if (holds(copy)) copy.children = copy.children.flatMap((child) => idOf(child) ?? []);
   if (copy.kind === 'rows') copy.standIn = copy.standIn && idOf(copy.standIn);
+  if (copy.kind === 'crawl') {
+    copy.separator = copy.separator && idOf(copy.separator);
+    copy.looks = copy.looks.flatMap((look) => {
+      const child = idOf(look.child);
+      return child === null ? [] : [{ ...look, child }];
+    });
+  }
   if (copy.kind === 'table')
     copy.columns = copy.columns.map((column) => {
       if (column.content.kind !== 'drawn') return column;

@@ -24,6 +24,7 @@ import {
 } from '../motion';
 import { exactRate, type Edge, type Ride } from '../show';
 import { dress } from './dress';
+import { runBelt, type RunningBelt } from './belts';
 import type { PieceColour, PieceMotion, PieceTrack } from './pieces';
 import { moving, type Active, type Part, type Scene, type ScenePhase } from './scene';
 
@@ -123,6 +124,10 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
   for (let i = 0; i < parts.length; i += 1) if (wasMoved[i] !== 0) rest(parts[i] as Part);
   for (let k = 0; k < active.count; k += 1)
     joinTable(tables[active.phases[k] as number] as TrackTable, active.frames[k] as number, poses, moved);
+  for (let i = 0; i < scene.belts.length; i += 1) {
+    const own = scene.belts[i] as RunningBelt;
+    runBelt(own, own.isOnAir ? moment.time : running.age, moved);
+  }
   for (let i = 0; i < parts.length; i += 1) {
     const part = parts[i] as Part;
     const isPlaced =
@@ -196,8 +201,8 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     tx = part.pivotX - (a * part.pivotX + c * part.pivotY);
     ty = part.pivotY - (b * part.pivotX + d * part.pivotY);
   }
-  tx += p[x] as number;
-  ty += p[y] as number;
+  tx += (p[x] as number) + part.alongX;
+  ty += (p[y] as number) + part.alongY;
   if (part.rides) {
     const { edge } = part.element.rides as Ride;
     if (edge === 'left' || edge === 'right') tx += edgeShift(part.rides, edge);
@@ -268,7 +273,12 @@ function place(scene: Scene, part: Part, moment: Moment): void {
         (p[wipeTop] as number) + (p[wipeBottom] as number) >= 1)) ||
     (opens && (p[iris] as number) >= 1);
   node.visible =
-    part.effectiveOpacity > 0 && across !== 0 && up !== 0 && !wiped && isOfNow(scene, part, moment);
+    part.effectiveOpacity > 0 &&
+    across !== 0 &&
+    up !== 0 &&
+    !wiped &&
+    !part.isOff &&
+    isOfNow(scene, part, moment);
   if ((moves & moving.light) !== 0 && node.kind === 'shape')
     node.lightAt = (p[light] as number) - Math.floor(p[light] as number);
 }
@@ -416,6 +426,17 @@ function writeClip(part: Part): void {
   clip.top = 0;
   clip.right = nowW;
   clip.bottom = nowH;
+  if (part.fade > 0) fadeEnds(part);
+}
+
+/** What runs fades at both ends of its way, and is not cut across it. */
+function fadeEnds({ clip, fade, element, nowW, nowH }: Part): void {
+  const isUp = element.kind === 'crawl' && element.direction === 'up';
+  clip.soft = fade;
+  clip.left = isUp ? -far : fade / 2;
+  clip.right = isUp ? far : nowW - fade / 2;
+  clip.top = isUp ? fade / 2 : -far;
+  clip.bottom = isUp ? nowH - fade / 2 : far;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { layOut, near, type Rest } from '../layout';
+import { layOut, near, type Rest, type Runs } from '../layout';
 import {
   newTable,
   poseIndex,
@@ -40,6 +40,7 @@ import {
   type Matrix,
 } from '../display';
 import type { PieceMotion } from './pieces';
+import { newBelt, type RunningBelt } from './belts';
 import { MotionPlan } from './plan';
 import type { CountMotion } from './count';
 
@@ -122,6 +123,12 @@ export interface Part {
   /** Its size now, px. */
   nowW: number;
   nowH: number;
+  /** What runs along brings it: px from where it is at rest, and whether it is not on its way now. */
+  alongX: number;
+  alongY: number;
+  isOff: boolean;
+  /** Px over which what is in it fades at its two ends. */
+  readonly fade: number;
   apart: boolean;
   effectiveOpacity: number;
 }
@@ -172,6 +179,8 @@ export interface Scene {
   readonly hasCount: boolean;
   /** Whether it has a video or a camera, so that every frame of it is new. */
   readonly isLive: boolean;
+  /** What runs through its crawls. */
+  readonly belts: readonly RunningBelt[];
   /** Whether something keeps moving while it holds. */
   readonly idles: boolean;
   /** The words of a part of it fitted anew. */
@@ -189,6 +198,8 @@ export interface SceneOptions {
   readonly look?: Look;
   /** The values before, and the Change that leads from them; default: there is none. */
   readonly change?: { readonly change: Change; readonly from: Values } | undefined;
+  /** The lists that its crawls have been given since it came up; left out: they are filled, and run by its age. */
+  readonly runs?: Runs | undefined;
 }
 
 /**
@@ -204,8 +215,10 @@ export function prepareScene(
   const key = options.key ?? template.id;
   const look = options.look ?? plainLook;
   const change = options.change?.change ?? null;
-  const rest = layOut(template, values, measure, look);
-  const before = options.change ? layOut(template, options.change.from, measure, look) : null;
+  const { runs: lists } = options;
+  const rest = layOut(template, values, measure, look, lists);
+  const before = options.change ? layOut(template, options.change.from, measure, look, lists) : null;
+  const runs = new Set(rest.instances.belts.map(({ path }) => path));
   const root = groupNode(key);
   const base = baseMatrix(template, options.canvas ?? template);
   const phases = phasesOf(template).flatMap(({ ref, kind, phase }): ScenePhase[] =>
@@ -313,6 +326,10 @@ export function prepareScene(
       said: null,
       nowW: box.w,
       nowH: box.h,
+      alongX: 0,
+      alongY: 0,
+      isOff: runs.has(instance.parent ?? ''),
+      fade: element.kind === 'crawl' ? element.fade : 0,
       apart: false,
       effectiveOpacity: 1,
     };
@@ -383,6 +400,7 @@ export function prepareScene(
     hasClock: lives.has('clock') || lives.has('count'),
     hasCount: lives.has('count'),
     isLive: lives.has('picture'),
+    belts: rest.instances.belts.map((plan) => newBelt(plan, rest, template, parts)),
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,
     worth: (part, unit, property) => plan.sizes(unit, property, part.path, part.element, part),

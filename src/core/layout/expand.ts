@@ -8,11 +8,13 @@ import {
   isForRows,
   emptyList,
   shownRows,
+  type CrawlLook,
   type Element,
   type ForRows,
   type Look,
   type RowList,
   type RowsElement,
+  type CrawlElement,
   type TableElement,
   type Scalar,
   type Template,
@@ -21,6 +23,7 @@ import {
 import { Filler } from './resolve';
 import { drawnBox, layFilled, steady, steadyGroup } from './table-instances';
 import type { TextMeasure } from '../text';
+import { crawlUnits, type CrawlUnit, type Stop } from '../crawl';
 
 /** A row of a list that elements stand for: the one in hand, and those around it. */
 export interface RowInHand {
@@ -76,6 +79,30 @@ export interface Cut {
   readonly of: number;
 }
 
+/** The lists that something running has been given, by what gives them, and what it was told. Times in air clock seconds. */
+export interface Runs {
+  readonly lists: Readonly<Record<string, readonly { readonly at: number; readonly list: RowList }[]>>;
+  readonly stops: readonly Stop[];
+}
+
+/** A unit of a crawl as it stands in a picture: the paths of its copies, and of what separates each from the next. */
+export interface OnBeltPlan {
+  readonly id: string;
+  readonly key: string;
+  readonly look: CrawlLook | null;
+  readonly copies: readonly string[];
+  readonly separators: readonly string[];
+}
+/** What runs in a crawl, list by list. */
+export interface BeltPlan {
+  readonly path: string;
+  readonly element: CrawlElement;
+  readonly versions: readonly { readonly at: number; readonly units: readonly OnBeltPlan[] }[];
+  readonly stops: readonly Stop[];
+  /** Whether it has run since a moment of the air clock; else it is filled, and runs by the age of its graphic. */
+  readonly isOnAir: boolean;
+}
+
 export interface Instances {
   /** Paths of what stands at the top, back to front. */
   readonly order: readonly string[];
@@ -83,6 +110,7 @@ export interface Instances {
   /** By the id of an element: the paths of all its instances, in their order. */
   readonly of: ReadonlyMap<string, readonly string[]>;
   readonly cuts: readonly Cut[];
+  readonly belts: readonly BeltPlan[];
 }
 
 /** More instances than this are not made: rows beyond it are left out, and said to be. */
@@ -107,11 +135,18 @@ const usualInstance = { children: none, repeats: false, isRow: false, shift: nul
  * The instances that a template filled with values is made of: each element once, and in rows once for each row. A group
  * that stands in itself is left out where it comes round.
  */
-export function expand(template: Template, values: Values, measure: TextMeasure, look?: Look): Instances {
+export function expand(
+  template: Template,
+  values: Values,
+  measure: TextMeasure,
+  look?: Look,
+  runs?: Runs,
+): Instances {
   const filler = new Filler(template, values, look);
   const all = new Map<string, Instance>();
   const of = new Map<string, string[]>();
   const cuts: Cut[] = [];
+  const belts: BeltPlan[] = [];
   const open = new Set<string>();
 
   const put = (given: Pick<Instance, 'path' | 'element' | 'parent' | 'row'> & Partial<Instance>): string => {
@@ -133,6 +168,7 @@ export function expand(template: Template, values: Values, measure: TextMeasure,
     put({ path, element, parent, children, row, repeats: isForRows(element) });
     if (element.kind === 'rows') addRows(element, path, row, children);
     else if (element.kind === 'table') addTable(element, path, row, children);
+    else if (element.kind === 'crawl') addCrawl(element, path, row, children);
     else for (const child of childrenOf(element)) children.push(...add(child, prefix, path, row));
     open.delete(id);
     return [path];
@@ -245,8 +281,106 @@ export function expand(template: Template, values: Values, measure: TextMeasure,
     }
   };
 
+  const addCrawl = (element: CrawlElement, path: string, outer: RowInHand | null, into: string[]): void => {
+    const source = template.elements[element.id] ?? element;
+    const given = runs?.lists[filler.tied(element.id, 'list') ?? ''];
+    const versions = given && given.length > 0 ? given : [{ at: 0, list: listOf(element) }];
+    const made = new Map<string, OnBeltPlan>();
+    const variants = new Map<string, number>();
+    const isUp = element.direction === 'up';
+    const fromDrawn = (child: string) => {
+      const drawn = drawnBox(template, child);
+      return isUp ? { x: 0, y: element.y - drawn.y } : { x: element.x - drawn.x, y: 0 };
+    };
+    const group = (
+      at: string,
+      name: string,
+      hand: RowInHand,
+      shift: { x: number; y: number },
+      parent: string,
+      isRow: boolean,
+    ) => {
+      const children: string[] = [];
+      const own = put({
+        path: at,
+        element: steadyGroup(source, name, `${element.name} ${name}`),
+        parent,
+        children,
+        row: hand,
+        isRow,
+        shift,
+      });
+      return { own, children };
+    };
+    const unitOf = (unit: CrawlUnit, list: RowList, copies: number): OnBeltPlan => {
+      const known = made.get(`${unit.key} ${unit.says}`);
+      if (known) return known;
+      const variant = variants.get(unit.key) ?? 0;
+      variants.set(unit.key, variant + 1);
+      const id = `${inPath(unit.key)}${variant === 0 ? '' : `~v${variant}`}`;
+      const { look } = unit;
+      const plan = { id, key: unit.key, look, copies: [] as string[], separators: [] as string[] };
+      made.set(`${unit.key} ${unit.says}`, plan);
+      if (!look || !element.children.includes(look.child)) return plan;
+      const handOf = (key: string): RowInHand => ({
+        rows: element.id,
+        of: path,
+        list,
+        key,
+        at: 0,
+        line: 0,
+        place: 0,
+        count: 1,
+        lines: 1,
+        places: 1,
+        outer,
+      });
+      for (let copy = 0; copy < copies && all.size <= mostInstances; copy += 1) {
+        const unitPath = `${path}/${id}${copy === 0 ? '' : `~c${copy}`}`;
+        const [first = unit.key] = unit.rows;
+        const { own, children } = group(unitPath, 'row', handOf(first), fromDrawn(look.child), path, true);
+        into.push(own);
+        plan.copies.push(own);
+        for (const [at, key] of unit.rows.entries()) {
+          const slotPath = `${unitPath}/${at}`;
+          const slot = group(
+            slotPath,
+            'slot',
+            handOf(key),
+            { x: isUp ? (at * element.w) / look.across : 0, y: 0 },
+            unitPath,
+            false,
+          );
+          children.push(slot.own);
+          slot.children.push(...add(look.child, `${slotPath}/`, slotPath, handOf(key)));
+        }
+        const { separator } = element;
+        if (separator === null || !element.children.includes(separator)) continue;
+        const between = group(`${unitPath}~s`, 'separator', handOf(first), fromDrawn(separator), path, true);
+        into.push(between.own);
+        plan.separators.push(between.own);
+        between.children.push(...add(separator, `${unitPath}~s/`, between.own, handOf(first)));
+      }
+      return plan;
+    };
+    belts.push({
+      path,
+      element,
+      stops: runs?.stops ?? [],
+      isOnAir: given !== undefined && given.length > 0,
+      versions: versions.map(({ at, list }) => {
+        const units = crawlUnits(element, list);
+        // A short list is there several times at once, so that its line has no holes.
+        const copies = element.loops
+          ? Math.max(1, Math.min(12, Math.ceil(24 / Math.max(1, units.length))))
+          : 1;
+        return { at, units: units.map((unit) => unitOf(unit, list, copies)) };
+      }),
+    });
+  };
+
   const order = template.order.flatMap((id) => add(id, '', null, null));
-  return { order, all, of, cuts };
+  return { order, all, of, cuts, belts };
 }
 
 /** A cell of the row in hand of a rows element, dates and times in words; undefined where there is no such row or column. */

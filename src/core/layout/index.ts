@@ -5,11 +5,14 @@ export {
   expand,
   mostInstances,
   near,
+  type BeltPlan,
   type CellOf,
   type Cut,
   type Instance,
   type Instances,
+  type OnBeltPlan,
   type RowInHand,
+  type Runs,
 } from './expand';
 export { fitElement } from './fit-element';
 export { layOut, tetherCycle, type Rest } from './rest';

@@ -64,9 +64,14 @@ export class Filler {
     this.reader = new StyleReader(look, this.palette);
   }
 
+  /** The field or binding that gives a property its value; undefined where none does. */
+  tied(element: string, property: string): string | undefined {
+    return this.ties.get(element)?.find((tie) => tie.property === property)?.field;
+  }
+
   /** Whether a property of an element takes its value from a field or a binding. */
   isTied(element: string, property: string): boolean {
-    return this.ties.get(element)?.some((tie) => tie.property === property) ?? false;
+    return this.tied(element, property) !== undefined;
   }
 
   /** An element filled; `cell` gives the cells of the rows in hand, null where there are none. */

@@ -9,6 +9,7 @@ import {
   type TetherEdge,
   type Values,
   childrenOf,
+  hasOwnBox,
   type WordsElement,
   isWords,
   holds,
@@ -16,7 +17,7 @@ import {
   sameValue,
 } from '../show';
 import type { TextLayout, TextMeasure } from '../text';
-import { expand, near, type Instance, type Instances } from './expand';
+import { expand, near, type Instance, type Instances, type Runs } from './expand';
 import { fitOwn } from './fit-element';
 
 /**
@@ -65,14 +66,22 @@ const isSize = (edge: TetherEdge): boolean => edge === 'width' || edge === 'heig
  * A group's box is the union of its visible children. A tether on a group shifts all that is in it; the shift is kept
  * apart from the children's own places, so that tethers inside the group do not depend on it.
  */
-export function layOut(template: Template, values: Values, measure: TextMeasure, look?: Look): Rest {
+export function layOut(
+  template: Template,
+  values: Values,
+  measure: TextMeasure,
+  look?: Look,
+  runs?: Runs,
+): Rest {
   const { era } = measure;
-  if (!era) return layOutAnew(template, values, measure, look);
+  if (!era) return layOutAnew(template, values, measure, look, runs);
   const kept = laidOutOfLate.get(template) ?? [];
-  const known = kept.find((one) => one.era === era && one.look === look && sameValues(one.values, values));
+  const known = kept.find(
+    (one) => one.era === era && one.look === look && one.runs === runs && sameValues(one.values, values),
+  );
   if (known) return known.rest;
-  const rest = layOutAnew(template, values, measure, look);
-  laidOutOfLate.set(template, [{ era, look, values, rest }, ...kept].slice(0, mostOfLate));
+  const rest = layOutAnew(template, values, measure, look, runs);
+  laidOutOfLate.set(template, [{ era, look, values, runs, rest }, ...kept].slice(0, mostOfLate));
   return rest;
 }
 
@@ -83,6 +92,7 @@ const laidOutOfLate = new WeakMap<
     readonly era: object;
     readonly look: Look | undefined;
     readonly values: Values;
+    readonly runs: Runs | undefined;
     readonly rest: Rest;
   }[]
 >();
@@ -93,8 +103,14 @@ const sameValues = (a: Values, b: Values): boolean => {
   return keys.length === Object.keys(b).length && keys.every((key) => sameValue(a[key], b[key]));
 };
 
-function layOutAnew(template: Template, values: Values, measure: TextMeasure, look?: Look): Rest {
-  const instances = expand(template, values, measure, look);
+function layOutAnew(
+  template: Template,
+  values: Values,
+  measure: TextMeasure,
+  look?: Look,
+  runs?: Runs,
+): Rest {
+  const instances = expand(template, values, measure, look, runs);
   const solver = new Solver(template, instances, measure);
   const elements: Record<string, Element> = {};
   const boxes = new Map<string, Box>();
@@ -223,9 +239,10 @@ class Solver {
 
   private solve(instance: Instance, axis: Axis, tethers: readonly Tether[]): Solved {
     const { element, path } = instance;
-    if (holds(element)) return this.union(instance, axis);
     const own: Span =
       axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
+    if (holds(element))
+      return hasOwnBox(element) ? { ...own, empty: element.hidden } : this.union(instance, axis);
     if (!isWords(element)) {
       const { start, size } = tethers.length === 0 ? own : this.apply(path, own, tethers, axis);
       return { start, size, empty: element.hidden };

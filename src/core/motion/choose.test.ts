@@ -12,6 +12,8 @@ const list = (...rows: [string, number | null][]): RowList => {
   return made.list;
 };
 const template = (...when: ChangeRule[]) => ({
+  ties: [],
+  elements: {},
   fields: [],
   bindings: [{ id: 'b', name: 'B', from: { kind: 'rows' as const, data: 't' }, steps: [] }],
   changes: [newChange('c', 'C', { when })],

@@ -1,6 +1,7 @@
 import {
   cellIn,
   isRowList,
+  runningLists,
   sameValue,
   scalarOf,
   type Change,
@@ -21,15 +22,18 @@ const number = (value: FieldValue | undefined): number | null => {
 
 /** The fields and bindings of a template whose value differs, by id; what is not given is the field's default. */
 export function changedFields(
-  template: Pick<Template, 'fields' | 'bindings'>,
+  template: Pick<Template, 'fields' | 'bindings' | 'ties' | 'elements'>,
   from: Values,
   to: Values,
 ): Set<string> {
+  const running = runningLists(template);
   return new Set([
     ...template.fields.flatMap(({ id, default: usual }) =>
-      sameValue(from[id] ?? usual, to[id] ?? usual) ? [] : [id],
+      running.has(id) || sameValue(from[id] ?? usual, to[id] ?? usual) ? [] : [id],
     ),
-    ...template.bindings.flatMap(({ id }) => (sameValue(from[id] ?? null, to[id] ?? null) ? [] : [id])),
+    ...template.bindings.flatMap(({ id }) =>
+      running.has(id) || sameValue(from[id] ?? null, to[id] ?? null) ? [] : [id],
+    ),
   ]);
 }
 
@@ -87,7 +91,7 @@ function holds(
  * or none fits: then the new words are there at once.
  */
 export function chooseChange(
-  template: Pick<Template, 'fields' | 'bindings' | 'changes'>,
+  template: Pick<Template, 'fields' | 'bindings' | 'ties' | 'elements' | 'changes'>,
   from: Values,
   to: Values,
 ): Change | null {

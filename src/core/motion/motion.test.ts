@@ -417,6 +417,8 @@ describe('motions at once', () => {
 
 describe('which Change runs', () => {
   const template = {
+    ties: [],
+    elements: {},
     bindings: [],
     fields: [newTextField('name', 'Name', 'Ida'), newTextField('score', 'Score', '0')],
     changes: [

@@ -219,6 +219,18 @@ export function next(work: Work, command: Extract<Command, { do: 'next' }>): voi
   note(work, 'next', channel.id, graphic, at, step?.name ?? '');
 }
 
+export function crawl(work: Work, command: Extract<Command, { do: 'crawl' }>): void {
+  const { channel, air, graphic, template } = upFor(work, command, 'steer');
+  if (!Object.values(template.elements).some(({ kind }) => kind === 'crawl'))
+    return refuse('no-crawl', `Nothing runs in ${graphic.name}.`, 'graphic');
+  const at = nextFrame(work.at, channel);
+  prune(air, work.now);
+  // Of many the last ones say where it stands; those before are kept, as all places come of them.
+  graphic.stops.push({ at: Math.max(at, graphic.stops.at(-1)?.at ?? at), act: command.act });
+  const words = { stop: 'stops', go: 'goes on', out: 'runs out' }[command.act];
+  note(work, 'move', channel.id, graphic, at, words);
+}
+
 export function move(work: Work, command: Extract<Command, { do: 'move' }>): void {
   const { channel, air, graphic, template } = upFor(work, command, 'move');
   const phase = moveOf(template, command.move);

@@ -2,6 +2,7 @@ import { changedFields, chooseChange, phaseEnd } from '../motion';
 import type { Channel, Template, Values } from '../show';
 import { happens } from './happen';
 import { afterNewValues } from './pages-due';
+import { keepLists } from './running';
 import { sentEnd, shownAt } from './on-air';
 import type { Graphic } from './state';
 import { nextFrame, type Work } from './work';
@@ -21,7 +22,10 @@ export function send(
   hasMotion: boolean,
 ): void {
   const { rate, values: valuesBefore } = graphic;
-  const turns = (): void => afterNewValues(graphic, template, valuesBefore, at);
+  const turns = (): void => {
+    afterNewValues(graphic, template, valuesBefore, at);
+    keepLists(graphic, template, graphic.values, at);
+  };
   const isAhead = at > work.now + 1 / channel.format.rate + 1e-6;
   const cut = (): void => {
     // What happens a little ahead of time must not be seen before.

@@ -6,6 +6,7 @@ import {
   fieldValueSchema,
   followsSchema,
   idSchema,
+  rowListSchema,
   rundownSchema,
   rundownsOf,
 } from '../show';
@@ -88,6 +89,10 @@ export const graphicSchema = cueSchema.extend({
   leaveAt: z.number().nullable().default(null),
   /** When its page of rows turns by itself; null: it does not. */
   turnAt: z.number().nullable().default(null),
+  /** The lists that run through its crawls, by what gives them, each from its moment on. */
+  lists: z.record(idSchema, z.array(z.object({ at: z.number(), list: rowListSchema }))).default({}),
+  /** What was told to what runs in it. */
+  stops: z.array(z.object({ at: z.number(), act: z.enum(['stop', 'go', 'out']) })).default([]),
   /** The row that took it, where a rundown did. */
   run: z.object({ rundown: idSchema, row: idSchema }).nullable().default(null),
   /** What the last send replaced, to be taken back in one step. */

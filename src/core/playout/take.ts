@@ -15,6 +15,7 @@ import { acceptValues, channelOf, findTarget, released, templateOf } from './loo
 import { endOf, laneState, shownAt } from './on-air';
 import { turnTime } from './pages-due';
 import { otherCue, previewOf, setPreview } from './preview';
+import { listsFrom } from './running';
 import { send } from './send';
 import type { ChannelAir, Cue, Graphic } from './state';
 import { nextFrame, note, prune, refuse, type Releases, type Work } from './work';
@@ -196,6 +197,8 @@ export function takeOn(
     stepFrames: template.steps.map(phaseEnd),
     steps: [],
     leaveAt: null,
+    lists: listsFrom(template, cue.values, enterAt),
+    stops: [],
     turnAt: turnTime(template, cue.values, enterAt, enterFrames / exactRate(template.rate)),
     run: how.run ?? null,
     before: null,

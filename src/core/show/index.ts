@@ -130,6 +130,7 @@ export { usualLooks, type UsualLooks } from './operations/usual-looks';
 export * from './operations/table';
 export * from './operations/picture-sets';
 export * from './paging';
+export { runningLists } from './running';
 export { rowWays, setInRow, type RowWay } from './operations/row';
 export { mirrorAcross } from './operations/opposite';
 export * from './operations/cards';

@@ -182,6 +182,7 @@ export function cascadePartsOf(template: Template, element: Element): CascadePar
   const lines = (rows: ForRows): CascadePart[] =>
     rows.kind === 'rows' && rows.flow === 'grid' ? ['row', 'column'] : [];
   if (element.kind === 'table') return ['row', 'column', 'cell'];
+  if (element.kind === 'crawl') return [];
   if (holds(element)) return ['child', ...(isForRows(element) ? lines(element) : [])];
   const [around] = rowsAround(template, element.id);
   const words: CascadePart[] = isWords(element) ? ['character', 'word', 'line'] : [];

@@ -6,6 +6,7 @@ import { changeCommand, schema as change } from './change';
 import { clearCommand, schema as clear } from './clear';
 import { clockCommand, schema as clock } from './clock';
 import { countCommand, schema as count } from './count';
+import { crawlCommand, schema as crawl } from './crawl';
 import { cueCommand, schema as cue } from './cue';
 import { dataCommand, schema as data } from './data';
 import { dropCommand, schema as drop } from './drop';
@@ -38,6 +39,7 @@ const schemas = {
   change,
   revert,
   count,
+  crawl,
   add,
   data,
   hold,
@@ -72,6 +74,7 @@ export const commandKinds: Readonly<Record<CommandName, CommandKind>> = {
   change: changeCommand,
   revert: revertCommand,
   count: countCommand,
+  crawl: crawlCommand,
   add: addCommand,
   data: dataCommand,
   hold: holdCommand,

@@ -1,0 +1,175 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { makeList, newElement, type CrawlElement } from '../show';
+import {
+  Belt,
+  crawlUnits,
+  speedWords,
+  steadySpeed,
+  type BeltItem,
+  type BeltSpec,
+  type BeltVersion,
+  type Stop,
+} from './index';
+
+const spec: BeltSpec = { room: 1000, gap: 50, loops: true, holdsLast: false, start: 0, isWhole: false };
+const item = (key: string, size: number, given: Partial<BeltItem> = {}): BeltItem => ({
+  id: `${key} ${size}`, key, size, before: 0, after: 0, ...given,
+}); // prettier-ignore
+const version = (at: number, items: readonly BeltItem[], speed = 100): BeltVersion => ({ at, items, speed });
+const where = (belt: Belt, time: number) =>
+  belt.at(time).filter(({ come, item: { size } }) => come > 0 && come < spec.room + size).map(({ item: { key }, come }) => [key, Math.round(come * 1000) / 1000]); // prettier-ignore
+const three = [item('a', 300), item('b', 200), item('c', 400)];
+
+describe('a line that runs', () => {
+  test('begins empty, and its items come in one behind another at its speed', () => {
+    const belt = new Belt(spec, [version(10, three)]);
+    expect(where(belt, 10)).toEqual([]);
+    expect(where(belt, 12)).toEqual([['a', 200]]);
+    expect(where(belt, 16)).toEqual([['a', 600], ['b', 250]]); // prettier-ignore
+    // Behind the last one it begins again; what is through is gone.
+    expect(where(belt, 24.5)).toEqual([['b', 1100], ['c', 850], ['a', 400], ['b', 50]]); // prettier-ignore
+  });
+
+  test('that is shown filled begins with what it would have taken in', () => {
+    expect(where(new Belt({ ...spec, start: 1000 }, [version(0, three)]), 0)).toEqual([['a', 1000], ['b', 650], ['c', 400]]); // prettier-ignore
+  });
+
+  test('once through it takes nothing more in, and may stand at its last', () => {
+    const once = new Belt({ ...spec, loops: false }, [version(0, three)]);
+    expect(where(once, 25)).toEqual([]);
+    const credits = new Belt({ ...spec, loops: false, holdsLast: true }, [version(0, three)]);
+    // The last one, 400 of 1000, in the middle.
+    for (const time of [13, 20, 100]) expect(where(credits, time)).toEqual([['b', 950], ['c', 700]]); // prettier-ignore
+  });
+
+  test('stops where an item stands at the far end, goes on from there, and runs out', () => {
+    const stops: Stop[] = [{ at: 12, act: 'stop' }, { at: 20, act: 'go' }, { at: 21, act: 'out' }]; // prettier-ignore
+    const belt = new Belt(spec, [version(0, three)], stops);
+    for (const time of [13.5, 15, 19.9]) expect(where(belt, time)).toEqual([['b', 1000], ['c', 750], ['a', 300]]); // prettier-ignore
+    expect(where(belt, 20.5)[0]).toEqual(['b', 1050]);
+    expect(where(belt, 28)).toEqual([['a', 1100], ['b', 750]]); // prettier-ignore
+    expect(where(belt, 40)).toEqual([]);
+  });
+
+  test('by whole px it is at a whole px in every frame', () => {
+    const belt = new Belt({ ...spec, isWhole: true }, [version(0, three, steadySpeed(233, 50))]);
+    for (let frame = 1; frame < 500; frame += 1)
+      for (const { come } of belt.at(frame / 50)) expect(Number.isInteger(come)).toBe(true);
+  });
+});
+
+describe('a list that changes', () => {
+  test('what has come in stays as it was; the next is what stands behind it in the new list', () => {
+    const next = [item('x', 100), item('b', 220), item('d', 100)];
+    const belt = new Belt(spec, [version(0, three), version(4, next)]);
+    // a is in, and gone from the list: its place was before b, and nothing before it is left, so the list begins.
+    expect(where(belt, 8)).toEqual([['a', 800], ['b', 450], ['d', 200], ['x', 50]]); // prettier-ignore
+    expect(belt.at(8).map(({ item: { size } }) => size)).toEqual([300, 200, 100, 100]);
+  });
+
+  test('emptied it runs dry, and what comes then comes in at its beginning', () => {
+    const belt = new Belt(spec, [version(0, three), version(1, []), version(30, [item('z', 100)])]);
+    expect(where(belt, 20)).toEqual([]);
+    expect(where(belt, 30.5)).toEqual([['z', 50]]);
+  });
+
+  const keys = fc.constantFrom('a', 'b', 'c', 'd', 'e', 'f');
+  const items = fc.uniqueArray(fc.tuple(keys, fc.integer({ min: 40, max: 600 })), { selector: ([key]) => key, maxLength: 6 })
+    .map((list) => list.map(([key, size]) => item(key, size))); // prettier-ignore
+  const edits = fc.array(fc.tuple(fc.double({ min: 0.1, max: 9, noNaN: true }), items), { maxLength: 6 });
+  const acts = fc.array(fc.tuple(fc.double({ min: 0.1, max: 30, noNaN: true }), fc.constantFrom('stop' as const, 'go' as const)), { maxLength: 4 }); // prettier-ignore
+  const made = fc.tuple(items, edits, acts).map(([first, rest, told]) => {
+    let at = 0;
+    const versions = [version(0, first), ...rest.map(([after, list]) => version((at += after), list))];
+    const stops = told.map(([when, act]) => ({ at: when, act })).sort((a, b) => a.at - b.at);
+    return { versions, stops };
+  });
+
+  test('never jumps: whatever is edited or told, nothing moves by more than the speed, nor comes up in the middle, and nothing lies over another', () => {
+    fc.assert(
+      fc.property(made, ({ versions, stops }) => {
+        const belt = new Belt(spec, versions, stops);
+        const step = 1 / 10;
+        const wrong: string[] = [];
+        let before = new Map<number, number>();
+        for (let frame = 0; frame < 400; frame += 1) {
+          const live = belt.at(frame * step);
+          const now = new Map(live.map(({ from, come }) => [from, come]));
+          for (const [from, come] of now) {
+            const moved = come - (before.get(from) ?? Math.min(0, come));
+            if (moved < -1e-6 || moved > 100 * step + 1e-6) wrong.push(`${frame}: moved by ${moved}`);
+          }
+          for (const [from, come] of before)
+            if (!now.has(from) && come <= 1000) wrong.push(`${frame}: gone at ${come}`);
+          live.forEach((one, i) => {
+            const next = live[i + 1];
+            if (next && next.from < one.from + one.item.size + spec.gap - 1e-6)
+              wrong.push(`${frame}: over one another`);
+          });
+          before = now;
+        }
+        expect(wrong).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('is the same at two outputs: one that stood all the time, one that has just come, one that looks back', () => {
+    fc.assert(
+      fc.property(made, fc.double({ min: 0, max: 60, noNaN: true }), ({ versions, stops }, time) => {
+        const stood = new Belt(spec, versions, stops);
+        for (let at = 0; at < time; at += 0.33) stood.at(at);
+        const seen = where(stood, time);
+        expect(where(new Belt(spec, versions, stops), time)).toEqual(seen);
+        stood.at(time + 20);
+        expect(where(stood, time)).toEqual(seen);
+      }),
+      { numRuns: 100 },
+    );
+  });
+});
+
+describe('what comes along together', () => {
+  const list = makeList(
+    'Credits',
+    [{ key: 'kind', name: 'Kind', type: 'text' }, { key: 'name', name: 'Name', type: 'text' }],
+    [['section', 'Camera'], ['', 'Ida'], ['', 'Bea'], ['', 'Ox'], ['logo', 'Tern']].map((cells, i) => ({ key: `k${i}`, cells })),
+  ); // prettier-ignore
+  if ('code' in list) throw new Error(list.message);
+  const look = (id: string, value: string, across: number) => ({
+    id,
+    value,
+    child: id,
+    across,
+    before: 0,
+    after: 0,
+  });
+  const crawl = (given: Partial<CrawlElement>): CrawlElement => newElement('crawl', 'c', 'Credits', given);
+
+  test('rows of a look that stand side by side fill a line, and no line goes over another look', () => {
+    const looks = [look('name', '', 2), look('head', 'Section', 1), look('mark', 'logo', 1)];
+    const units = crawlUnits(crawl({ looks, lookColumn: 'Kind' }), list.list);
+    expect(units.map(({ look: own, rows }) => [own?.id, rows])).toEqual([
+      ['head', ['k0']],
+      ['name', ['k1', 'k2']],
+      ['name', ['k3']],
+      ['mark', ['k4']],
+    ]);
+    expect(crawlUnits(crawl({ looks: [] }), list.list).every(({ look: own }) => own === null)).toBe(true);
+  });
+
+  test('a unit is the same as long as its rows say the same', () => {
+    const looks = [look('name', '', 1)];
+    const [a] = crawlUnits(crawl({ looks }), list.list);
+    const [b] = crawlUnits(crawl({ looks }), structuredClone(list.list));
+    expect(a?.says).toBe(b?.says);
+  });
+});
+
+test('speeds are told in px a frame, and as the whole px that come of them', () => {
+  expect(steadySpeed(233, 50)).toBe(250);
+  expect(steadySpeed(3, 50)).toBe(50);
+  expect(speedWords(233, false, [50, 50, 60000 / 1001])).toBe('4.66 px a frame at 50 frames a second; 3.89 px a frame at 59.94 frames a second'); // prettier-ignore
+  expect(speedWords(233, true, [50])).toBe('5 px a frame at 50 frames a second: 250 px a second');
+});
