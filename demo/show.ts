@@ -20,7 +20,9 @@ import { art } from './art';
 import { flagCodes } from './codes';
 import { addPlayout } from './playout';
 import {
+  beachCrawl,
   bug,
+  credits,
   duelStrip,
   flightCard,
   flightTime,
@@ -153,6 +155,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     timetable(),
     startList(),
     judgesSheet(),
+    beachCrawl(),
+    credits(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -267,6 +271,11 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       { column: 'Team', down: false },
     ],
   });
+  show.sources['beach-file'] = newSource('beach-file', 'Beach news', {
+    kind: 'folder',
+    path: 'beach.csv',
+    read: formats.csv.plain,
+  });
   show.sources['timetable'] = newSource('timetable', 'Timetable', {
     kind: 'folder',
     path: 'timetable.xml',
@@ -275,6 +284,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   for (const [id, title] of [
     ['startlist', 'Start list'],
     ['judges', 'Judges’ marks'],
+    ['credits', 'Credits'],
   ] as const) {
     const kept = table(`${id}.csv`, title);
     delete show.tables[kept.id];
@@ -287,6 +297,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     ['632', 'judges-sheet'],
     ['711', 'timetable'],
     ['712', 'start-list'],
+    ['321', 'beach-crawl'],
+    ['901', 'credits'],
   ] as const)
     keepCard(show, { id: `card-${number}`, number, template, values: {} });
   keepCard(show, { id: 'card-601', number: '601', template: 'leaders', values: {} });

@@ -28,7 +28,7 @@ export function breaksIn(template: Template, tables: Show['tables'], look: Look,
       const values = extremeValues(template, tables, which);
       const all = [
         ...checkFilling(laid, values, measure, pictures, look).filter(({ code }) => code !== 'small' && code !== 'missing-picture'),
-        ...readingFindings(laid, readings(laid, values, measure, look)),
+        ...readingFindings(readings(laid, values, measure, look)),
       ];
       for (const { message } of all) found.add(`${laid.width > laid.height ? 'wide' : 'tall'}, ${which}: ${message}`);
     }

@@ -7,4 +7,5 @@ export { opener, programme } from './pages';
 export { nameLine, twoNames } from './people';
 export { duelStrip, leaders, roundScore } from './scores';
 export { judgesSheet, standings, startList, timetable } from './tables';
+export { beachCrawl, credits } from './running';
 export { windGauge } from './wind';

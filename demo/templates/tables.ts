@@ -39,8 +39,8 @@ const px = (wide: number) => ({ by: 'px', px: wide }) as const;
 const share = (part = 1) => ({ by: 'share', share: part }) as const;
 
 const words: CellLookPart = { ...name, weight: 660, stretch: 92, tracking: 0, size: 40, leading: 0.92, fit: 'wrap', maxLines: 4, padX: 20, padY: 3, minScale: 0.5 }; // prettier-ignore
-const numbers: CellLookPart = { ...figure, weight: 740, stretch: 100, tracking: 0, size: 42, align: 'right', padX: 20 }; // prettier-ignore
-const heading: CellLookPart = { ...label, size: 30, tracking: 50, letters: 'upper', fill: colours.deep, colour: colours.mist, fit: 'shrink', minScale: 0.6 }; // prettier-ignore
+const numbers: CellLookPart = { ...figure, weight: 740, stretch: 100, tracking: 0, size: 42, align: 'right', padX: 20, fit: 'shrink', minScale: 0.6 }; // prettier-ignore
+const heading: CellLookPart = { ...label, size: 32, tracking: 30, padX: 10, letters: 'upper', fill: colours.deep, colour: colours.mist, fit: 'shrink', minScale: 0.6 }; // prettier-ignore
 
 interface Page {
   readonly id: string;
@@ -189,18 +189,19 @@ export function standings(): Template {
     drawn: [lead],
     fields: [textField('f-own', 'Picked out', '', 'Code of a team, such as SKE', { sample: false, upper: true, maxLength: 3 })], // prettier-ignore
     table: {
-      w: 1180,
+      w: 1260,
+      rowH: 70,
       perPage: 8,
       lastPage: 'even',
       turnAfter: 9,
       flash: colours.coral,
       heads: [{ id: 'h', h: 44, cells: {} }],
       columns: [
-        column('place', { kind: 'number', column: 'Place', missing: '' }, px(92), { ...numbers, align: 'centre', padX: 8, fill: colours.deep, colour: colours.saffron }, { title: '' }),
+        column('place', { kind: 'number', column: 'Place', missing: '', format: { ...cellContents.number.plain.format, most: 0 } }, px(92), { ...numbers, align: 'centre', padX: 8, fill: colours.deep, colour: colours.saffron }, { title: '' }),
         column('moved', { kind: 'movement', column: 'Place', before: 'Was', up: '#8fbf5a', down: colours.coral, same: colours.mist }, px(96), { ...numbers, size: 30, padX: 6, align: 'centre' }, { title: '' }),
         column('flag', { kind: 'picture', column: 'Code', set: 'flags', fit: 'cover' }, px(84), { padX: 8, padY: 5 }, { title: '' }),
         column('team', { kind: 'text', column: 'Team' }, share()),
-        column('flights', { kind: 'number', column: 'Flights' }, px(130), { ...numbers, weight: 600, colour: colours.mist }),
+        column('flights', { kind: 'number', column: 'Flights', format: { ...cellContents.number.plain.format, most: 0 } }, px(142), { ...numbers, weight: 600, colour: colours.mist }),
         column('score', { kind: 'number', column: 'Score', format: { ...cellContents.number.plain.format, least: 2, most: 2 } }, px(210), { ...numbers, padX: 28, slantRight: 16 }, { changes: 'count', flashes: true, evenSize: true }),
         column('lead', { kind: 'drawn', child: 'lead' }, px(12), { padX: 0, padY: 0, align: 'right', fill: '#00000000' }, { title: '' }),
       ],
@@ -212,7 +213,7 @@ export function standings(): Template {
         { id: 'own', lines: { kind: 'where', column: 'Code', test: 'is', than: '', field: 'f-own' }, columns: ['moved', 'flag', 'team', 'flights', 'score'], look: { fill: colours.tide } },
       ],
     },
-    tall: { columnScale: 0.85, rowH: 104 },
+    tall: { columnScale: 0.78, rowH: 130 },
   }); // prettier-ignore
   made.ties.push(newColumnTie('lead', 'fill', 'table', 'Colour'));
   return bound(made, 'overall', 'Code');
@@ -228,21 +229,21 @@ export const timetable = (): Template =>
       under: 'Saturday · day two',
       top: 236,
       table: {
-        w: 1240,
+        w: 1460,
         perPage: 6,
-        rowH: 82,
+        rowH: 94,
         columns: [
           column('start', { kind: 'text', column: 'start' }, px(170), { ...figure, stretch: 100, size: 48, tracking: 0, colour: colours.saffron, fill: colours.deep, align: 'centre' }),
-          column('title', { kind: 'text', column: 'title' }, share(1.7), { ...words, size: 44 }),
-          column('field', { kind: 'text', column: 'field' }, share(), { ...label, size: 40, tracking: 10 }),
-          column('delay', { kind: 'number', column: 'delay', missing: '', format: { ...cellContents.number.plain.format, sign: 'always', after: ' min' } }, px(170), { ...numbers, size: 34, colour: colours.mist }),
+          column('title', { kind: 'text', column: 'title' }, share(1.3), { ...words, size: 44 }),
+          column('field', { kind: 'text', column: 'field' }, share(1.1), { ...label, size: 40, tracking: 10 }),
+          column('delay', { kind: 'number', column: 'delay', missing: '', format: { ...cellContents.number.plain.format, most: 0, sign: 'always', after: ' min' } }, px(170), { ...numbers, size: 36, padX: 8, colour: colours.mist }),
         ],
         rules: [
           { id: 'late', lines: { kind: 'where', column: 'delay', test: 'greater', than: '0', field: null }, columns: ['delay'], look: { fill: colours.rust, colour: colours.ivory } },
           { id: 'on-time', lines: { kind: 'where', column: 'delay', test: 'is', than: '0', field: null }, columns: ['delay'], look: { colour: '#00000000' } },
         ],
       },
-      tall: { columnScale: 0.8, rowH: 116 },
+      tall: { columnScale: 0.92, rowH: 160 },
     }),
     'timetable',
     'title',
@@ -258,25 +259,25 @@ export const startList = (): Template =>
       under: 'Heats one to four',
       top: 150,
       table: {
-        w: 1180,
+        w: 1360,
         perPage: 9,
-        rowH: 68,
+        rowH: 76,
         columns: [
           column('start', { kind: 'text', column: 'Start' }, px(150), { ...figure, stretch: 100, size: 44, tracking: 0, colour: colours.deep, fill: colours.saffron, align: 'centre', padX: 8 }, { joinsEqual: true }),
           column('heat', { kind: 'text', column: 'Heat' }, px(160), { ...label, size: 38, fill: colours.deep, align: 'centre', padX: 8 }, { joinsEqual: true }),
           column('flag', { kind: 'picture', column: 'Code', set: 'flags', fit: 'cover' }, px(88), { padX: 10, padY: 6 }),
-          column('team', { kind: 'text', column: 'Team' }, share(1.3)),
+          column('team', { kind: 'text', column: 'Team' }, share(1.2)),
           column('pilot', { kind: 'text', column: 'Pilot' }, share(), { ...label, size: 38, tracking: 10 }),
         ],
         rules: [{ id: 'alternate', lines: { kind: 'every-other' }, columns: ['flag', 'team', 'pilot'], look: { fill: '#123845' } }],
       },
-      tall: { columnScale: 0.8, rowH: 116 },
+      tall: { columnScale: 0.8, rowH: 140 },
     }),
     'startlist',
     'Code',
   ); // prettier-ignore
 
-const judges = ['Ashdown', 'Brill', 'Corrie', 'Dacre', 'Elvet'];
+const judges = ['Ash', 'Brill', 'Dace', 'Elm', 'Fay'];
 
 /** The five marks of each flight under one head, and what counts of them; below the mean of each judge. */
 export const judgesSheet = (): Template =>
@@ -288,9 +289,9 @@ export const judgesSheet = (): Template =>
       under: 'Highest and lowest dropped',
       top: 190,
       table: {
-        w: 1320,
+        w: 1400,
         perPage: 6,
-        rowH: 70,
+        rowH: 76,
         heads: [
           { id: 'h1', h: 46, cells: { flag: { text: '', across: 2, total: null }, [judges[0] as string]: { text: 'Judges', across: 5, total: null }, counts: { text: '', across: 1, total: null } } },
           { id: 'h2', h: 46, cells: { flag: { text: 'Team', across: 2, total: null } } },
@@ -301,17 +302,17 @@ export const judgesSheet = (): Template =>
         columns: [
           column('flag', { kind: 'picture', column: 'Code', set: 'flags', fit: 'cover' }, px(88), { padX: 10, padY: 6 }),
           column('team', { kind: 'text', column: 'Team' }, share()),
-          ...judges.map((id) => column(id, { kind: 'number', column: id, format: { ...cellContents.number.plain.format, least: 1, most: 1 } }, px(116), { ...numbers, align: 'centre', weight: 620, size: 40, padX: 8 }, { changes: 'count', flashes: true })),
+          ...judges.map((id) => column(id, { kind: 'number', column: id, format: { ...cellContents.number.plain.format, least: 1, most: 1 } }, px(116), { ...numbers, align: 'centre', weight: 620, size: 40, padX: 4 }, { changes: 'count', flashes: true })),
           column('counts', { kind: 'number', column: 'Counts', format: { ...cellContents.number.plain.format, least: 1, most: 1 } }, px(160), { ...numbers, align: 'centre', size: 46, fill: colours.saffron, colour: colours.deep }, { changes: 'count', flashes: true }),
         ],
         rules: [
-          { id: 'heads', lines: { kind: 'heads' }, columns: [], look: { ...heading, size: 28, tracking: 30 } },
+          { id: 'heads', lines: { kind: 'heads' }, columns: [], look: heading },
           { id: 'centred', lines: { kind: 'heads' }, columns: [...judges, 'counts'], look: { align: 'centre', padX: 4 } },
-          { id: 'foot', lines: { kind: 'foot' }, columns: [], look: { ...heading, size: 34, tracking: 0, figures: 'tabular', letters: 'as-typed' } },
+          { id: 'foot', lines: { kind: 'foot' }, columns: [], look: { ...heading, size: 34, tracking: 0, padX: 10, figures: 'tabular', letters: 'as-typed' } },
           { id: 'alternate', lines: { kind: 'every-other' }, columns: ['flag', 'team', ...judges], look: { fill: '#123845' } },
         ],
       },
-      tall: { columnScale: 0.66, rowH: 120 },
+      tall: { columnScale: 0.68, rowH: 150 },
     }),
     'judges',
     'Code',

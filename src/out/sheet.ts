@@ -116,7 +116,7 @@ export function layOutSheet(
     const cells = cellsOf(template, release, measure, values, other, canvas);
     const found = [
       ...checkFilling(template, values, measure, new Set(Object.keys(release.assets)), release.look),
-      ...readingFindings(template, readings(template, values, measure, release.look)),
+      ...readingFindings(readings(template, values, measure, release.look)),
     ].map(({ message }) => `${text}: ${message}`);
     told.push(...found);
     const seen = query.has('crop')

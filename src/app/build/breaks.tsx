@@ -49,7 +49,7 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
         ...filling,
         findings: [
           ...checkFilling(laid, filling.values, measure, pictures, show.look),
-          ...readingFindings(laid, readings(laid, filling.values, measure, show.look)),
+          ...readingFindings(readings(laid, filling.values, measure, show.look)),
         ],
       }));
       // What is wrong whatever the words are is said once, and not with each of them.

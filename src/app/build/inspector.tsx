@@ -42,6 +42,7 @@ import { PropertyRow } from './property-row';
 import { ReadingLine } from './reading-line';
 import { ReactionsSection } from './reactions-section';
 import { StandIn } from './rows-section';
+import { CrawlParts } from './rows/crawl-parts';
 import { TableParts } from './rows/table-parts';
 import { SpansSection } from './spans-section';
 import { ShowSection } from './show-section';
@@ -227,6 +228,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
           </Section>
         );
       })}
+      {element.kind === 'crawl' && <CrawlParts show={show} template={template} crawl={element} />}
       {element.kind === 'table' && <TableParts show={show} template={template} table={element} />}
       <MakeSection ids={[element.id]} />
       {element.kind === 'text' && <SpansSection show={show} element={element} />}

@@ -148,6 +148,13 @@ export const callMove = (graphic: string, move: string, name: string, back: bool
     back ? `It comes back from “${name}”.` : `“${name}” is called.`,
   );
 
+/** What runs in a graphic stops, goes on, or runs out. */
+export const steerCrawl = (graphic: string, act: 'stop' | 'go' | 'out'): Promise<boolean> =>
+  give(
+    { do: 'crawl', channel: useDesk.getState().channel, graphic, act },
+    { stop: 'It stops between two items.', go: 'It goes on.', out: 'It runs out.' }[act],
+  );
+
 const settleMs = 120;
 let timer: ReturnType<typeof setTimeout> | null = null;
 

@@ -20,7 +20,7 @@ import {
 import { Button, IconButton, Pennant } from '../ui';
 import { Undo2 } from 'lucide-react';
 import { air as airClient, releases, useAir } from '../state/air-store';
-import { act, callMove, give, inHand as takeInHand, useDesk } from './desk-store';
+import { act, callMove, give, steerCrawl, inHand as takeInHand, useDesk } from './desk-store';
 import { StaleMark } from './data-troubles';
 import { Running } from './running-time';
 import { clockWords, spanWords } from './time-words';
@@ -93,6 +93,9 @@ function Onward({ graphic }: { graphic: Graphic }) {
   const left = graphic.stepFrames.length - graphic.steps.length;
   const template = releases.get(graphic.release)?.templates[graphic.template];
   const moves = template?.moves ?? [];
+  const hasCrawl = Object.values(template?.elements ?? {}).some(({ kind }) => kind === 'crawl');
+  const lastAct = graphic.stops.at(-1)?.act;
+  const isStopped = lastAct === 'stop';
   const paging = template ? pagingOf(template, graphic.values) : null;
   return (
     <span className="mr-1 inline-flex gap-1" onClick={(event) => event.stopPropagation()}>
@@ -110,6 +113,29 @@ function Onward({ graphic }: { graphic: Graphic }) {
           </Button>
         );
       })}
+      {hasCrawl && (
+        <>
+          <Button
+            className="h-6 px-2"
+            title={
+              isStopped
+                ? 'What runs goes on from where it stands'
+                : 'What runs stops where it next stands clean'
+            }
+            onClick={() => void steerCrawl(graphic.id, isStopped ? 'go' : 'stop')}
+          >
+            {isStopped ? 'Go on' : 'Stop'}
+          </Button>
+          <Button
+            className="h-6 px-2"
+            disabled={lastAct === 'out'}
+            title="Nothing more comes in; what runs goes through to its end"
+            onClick={() => void steerCrawl(graphic.id, 'out')}
+          >
+            Run out
+          </Button>
+        </>
+      )}
       {paging && graphic.stepFrames.length === 0 && paging.pages > 1 && (
         <Button
           className="number h-6 px-2"

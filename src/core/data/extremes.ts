@@ -71,7 +71,7 @@ const triedColumns = ({ content }: TableColumn): [string, string][] =>
     content.kind === 'text' || content.kind === 'picture'
       ? ''
       : content.kind === 'number'
-        ? (100).toFixed(content.format.most)
+        ? (content.format.most > 0 ? 10 : 100).toFixed(content.format.most)
         : '10',
   ]);
 

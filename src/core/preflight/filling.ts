@@ -51,6 +51,12 @@ export function checkFilling(
       ))
         found.push({ code: 'rows', element: element.id, message });
   const said = new Set<string>();
+  const isRunning = (path: string): boolean => {
+    let up = instances.all.get(path)?.parent ?? null;
+    while (up !== null && instances.all.get(up)?.element.kind !== 'crawl')
+      up = instances.all.get(up)?.parent ?? null;
+    return up !== null;
+  };
   /** The element of the template that an instance belongs to: of what is in a cell, the table. */
   const ownerOf = (path: string): string => {
     let own = instances.all.get(path);
@@ -71,8 +77,10 @@ export function checkFilling(
       said.add(`${owner} ${message}`);
       found.push({ code, element: owner, message });
     };
+    const runs = isRunning(path);
     const text = isWords(element) && element.kind !== 'clock' ? texts.get(path) : undefined;
-    if (isWords(element) && text && !text.fits) {
+    // What runs along has all the room that it takes.
+    if (isWords(element) && text && !text.fits && !(runs && element.fit === 'as-is')) {
       add(
         'overflow',
         element.fit === 'clip'
@@ -100,7 +108,7 @@ export function checkFilling(
         box.x + box.w > width - margin.x + 1 ||
         box.y + box.h > height - margin.y + 1);
     const isOff = box.x < -1 || box.y < -1 || box.x + box.w > width + 1 || box.y + box.h > height + 1;
-    if (isSeen && !isBackground) {
+    if (isSeen && !isBackground && !runs) {
       if (text && isOff) add('off', 'runs off the picture');
       else if (isOut) add('unsafe', 'reaches out of the graphics safe area');
     }

@@ -1,7 +1,6 @@
 import { blend, parse, wcagContrast, type Rgb } from 'culori';
 import { layOut } from '../layout';
 import {
-  paintOrder,
   type Box,
   type Element,
   type Look,
@@ -9,7 +8,6 @@ import {
   type Values,
   isWords,
   holds,
-  childrenOf,
   kindOf,
 } from '../show';
 import type { TextMeasure } from '../text';
@@ -17,7 +15,9 @@ import type { Finding } from './filling';
 
 /** How well a text can be read. */
 export interface Reading {
+  /** The element of the template that it belongs to: of words in a cell, the table. */
   readonly element: string;
+  readonly name: string;
   /** Its size as it is fitted, px at 1080 lines (of a tall picture: at 1080 columns). */
   readonly size: number;
   /**
@@ -70,24 +70,44 @@ function contrastOn(pile: readonly Area[], ground: string, colour: string): numb
   return grounds && Math.min(...grounds.map((under) => wcagContrast(withAlpha(colour, 1), under)));
 }
 
+/** The part of a box that lies in another. */
+function within(box: Box, other: Box | undefined): Box {
+  if (!other) return box;
+  const [x, y] = [Math.max(box.x, other.x), Math.max(box.y, other.y)];
+  return {
+    x,
+    y,
+    w: Math.min(box.x + box.w, other.x + other.w) - x,
+    h: Math.min(box.y + box.h, other.y + other.h) - y,
+  };
+}
+
 /** How well the texts of a filling can be read, at rest: the worst of all places of their boxes. */
 export function readings(template: Template, values: Values, measure: TextMeasure, look?: Look): Reading[] {
-  const { elements, boxes, texts } = layOut(template, values, measure, look);
+  const { instances, elements, boxes, texts } = layOut(template, values, measure, look);
   const opacityOf = new Map<string, number>();
-  const order = paintOrder(template).map(({ id }) => id);
-  for (const id of order) {
-    const element = elements[id];
-    if (!element) continue;
-    const own = (opacityOf.get(id) ?? 1) * (element.hidden ? 0 : element.opacity);
-    opacityOf.set(id, own);
-    for (const child of childrenOf(element)) opacityOf.set(child, own);
+  /** By what runs along: the box that it is seen in. */
+  const seenIn = new Map<string, Box>();
+  const owners = new Map<string, string>();
+  const order: string[] = [];
+  for (const { path, element, parent } of instances.all.values()) {
+    const around = parent === null ? 1 : (opacityOf.get(parent) ?? 1);
+    opacityOf.set(path, around * (element.hidden ? 0 : element.opacity));
+    owners.set(path, template.elements[element.id] ? element.id : ((parent && owners.get(parent)) ?? path));
+    const seen =
+      element.kind === 'crawl' ? boxes.get(path) : parent === null ? undefined : seenIn.get(parent);
+    if (seen) seenIn.set(path, seen);
+    // Of what runs along, one of each sort stands for all.
+    if (!seenIn.has(path) || instances.of.get(element.id)?.[0] === path) order.push(path);
   }
   const factor = 1080 / Math.min(template.width, template.height);
   return order.flatMap((id, at): Reading[] => {
     const element = elements[id];
-    const box = boxes.get(id);
+    const whole = boxes.get(id);
     const layout = texts.get(id);
-    if (!element || !box || !layout || !isWords(element)) return [];
+    if (!element || !whole || !layout || !isWords(element)) return [];
+    const box = within(whole, seenIn.get(id));
+    if (box.w <= 0 || box.h <= 0) return [];
     if (opacityOf.get(id) === 0 || layout.lines.every(({ text }) => text.trim() === '')) return [];
     const size = Math.round(layout.face.size * factor * 10) / 10;
     const below = order.slice(0, at).flatMap((other) => {
@@ -118,7 +138,15 @@ export function readings(template: Template, values: Values, measure: TextMeasur
       const known = [...piles.values()].flatMap((pile) => contrastOn(pile, ground, element.colour) ?? []);
       return known.length > 0 ? Math.min(...known) : null;
     };
-    return [{ element: id, size, overWhite: over('#ffffff'), overBlack: over('#000000') }];
+    return [
+      {
+        element: owners.get(id) ?? id,
+        name: element.name,
+        size,
+        overWhite: over('#ffffff'),
+        overBlack: over('#000000'),
+      },
+    ];
   });
 }
 
@@ -131,10 +159,9 @@ export const readingWords = ({ size, overWhite, overBlack }: Reading): string =>
     : `${size} px at 1080 lines, contrast ${ratio(overWhite)} over white, ${ratio(overBlack)} over black`;
 
 /** What of a filling cannot be read well. */
-export function readingFindings(template: Template, list: readonly Reading[]): Finding[] {
-  return list.flatMap((reading): Finding[] => {
-    const { element, size, overWhite, overBlack } = reading;
-    const name = template.elements[element]?.name ?? '';
+export function readingFindings(list: readonly Reading[]): Finding[] {
+  const found = list.flatMap((reading): Finding[] => {
+    const { element, name, size, overWhite, overBlack } = reading;
     const worst = Math.min(overWhite ?? Infinity, overBlack ?? Infinity);
     return [
       ...(size < leastSize
@@ -157,4 +184,9 @@ export function readingFindings(template: Template, list: readonly Reading[]): F
         : []),
     ];
   });
+  // What is so in many rows is said once.
+  return found.filter(
+    (one, at) =>
+      found.findIndex((other) => other.element === one.element && other.message === one.message) === at,
+  );
 }

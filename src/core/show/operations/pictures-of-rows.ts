@@ -13,6 +13,7 @@ import { newChange } from '../phase';
 import { makeTrack, newCascade, type Track } from '../track';
 import type { Show } from '../show';
 import { newColumnTie, newTie, type Template } from '../template';
+import { newTether } from '../tether';
 import { addBinding } from './bindings';
 import type { RowsToTake } from './repeat';
 import { usualLooks, type UsualLooks } from './usual-looks';
@@ -251,7 +252,135 @@ export function picturesOfRows(
           room.w,
         ),
     });
-  return made.slice(0, 4);
+  const lines = [roles.name, ...roles.words].filter((own): own is ListColumn => own !== null);
+  if (lines.length > 0) {
+    made.push({
+      id: 'crawl',
+      name: 'Crawl',
+      says: `${lines[0]?.name ?? ''}${figures[0] ? ` and ${figures[0].name}` : ''}, along the foot without end`,
+      add: (into, newId) => addCrawl(into, newId, data, roles, looks, bind),
+    });
+    made.push({
+      id: 'roll',
+      name: 'Roll',
+      says: `${lines
+        .slice(0, 2)
+        .map((own) => own.name)
+        .join(' and ')}, up through the picture`,
+      add: (into, newId) => addRoll(into, newId, data, lines, looks, bind),
+    });
+  }
+  return made.slice(0, 6);
+}
+
+type Bind = (into: Template, id: string, newId: NewId) => Binding;
+
+/** A line along the foot: a plate, and on it names with a figure, a dot between them. */
+function addCrawl(
+  into: Template,
+  newId: NewId,
+  data: RowsToTake,
+  { name, figures }: RowRoles,
+  looks: UsualLooks,
+  bind: Bind,
+): string {
+  const [h, y] = [72, into.height - 156];
+  const own = (look: CellLookPart) => ({ ...look, size: 40, y, h, fit: 'as-is' as const });
+  const plate = newElement('rect', newId(), 'Plate', { x: 0, y, w: into.width, h, fill: looks.plate });
+  const words = newElement('text', newId(), 'Name', { ...own(looks.name), x: 0, w: 1200, colour: looks.ink });
+  const figure = newElement('text', newId(), 'Figure', {
+    ...own(looks.figure),
+    x: 1210,
+    w: 300,
+    colour: looks.accent,
+  });
+  const item = newElement('group', newId(), 'Item', {
+    children: [words.id, ...(figures[0] ? [figure.id] : [])],
+  });
+  const dot = newElement('ellipse', newId(), 'Separator', {
+    x: 0,
+    y: y + h / 2 - 6,
+    w: 12,
+    h: 12,
+    fill: looks.accent,
+  });
+  const crawl = newElement('crawl', newId(), data.name, {
+    x: 0,
+    y,
+    w: into.width,
+    h,
+    children: [item.id, dot.id],
+    separator: dot.id,
+    gap: 36,
+    speed: 200,
+    fade: 60,
+    looks: [{ id: newId(), value: '', child: item.id, across: 1, before: 0, after: 0 }],
+  });
+  for (const element of [plate, words, ...(figures[0] ? [figure] : []), item, dot, crawl])
+    into.elements[element.id] = element;
+  into.order.push(plate.id, crawl.id);
+  bind(into, crawl.id, newId);
+  if (name) into.ties.push(newColumnTie(words.id, 'text', crawl.id, name.key));
+  if (figures[0]) {
+    into.ties.push(newColumnTie(figure.id, 'text', crawl.id, figures[0].key));
+    into.tethers.push(newTether(newId(), figure.id, 'left', words.id, 'right', 16));
+  }
+  fadeWhole(into, [plate.id, crawl.id], newId);
+  return crawl.id;
+}
+
+/** Lines in the middle that go up: the first column large, the second beneath it. */
+function addRoll(
+  into: Template,
+  newId: NewId,
+  data: RowsToTake,
+  lines: readonly ListColumn[],
+  looks: UsualLooks,
+  bind: Bind,
+): string {
+  const w = Math.round(into.width * 0.6);
+  const x = Math.round((into.width - w) / 2);
+  const text = (name: string, look: CellLookPart, y: number, size: number, colour: string) =>
+    newElement('text', newId(), name, { ...look, x, y, w, h: size * 1.4, size, colour, align: 'centre' });
+  const plate = newElement('rect', newId(), 'Plate', {
+    x: 0,
+    y: 0,
+    w: into.width,
+    h: into.height,
+    fill: looks.plate,
+  });
+  const first = text('Name', looks.name, 0, 48, looks.ink);
+  const second = text('Under', looks.label, 64, 34, looks.quiet);
+  const parts = lines.length > 1 ? [first, second] : [first];
+  const item = newElement('group', newId(), 'Item', { children: parts.map(({ id }) => id) });
+  const roll = newElement('crawl', newId(), data.name, {
+    x,
+    y: 0,
+    w,
+    h: into.height,
+    children: [item.id],
+    direction: 'up',
+    gap: 48,
+    speed: 100,
+    loops: false,
+    holdsLast: true,
+    fade: 160,
+    looks: [{ id: newId(), value: '', child: item.id, across: 1, before: 0, after: 0 }],
+  });
+  for (const element of [plate, ...parts, item, roll]) into.elements[element.id] = element;
+  into.order.push(plate.id, roll.id);
+  bind(into, roll.id, newId);
+  parts.forEach((part, at) => into.ties.push(newColumnTie(part.id, 'text', roll.id, lines[at]?.key ?? '')));
+  fadeWhole(into, [plate.id, roll.id], newId);
+  return roll.id;
+}
+
+/** What runs comes and goes by fading: it moves by itself. */
+function fadeWhole(into: Template, ids: readonly string[], newId: NewId): void {
+  for (const id of ids) {
+    into.phases.enter.tracks.push(makeTrack(newId(), id, 'opacity', [[0, 0], [20, 1]])); // prettier-ignore
+    into.phases.exit.tracks.push(makeTrack(newId(), id, 'opacity', [[0, 1], [16, 0]])); // prettier-ignore
+  }
 }
 
 /** A plate with name, picture and figure, in a grid, once for each row. */
