@@ -10,6 +10,7 @@ import { frameFigures } from './frame';
 import { journalFigures } from './journal';
 import { motionFigures } from './motion';
 import { rowsFigures } from './rows';
+import { tableFigures } from './tables';
 import { stageFigures } from './stage';
 import { takeFigures } from './take';
 
@@ -17,6 +18,7 @@ const figures: Record<string, number> = {
   ...frameFigures(),
   ...motionFigures(),
   ...rowsFigures(),
+  ...tableFigures(),
   ...buildFigures(),
   ...bundleFigures(),
   ...(await dataFigures()),

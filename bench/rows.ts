@@ -16,12 +16,26 @@ import {
   type Template,
 } from '../src/core/show';
 
-const measure = {
+export const measure = {
   era: {},
   width: (text: string, face: { size: number }) => text.length * face.size * 0.5,
   metrics: (face: { size: number }) => ({ ascent: face.size, descent: 0 }),
 };
 const count = 200;
+
+/** Rows with a cell of words or a number for each name, turned by so many places. */
+export function rowsOf(names: readonly string[], rows: number, turn: number): RowList {
+  const made = makeList(
+    'Rows',
+    names.map((key, at) => ({ key, name: key, type: at > 3 || key === 'place' ? 'number' : 'text' })),
+    Array.from({ length: rows }, (_, i) => {
+      const own = (i + turn) % rows;
+      return { key: `t${own}`, cells: names.map((key, at) => key === 'place' ? i + 1 : at > 3 ? own * at : `${key} ${own}`) };
+    }),
+  ); // prettier-ignore
+  if ('code' in made) throw new Error(made.message);
+  return made.list;
+}
 
 /** 200 teams, turned by so many places. */
 function teams(turn: number): RowList {
@@ -77,7 +91,7 @@ function table(): Template {
 }
 
 const median = (times: number[]): number => times.sort((a, b) => a - b)[times.length >> 1] ?? 0;
-function timed(runs: number, act: (run: number) => void): number {
+export function timed(runs: number, act: (run: number) => void): number {
   const times: number[] = [];
   for (let i = 0; i < runs; i += 1) {
     const start = process.hrtime.bigint();

@@ -1,5 +1,6 @@
 import { valueText } from '../binding';
 import {
+  allTracks,
   cellIn,
   cellOfRow,
   childrenOf,
@@ -14,6 +15,7 @@ import {
   type Look,
   type RowList,
   type RowsElement,
+  type Box,
   type CrawlElement,
   type TableElement,
   type Scalar,
@@ -21,7 +23,7 @@ import {
   type Values,
 } from '../show';
 import { Filler } from './resolve';
-import { drawnBox, layFilled, steady, steadyGroup } from './table-instances';
+import { drawnBox, layFilled, steadyGroup } from './table-instances';
 import type { TextMeasure } from '../text';
 import { crawlUnits, type CrawlUnit, type Stop } from '../crawl';
 
@@ -70,6 +72,8 @@ export interface Instance {
   /** Px by which it stands from where what is in it is drawn, where a table says so. */
   readonly shift: { readonly x: number; readonly y: number } | null;
   readonly cell: CellOf | null;
+  /** Its box, where a table says it, before what shifts it; its parts then have their own. */
+  readonly box: Box | null;
 }
 
 /** Rows that are not shown, as there would be more instances than a picture may have. */
@@ -129,7 +133,7 @@ export function near({ all, of }: Instances, from: string, id: string): string |
 }
 
 const none: readonly string[] = [];
-const usualInstance = { children: none, repeats: false, isRow: false, shift: null, cell: null };
+const usualInstance = { children: none, repeats: false, isRow: false, shift: null, cell: null, box: null };
 
 /**
  * The instances that a template filled with values is made of: each element once, and in rows once for each row. A group
@@ -226,8 +230,14 @@ export function expand(
   const addTable = (element: TableElement, path: string, outer: RowInHand | null, into: string[]): void => {
     const list = listOf(element);
     const source = template.elements[element.id] ?? element;
-    const { lines } = layFilled(template, element, list, filler, measure);
+    // Cells are groups of their own only where something moves them one by one.
+    const hasCells = allTracks(template).some(
+      ({ element: id, cascade }) => id === element.id && (cascade?.by === 'column' || cascade?.by === 'cell'),
+    );
+    const { lines, columns } = layFilled(template, element, source, list, filler, measure);
     const places = element.columns.length;
+    const ends = columns.map(({ x, w }) => x + w);
+    const wide = { x: element.x, y: element.y, w: Math.max(0, ...ends) };
     for (const [line, own] of lines.entries()) {
       if (all.size > mostInstances) {
         cuts.push({ element, shown: line, of: lines.length });
@@ -250,19 +260,21 @@ export function expand(
       const cells: string[] = [];
       const group = steadyGroup(source, 'row', `${element.name} ${own.of}`);
       const shift = { x: 0, y: own.y };
-      into.push(put({ path: linePath, element: group, parent: path, children: cells, row: hand, isRow: true, shift })); // prettier-ignore
+      into.push(put({ path: linePath, element: group, parent: path, children: cells, row: hand, isRow: true, shift, box: { ...wide, h: own.h } })); // prettier-ignore
       for (const laid of own.cells) {
         const cellPath = `${linePath}/${laid.id}`;
         const at: RowInHand = { ...hand, at: hand.at + laid.column, place: laid.column };
         const changes = element.columns[laid.column]?.changes ?? 'switch';
-        const children: string[] = [];
-        cells.push(put({ path: cellPath, element: steadyGroup(source, laid.id, laid.name), parent: linePath, children, row: at })); // prettier-ignore
+        const children: string[] = hasCells ? [] : cells;
+        const parent = hasCells ? cellPath : linePath;
+        if (hasCells)
+          cells.push(put({ path: cellPath, element: steadyGroup(source, laid.id, laid.name), parent: linePath, children, row: at, box: laid.box })); // prettier-ignore
         for (const one of laid.elements) {
           const part = one.id.slice(one.id.lastIndexOf('/') + 1);
           const partPath = `${cellPath}/${part}`;
           const flash = part === 'flash' ? element.flash : null;
           const cell: CellOf = { path: cellPath, words: laid.words, changes, flash };
-          children.push(put({ path: partPath, element: steady(source, partPath, one), parent: cellPath, row: at, cell })); // prettier-ignore
+          children.push(put({ path: partPath, element: one, parent, row: at, cell })); // prettier-ignore
         }
         if (laid.child === null || !element.children.includes(laid.child)) continue;
         const drawn = drawnBox(template, laid.child);
@@ -275,7 +287,7 @@ export function expand(
           y: laid.room.y + down * (laid.room.h - drawn.h) - drawn.y,
         };
         const slotGroup = steadyGroup(source, 'slot', `${laid.name} room`);
-        children.push(put({ path: slotPath, element: slotGroup, parent: cellPath, children: slot, row: at, shift: to })); // prettier-ignore
+        children.push(put({ path: slotPath, element: slotGroup, parent, children: slot, row: at, shift: to })); // prettier-ignore
         slot.push(...add(laid.child, `${cellPath}/`, slotPath, at));
       }
     }

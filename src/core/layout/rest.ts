@@ -117,10 +117,25 @@ function layOutAnew(
   const texts = new Map<string, TextLayout>();
   const rooms = new Map<string, Box>();
   const shifts = new Map<string, { x: number; y: number }>();
-  for (const [path, { element, isRow }] of instances.all) {
+  for (const [path, instance] of instances.all) {
+    const { element, isRow, cell } = instance;
+    elements[path] = element;
+    if (cell) {
+      // What stands in the cells of a table is tied to nothing: it is where the table says.
+      const by = solver.shiftOf(instance.parent);
+      if (!isWords(element)) {
+        boxes.set(path, { x: element.x + by.x, y: element.y + by.y, w: element.w, h: element.h });
+        continue;
+      }
+      const own = fitOwn(element, element, measure);
+      const layout = { ...own, x: own.x + by.x, y: own.y + by.y };
+      texts.set(path, layout);
+      boxes.set(path, { x: layout.x, y: layout.y, w: layout.w, h: layout.h });
+      rooms.set(path, { x: element.x + by.x, y: element.y + by.y, w: element.w, h: element.h });
+      continue;
+    }
     const x = solver.final(path, 'x');
     const y = solver.final(path, 'y');
-    elements[path] = element;
     boxes.set(path, { x: x.start, y: y.start, w: x.size, h: y.size });
     if (isRow) shifts.set(path, { x: solver.rowShift(path, 'x'), y: solver.rowShift(path, 'y') });
     const layout = solver.texts.get(path);
@@ -161,6 +176,7 @@ const newAlong = (): Along => ({
 });
 
 const none: readonly Tether[] = [];
+const stands = { x: 0, y: 0 };
 
 class Solver {
   readonly texts = new Map<string, TextLayout>();
@@ -191,6 +207,19 @@ class Solver {
 
   private parentOf(path: string): string | null {
     return this.instances.all.get(path)?.parent ?? null;
+  }
+
+  private readonly shiftsOf = new Map<string | null, { readonly x: number; readonly y: number }>();
+
+  /** How far all that is in a group is moved by it and by the groups around it. */
+  shiftOf(path: string | null): { readonly x: number; readonly y: number } {
+    if (path === null) return stands;
+    const known = this.shiftsOf.get(path);
+    if (known) return known;
+    const around = this.shiftOf(this.parentOf(path));
+    const made = { x: around.x + this.shift(path, 'x'), y: around.y + this.shift(path, 'y') };
+    this.shiftsOf.set(path, made);
+    return made;
   }
 
   /** Where an element ends up: its own place plus the shifts of the groups around it. */
@@ -238,7 +267,11 @@ class Solver {
   }
 
   private solve(instance: Instance, axis: Axis, tethers: readonly Tether[]): Solved {
-    const { element, path } = instance;
+    const { element, path, box } = instance;
+    if (box)
+      return axis === 'x'
+        ? { start: box.x, size: box.w, empty: false }
+        : { start: box.y, size: box.h, empty: false };
     const own: Span =
       axis === 'x' ? { start: element.x, size: element.w } : { start: element.y, size: element.h };
     if (holds(element))

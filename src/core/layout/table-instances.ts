@@ -3,14 +3,14 @@ import {
   newElement,
   scalarOf,
   type Box,
+  type CellLook,
   type Element,
   type RowList,
   type TableElement,
   type Template,
 } from '../show';
-import { layTable, type LaidTable } from '../table';
-import type { TextMeasure } from '../text';
-import { fitOwn } from './fit-element';
+import { layTable, type KeptCell, type LaidTable } from '../table';
+import { fitText, type TextMeasure } from '../text';
 import type { Filler } from './resolve';
 
 /** The box of what an element, with all in it, is drawn as, before anything is laid out. */
@@ -30,51 +30,63 @@ export function drawnBox(template: Template, id: string): Box {
   };
 }
 
-/** The lines and cells of a table as it is filled. */
+/** What was made for the cells of a table of late: what comes out alike is the same object. */
+interface Made {
+  readonly cells: Map<string, KeptCell>;
+  readonly groups: Map<string, Element>;
+}
+const made = new WeakMap<Element, Made>();
+const mostKept = 20_000;
+function madeFor(table: Element): Made {
+  const known = made.get(table);
+  if (known && known.cells.size <= mostKept) return known;
+  const fresh: Made = { cells: new Map(), groups: known?.groups ?? new Map() };
+  made.set(table, fresh);
+  return fresh;
+}
+
+const noSpans: readonly never[] = [];
+const wide: Box = { x: 0, y: 0, w: 1e6, h: 1e6 };
+/** Words of a look, to be fitted. */
+const specOf = (text: string, look: CellLook, fit: CellLook['fit']) => ({
+  text,
+  spans: noSpans,
+  evenFigures: look.figures === 'tabular',
+  face: { family: look.family, weight: look.weight, stretch: look.stretch, size: look.size },
+  tracking: look.tracking,
+  leading: look.leading,
+  align: look.align,
+  vertical: look.vertical,
+  letters: look.letters,
+  direction: look.direction,
+  fit,
+  minScale: look.minScale,
+  maxLines: look.maxLines,
+});
+
+/** The lines and cells of a table as it is filled; `source` is the table as it stands in the template. */
 export const layFilled = (
   template: Template,
   table: TableElement,
+  source: Element,
   list: RowList,
   filler: Filler,
   measure: TextMeasure,
 ): LaidTable =>
   layTable(table, list, {
-    fit: (text, box) => fitOwn(text, box, measure),
+    width: (words, look) => fitText(specOf(words, look, 'as-is'), wide, measure).w,
+    fit: (words, look, room) => fitText(specOf(words, look, look.fit), room, measure),
     valueOf: (field) => scalarOf(filler.valueOf(field)),
     picture: (set, name) => filler.picture(set, name),
     sizeOf: (child) => drawnBox(template, child),
+    kept: madeFor(source).cells,
   });
-
-/** What was made for the cells of a table of late, by path: what comes out alike is the same object. */
-const made = new WeakMap<Element, Map<string, Element>>();
-const mostPaths = 20_000;
-
-/** An element of a cell; the one that stood there last, where they are alike. */
-export function steady(table: Element, path: string, element: Element): Element {
-  let paths = made.get(table);
-  if (!paths || paths.size > mostPaths) {
-    paths = new Map();
-    made.set(table, paths);
-  }
-  const before = paths.get(path);
-  if (before && isAlike(before, element)) return before;
-  paths.set(path, element);
-  return element;
-}
-
-type Bag = Readonly<Record<string, unknown>>;
-function isAlike(a: Element, b: Element): boolean {
-  const [own, other] = [a as unknown as Bag, b as unknown as Bag];
-  for (const key in own) if (own[key] !== other[key]) return false;
-  return a.kind === b.kind;
-}
 
 /** The group of a line or a cell; always the same. */
 export function steadyGroup(table: Element, part: string, name: string): Element {
-  const key = `group ${part} ${name}`;
-  const paths = made.get(table) ?? new Map<string, Element>();
-  made.set(table, paths);
-  const known = paths.get(key) ?? newElement('group', `${table.id}/${part}`, name);
-  paths.set(key, known);
+  const key = `${part} ${name}`;
+  const { groups } = madeFor(table);
+  const known = groups.get(key) ?? newElement('group', `${table.id}/${part}`, name);
+  groups.set(key, known);
   return known;
 }

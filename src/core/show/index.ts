@@ -125,8 +125,6 @@ export { elementParts, giveParts, type ElementPart } from './operations/transfer
 export { wipeAlong } from './operations/wipe-along';
 export { plateBehind } from './operations/plate';
 export { repeatForRows, takeColumn, type RowsToTake } from './operations/repeat';
-export { picturesOfRows, rolesOf, type RowRoles, type RowsPicture } from './operations/pictures-of-rows';
-export { usualLooks, type UsualLooks } from './operations/usual-looks';
 export * from './operations/table';
 export * from './operations/picture-sets';
 export * from './paging';

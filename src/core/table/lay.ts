@@ -6,27 +6,28 @@ import {
   type RowList,
   type Scalar,
   type TableElement,
-  type TextElement,
 } from '../show';
-import { arrowOf, barOf, flashOf, insideOf, pictureOf, surfaceOf, textOf } from './cells';
+import { insideOf } from './cells';
+import { CellDrawer, isWordy, type KeptCell } from './contents';
 import { gridOf, type GridCell } from './grid';
 import { tableLines, type TableLine } from './lines';
 import { looksOf } from './looks';
 import { columnWidths } from './widths';
-import { cellWords, listColumn, movementOf, numberOf, numbersOf } from './words';
+import { cellWords } from './words';
 
 /** What laying a table asks of those around it. */
 export interface TablePort {
-  /** Words fitted into their box: px that they take, and the part of their size that they came to. */
-  readonly fit: (
-    text: TextElement,
-    box: Box,
-  ) => { readonly w: number; readonly h: number; readonly scale: number };
+  /** Px that words take in one line, whatever room there is. */
+  readonly width: (words: string, look: CellLook) => number;
+  /** Words fitted into a room by the fit of their look: their height, px, and the part of their size that they came to. */
+  readonly fit: (words: string, look: CellLook, room: Box) => { readonly h: number; readonly scale: number };
   readonly valueOf: (field: string) => Scalar;
   /** The picture that a cell stands for: of a set by its name, or of the show by its id; null where there is none. */
   readonly picture: (set: string | null, name: string) => string | null;
   /** The size of what a child of the table draws, px. */
   readonly sizeOf: (child: string) => { readonly w: number; readonly h: number };
+  /** What was drawn before, to be drawn on with; left out: all is drawn anew. */
+  readonly kept?: Map<string, KeptCell>;
 }
 
 /** A cell with all that stands in it. Places are those of the table's first line: a line shifts them by its `y`. */
@@ -74,12 +75,10 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
   const cells = grid.map((cell) => {
     const line = lines[cell.line] as TableLine;
     const column = table.columns[cell.column] as TableElement['columns'][number];
-    return { ...cell, line, column, at: cell, look: lookOf(line, cell.column), words: cellWords(column, line, list) }; // prettier-ignore
+    return { line, column, at: cell, look: lookOf(line, cell.column), words: cellWords(column, line, list) };
   });
   type Cell = (typeof cells)[number];
-  const isWords = ({ line, column }: Cell): boolean =>
-    line.of !== 'row' || column.content.kind === 'text' || column.content.kind === 'number';
-  const idOf = (column: string): string => `${table.id}/${column}`;
+  const isWords = ({ line, column }: Cell): boolean => isWordy(line, column);
   const nameOf = ({ column, at, line }: Cell): string =>
     line.of === 'row'
       ? (column.title ??
@@ -93,7 +92,7 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
     const { look, words, column } = cell;
     if (isWords(cell)) {
       if (words === '') return 0;
-      return port.fit({ ...textOf('', '', tall, look, words), fit: 'as-is' }, tall).w + 2 * look.padX;
+      return port.width(words, look) + 2 * look.padX;
     }
     const { content } = column;
     const inner = Math.max(0, (table.rowH || look.size * 1.6) - 2 * look.padY);
@@ -125,7 +124,7 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
     const h = isWords(cell)
       ? words === ''
         ? 0
-        : port.fit(textOf('', '', { ...tall, w: inner }, look, words), { ...tall, w: inner }).h
+        : port.fit(words, look, { ...tall, w: inner }).h
       : content.kind === 'drawn'
         ? port.sizeOf(content.child).h
         : look.size;
@@ -163,65 +162,30 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
       ? cells.reduce((least, cell) => {
           if (cell.at.column !== at || cell.line.of !== 'row' || cell.words === '') return least;
           const room = insideOf(boxOf(cell), cell.look);
-          const { scale } = port.fit(textOf('', '', room, cell.look, cell.words), room);
+          const { scale } = port.fit(cell.words, cell.look, room);
           return Math.min(least, cell.look.size * scale);
         }, Infinity)
       : Infinity,
   );
-  const largest = new Map<string, number>();
-  const mostOf = (name: string): number => {
-    let most = largest.get(name);
-    if (most === undefined) {
-      most = numbersOf(list, name).reduce((a, b) => Math.max(a, b), 0);
-      largest.set(name, most);
-    }
-    return most;
-  };
-  const flashes = table.flash.length !== 9 || !table.flash.endsWith('00');
-
+  const drawer = new CellDrawer(table, list, port);
   const laid = cells.map((cell): LaidCell => {
     const { column, line, words } = cell;
     const box = boxOf(cell);
     const size = line.of === 'row' ? (even[cell.at.column] as number) : Infinity;
     const look = size < cell.look.size ? { ...cell.look, size } : cell.look;
-    const room = insideOf(box, look);
-    const id = idOf(column.id);
     const name = nameOf(cell);
-    const surface = surfaceOf(id, name, reached(box, cell.at, look), look);
-    const elements: Element[] = surface ? [surface] : [];
+    const ground = reached(box, cell.at, look);
+    const elements = drawer.draw({ line, column, name, words, look, box, ground });
     const { content } = column;
-    if (flashes && column.flashes && line.of === 'row')
-      elements.push(flashOf(id, name, box, look, table.flash));
-    if (isWords(cell)) {
-      if (words !== '') elements.push(textOf(id, name, room, look, words));
-    } else if (content.kind === 'picture') {
-      const asset = words === '' ? null : port.picture(content.set, words);
-      if (asset !== null) elements.push(pictureOf(id, name, room, look, content, asset));
-    } else if (content.kind === 'bar') {
-      const at = listColumn(list, content.column);
-      const value = numberOf(list.cells[line.key]?.[at] ?? null);
-      const most = content.most ?? mostOf(content.column);
-      if (value !== null && most > 0)
-        elements.push(barOf(id, name, room, look, content, Math.max(0, Math.min(1, value / most))));
-    } else if (content.kind === 'movement') {
-      const { size: type } = look;
-      const gap = type * 0.2;
-      const count = { ...look, align: 'left' as const };
-      const beside = words === '' ? 0 : gap + port.fit({ ...textOf('', '', tall, count, words), fit: 'as-is' }, tall).w; // prettier-ignore
-      const arrow = arrowOf(id, name, room, look, content, movementOf(content, list, line.key), beside);
-      elements.push(arrow);
-      if (words !== '') {
-        const left = arrow.x + arrow.w + gap;
-        elements.push(
-          textOf(id, name, { ...room, x: left, w: Math.max(1, room.x + room.w - left) }, count, words),
-        );
-      }
-    }
     const child = line.of === 'row' && content.kind === 'drawn' ? content.child : null;
-    return { ...cell.at, id: column.id, name, box, room, look, words, elements, child };
+    return { ...cell.at, id: column.id, name, box, room: insideOf(box, look), look, words, elements, child };
   });
   const byLine = new Map<number, LaidCell[]>();
-  for (const cell of laid) byLine.set(cell.line, [...(byLine.get(cell.line) ?? []), cell]);
+  for (const cell of laid) {
+    const own = byLine.get(cell.line);
+    if (own) own.push(cell);
+    else byLine.set(cell.line, [cell]);
+  }
   const rows = lines.filter(({ of }) => of === 'row').length;
   const short = table.keepsHeight && table.rowH > 0 ? Math.max(0, table.perPage - rows) : 0;
   return {

@@ -51,11 +51,11 @@ const tableOf = (given: Partial<TableElement> = {}): TableElement =>
 
 /** Ten px a sign at size 34, half of it at 17; what is wider than its box shrinks. */
 const port: TablePort = {
-  fit: ({ text, size, fit }, box) => {
-    const w = (text.length * 10 * size) / 34;
-    const scale = fit === 'shrink' ? Math.min(1, box.w / w) : 1;
-    const lines = fit === 'wrap' ? Math.max(1, Math.ceil(w / box.w)) : 1;
-    return { w: w * scale, h: size * lines, scale };
+  width: (words, { size }) => (words.length * 10 * size) / 34,
+  fit: (words, { size, fit }, { w: room }) => {
+    const w = (words.length * 10 * size) / 34;
+    const scale = fit === 'shrink' ? Math.min(1, room / w) : 1;
+    return { h: size * (fit === 'wrap' ? Math.max(1, Math.ceil(w / room)) : 1), scale };
   },
   valueOf: () => null,
   picture: (set, name) => (set === 'flags' && name === 'NO' ? 'f'.repeat(64) : null),

@@ -5,15 +5,14 @@ import {
   isRowList,
   newElement,
   newTie,
-  picturesOfRows,
   type ListColumn,
   type RowList,
-  type RowsPicture,
   type RowsToTake,
   type Show,
   type Template,
 } from '../../../core/show';
 import type { Use } from '../../../core/data';
+import { picturesOfRows, type RowsPicture } from '../../../core/propose';
 import { dataChoices, dataName } from '../../data/data-choices';
 import { Thumbnail } from '../../picture/thumbnail';
 import { useResolved } from '../../state/data';

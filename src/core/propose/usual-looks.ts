@@ -1,9 +1,14 @@
 import { converter, wcagContrast } from 'culori';
-import { isWords, type CellLookPart } from '../../element';
-import { coloursOf, type Paint } from '../../value';
-import type { Show } from '../show';
-import { StyleReader } from '../style';
-import { paintOrder, type Template } from '../template';
+import {
+  coloursOf,
+  isWords,
+  paintOrder,
+  StyleReader,
+  type CellLookPart,
+  type Paint,
+  type Show,
+  type Template,
+} from '../show';
 
 /** What a show's graphics look like: what stands under words, the words, what is picked out. */
 export interface UsualLooks {

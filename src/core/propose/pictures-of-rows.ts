@@ -1,21 +1,28 @@
-import { numberInWords, plainNumber, type Binding } from '../../binding';
+import { numberInWords, plainNumber, type Binding } from '../binding';
 import {
+  addBinding,
   cellContents,
+  cellIn,
+  letTurn,
+  makeTrack,
+  newCascade,
+  newChange,
+  newColumnTie,
   newElement,
+  newTether,
+  newTie,
   type CellContent,
   type CellLookPart,
+  type ListColumn,
+  type NewId,
+  type RowList,
+  type RowsToTake,
+  type Show,
   type TableColumn,
   type TableElement,
-} from '../../element';
-import { cellIn, type ListColumn, type NewId, type RowList } from '../../value';
-import { letTurn } from '../paging';
-import { newChange } from '../phase';
-import { makeTrack, newCascade, type Track } from '../track';
-import type { Show } from '../show';
-import { newColumnTie, newTie, type Template } from '../template';
-import { newTether } from '../tether';
-import { addBinding } from './bindings';
-import type { RowsToTake } from './repeat';
+  type Template,
+  type Track,
+} from '../show';
 import { usualLooks, type UsualLooks } from './usual-looks';
 
 /** One sensible picture of some rows, that can be put into a template. */
