@@ -288,7 +288,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   ] as const) {
     const kept = table(`${id}.csv`, title);
     delete show.tables[kept.id];
-    show.tables[id] = { ...kept, id };
+    show.tables[`rows-${id}`] = { ...kept, id: `rows-${id}` };
   }
   show.tables['heats'] = heats(show);
   keepCard(show, { id: 'card-501', number: '501', template: 'wind-gauge', values: {} });

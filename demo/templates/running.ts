@@ -124,7 +124,7 @@ export function credits(): Template {
     ]),
   });
   const shown = inMotion(made, look);
-  shown.bindings = [binding('b-credits', 'Credits', { kind: 'rows', data: 'credits' })];
+  shown.bindings = [binding('b-credits', 'Credits', { kind: 'rows', data: 'rows-credits' })];
   shown.ties.push(newTie('roll', 'list', 'b-credits'), newColumnTie('mark-art', 'asset', 'roll', 'Mark'), newColumnTie('role-under', 'text', 'roll', 'Role'));
   for (const id of ['section', 'title', 'name', 'pair', 'role-name', 'mark-name']) shown.ties.push(newColumnTie(id, 'text', 'roll', 'Name'));
   return tall(shown, {

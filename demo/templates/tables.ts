@@ -273,7 +273,7 @@ export const startList = (): Template =>
       },
       tall: { columnScale: 0.8, rowH: 140 },
     }),
-    'startlist',
+    'rows-startlist',
     'Code',
   ); // prettier-ignore
 
@@ -314,6 +314,6 @@ export const judgesSheet = (): Template =>
       },
       tall: { columnScale: 0.68, rowH: 150 },
     }),
-    'judges',
+    'rows-judges',
     'Code',
   ); // prettier-ignore

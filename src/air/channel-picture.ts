@@ -27,6 +27,7 @@ import {
   type Template,
   type Values,
 } from '../core/show';
+import type { Anchor } from '../core/crawl';
 import type { Runs } from '../core/layout';
 import type { TextMeasure } from '../core/text';
 
@@ -51,6 +52,9 @@ interface Kept {
   /** What runs in it; null: nothing does, or it is not on air. */
   runs: Runs | null;
 }
+/** From so many lists on it is worth to tell where what runs is. */
+const manyLists = 24;
+
 interface Drawn {
   scene: Scene;
   moment: Moment;
@@ -183,6 +187,17 @@ export class ChannelPicture {
     return null;
   }
 
+  /** Where what has run through many lists is at a moment, so that the older of them can be forgotten. */
+  anchors(time: number): readonly { graphic: string; list: string; anchor: Anchor }[] {
+    return [...this.kept].flatMap(([graphic, { scene, runs }]) =>
+      scene.belts.flatMap(({ belt, list, isOnAir }) => {
+        if (!isOnAir || list === null || (runs?.lists[list]?.length ?? 0) < manyLists) return [];
+        const anchor = belt.anchorAt(time);
+        return anchor ? [{ graphic, list, anchor }] : [];
+      }),
+    );
+  }
+
   private count = 0;
 
   private dayOffset = 0;
@@ -245,6 +260,7 @@ export class ChannelPicture {
       kept &&
       kept.runs?.lists === running?.lists &&
       kept.runs?.stops === running?.stops &&
+      kept.runs?.anchors === running?.anchors &&
       kept.values === values &&
       kept.change === (changing?.ref ?? null) &&
       kept.from === (changing?.from ?? null) &&
@@ -269,7 +285,7 @@ export class ChannelPicture {
       });
       return standing;
     }
-    const runs = running && { lists: running.lists, stops: running.stops };
+    const runs = running && { lists: running.lists, stops: running.stops, anchors: running.anchors };
     try {
       const scene = prepareScene(template, values, this.host.measure, {
         key,

@@ -1,10 +1,12 @@
 import { useEffect, useRef } from 'react';
 import { ChannelPicture } from '../../air';
-import type { Cue } from '../../core/playout';
+import { quantise, type Cue } from '../../core/playout';
 import type { Channel, Template } from '../../core/show';
 import type { OutputMode } from '../../render';
-import { air, releases, useAir } from '../state/air-store';
+import { air, releases, send, useAir } from '../state/air-store';
 import { bringPictures, fontsOf, measure, useGraphics, watch, useFonts } from './monitors';
+
+const tellMs = 15_000;
 
 /**
  * A channel's program or preview as it is now, as large as it fits into the space that it is given, in the shape of
@@ -28,7 +30,7 @@ export function ChannelMonitor(props: {
   const shownPicture = useRef<ChannelPicture | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const { id } = channel;
-  const { width, height } = channel.format;
+  const { width, height, rate } = channel.format;
   const arrivals = useAir((store) => store.arrivals);
   const trouble = useGraphics((store) => store.trouble);
   useEffect(() => {
@@ -53,11 +55,24 @@ export function ChannelMonitor(props: {
         return { ...shown, width, height };
       },
     });
+    // What has run through many lists is told, so that the server need not keep them all.
+    const telling = setInterval(() => {
+      if (bus !== 'program') return;
+      for (const { graphic, list, anchor } of picture.anchors(quantise(client.clock.now(), rate)))
+        void send({
+          do: 'anchor',
+          channel: id,
+          graphic,
+          list,
+          anchor: { ...anchor, live: [...anchor.live] },
+        });
+    }, tellMs);
     return () => {
+      clearInterval(telling);
       forget();
       unwatch();
     };
-  }, [id, width, height, bus, mode, arrivals, cueNow]);
+  }, [id, width, height, rate, bus, mode, arrivals, cueNow]);
   const ratio = width / height;
   return (
     <div className={`monitor-space ${className}`}>

@@ -40,6 +40,18 @@ export interface BeltSpec {
   readonly isWhole: boolean;
 }
 
+/** Where a belt is at a moment, so that what came before need not be known any more. */
+export interface Anchor {
+  /** Seconds. */
+  readonly at: number;
+  /** Px until the next item comes in. */
+  readonly next: number;
+  /** The row that came in last. */
+  readonly last: string;
+  /** What is on its way, in the order in which it came in; px that its leading edge has come. */
+  readonly live: readonly { readonly key: string; readonly come: number }[];
+}
+
 /** An item that is on its way through. */
 export interface OnBelt {
   readonly item: BeltItem;
@@ -82,12 +94,24 @@ export class Belt {
     private readonly spec: BeltSpec,
     private readonly versions: readonly BeltVersion[],
     private readonly stops: readonly Stop[] = [],
+    /** Where it was at a moment of its first version; null: it begins there. */
+    private readonly anchor: Anchor | null = null,
   ) {
     this.moving = this.beginning();
   }
 
   private beginning(): Moving {
     this.live.length = 0;
+    const { anchor } = this;
+    if (anchor) {
+      const items = this.versions[0]?.items ?? [];
+      for (const { key, come } of anchor.live) {
+        const item = items[places(items).get(key) ?? -1];
+        if (item) this.live.push({ item, copy: this.freeCopy(item), from: -come, come });
+      }
+      const last = { key: anchor.last, items };
+      return { time: anchor.at, way: 0, version: 0, stop: 0, state: 'runs', takesIn: true, next: anchor.next, last };
+    }
     const time = this.versions[0]?.at ?? 0;
     return { time, way: this.spec.start, version: 0, stop: 0, state: 'runs', takesIn: true, next: 0, last: null };
   } // prettier-ignore
@@ -97,7 +121,7 @@ export class Belt {
     if (this.versions.length === 0) return this.live;
     if (time < this.moving.time - 1e-9) this.moving = this.beginning();
     const now = this.moving;
-    if (now.time === this.versions[0]?.at) this.takeIn();
+    if (now.time === this.begins) this.takeIn();
     while (now.time < time) {
       const version = this.versions[now.version + 1]?.at ?? Infinity;
       const stop = this.stops[now.stop]?.at ?? Infinity;
@@ -112,6 +136,43 @@ export class Belt {
     const way = this.spec.isWhole ? Math.round(now.way) : now.way;
     for (const one of this.live) one.come = way - one.from;
     return this.live;
+  }
+
+  private get begins(): number {
+    return this.anchor?.at ?? this.versions[0]?.at ?? 0;
+  }
+
+  /**
+   * Where it is at a moment; null where that cannot be told by its last list alone: something older is still on its way,
+   * or it stands or runs out.
+   */
+  anchorAt(time: number): Anchor | null {
+    const live = this.at(time);
+    const { state, takesIn, last, next, way } = this.moving;
+    const known = new Set(this.items);
+    if (
+      state !== 'runs' ||
+      !takesIn ||
+      !last ||
+      !known.has(last.items[places(last.items).get(last.key) ?? -1] as BeltItem)
+    )
+      return null;
+    if (this.moving.version < this.versions.length - 1 || live.some(({ item }) => !known.has(item)))
+      return null;
+    const shown = this.spec.isWhole ? Math.round(way) : way;
+    return {
+      at: time,
+      next: next - shown,
+      last: last.key,
+      live: live.map(({ item, come }) => ({ key: item.key, come })),
+    };
+  }
+
+  private freeCopy(item: BeltItem): number {
+    const taken = new Set(this.live.filter((one) => one.item.id === item.id).map(({ copy }) => copy));
+    let copy = 0;
+    while (taken.has(copy)) copy += 1;
+    return copy;
   }
 
   private get items(): readonly BeltItem[] {
@@ -203,13 +264,10 @@ export class Belt {
       const item = this.following();
       if (!item) return;
       // Behind a time without anything to come it comes in where others do, and never on its way.
-      if (now.time > (this.versions[0]?.at ?? 0)) now.next = Math.max(now.next, now.way);
+      if (now.time > this.begins) now.next = Math.max(now.next, now.way);
       if (now.next > now.way + 1e-9) return;
       const from = now.next + item.before;
-      const taken = new Set(this.live.filter((one) => one.item.id === item.id).map(({ copy }) => copy));
-      let copy = 0;
-      while (taken.has(copy)) copy += 1;
-      this.live.push({ item, copy, from, come: 0 });
+      this.live.push({ item, copy: this.freeCopy(item), from, come: 0 });
       now.last = { key: item.key, items: this.items };
       now.next = from + Math.max(1, item.size) + item.after + this.spec.gap;
       this.letGo();

@@ -130,6 +130,32 @@ describe('a list that changes', () => {
   });
 });
 
+test('is the same from an anchor as from its beginning, whatever has been edited before', () => {
+  const step = fc.double({ min: 0.1, max: 9, noNaN: true });
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(step, fc.shuffledSubarray(['a', 'b', 'c', 'd'], { minLength: 1 })), { minLength: 1, maxLength: 5 }),
+      fc.boolean(),
+      (edits, isWhole) => {
+        const sizes: Record<string, number> = { a: 300, b: 200, c: 400, d: 90 };
+        const all = Object.fromEntries(Object.entries(sizes).map(([key, size]) => [key, item(key, size)]));
+        let at = 0;
+        const versions = edits.map(([after, keys]) => version((at += after), keys.map((key) => all[key] as BeltItem)));
+        const whole = new Belt({ ...spec, isWhole }, versions);
+        const when = Math.ceil((at + 25) * 50) / 50;
+        const anchor = whole.anchorAt(when);
+        expect(anchor).not.toBeNull();
+        const short = new Belt({ ...spec, isWhole }, versions.slice(-1), [], anchor);
+        for (const later of [0, 0.02, 3, 17.5, 61]) expect(where(short, when + later)).toEqual(where(whole, when + later));
+      },
+    ),
+  );
+  // What is no more in the list is still on its way: it cannot be told yet.
+  const gone = new Belt(spec, [version(0, three), version(4, [item('x', 100)])]);
+  expect(gone.anchorAt(6)).toBeNull();
+  expect(gone.anchorAt(40)).not.toBeNull();
+}); // prettier-ignore
+
 describe('what comes along together', () => {
   const list = makeList(
     'Credits',

@@ -6,6 +6,8 @@ import type { Part } from './scene';
 /** A crawl of a scene: its belt, and the parts that are moved along by it. */
 export interface RunningBelt {
   readonly belt: Belt;
+  /** What gives it its list; null: nothing does. */
+  readonly list: string | null;
   readonly direction: BeltPlan['element']['direction'];
   readonly room: number;
   /** Whether it goes by the air clock; else by the age of its graphic. */
@@ -73,9 +75,20 @@ export function newBelt(plan: BeltPlan, rest: Rest, template: Template, parts: r
     },
     versions,
     plan.stops,
+    plan.anchor,
   );
   const isOnAir = plan.isOnAir;
-  return { belt, direction: element.direction, room, isOnAir, parts: partsOf, separator, seen: [], count: 0 };
+  return {
+    belt,
+    list: plan.list,
+    direction: element.direction,
+    room,
+    isOnAir,
+    parts: partsOf,
+    separator,
+    seen: [],
+    count: 0,
+  };
 }
 
 function show(running: RunningBelt, part: Part | undefined, come: number, size: number, moved: Uint8Array): void {

@@ -25,7 +25,7 @@ import {
 import { Filler } from './resolve';
 import { drawnBox, layFilled, steadyGroup } from './table-instances';
 import type { TextMeasure } from '../text';
-import { crawlUnits, type CrawlUnit, type Stop } from '../crawl';
+import { crawlUnits, type CrawlUnit, type Anchor, type Stop } from '../crawl';
 
 /** A row of a list that elements stand for: the one in hand, and those around it. */
 export interface RowInHand {
@@ -87,6 +87,8 @@ export interface Cut {
 export interface Runs {
   readonly lists: Readonly<Record<string, readonly { readonly at: number; readonly list: RowList }[]>>;
   readonly stops: readonly Stop[];
+  /** Where the first of those lists was, where older ones are not kept any more. */
+  readonly anchors: Readonly<Record<string, Anchor>>;
 }
 
 /** A unit of a crawl as it stands in a picture: the paths of its copies, and of what separates each from the next. */
@@ -103,6 +105,9 @@ export interface BeltPlan {
   readonly element: CrawlElement;
   readonly versions: readonly { readonly at: number; readonly units: readonly OnBeltPlan[] }[];
   readonly stops: readonly Stop[];
+  readonly anchor: Anchor | null;
+  /** What gives it its list. */
+  readonly list: string | null;
   /** Whether it has run since a moment of the air clock; else it is filled, and runs by the age of its graphic. */
   readonly isOnAir: boolean;
 }
@@ -295,7 +300,8 @@ export function expand(
 
   const addCrawl = (element: CrawlElement, path: string, outer: RowInHand | null, into: string[]): void => {
     const source = template.elements[element.id] ?? element;
-    const given = runs?.lists[filler.tied(element.id, 'list') ?? ''];
+    const from = filler.tied(element.id, 'list') ?? null;
+    const given = runs?.lists[from ?? ''];
     const versions = given && given.length > 0 ? given : [{ at: 0, list: listOf(element) }];
     const made = new Map<string, OnBeltPlan>();
     const variants = new Map<string, number>();
@@ -379,6 +385,8 @@ export function expand(
       path,
       element,
       stops: runs?.stops ?? [],
+      anchor: runs?.anchors[from ?? ''] ?? null,
+      list: from,
       isOnAir: given !== undefined && given.length > 0,
       versions: versions.map(({ at, list }) => {
         const units = crawlUnits(element, list);

@@ -54,6 +54,8 @@ export function fitOwn(element: WordsElement, box: Box, measure: TextMeasure): T
   if (before && before.x === box.x && before.w === box.w && before.y === box.y && before.h === box.h)
     return before.layout;
   const layout = fitElement(element, box, measure);
-  fits.set(element, { ...box, layout });
+  // The box may be an element: of that only its place is kept.
+  const { x, y, w, h } = box;
+  fits.set(element, { x, y, w, h, layout });
   return layout;
 }

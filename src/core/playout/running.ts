@@ -1,5 +1,8 @@
 import { isRowList, runningLists, sameList, type Template, type Values } from '../show';
+import type { Command } from './command';
+import { channelOf } from './lookup';
 import type { Graphic } from './state';
+import { refuse, type Work } from './work';
 
 // What runs through the crawls of a graphic: the short history of their lists, of which every output works out alike
 // where each item stands.
@@ -30,4 +33,23 @@ export function keepLists(graphic: Graphic, template: Template, values: Values, 
     else own.push({ at, list });
     if (own.length > mostLists) own.shift();
   }
+}
+
+/** Forgets the lists before the one that ran at an anchor. What it says of keys must hold of that list. */
+export function anchor(work: Work, command: Extract<Command, { do: 'anchor' }>): void {
+  const { air } = channelOf(work.state, command.channel);
+  const graphic = air.graphics.find(({ id }) => id === command.graphic);
+  const lists = graphic?.lists[command.list];
+  const { at, live, last } = command.anchor;
+  const own = lists?.findLastIndex((one) => one.at <= at + 1e-6) ?? -1;
+  const list = lists?.[own]?.list;
+  const isKnown =
+    list && [last, ...live.map(({ key }) => key)].every((key) => Object.hasOwn(list.cells, key));
+  const isOlder = (graphic?.anchors[command.list]?.at ?? -Infinity) >= at;
+  if (!graphic || !lists || !isKnown || isOlder || at > work.now + 1)
+    return refuse('not-there', 'What runs is not as it was told. Nothing was changed.', 'anchor');
+  lists.splice(0, own);
+  graphic.anchors[command.list] = command.anchor;
+  // What it was told before is behind it: it ran at the anchor.
+  graphic.stops = graphic.stops.filter((stop) => stop.at > at);
 }

@@ -14,6 +14,14 @@ import { runSchema } from './run-state';
 
 const valuesSchema = z.record(idSchema, fieldValueSchema);
 
+/** Where what runs was at a moment: see `Anchor` in core/crawl. */
+export const anchorSchema = z.object({
+  at: z.number(),
+  next: z.number().min(-1e7).max(1e7),
+  last: z.string().max(200),
+  live: z.array(z.object({ key: z.string().max(200), come: z.number().min(-1e7).max(1e7) })).max(500),
+});
+
 /** A card, or a template filled by hand, in preview. */
 export const cueSchema = z.object({
   card: idSchema.nullable(),
@@ -91,6 +99,8 @@ export const graphicSchema = cueSchema.extend({
   turnAt: z.number().nullable().default(null),
   /** The lists that run through its crawls, by what gives them, each from its moment on. */
   lists: z.record(idSchema, z.array(z.object({ at: z.number(), list: rowListSchema }))).default({}),
+  /** Where the first of those lists was, where older ones are not kept any more. */
+  anchors: z.record(idSchema, anchorSchema).default({}),
   /** What was told to what runs in it. */
   stops: z.array(z.object({ at: z.number(), act: z.enum(['stop', 'go', 'out']) })).default([]),
   /** The row that took it, where a rundown did. */

@@ -198,6 +198,7 @@ export function takeOn(
     steps: [],
     leaveAt: null,
     lists: listsFrom(template, cue.values, enterAt),
+    anchors: {},
     stops: [],
     turnAt: turnTime(template, cue.values, enterAt, enterFrames / exactRate(template.rate)),
     run: how.run ?? null,

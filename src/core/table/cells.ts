@@ -15,17 +15,33 @@ import type { Movement } from './words';
 
 type Given<K extends Element['kind']> = Partial<Extract<Element, { kind: K }>>;
 
+/** By look, then by what is drawn: elements that have all but their place and their words. */
+const bases = new WeakMap<CellLook, Map<string, Element>>();
+
+/**
+ * An element of a cell. All that it has of its look is put together once for all cells of that look: those differ by
+ * their places alone.
+ */
 function made<K extends Element['kind']>(
   kind: K,
   id: string,
   name: string,
-  box: Box,
-  given: Given<K>,
+  { x, y, w, h }: Box,
+  look: CellLook,
+  given: () => Given<K>,
 ): Extract<Element, { kind: K }> {
-  return { ...elementKinds[kind].defaults, id, kind, name, ...box, ...given } as unknown as Extract<
-    Element,
-    { kind: K }
-  >;
+  let own = bases.get(look);
+  if (!own) {
+    own = new Map();
+    bases.set(look, own);
+  }
+  const key = `${kind} ${id} ${name}`;
+  let base = own.get(key);
+  if (!base) {
+    base = { ...elementKinds[kind].defaults, id, kind, name, ...given() } as unknown as Element;
+    own.set(key, base);
+  }
+  return { ...(base as Extract<Element, { kind: K }>), x, y, w, h };
 }
 
 const picked = <K extends keyof CellLook>(look: CellLook, keys: readonly K[]): Pick<CellLook, K> => {
@@ -47,19 +63,19 @@ export function surfaceOf(id: string, name: string, cell: Box, look: CellLook): 
     w: Math.max(0, cell.w + 2 * spread),
     h: Math.max(0, cell.h + 2 * spread),
   };
-  return made('rect', `${id}/surface`, `${name} cell`, box, {
+  return made('rect', `${id}/surface`, `${name} cell`, box, look, () => ({
     ...picked(look, surfaceKeys),
     opacity: look.opacity,
-  });
+  }));
 }
 
 /** What lights up when a value changes: of the colour of the flash, and not to be seen at rest. */
 export const flashOf = (id: string, name: string, cell: Box, look: CellLook, colour: string): RectElement =>
-  made('rect', `${id}/flash`, `${name} flash`, cell, {
+  made('rect', `${id}/flash`, `${name} flash ${colour}`, cell, look, () => ({
     ...picked(look, ['radiusTopLeft', 'radiusTopRight', 'radiusBottomRight', 'radiusBottomLeft']),
     ...picked(look, ['slantLeft', 'slantRight']),
     fill: `${colour.slice(0, 7)}00`,
-  });
+  }));
 
 /** The room of a cell within its padding. */
 export const insideOf = ({ x, y, w, h }: Box, { padX, padY }: CellLook): Box => ({
@@ -69,13 +85,14 @@ export const insideOf = ({ x, y, w, h }: Box, { padX, padY }: CellLook): Box => 
   h: Math.max(0, h - 2 * padY),
 });
 
-export const textOf = (id: string, name: string, box: Box, look: CellLook, words: string): TextElement =>
-  made('text', `${id}/words`, name, box, {
+export const textOf = (id: string, name: string, box: Box, look: CellLook, words: string): TextElement => ({
+  ...made('text', `${id}/words`, name, box, look, () => ({
     ...picked(look, wordsKeys),
     typeStyle: null,
     opacity: look.opacity,
-    text: words,
-  });
+  })),
+  text: words,
+});
 
 export const pictureOf = (
   id: string,
@@ -84,13 +101,12 @@ export const pictureOf = (
   look: CellLook,
   content: Extract<TableColumn['content'], { kind: 'picture' }>,
   asset: string,
-): Element =>
-  made('picture', `${id}/picture`, name, box, {
-    asset,
-    fit: content.fit,
-    radius: content.radius,
-    opacity: look.opacity,
-  });
+): Element => ({
+  ...made('picture', `${id}/picture`, name, box, look, () => ({ opacity: look.opacity })),
+  asset,
+  fit: content.fit,
+  radius: content.radius,
+});
 
 /** A bar, `part` of its room long, 0 to 1. */
 export function barOf(
@@ -109,14 +125,14 @@ export function barOf(
     w,
     h,
   };
-  return made('rect', `${id}/bar`, name, box, {
+  return {
+    ...made('rect', `${id}/bar`, name, box, look, () => ({ opacity: look.opacity })),
     fill: content.colour,
-    opacity: look.opacity,
     radiusTopLeft: content.radius,
     radiusTopRight: content.radius,
     radiusBottomRight: content.radius,
     radiusBottomLeft: content.radius,
-  });
+  };
 }
 
 /** The arrow of a change of place, as high as figures of the look: up, down, a dash, or a dot for what is new. */
@@ -142,14 +158,17 @@ export function arrowOf(
   const fill = way === 'up' || way === 'new' ? content.up : way === 'down' ? content.down : content.same;
   const { opacity } = look;
   const box = (w: number, h: number): Box => ({ x: x + (size - w) / 2, y: middle - h / 2, w, h });
+  const lookOnly = () => ({ opacity });
   if (way === 'same')
-    return made('rect', `${id}/same`, name, box(size * 0.8, Math.max(2, size * 0.2)), { fill, opacity });
+    return {
+      ...made('rect', `${id}/same`, name, box(size * 0.8, Math.max(2, size * 0.2)), look, lookOnly),
+      fill,
+    };
   if (way === 'new')
-    return made('ellipse', `${id}/new`, name, box(size * 0.6, size * 0.6), { fill, opacity });
-  return made('polygon', `${id}/${way}`, name, box(size, size * 0.86), {
+    return { ...made('ellipse', `${id}/new`, name, box(size * 0.6, size * 0.6), look, lookOnly), fill };
+  return {
+    ...made('polygon', `${id}/${way}`, name, box(size, size * 0.86), look, () => ({ opacity, corners: 3 })),
     fill,
-    opacity,
-    corners: 3,
     rotation: way === 'down' ? 180 : 0,
-  });
+  };
 }

@@ -167,12 +167,21 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
         }, Infinity)
       : Infinity,
   );
+  const smaller = new Map<CellLook, CellLook>();
+  /** A look at the size that its column has come to. */
+  const sized = (look: CellLook, size: number): CellLook => {
+    const known = smaller.get(look);
+    if (known?.size === size) return known;
+    const made = { ...look, size };
+    smaller.set(look, made);
+    return made;
+  };
   const drawer = new CellDrawer(table, list, port);
   const laid = cells.map((cell): LaidCell => {
     const { column, line, words } = cell;
     const box = boxOf(cell);
     const size = line.of === 'row' ? (even[cell.at.column] as number) : Infinity;
-    const look = size < cell.look.size ? { ...cell.look, size } : cell.look;
+    const look = size < cell.look.size ? sized(cell.look, size) : cell.look;
     const name = nameOf(cell);
     const ground = reached(box, cell.at, look);
     const elements = drawer.draw({ line, column, name, words, look, box, ground });

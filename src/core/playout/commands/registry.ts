@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Work } from '../work';
 import { addCommand, schema as add } from './add';
+import { anchorCommand, schema as anchor } from './anchor';
 import { cardsCommand, schema as cards } from './cards';
 import { changeCommand, schema as change } from './change';
 import { clearCommand, schema as clear } from './clear';
@@ -40,6 +41,7 @@ const schemas = {
   revert,
   count,
   crawl,
+  anchor,
   add,
   data,
   hold,
@@ -75,6 +77,7 @@ export const commandKinds: Readonly<Record<CommandName, CommandKind>> = {
   revert: revertCommand,
   count: countCommand,
   crawl: crawlCommand,
+  anchor: anchorCommand,
   add: addCommand,
   data: dataCommand,
   hold: holdCommand,
