@@ -193,7 +193,7 @@ test('a workbook saved on disk changes the words in program, and each word leads
   await output.goto(`${server.url}/out/main`);
   await page.bringToFront();
   await page.goto(`${server.url}/desk/main`);
-  await expect(page.getByRole('option').first()).toBeVisible();
+  await expect(page.locator('[role=option]').first()).toBeVisible();
   await page.keyboard.type('601');
   await page.keyboard.press('Enter');
   await expect(page.getByText('601 is in preview.')).toBeVisible();

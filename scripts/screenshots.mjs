@@ -192,6 +192,31 @@ await shoot('on-air', async () => {
   await page.waitForSelector('html[data-ready]', { state: 'attached' });
   await settle(500);
 });
+await shoot('standings', async () => {
+  await page.setViewportSize({ width: 1920, height: 1080 });
+  const take = (number) =>
+    fetch(`${url}/api/air/commands`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ do: 'take', channel: 'main', number }),
+    });
+  await page.goto(`${url}/out/main?background=7f9db5`);
+  await settle(2500);
+  await take('631');
+  await settle(1200);
+  await take('321');
+  await settle(7000);
+});
+await shoot('tables', async () => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${url}/build/standings`);
+  await settle(3500);
+  await page.getByRole('treeitem', { name: 'Rows', exact: true }).click();
+  const column = page.getByRole('button', { name: 'Code Picture' });
+  await column.click();
+  await column.evaluate((own) => own.scrollIntoView({ block: 'center' }));
+  await settle(1200);
+});
 await browser.close();
 server.kill('SIGKILL');
 rmSync(home, { recursive: true, force: true });

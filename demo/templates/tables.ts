@@ -178,7 +178,7 @@ function bound(made: Template, data: string, key: string, ...steps: ReturnType<t
 
 /** Twenty-four teams, eight a page: their flags, how they moved, their points; a team may be picked out. */
 export function standings(): Template {
-  const lead = newElement('rect', 'lead', 'Lead edge', { x: 96, y: 96, w: 28, h: 66, slantLeft: 16, slantRight: 16, fill: colours.saffron }); // prettier-ignore
+  const lead = newElement('rect', 'lead', 'Lead edge', { x: 96, y: 96, w: 28, h: 70, slantLeft: 16, slantRight: 16, fill: colours.saffron }); // prettier-ignore
   const made = page({
     id: 'standings',
     name: 'Standings',
@@ -201,15 +201,16 @@ export function standings(): Template {
         column('moved', { kind: 'movement', column: 'Place', before: 'Was', up: '#8fbf5a', down: colours.coral, same: colours.mist }, px(96), { ...numbers, size: 30, padX: 6, align: 'centre' }, { title: '' }),
         column('flag', { kind: 'picture', column: 'Code', set: 'flags', fit: 'cover' }, px(84), { padX: 8, padY: 5 }, { title: '' }),
         column('team', { kind: 'text', column: 'Team' }, share()),
-        column('flights', { kind: 'number', column: 'Flights', format: { ...cellContents.number.plain.format, most: 0 } }, px(142), { ...numbers, weight: 600, colour: colours.mist }),
+        column('flights', { kind: 'number', column: 'Flights', format: { ...cellContents.number.plain.format, most: 0 } }, px(148), { ...numbers, weight: 600, colour: colours.mist }),
         column('score', { kind: 'number', column: 'Score', format: { ...cellContents.number.plain.format, least: 2, most: 2 } }, px(210), { ...numbers, padX: 28, slantRight: 16 }, { changes: 'count', flashes: true, evenSize: true }),
         column('lead', { kind: 'drawn', child: 'lead' }, px(12), { padX: 0, padY: 0, align: 'right', fill: '#00000000' }, { title: '' }),
       ],
       rules: [
         { id: 'heads', lines: { kind: 'heads' }, columns: [], look: heading },
         { id: 'head-lead', lines: { kind: 'heads' }, columns: ['lead'], look: { fill: '#00000000' } },
-        { id: 'head-right', lines: { kind: 'heads' }, columns: ['flights', 'score'], look: { align: 'right', slantRight: 0 } },
-        { id: 'head-end', lines: { kind: 'heads' }, columns: ['score'], look: { slantRight: 11 } },
+        { id: 'head-right', lines: { kind: 'heads' }, columns: ['flights', 'score'], look: { align: 'right', slantRight: 0, padX: 12 } },
+        { id: 'head-end', lines: { kind: 'heads' }, columns: ['score'], look: { slantRight: 11, padX: 28 } },
+        { id: 'head-team', lines: { kind: 'heads' }, columns: ['team'], look: { padX: 20 } },
         { id: 'own', lines: { kind: 'where', column: 'Code', test: 'is', than: '', field: 'f-own' }, columns: ['moved', 'flag', 'team', 'flights', 'score'], look: { fill: colours.tide } },
       ],
     },

@@ -1,4 +1,5 @@
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, EyeOff, Plus, Trash2 } from 'lucide-react';
+import { useRef } from 'react';
 import { isRowList, type FieldValue, type RowList } from '../../core/show';
 import { newId } from '../state/ids';
 import { Button, CheckField, DraftText, IconButton, SelectField } from '../ui';
@@ -27,6 +28,19 @@ const inOrder = (list: RowList, order: string[]): RowList => ({
 export function RowsTable(props: { label: string; list: RowList; onSet: (list: RowList) => void }) {
   const { label, list, onSet } = props;
   const { columns, order, cells } = list;
+  // What was there while the form is open can be brought back after it has been hidden.
+  const seen = useRef(new Map<string, readonly Cell[]>());
+  for (const key of order) seen.current.set(key, cells[key] ?? []);
+  const hidden = [...seen.current].filter(([key]) => !order.includes(key));
+  const wordsOf = (own: readonly Cell[], at: number): string =>
+    String(
+      own[
+        Math.max(
+          0,
+          columns.findIndex(({ type }) => type === 'text'),
+        )
+      ] ?? `Row ${at + 1}`,
+    );
   const put = (key: string, at: number, cell: Cell): void =>
     onSet({
       ...list,
@@ -88,7 +102,7 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
                       <ArrowDown size={13} />
                     </IconButton>
                     <IconButton
-                      label={`Delete row ${at + 1}`}
+                      label={`Hide row ${at + 1}`}
                       onClick={() =>
                         onSet(
                           inOrder(
@@ -98,7 +112,7 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
                         )
                       }
                     >
-                      <Trash2 size={13} />
+                      <EyeOff size={13} />
                     </IconButton>
                   </span>
                 </td>
@@ -107,6 +121,22 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
           </tbody>
         </table>
       </div>
+      {hidden.length > 0 && (
+        <span className="flex flex-wrap items-center gap-1 text-xs text-ink-3">
+          Hidden:
+          {hidden.map(([key, own], at) => (
+            <Button
+              key={key}
+              tone="quiet"
+              className="h-6 px-1.5 text-xs"
+              title="Show it again, at the end"
+              onClick={() => onSet({ ...list, order: [...order, key], cells: { ...cells, [key]: [...own] } })}
+            >
+              {wordsOf(own, at)}
+            </Button>
+          ))}
+        </span>
+      )}
       <Button
         tone="quiet"
         className="h-6 self-start px-2 text-xs"
