@@ -52,7 +52,21 @@ const isNumeric = ({ type }: ListColumn): boolean => type === 'number' || type =
 const called = (names: RegExp, { name }: ListColumn): boolean => names.test(name.trim());
 const places = /^(place|rank|ranking|pos\.?|position|#|no\.?)$/i;
 const befores = /^(was|before|previous|prev\.?|last|from|place before|last place)$/i;
-const names = /(team|name|pilot|player|club|title|headline|district|person|who|choice|answer)/i;
+/** What rows are called by, the most telling first. */
+const names = [
+  'team',
+  'name',
+  'pilot',
+  'player',
+  'title',
+  'headline',
+  'person',
+  'who',
+  'choice',
+  'answer',
+  'club',
+  'district',
+];
 const main = /(total|points|pts|score|votes|share|percent|%|count)/i;
 
 /** Reads the columns of some rows; `list` are the rows, as far as they are known. */
@@ -76,9 +90,17 @@ export function rolesOf(show: Pick<Show, 'look'>, columns: readonly ListColumn[]
   const picture = typed ? { column: typed, set: null } : (fromSet[0] ?? null);
   const words = columns.filter((column) => column.type === 'text' && column !== picture?.column);
   const distinct = (column: ListColumn): number => new Set(cells(column)).size;
+  const rank = ({ name: own }: ListColumn): number => {
+    const at = names.findIndex((one) => own.toLowerCase().includes(one));
+    return at < 0 ? names.length : at;
+  };
+  const rows = list?.order.length ?? 0;
+  // What tells every row from the others goes before what several share.
+  const isShared = (column: ListColumn): boolean => rows > 0 && distinct(column) < cells(column).length;
   const name =
-    words.find((column) => called(names, column)) ??
-    [...words].sort((a, b) => distinct(b) - distinct(a))[0] ??
+    [...words].sort(
+      (a, b) => Number(isShared(a)) - Number(isShared(b)) || rank(a) - rank(b) || distinct(b) - distinct(a),
+    )[0] ??
     columns.find((column) => column !== place) ??
     null;
   const figures = numeric.filter((column) => column !== place && column !== before && column !== name);
