@@ -11,6 +11,7 @@ import {
   newElement,
   newTether,
   newTie,
+  pictureInSet,
   type CellContent,
   type CellLookPart,
   type ListColumn,
@@ -76,14 +77,10 @@ export function rolesOf(show: Pick<Show, 'look'>, columns: readonly ListColumn[]
   const before = numeric.find((column) => called(befores, column)) ?? null;
   const cells = (column: ListColumn): string[] =>
     (list?.order ?? []).map((key) => String((list && cellIn(list, key, column.key)) ?? '')).filter((cell) => cell !== '');
-  const sets = show.look.sets.map(({ id, pictures }) => ({
-    id,
-    has: new Set(pictures.map(({ name }) => name.trim().toLowerCase())),
-  }));
   const fromSet = columns.flatMap((column) => {
     if (column.type !== 'text') return [];
     const own = cells(column);
-    const set = sets.find(({ has }) => own.length > 0 && own.every((cell) => has.has(cell.trim().toLowerCase())));
+    const set = show.look.sets.find((one) => own.length > 0 && own.every((cell) => pictureInSet(one, cell) !== null));
     return set ? [{ column, set: set.id }] : [];
   });
   const [typed] = columns.filter(({ type }) => type === 'picture');
