@@ -159,6 +159,8 @@ export function BuildView() {
     );
   };
   const library = isLibrary && <LibraryDialog onAdd={addFrom} onClose={() => setIsLibrary(false)} />;
+  // On its way to the first of them.
+  if (!template && Object.keys(show.templates).length > 0) return null;
   if (!template) {
     return (
       <Empty title="This show has no templates">

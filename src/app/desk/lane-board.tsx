@@ -90,6 +90,8 @@ export function LaneBoard({ channel }: { channel: Channel }) {
 
 /** The further steps of what is up, and its moves there and back. */
 function Onward({ graphic }: { graphic: Graphic }) {
+  // What it plays may come after it has gone up.
+  useAir((store) => store.arrivals);
   const left = graphic.stepFrames.length - graphic.steps.length;
   const template = releases.get(graphic.release)?.templates[graphic.template];
   const moves = template?.moves ?? [];
@@ -98,7 +100,7 @@ function Onward({ graphic }: { graphic: Graphic }) {
   const isStopped = lastAct === 'stop';
   const paging = template ? pagingOf(template, graphic.values) : null;
   return (
-    <span className="mr-1 inline-flex gap-1" onClick={(event) => event.stopPropagation()}>
+    <span className="mr-1 ml-2 inline-flex gap-1" onClick={(event) => event.stopPropagation()}>
       {moves.map(({ id, name }) => {
         const isAway = graphic.moves.some((move) => move.ref === id && !move.back);
         return (
