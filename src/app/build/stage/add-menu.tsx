@@ -27,17 +27,17 @@ const pictures: readonly Entry[] = [
 ];
 
 /** Where the bar is narrow its signs say it. */
-const words = '@max-[640px]:sr-only';
+const words = '@max-[720px]:sr-only';
 
 /** What can be put on the stage. */
 export function AddMenu() {
   const isPen = useBuild((store) => store.isPen);
   return (
     <>
-      <Button tone="quiet" className="px-2" onClick={() => addNew('text')}>
+      <Button tone="quiet" className="px-1.5" onClick={() => addNew('text')}>
         <Type size={15} /> <span className={words}>Text</span>
       </Button>
-      <Button tone="quiet" className="px-2" onClick={() => addNew('rect')}>
+      <Button tone="quiet" className="px-1.5" onClick={() => addNew('rect')}>
         <Square size={15} /> <span className={words}>Rectangle</span>
       </Button>
       <Menu entries={shapes} isOn={isPen}>
@@ -45,11 +45,12 @@ export function AddMenu() {
       </Menu>
       <Button
         tone="quiet"
-        className="px-2"
-        title="A table, bars, a list or cards, from rows of your data"
+        className="px-1.5"
+        aria-label="From rows"
+        title="A table, bars, a list, cards, a crawl or a roll, from rows of your data"
         onClick={() => useBuild.getState().set({ fromRows: { data: null, at: null } })}
       >
-        <Table2 size={15} /> <span className={words}>From rows</span>
+        <Table2 size={15} /> <span className={words}>Rows</span>
       </Button>
       <Menu entries={pictures}>
         <Image size={15} /> <span className={words}>Picture</span>
@@ -63,7 +64,7 @@ function Menu(props: { entries: readonly Entry[]; isOn?: boolean; children: Reac
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <Button tone="quiet" className={`px-2 ${isOn ? 'text-brass' : ''}`}>
+        <Button tone="quiet" className={`px-1.5 ${isOn ? 'text-brass' : ''}`}>
           {children} <ChevronDown size={13} />
         </Button>
       </DropdownMenu.Trigger>
