@@ -20,7 +20,7 @@ export function StageBar(props: { zoom: number; onZoom: (factor: number) => void
       <SelectField
         bare
         label="Backdrop"
-        className="max-w-24 min-w-8"
+        className="max-w-24 min-w-8 @min-[640px]:min-w-17"
         value={view.backdrop}
         choices={[
           { value: 'beach', label: 'Beach' },
