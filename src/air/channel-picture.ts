@@ -290,6 +290,7 @@ export class ChannelPicture {
       const scene = prepareScene(template, values, this.host.measure, {
         key,
         canvas: channel.format,
+        rate: channel.format.rate,
         look: source.look,
         change: change && changing ? { change, from: changing.from } : undefined,
         runs: runs ?? undefined,

@@ -97,7 +97,7 @@ function Onward({ graphic }: { graphic: Graphic }) {
   const moves = template?.moves ?? [];
   const hasCrawl = Object.values(template?.elements ?? {}).some(({ kind }) => kind === 'crawl');
   const lastAct = graphic.stops.at(-1)?.act;
-  const isStopped = lastAct === 'stop';
+  const isStopped = lastAct === 'stop' || lastAct === 'out';
   const paging = template ? pagingOf(template, graphic.values) : null;
   return (
     <span className="mr-1 ml-2 inline-flex gap-1" onClick={(event) => event.stopPropagation()}>

@@ -188,8 +188,11 @@ export class Belt {
     const now = this.moving;
     now.stop += 1;
     if (act === 'out') now.takesIn = false;
-    else if (act === 'go') now.state = 'runs';
-    else if (now.state === 'runs') now.state = 'stopping';
+    else if (act === 'go') {
+      now.state = 'runs';
+      now.takesIn = true;
+      this.takeIn();
+    } else if (now.state === 'runs') now.state = 'stopping';
   }
 
   /** Runs to a moment; nothing but running happens on the way. */
@@ -265,6 +268,7 @@ export class Belt {
       if (!item) return;
       // Behind a time without anything to come it comes in where others do, and never on its way.
       if (now.time > this.begins) now.next = Math.max(now.next, now.way);
+      if (this.spec.isWhole) now.next = Math.ceil(now.next - 1e-9);
       if (now.next > now.way + 1e-9) return;
       const from = now.next + item.before;
       this.live.push({ item, copy: this.freeCopy(item), from, come: 0 });

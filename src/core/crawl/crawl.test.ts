@@ -52,8 +52,17 @@ describe('a line that runs', () => {
     expect(where(belt, 40)).toEqual([]);
   });
 
+  test('told to go on after it was to run out, it takes in again', () => {
+    const stops: Stop[] = [{ at: 1, act: 'out' }, { at: 30, act: 'go' }]; // prettier-ignore
+    const belt = new Belt(spec, [version(0, three)], stops);
+    expect(where(belt, 29)).toEqual([]);
+    expect(where(belt, 31)).toEqual([['b', 100]]);
+  });
+
   test('by whole px it is at a whole px in every frame', () => {
-    const belt = new Belt({ ...spec, isWhole: true }, [version(0, three, steadySpeed(233, 50))]);
+    const edited = [version(0, three, 250), version(1.23, [], 250), version(2.347, three, 250)];
+    const belt = new Belt({ ...spec, isWhole: true }, edited);
+    expect(steadySpeed(233, 50)).toBe(250);
     for (let frame = 1; frame < 500; frame += 1)
       for (const { come } of belt.at(frame / 50)) expect(Number.isInteger(come)).toBe(true);
   });

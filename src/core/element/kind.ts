@@ -70,8 +70,6 @@ export interface StyleNames {
   readonly family: (value: string) => string;
   /** Null where there is no such text style. */
   readonly type: (id: string) => NamedType | null;
-  /** The picture of a name in a set; null where there is none. */
-  readonly picture: (set: string, name: string) => string | null;
 }
 
 /** The words of an element, for those who fit them and who bring its fonts. */

@@ -1,6 +1,5 @@
 import { Belt, steadySpeed, type BeltItem, type BeltVersion, type OnBelt } from '../crawl';
 import type { BeltPlan, OnBeltPlan, Rest } from '../layout';
-import { exactRate, type Template } from '../show';
 import type { Part } from './scene';
 
 /** A crawl of a scene: its belt, and the parts that are moved along by it. */
@@ -24,7 +23,7 @@ export interface RunningBelt {
 const none: readonly Part[] = [];
 
 /** Makes ready what runs: sizes along the way are whole px, so that places can be. */
-export function newBelt(plan: BeltPlan, rest: Rest, template: Template, parts: readonly Part[]): RunningBelt {
+export function newBelt(plan: BeltPlan, rest: Rest, rate: number, parts: readonly Part[]): RunningBelt {
   const { element } = plan;
   const isUp = element.direction === 'up';
   const along = (path: string | undefined): number => {
@@ -32,7 +31,6 @@ export function newBelt(plan: BeltPlan, rest: Rest, template: Template, parts: r
     return box ? Math.ceil(isUp ? box.h : box.w) : 0;
   };
   const byPath = new Map(parts.map((part) => [part.path, part]));
-  const rate = exactRate(template.rate);
   const units = new Map<string, OnBeltPlan>();
   for (const version of plan.versions) for (const unit of version.units) units.set(unit.id, unit);
   const [some] = [...units.values()].flatMap((unit) => unit.separators);

@@ -10,6 +10,7 @@ import {
   type TrackTable,
 } from '../motion';
 import {
+  exactRate,
   phasesOf,
   plainLook,
   type Change,
@@ -194,6 +195,8 @@ export interface SceneOptions {
   readonly key?: string;
   /** The canvas of the picture in px, default the template's: the template is scaled to lie whole in its middle. */
   readonly canvas?: { readonly width: number; readonly height: number };
+  /** Frames a second of the picture, for what runs by whole px a frame; default: the template's. */
+  readonly rate?: number;
   /** The show's named styles; default: none. */
   readonly look?: Look;
   /** The values before, and the Change that leads from them; default: there is none. */
@@ -400,7 +403,9 @@ export function prepareScene(
     hasClock: lives.has('clock') || lives.has('count'),
     hasCount: lives.has('count'),
     isLive: lives.has('picture'),
-    belts: rest.instances.belts.map((plan) => newBelt(plan, rest, template, parts)),
+    belts: rest.instances.belts.map((plan) =>
+      newBelt(plan, rest, exactRate(options.rate ?? template.rate), parts),
+    ),
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,
     worth: (part, unit, property) => plan.sizes(unit, property, part.path, part.element, part),

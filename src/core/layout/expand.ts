@@ -305,6 +305,7 @@ export function expand(
     const versions = given && given.length > 0 ? given : [{ at: 0, list: listOf(element) }];
     const made = new Map<string, OnBeltPlan>();
     const variants = new Map<string, number>();
+    const said = ({ key, says }: CrawlUnit): string => `${key} ${says}`;
     const isUp = element.direction === 'up';
     const fromDrawn = (child: string) => {
       const drawn = drawnBox(template, child);
@@ -331,14 +332,14 @@ export function expand(
       return { own, children };
     };
     const unitOf = (unit: CrawlUnit, list: RowList, copies: number): OnBeltPlan => {
-      const known = made.get(`${unit.key} ${unit.says}`);
+      const known = made.get(said(unit));
       if (known) return known;
       const variant = variants.get(unit.key) ?? 0;
       variants.set(unit.key, variant + 1);
       const id = `${inPath(unit.key)}${variant === 0 ? '' : `~v${variant}`}`;
       const { look } = unit;
       const plan = { id, key: unit.key, look, copies: [] as string[], separators: [] as string[] };
-      made.set(`${unit.key} ${unit.says}`, plan);
+      made.set(said(unit), plan);
       if (!look || !element.children.includes(look.child)) return plan;
       const handOf = (key: string): RowInHand => ({
         rows: element.id,
@@ -381,6 +382,13 @@ export function expand(
       }
       return plan;
     };
+    const cut = versions.map(({ at, list }) => ({ at, list, units: crawlUnits(element, list) }));
+    // What is in a short list is there several times at once, so that its line has no holes.
+    const copiesOf = new Map<string, number>();
+    for (const { units } of cut) {
+      const copies = element.loops ? Math.max(1, Math.min(12, Math.ceil(24 / Math.max(1, units.length)))) : 1;
+      for (const unit of units) copiesOf.set(said(unit), Math.max(copies, copiesOf.get(said(unit)) ?? 1));
+    }
     belts.push({
       path,
       element,
@@ -388,15 +396,13 @@ export function expand(
       anchor: runs?.anchors[from ?? ''] ?? null,
       list: from,
       isOnAir: given !== undefined && given.length > 0,
-      versions: versions.map(({ at, list }) => {
-        const units = crawlUnits(element, list);
-        // A short list is there several times at once, so that its line has no holes.
-        const copies = element.loops
-          ? Math.max(1, Math.min(12, Math.ceil(24 / Math.max(1, units.length))))
-          : 1;
-        return { at, units: units.map((unit) => unitOf(unit, list, copies)) };
-      }),
+      versions: cut.map(({ at, list, units }) => ({
+        at,
+        units: units.map((unit) => unitOf(unit, list, copiesOf.get(said(unit)) ?? 1)),
+      })),
     });
+    const drawn = [...made.values()].filter(({ copies }) => copies.length > 0).length;
+    if (all.size > mostInstances) cuts.push({ element, shown: drawn, of: made.size });
   };
 
   const order = template.order.flatMap((id) => add(id, '', null, null));

@@ -10,6 +10,7 @@ import {
   type Release,
   type RowList,
 } from '../show';
+import { mostLists } from './running';
 import { apply, commandSchema, emptyAir, type AirState } from './index';
 
 const listOf = (...keys: string[]): RowList => {
@@ -63,6 +64,21 @@ describe('what runs through a crawl', () => {
     bring({ b: listOf('x', 'y', 'z'), c: 'Now' }, 30);
     expect(lists()).toHaveLength(2);
     expect(up().changes).toMatchObject([{ change: 'any', at: 30 }]);
+  });
+
+  test('that comes late begins when it comes', () => {
+    go({ do: 'clear', lane: 'lower' }, 40);
+    go({ do: 'take', number: '1' }, 50);
+    const late = state.air['main']?.graphics.at(-1);
+    go({ do: 'data', graphic: late?.id, values: { b: listOf('x') } }, 58);
+    expect(state.air['main']?.graphics.at(-1)?.lists['b']?.[0]?.at).toBe(58);
+  });
+
+  test('keeps no anchor of a list that it does not keep', () => {
+    go({ do: 'anchor', graphic: up().id, list: 'b', anchor: { at: 11, next: 1, last: 'x', live: [] } }, 12);
+    expect(up().anchors['b']).toBeDefined();
+    for (let i = 0; i < mostLists; i += 1) bring({ b: listOf(`n${i}`) }, 20 + i);
+    expect([lists().length, up().anchors['b']]).toEqual([mostLists, undefined]);
   });
 
   test('stops, goes on and runs out by command; nothing else does', () => {

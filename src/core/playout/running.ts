@@ -28,10 +28,16 @@ export function keepLists(graphic: Graphic, template: Template, values: Values, 
     const own = (graphic.lists[id] ??= []);
     const last = own.at(-1);
     if (last && sameList(last.list, list)) continue;
-    if (!last || graphic.enterAt >= at - 1e-6) own.splice(0, own.length, { at: graphic.enterAt, list });
+    // What comes late begins when it comes, and not in the middle of its way.
+    if (!last) own.push({ at: Math.max(graphic.enterAt, at), list });
+    else if (graphic.enterAt >= at - 1e-6) own.splice(0, own.length, { at: graphic.enterAt, list });
     else if (last.at >= at - 1e-6) last.list = list;
     else own.push({ at, list });
-    if (own.length > mostLists) own.shift();
+    if (own.length > mostLists) {
+      own.shift();
+      // It spoke of the list that went.
+      delete graphic.anchors[id];
+    }
   }
 }
 

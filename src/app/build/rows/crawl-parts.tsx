@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { speedWords } from '../../../core/crawl';
 import {
   drawnRows,
+  exactRate,
   isRowList,
   siblingsOf,
   tieOf,
@@ -66,7 +67,7 @@ export function CrawlParts({ show, template, crawl }: { show: Show; template: Te
       if (look) look.child = child;
     });
   const isUp = crawl.direction === 'up';
-  const rates = show.channels.map(({ format }) => format.rate);
+  const rates = show.channels.map(({ format }) => exactRate(format.rate));
   return (
     <>
       {crawl.by === 'speed' && (

@@ -19,7 +19,6 @@ import { useResolved } from '../../state/data';
 import { newId } from '../../state/ids';
 import { Button, Dialog, Empty } from '../../ui';
 import { editTemplate, useBuild } from '../build-store';
-import { boxesAtRest } from '../stage/rest-boxes';
 
 /** Begins a new element from rows: which rows, then one of a few pictures of them in the looks of the show. */
 export function FromRowsDialog({ show, template }: { show: Show; template: Template }) {
@@ -105,12 +104,11 @@ function Chooser(props: {
     editTemplate(`${picture.name} of ${dataName(show, data)}`, (t) => {
       made = picture.add(t, newId);
       const own = t.elements[made];
-      const box = at && own ? boxesAtRest(t).get(made) : undefined;
-      // Dropped somewhere, it stands there.
-      if (own?.kind === 'table' && box && at) {
-        own.x = Math.round(Math.max(0, Math.min(t.width - box.w, at.x - box.w / 2)));
-        own.y = Math.round(Math.max(0, Math.min(t.height - box.h, at.y - box.h / 2)));
-      }
+      // Dropped somewhere, it stands there; until then it stood in the middle of the picture's height.
+      if (own?.kind !== 'table' || !at) return;
+      const h = t.height - 2 * own.y;
+      own.x = Math.round(Math.max(0, Math.min(t.width - own.w, at.x - own.w / 2)));
+      own.y = Math.round(Math.max(0, Math.min(t.height - h, at.y - h / 2)));
     });
     set({ fromRows: null });
     if (made !== null) useBuild.getState().select([made]);
