@@ -87,6 +87,8 @@ async function resolving(): Promise<Record<string, number>> {
     nameOf: (id: string) => id,
     data: () => null,
     valueOf: () => undefined,
+    scoreOf: () => null,
+    countedTo: () => null,
     sheetsOf: () => null,
     columnsOf: () => null,
     hand: null,

@@ -91,4 +91,17 @@ export function addPlayout(show: Show): void {
       { id: 'p9', kind: 'clear-lane', label: '', span: 2, lane: 'lower' },
     ],
   });
+  show.pads.push({
+    id: 'duel',
+    name: 'Duel pad',
+    channel: 'main',
+    items: [
+      { id: 'd1', kind: 'card', label: 'Duel', span: 4, card: 'card-622' },
+      { id: 'd2', kind: 'clock', label: '', span: 4, clock: 'duel-clock' },
+      { id: 'd3', kind: 'score', label: 'Left −1', span: 1, score: 'duel-left', by: -1 },
+      { id: 'd4', kind: 'score', label: 'Left +1', span: 1, score: 'duel-left', by: 1 },
+      { id: 'd5', kind: 'score', label: 'Right +1', span: 1, score: 'duel-right', by: 1 },
+      { id: 'd6', kind: 'score', label: 'Right −1', span: 1, score: 'duel-right', by: -1 },
+    ],
+  });
 }

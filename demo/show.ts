@@ -23,6 +23,9 @@ import {
   beachCrawl,
   bug,
   credits,
+  duelClock,
+  duelScore,
+  duelScores,
   duelStrip,
   flightCard,
   flightTime,
@@ -31,6 +34,8 @@ import {
   leaders,
   look,
   nameLine,
+  nextFlight,
+  nextFlightClock,
   noticeStrip,
   opener,
   programme,
@@ -95,6 +100,75 @@ function heats(show: Show): Table {
   });
 }
 
+/** What is counted: the way to the next flight, the duel's three minutes and its cut lines, and the box that tells of them. */
+function addClocks(show: Show): void {
+  show.clocks[nextFlightClock] = {
+    id: nextFlightClock,
+    name: 'Next flight',
+    counts: { by: 'rows', data: 'timetable', time: 'start', name: 'title', zone: 'UTC', stays: 30 },
+    marks: [
+      { id: 'zero', at: 0, does: { do: 'hold' } },
+      {
+        id: 'minute',
+        at: 60,
+        does: {
+          do: 'react',
+          whose: { by: 'template', template: 'next-flight' },
+          channels: [],
+          deed: { do: 'move', move: 'Last minute', stays: true },
+        },
+      },
+      {
+        id: 'begins',
+        at: 0,
+        does: {
+          do: 'react',
+          whose: { by: 'template', template: 'next-flight' },
+          channels: [],
+          deed: { do: 'back', move: 'Last minute' },
+        },
+      },
+    ],
+  };
+  const duel = { by: 'template', template: 'duel-score' } as const;
+  show.clocks[duelClock] = {
+    id: duelClock,
+    name: 'Duel clock',
+    counts: { by: 'down', length: 180 },
+    marks: [
+      {
+        id: 'seconds',
+        at: 10,
+        does: {
+          do: 'react',
+          whose: duel,
+          channels: [],
+          deed: { do: 'move', move: 'Last seconds', stays: true },
+        },
+      },
+      { id: 'over', at: 0, does: { do: 'hold' } },
+    ],
+  };
+  for (const [side, id] of Object.entries(duelScores))
+    show.scores[id] = {
+      id,
+      name: side === 'a' ? 'Lines cut, left' : 'Lines cut, right',
+      start: 0,
+      steps: [1],
+      least: 0,
+    };
+  show.sources['duel-box'] = newSource('duel-box', 'Duel box', {
+    kind: 'scorer',
+    by: 'http',
+    port: 4710,
+    names: [
+      { theirs: 'clock', ours: 'Duel clock' },
+      { theirs: 'left', ours: 'Lines cut, left' },
+      { theirs: 'right', ours: 'Lines cut, right' },
+    ],
+  });
+}
+
 export interface DemoParts {
   /** Bytes of a file in demo/data. */
   readonly file: (name: string) => Uint8Array;
@@ -142,6 +216,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     leaders(),
     twoNames(),
     duelStrip(picture('skerry.svg'), picture('ox.svg')),
+    duelScore(picture('skerry.svg'), picture('ox.svg')),
     programme(picture('kite.svg'), {
       tern: picture('tern-and-tide.svg'),
       tea: picture('brackwater-tea.svg'),
@@ -157,6 +232,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     judgesSheet(),
     beachCrawl(),
     credits(),
+    nextFlight(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -290,6 +366,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     delete show.tables[kept.id];
     show.tables[`rows-${id}`] = { ...kept, id: `rows-${id}` };
   }
+  addClocks(show);
   show.tables['heats'] = heats(show);
   keepCard(show, { id: 'card-501', number: '501', template: 'wind-gauge', values: {} });
   for (const [number, template] of [
@@ -299,6 +376,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     ['712', 'start-list'],
     ['321', 'beach-crawl'],
     ['901', 'credits'],
+    ['721', 'next-flight'],
+    ['622', 'duel-score'],
   ] as const)
     keepCard(show, { id: `card-${number}`, number, template, values: {} });
   keepCard(show, { id: 'card-601', number: '601', template: 'leaders', values: {} });

@@ -266,10 +266,33 @@ export function leaders(): Template {
 }
 
 /** Two teams against each other: cut lines count, the middle leans with the wind. */
-export function duelStrip(flagA: string, flagB: string): Template {
+export const duelClock = 'duel-clock';
+/** The scores of the show that the duel with a clock shows, left and right. */
+export const duelScores = { a: 'duel-left', b: 'duel-right' } as const;
+
+/** The duel strip with a clock of the show, and both scores from the show. */
+export function duelScore(flagA: string, flagB: string): Template {
+  const made = duelStrip(flagA, flagB, true);
+  return {
+    ...made,
+    bindings: (['a', 'b'] as const).map((id) =>
+      binding(`b-${id}`, id === 'a' ? 'Left score' : 'Right score', { kind: 'score', score: duelScores[id] }),
+    ),
+    bound: { 'f-a-score': 'b-a', 'f-b-score': 'b-b' },
+  };
+}
+
+export function duelStrip(flagA: string, flagB: string, hasClock = false): Template {
   const [top, height] = [892, 104];
   const lean = leanOf(height);
   const half = lean / 2;
+  const roundX = hasClock ? 680 : 760;
+  const clockComes: Move[] = hasClock
+    ? [['clock-tile', 'wipeTop', { style: 'cloth' }, [24, 1], [44, 0]], ...rise('clock', 31, 20)]
+    : [];
+  const clockGoes: Move[] = hasClock
+    ? [...sink('clock', 8), ['clock-tile', 'wipeTop', [1, 0, 'strong-in'], [13, 1]]]
+    : [];
   const slants = { y: top, h: height, slantLeft: lean, slantRight: lean };
   const side = (id: 'a' | 'b', title: string, flag: string, colour: string): Element[] => {
     const isLeft = id === 'a';
@@ -331,16 +354,22 @@ export function duelStrip(flagA: string, flagB: string): Template {
       { when: [{ is: 'only', field: `f-${id}-score` }], swap: null, carryFrom: 0, carryTo: 20 },
     ); // prettier-ignore
   const made = template({
-    id: 'duel-strip',
-    name: 'Duel strip',
+    id: hasClock ? 'duel-score' : 'duel-strip',
+    name: hasClock ? 'Duel score with clock' : 'Duel strip',
     lane: 'lower',
     elements: [
       ...side('a', 'Left', flagA, colours.coral),
       ...side('b', 'Right', flagB, colours.tide),
-      newElement('rect', 'round', 'Round cloth', { x: 760, y: 842, w: 400 + 12, h: 50, slantLeft: 12, slantRight: 12, fill: colours.ink, wipeEdge: 'shape' }),
-      newElement('text', 'round-line', 'Round line', { ...label, x: 800, y: 846, w: 330, h: 42, text: 'Rokkaku duel · heat 2', size: 34, tracking: 30, colour: colours.saffron, align: 'centre', minScale: 0.89 }),
+      ...(hasClock
+        ? [
+            newElement('rect', 'clock-tile', 'Clock cloth', { x: roundX + 400, y: 842, w: 160 + 12, h: 50, slantLeft: 12, slantRight: 12, fill: colours.saffron, wipeEdge: 'shape' }),
+            newElement('clock', 'clock', 'Clock', { ...figure, x: roundX + 420, y: 842, w: 126, h: 50, shows: 'clock', clock: duelClock, format: 'm:ss', room: 599, size: 42, stretch: 100, tracking: 0, colour: colours.deep, align: 'centre' }),
+          ]
+        : []),
+      newElement('rect', 'round', 'Round cloth', { x: roundX, y: 842, w: 400 + 12, h: 50, slantLeft: 12, slantRight: 12, fill: colours.ink, wipeEdge: 'shape' }),
+      newElement('text', 'round-line', 'Round line', { ...label, x: roundX + 40, y: 846, w: 330, h: 42, text: 'Rokkaku duel · heat 2', size: 34, tracking: 30, colour: colours.saffron, align: 'centre', minScale: 0.89 }),
     ],
-    order: [...(['a', 'b'] as const).flatMap((id) => [`${id}-line`, id, `${id}-flag`, `${id}-tile`, `${id}-lead`, `${id}-name`, `${id}-score`]), 'round', 'round-line'],
+    order: [...(['a', 'b'] as const).flatMap((id) => [`${id}-line`, id, `${id}-flag`, `${id}-tile`, `${id}-lead`, `${id}-name`, `${id}-score`]), 'round', 'round-line', ...(hasClock ? ['clock-tile', 'clock'] : [])],
     fields: [
       textField('f-round', 'Round', 'Rokkaku duel · heat 2', 'Stands above the middle', { maxLength: 26 }),
       ...(['a', 'b'] as const).flatMap((id) => {
@@ -363,13 +392,16 @@ export function duelStrip(flagA: string, flagB: string): Template {
       ]),
     ],
     tethers: [],
-    enter: moving([...comes('a'), ...comes('b'), ['round', 'wipeTop', { style: 'cloth' }, [20, 1], [40, 0]], ...rise('round-line', 27, 22)]),
-    exit: moving([...sink('round-line', 10), ['round', 'wipeTop', [3, 0, 'strong-in'], [15, 1]], ...goes('a'), ...goes('b')]),
+    enter: moving([...comes('a'), ...comes('b'), ['round', 'wipeTop', { style: 'cloth' }, [20, 1], [40, 0]], ...rise('round-line', 27, 22), ...clockComes]),
+    exit: moving([...clockGoes, ...sink('round-line', 10), ['round', 'wipeTop', [3, 0, 'strong-in'], [15, 1]], ...goes('a'), ...goes('b')]),
     changes: [
       point('a'),
       point('b'),
       change('teams', 'Other teams', 40, [...sweep('a-flag', 0), ...sweep('b-flag', 2), ...turnOver('a-name', 3), ...turnOver('b-name', 5), ...turnOver('a-score', 8), ...turnOver('b-score', 10), ...turnOver('round-line', 12)], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
+    moves: hasClock
+      ? [{ id: 'last-seconds', name: 'Last seconds', ...moving([['clock-tile', 'fill', [0, colours.saffron, 'strong-out'], [16, colours.coral]]]) }]
+      : [],
   }); // prettier-ignore
   // One above the other, each with its score at the right.
   const tallSide = (id: 'a' | 'b', y: number): [string, object][] => [
@@ -385,5 +417,6 @@ export function duelStrip(flagA: string, flagB: string): Template {
     ...Object.fromEntries([...tallSide('a', 1530), ...tallSide('b', 1646)]),
     round: { x: 72, y: 1472, w: 420, slantLeft: 0 },
     'round-line': { x: 104, y: 1476, w: 340, align: 'left' },
+    ...(hasClock ? { 'clock-tile': { x: 480, y: 1472 }, clock: { x: 500, y: 1472 } } : {}),
   });
 }

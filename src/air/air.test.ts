@@ -118,6 +118,8 @@ const release: Release = {
   sources: {},
   tables: {},
   views: {},
+  clocks: {},
+  scores: {},
 };
 const after = (state: AirState, command: Command, at: number): { state: AirState; patches: unknown } => {
   const applied = apply(state, command, at, () => release);

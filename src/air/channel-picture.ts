@@ -10,6 +10,7 @@ import {
 } from '../core/frame';
 import {
   aftermath,
+  clocksIn,
   graphicsOf,
   graphicsOnAir,
   quantise,
@@ -22,6 +23,7 @@ import { ProblemError } from '../core/problem';
 import {
   picturesFor,
   templateFor,
+  type Clocks,
   type Dressing,
   type Release,
   type Template,
@@ -202,15 +204,18 @@ export class ChannelPicture {
 
   private dayOffset = 0;
 
-  private begin({ dayOffset }: AirState): void {
+  private clocks: Clocks = {};
+
+  private begin({ dayOffset, clocks }: AirState): void {
     this.dayOffset = dayOffset;
+    this.clocks = clocksIn(clocks);
     this.count = 0;
     this.roots.length = 0;
   }
 
   private add(scene: Scene, given: Moment): void {
     const { dayOffset } = this;
-    const moment = dayOffset !== 0 && scene.hasClock ? { ...given, dayOffset } : given;
+    const moment = scene.hasClock ? { ...given, dayOffset, clocks: this.clocks } : given;
     // Videos and cameras are new with every frame, clocks with every second.
     const second = scene.isLive
       ? moment.time
@@ -224,6 +229,7 @@ export class ChannelPicture {
       !before ||
       before.scene !== scene ||
       before.second !== second ||
+      before.moment.clocks !== moment.clocks ||
       !looksSame(scene, before.moment, moment)
     ) {
       this.drawn[this.count] = { scene, moment, second };

@@ -34,6 +34,8 @@ const release: Release = {
   sources: {},
   tables: {},
   views: {},
+  clocks: {},
+  scores: {},
 };
 const hash = '1'.repeat(64);
 const known = (wanted: string | null): Release | undefined => (wanted === hash ? release : undefined);

@@ -59,6 +59,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./data/stand-ins-view')).StandInsView }),
           },
           {
+            path: 'scorer',
+            lazy: async () => ({ Component: (await import('./data/scorer-view')).ScorerView }),
+          },
+          {
             path: 'outputs',
             lazy: async () => ({ Component: (await import('./outputs/outputs-view')).OutputsView }),
           },

@@ -20,6 +20,7 @@ import { silentLog, type Log } from './log';
 import { socketHub } from './socket';
 import { lineWork, Store } from './store';
 import { allowedFrom } from './sources/address';
+import { commandsOf } from './sources/steer';
 import { Keys } from './sources/keys';
 import { LiveData } from './sources/live-data';
 import type { Keeping } from './sources/feed-keeper';
@@ -177,6 +178,11 @@ async function startHeld(
     workers: options.workers,
     assetPath: store.assetPath,
     now,
+    host: options.lan ? '0.0.0.0' : '127.0.0.1',
+    onScorer: (source, line) => {
+      for (const command of commandsOf(line, engine.air, now(), `scorer ${source.name}`))
+        void engine.submit(command);
+    },
     onStatus: (feeds) => tellData({ feeds: [...feeds] }),
     onStale: (feed, isStale) => live.stale(feed, isStale),
   });
@@ -207,11 +213,13 @@ async function startHeld(
   const worker: WorkerLine = new WorkerLine(
     new URL('data.worker.mjs', options.workers),
     (event) => {
-      const { changed, keeping } = event as {
+      const { changed, keeping, times } = event as {
         changed?: Parameters<LiveData['changed']>[0];
+        times?: Parameters<LiveData['times']>[0];
         keeping?: Keeping;
       };
       if (changed) live.changed(changed);
+      if (times) live.times(times);
       if (keeping) sources.kept(keeping);
     },
     () => {
@@ -333,6 +341,7 @@ async function startHeld(
     if (later) clearTimeout(later);
     clearInterval(clockTimer);
     clearInterval(idleTimer);
+    live.close();
     await engine.close();
     stream.close();
     sockets.close();

@@ -10,6 +10,7 @@ import {
   type ColumnInfo,
   type ValueType,
 } from '../core/binding';
+import type { Counts, Target } from '../core/clock';
 import { Resolver, viewRows, withChange, type Resolved, type TableChange, type Use } from '../core/data';
 import { newView, type Show, type Table, type Template, type Values } from '../core/show';
 import type { Read, Source } from '../core/source';
@@ -61,7 +62,7 @@ const api = {
   },
   /** The draft as it is now; of tables only what is new. */
   setShow(
-    rest: Pick<Show, 'views' | 'assets' | 'sources'>,
+    { scores, ...rest }: Pick<Show, 'views' | 'assets' | 'sources' | 'scores'>,
     change: Readonly<Record<string, { whole?: Table; head?: Table; rows?: TableChange } | null>>,
   ): void {
     const next = { ...tables };
@@ -74,7 +75,12 @@ const api = {
     tables = next;
     views = rest.views;
     pass(resolver.setShow({ ...rest, tables }));
+    // A draft shows what its scores begin with.
+    const starts = Object.values(scores).map(({ id, start }) => [id, start] as const);
+    pass(resolver.setScores(Object.fromEntries(starts)));
   },
+  setCountedTo: (names: Readonly<Record<string, string>>): void => pass(resolver.setCountedTo(names)),
+  times: (counts: Extract<Counts, { by: 'rows' }>): Target[] => resolver.timesOf(counts),
   setSource(source: Source, read: Read | null): void {
     pass(resolver.setSource(source, read));
   },

@@ -169,6 +169,10 @@ function originWords({ from }: Binding, nameOf: (id: string) => string): string 
       return nameOf(from.binding);
     case 'words':
       return from.text || 'no text yet';
+    case 'score':
+      return from.score ? nameOf(from.score) : 'nothing chosen';
+    case 'clock':
+      return from.clock ? nameOf(from.clock) : 'nothing chosen';
     case 'rows':
     case 'value':
     case 'sheets':

@@ -64,7 +64,11 @@ export function OriginForm(props: {
               ? template.fields[0]?.id
               : kind === 'binding'
                 ? template.bindings.find(({ id }) => id !== binding.id)?.id
-                : (choices.find(({ value }) => value === data)?.value ?? choices[0]?.value);
+                : kind === 'score'
+                  ? Object.keys(show.scores)[0]
+                  : kind === 'clock'
+                    ? Object.keys(show.clocks)[0]
+                    : (choices.find(({ value }) => value === data)?.value ?? choices[0]?.value);
           onChange(plainOrigin(kind as OriginKind, first ?? ''));
         }}
       />
@@ -92,6 +96,28 @@ export function OriginForm(props: {
             .filter(({ id }) => id !== binding.id)
             .map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(id) => set({ binding: String(id) })}
+        />
+      )}
+      {from.kind === 'score' && (
+        <SelectField
+          label="Score"
+          value={from.score}
+          choices={[
+            ...(show.scores[from.score] ? [] : [{ value: from.score, label: 'Choose…' }]),
+            ...Object.values(show.scores).map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onChange={(score) => set({ score: String(score) })}
+        />
+      )}
+      {from.kind === 'clock' && (
+        <SelectField
+          label="Clock"
+          value={from.clock}
+          choices={[
+            ...(show.clocks[from.clock] ? [] : [{ value: from.clock, label: 'Choose…' }]),
+            ...Object.values(show.clocks).map(({ id, name }) => ({ value: id, label: name })),
+          ]}
+          onChange={(clock) => set({ clock: String(clock) })}
         />
       )}
       {from.kind === 'words' && (

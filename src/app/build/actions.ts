@@ -1,6 +1,7 @@
 // What the keys, menus and buttons of Build do to the elements in hand.
 import { toast } from 'sonner';
 import {
+  addClockFace,
   addElement,
   bringLook,
   editLaidOut,
@@ -69,6 +70,21 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
   useBuild.getState().select([id]);
   // Its words are typed at once, over those that stand there for now.
   if (kind === 'text') useBuild.getState().set({ typing: id, isNaming: true });
+}
+
+/** Puts an analogue clock in the middle of the canvas, which shows the time of this machine's zone. */
+export function addAnalogueClock(): void {
+  const template = templateNow();
+  if (!template) return;
+  const size = Math.round(Math.min(template.width, template.height) / 3);
+  const place = { x: Math.round((template.width - size) / 2), y: Math.round((template.height - size) / 2) };
+  const colours = { ink: '#f6f0e0', ground: '#12171acc', accent: '#e9a23b' };
+  const reading = { zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC' };
+  let whole = '';
+  editTemplate('Add analogue clock', (t) => {
+    whole = addClockFace(t, { ...place, size, ...colours, reading }, newId);
+  });
+  useBuild.getState().select([whole]);
 }
 
 /** The kind under which an asset of the shelf is dragged. */

@@ -18,6 +18,7 @@ import {
   Spline,
   Square,
   Star,
+  Timer,
   Type,
 } from 'lucide-react';
 import type { DragEvent, ReactNode } from 'react';
@@ -40,6 +41,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   rows: <Rows3 size={14} />,
   table: <Table2 size={14} />,
   crawl: <MoveHorizontal size={14} />,
+  hand: <Timer size={14} />,
 };
 
 /** The colours of the marks; none is the panel's own. */

@@ -32,6 +32,7 @@ import {
   type TypeStyle,
 } from '../../core/show';
 import { PictureField } from '../field-forms/picture-field';
+import { ClockField } from './clock-field';
 import { DeviceField } from './device-field';
 import { FontField } from './font-field';
 import { PaintField } from './paint-field';
@@ -200,6 +201,8 @@ export function PropertyControl(props: {
         />
       );
     case 'text':
+      if (property.key === 'clock')
+        return <ClockField show={show} value={String(value ?? '')} onSet={onSet} />;
       if (property.key === 'device') return <DeviceField value={String(value ?? '')} onSet={onSet} />;
       return (
         <TextField

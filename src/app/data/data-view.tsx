@@ -1,14 +1,28 @@
 import { counted } from '../../core/problem';
-import { Database, FileSpreadsheet, FolderOpen, Globe, ListFilter, Plus, Radio, Upload } from 'lucide-react';
+import {
+  Clock,
+  Database,
+  FileSpreadsheet,
+  FolderOpen,
+  Globe,
+  ListFilter,
+  Plus,
+  Radio,
+  Timer,
+  Upload,
+} from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
 import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import type { CountsBy } from '../../core/clock';
 import { bareName } from '../../core/data';
 import {
   dataType,
   freshName,
   newAsset,
+  newClock,
+  newScore,
   newColumn,
   newTable,
   newView,
@@ -29,6 +43,7 @@ import { Health } from './health';
 import { ImportDialog } from './import-dialog';
 import { SourceView } from './source-view';
 import { TableView } from './table-view';
+import { ClockView, ownZone, ScoreView } from '../clocks/clock-view';
 import { ViewView } from './view-view';
 
 const namesOf = (show: Show): string[] =>
@@ -58,8 +73,13 @@ export function DataView() {
       Object.keys(show.tables)[0] ??
       Object.keys(show.views)[0] ??
       Object.keys(show.sources)[0] ??
+      Object.keys(show.clocks)[0] ??
+      Object.keys(show.scores)[0] ??
       null);
   const [table, view, source] = id === null ? [] : [show.tables[id], show.views[id], show.sources[id]];
+  const clock = id === null ? undefined : show.clocks[id];
+  const score = id === null ? undefined : show.scores[id];
+  const isOfRows = !isChecker && !clock && !score;
   const wanted = query.get('row');
   useEffect(() => setRowId(wanted), [id, wanted]);
 
@@ -144,6 +164,18 @@ export function DataView() {
     edit('New view', (draft) => void (draft.views[made.id] = made));
     void navigate(`/data/${made.id}`);
   };
+  const makeClock = (by: CountsBy, name: string): void => {
+    const taken = Object.values(show.clocks).map((own) => own.name);
+    const made = newClock(newId(), freshName(name, taken), by, ownZone(), newId);
+    edit(`New clock ${made.name}`, (draft) => void (draft.clocks[made.id] = made));
+    void navigate(`/data/${made.id}`);
+  };
+  const makeScore = (): void => {
+    const taken = Object.values(show.scores).map((own) => own.name);
+    const made = newScore(newId(), freshName('Score', taken));
+    edit(`New score ${made.name}`, (draft) => void (draft.scores[made.id] = made));
+    void navigate(`/data/${made.id}`);
+  };
   const drop = (event: DragEvent): void => {
     event.preventDefault();
     bringTables(event.dataTransfer.files);
@@ -163,7 +195,7 @@ export function DataView() {
   );
   return (
     <div
-      className={`grid h-full ${isChecker ? 'grid-cols-[208px_minmax(0,1fr)]' : 'grid-cols-[208px_minmax(0,1fr)_320px]'}`}
+      className={`grid h-full ${!isOfRows ? 'grid-cols-[208px_minmax(0,1fr)]' : 'grid-cols-[208px_minmax(0,1fr)_320px]'}`}
       onDragOver={(event) => event.preventDefault()}
       onDrop={drop}
     >
@@ -222,10 +254,41 @@ export function DataView() {
           <Item onSelect={() => fromStandIn('wind', 'Wind')} icon={<Radio size={14} />}>
             A stand-in
           </Item>
+          <Item
+            onSelect={() => addSource({ kind: 'scorer', by: 'udp', port: 4710, names: [] }, 'Scorer')}
+            icon={<Timer size={14} />}
+          >
+            A scorer (score box or timer)
+          </Item>
         </Head>
         <ul>
           {Object.values(show.sources).map((item) =>
             line(item.id, item.name, <Health status={statuses[item.id]} short />),
+          )}
+        </ul>
+        <Head title="Clocks">
+          <Item onSelect={() => makeClock('up', 'Stopwatch')} icon={<Timer size={14} />}>
+            Stopwatch
+          </Item>
+          <Item onSelect={() => makeClock('down', 'Countdown')} icon={<Timer size={14} />}>
+            Countdown from a length
+          </Item>
+          <Item onSelect={() => makeClock('time', 'Countdown')} icon={<Clock size={14} />}>
+            Countdown to a time of day
+          </Item>
+          <Item onSelect={() => makeClock('rows', 'Next')} icon={<Clock size={14} />}>
+            Countdown to the next row of a timetable
+          </Item>
+        </Head>
+        <ul>{Object.values(show.clocks).map((item) => line(item.id, item.name, null))}</ul>
+        <Head title="Scores">
+          <Item onSelect={makeScore} icon={<Plus size={14} />}>
+            New score
+          </Item>
+        </Head>
+        <ul>
+          {Object.values(show.scores).map((item) =>
+            line(item.id, item.name, <span className="number text-xs text-ink-3">{item.start}</span>),
           )}
         </ul>
         <input
@@ -248,7 +311,9 @@ export function DataView() {
       </aside>
       <section
         className="flex min-h-0 min-w-0 flex-col"
-        aria-label={table ? 'Table' : view ? 'View' : source ? 'Source' : 'Data'}
+        aria-label={
+          table ? 'Table' : view ? 'View' : source ? 'Source' : clock ? 'Clock' : score ? 'Score' : 'Data'
+        }
       >
         {wrong && (
           <p role="alert" className="m-3 flex items-start gap-3 rounded border border-air bg-panel p-3">
@@ -280,6 +345,10 @@ export function DataView() {
           <ViewView key={view.id} show={show} view={view} chosen={rowId} onChoose={setRowId} />
         ) : source ? (
           <SourceView key={source.id} show={show} source={source} chosen={rowId} onChoose={setRowId} />
+        ) : clock ? (
+          <ClockView key={clock.id} show={show} clock={clock} />
+        ) : score ? (
+          <ScoreView key={score.id} show={show} score={score} />
         ) : (
           <Empty title="No data yet">
             <p>
@@ -301,7 +370,7 @@ export function DataView() {
           onClose={() => setBrought((now) => now.slice(1))}
         />
       )}
-      {!isChecker &&
+      {isOfRows &&
         (id !== null && (table ?? view ?? source) ? (
           <FillPanel key={id} show={show} of={id} rowKey={rowId} seenKeys={seenKeys} />
         ) : (

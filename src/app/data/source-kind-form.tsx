@@ -50,6 +50,8 @@ export function KindForm(props: { source: Source; onChange: (change: object, mer
           </a>
         </>
       );
+    case 'scorer':
+      return <ScorerForm source={source} onChange={onChange} />;
     case 'address':
       return (
         <>
@@ -82,6 +84,57 @@ export function KindForm(props: { source: Source; onChange: (change: object, mer
     case 'query':
       return <QueryForm source={source} onChange={onChange} every={every} />;
   }
+}
+
+/** A score box or timer: what it sends over, and what it calls our clocks and scores. */
+function ScorerForm(props: {
+  source: Extract<Source, { kind: 'scorer' }>;
+  onChange: (change: object, merge?: string) => void;
+}) {
+  const { source, onChange } = props;
+  const address = `${location.host}/api/data/scorer/${encodeURIComponent(source.name)}`;
+  return (
+    <>
+      <SelectField
+        label="Lines come over"
+        value={source.by}
+        choices={[
+          { value: 'udp', label: 'UDP' },
+          { value: 'tcp', label: 'TCP' },
+          { value: 'http', label: 'HTTP' },
+        ]}
+        onChange={(by) => onChange({ by })}
+      />
+      {source.by === 'http' ? (
+        <p className="text-xs break-all text-ink-3">POST lines of JSON to {address}</p>
+      ) : (
+        <NumberField
+          label="Port"
+          value={source.port}
+          min={1024}
+          max={65_535}
+          onChange={(port) => onChange({ port: Math.round(port) }, `port ${source.id}`)}
+        />
+      )}
+      <DraftText
+        label="Its names for clocks and scores, one a line (theirs = ours)"
+        lines
+        value={source.names.map(({ theirs, ours }) => `${theirs} = ${ours}`).join('\n')}
+        onKeep={(text) =>
+          onChange({
+            names: text.split('\n').flatMap((line) => {
+              const at = line.indexOf('=');
+              const theirs = line.slice(0, at).trim();
+              return at > 0 && theirs ? [{ theirs, ours: line.slice(at + 1).trim() }] : [];
+            }),
+          })
+        }
+      />
+      <a href="/scorer" target="_blank" rel="noreferrer" className="text-tide hover:underline">
+        Open the score box stand-in
+      </a>
+    </>
+  );
 }
 
 function useAsked<T>(path: string, first: T): [T, () => void] {

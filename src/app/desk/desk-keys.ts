@@ -1,9 +1,13 @@
 import { meaningOf, typeOnLine, type DeskAction } from '../../core/desk';
+import type { ClockAct } from '../../core/clock';
+import type { AirClock } from '../../core/playout';
+import { clockInHand, tellClock } from '../clocks/clock-board';
 import { useAir } from '../state/air-store';
 import {
   act,
   change,
   drop,
+  give,
   giveRun,
   inHand,
   pauseOrGoOn,
@@ -42,6 +46,13 @@ function toggleHold(): void {
   giveRun(run?.isHeld ? 'let-go' : 'hold');
 }
 
+/** Tells the clock in hand what to do. */
+function tellInHand(act: (clock: AirClock) => ClockAct): void {
+  const clock = clockInHand();
+  if (clock) void tellClock(give, clock, act(clock));
+  else say('The show on air has no clock that is run by hand.', true);
+}
+
 /** Gives the keyboard to something on the Desk, whichever of its windows it stands in; null where it is not there. */
 export function focusOn(selector: string): HTMLElement | null {
   for (const page of pages) {
@@ -73,6 +84,8 @@ const deeds: Readonly<Record<Exclude<DeskAction, 'clear-all'>, () => void>> = {
   'row-next': () => void act('row-next'),
   pause: pauseOrGoOn,
   hold: toggleHold,
+  'clock-run': () => tellInHand(({ standing }) => (standing.isRunning ? 'stop' : 'start')),
+  'clock-lap': () => tellInHand(() => 'lap'),
   'channel-before': () => stepChannel(-1),
   'channel-after': () => stepChannel(1),
   find: () => void focusOn('[data-find]'),

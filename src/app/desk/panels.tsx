@@ -3,7 +3,8 @@ import { Group, Panel, Separator, type Layout } from 'react-resizable-panels';
 import type { Channel, DeskPanel } from '../../core/show';
 import { useAir } from '../state/air-store';
 import { arrange, place, useArrangement } from './arrangement';
-import { say } from './desk-store';
+import { ClockBoard } from '../clocks/clock-board';
+import { give, say } from './desk-store';
 import { HandPanel } from './hand-panel';
 import { LaneBoard } from './lane-board';
 import { MonitorStrip } from './monitor-strip';
@@ -16,6 +17,7 @@ export const panelWords: Readonly<Record<DeskPanel, string>> = {
   rundown: 'Rundown',
   monitors: 'Monitors',
   board: 'Lane board',
+  clocks: 'Clocks and scores',
   others: 'Other channels',
   hand: 'Card in hand',
 };
@@ -43,12 +45,17 @@ export function DeskPanels(props: { channel: Channel; onChannel: (id: string) =>
         </div>
       </div>
     ),
+    clocks: <ClockBoard give={give} />,
     others: <MonitorStrip channels={others} onPick={onChannel} />,
     hand: <HandPanel channel={channel} />,
   };
-  const has = (panel: DeskPanel): boolean => panel !== 'others' || others.length > 0;
+  const hasClocks = useAir(
+    ({ state }) => Object.keys(state.clocks).length + Object.keys(state.scores).length > 0,
+  );
+  const has = (panel: DeskPanel): boolean =>
+    panel === 'others' ? others.length > 0 : panel === 'clocks' ? hasClocks : true;
   const isHere = (panel: DeskPanel): boolean => has(panel) && (places[panel] ?? 'here') === 'here';
-  const middle = (['monitors', 'board', 'others'] as const).filter(isHere);
+  const middle = (['monitors', 'board', 'clocks', 'others'] as const).filter(isHere);
   const columns = [
     ...(isHere('rundown') ? ['rundown' as const] : []),
     ...(middle.length > 0 ? ['middle' as const] : []),
@@ -131,6 +138,7 @@ const widths = {
 const heights = {
   monitors: { defaultSize: '40%', minSize: '110px' },
   board: { defaultSize: '42%', minSize: '90px' },
+  clocks: { defaultSize: '11%', minSize: '40px' },
   others: { defaultSize: '18%', minSize: '80px' },
 } as const;
 

@@ -14,6 +14,8 @@ const kinds: readonly { readonly value: PadItem['kind']; readonly label: string 
   { value: 'add', label: 'Plus or minus a number' },
   { value: 'set', label: 'Set a field' },
   { value: 'count', label: 'Start / stop a count' },
+  { value: 'clock', label: 'Start / stop a clock of the show' },
+  { value: 'score', label: 'Plus or minus a score of the show' },
   { value: 'move', label: 'A move there and back' },
   { value: 'step', label: 'Next step' },
   { value: 'clear-lane', label: 'Clear a lane' },
@@ -34,6 +36,10 @@ function newItem(kind: PadItem['kind'], show: Show, pad: Pad): PadItem {
       return { ...base, kind, card, field, span: 2 };
     case 'count':
       return { ...base, kind, card, field, span: 2 };
+    case 'clock':
+      return { ...base, kind, clock: Object.keys(show.clocks)[0] ?? 'none', span: 2 };
+    case 'score':
+      return { ...base, kind, score: Object.keys(show.scores)[0] ?? 'none', by: 1 };
     case 'add':
       return { ...base, kind, card, field: fields.find((own) => own.kind === 'number')?.id ?? field, by: 1 };
     case 'set':
@@ -237,6 +243,15 @@ export function PadEditor() {
   );
 }
 
+/** Things of the show to choose from, also where the chosen one is gone. */
+const namedIn = (
+  all: Readonly<Record<string, { readonly id: string; readonly name: string }>>,
+  chosen: string,
+): { value: string; label: string }[] => [
+  ...(all[chosen] ? [] : [{ value: chosen, label: 'Choose…' }]),
+  ...Object.values(all).map(({ id, name }) => ({ value: id, label: name })),
+];
+
 const spans = ['', '', 'col-span-2', 'col-span-3', 'col-span-4'] as const;
 
 function Grid(props: {
@@ -354,6 +369,22 @@ function ItemForm(props: {
           ]}
           onChange={(field) => onChange({ ...item, field: String(field) })}
         />
+      )}
+      {(item.kind === 'clock' || item.kind === 'score') && (
+        <SelectField
+          label={item.kind === 'clock' ? 'Clock' : 'Score'}
+          value={item.kind === 'clock' ? item.clock : item.score}
+          choices={namedIn(
+            item.kind === 'clock' ? show.clocks : show.scores,
+            item.kind === 'clock' ? item.clock : item.score,
+          )}
+          onChange={(id) =>
+            onChange(item.kind === 'clock' ? { ...item, clock: String(id) } : { ...item, score: String(id) })
+          }
+        />
+      )}
+      {item.kind === 'score' && (
+        <NumberField label="Adds" value={item.by} onChange={(by) => onChange({ ...item, by })} />
       )}
       {item.kind === 'add' && (
         <NumberField label="Adds" value={item.by} onChange={(by) => onChange({ ...item, by })} />

@@ -2,6 +2,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import {
   cardWords,
+  clockOf,
   rowToCome,
   shownAt,
   valuesWords,
@@ -10,8 +11,9 @@ import {
   type Seen,
 } from '../../core/playout';
 import { padProblems, unfilledFields, type Channel, type Pad, type PadItem } from '../../core/show';
-import { readCount } from '../../core/text';
+import { readCount } from '../../core/clock';
 import { useNow } from '../desk/use-now';
+import { readingWords } from '../clocks/reading-words';
 import { clockWords } from '../desk/time-words';
 import { Running } from '../desk/running-time';
 import { ChannelMonitor } from '../picture/channel-monitor';
@@ -251,6 +253,14 @@ function Coming({ channel, onGive }: { channel: Channel; onGive: Give }) {
 
 const spans = ['', '', 'col-span-2', 'col-span-3', 'col-span-4'] as const;
 
+function Gone({ children, className }: { children: string; className: string }) {
+  return (
+    <Big isOff onPress={() => undefined} className={className}>
+      <span className="text-xs">{children}</span>
+    </Big>
+  );
+}
+
 function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGive: Give }) {
   const state = useAir((store) => store.state);
   const now = useNow(item.kind === 'count' ? 5 : 1, state);
@@ -267,12 +277,7 @@ function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGi
   const value = field && (up ? shownAt(up, now).values : card?.values)?.[field.id];
   const shown = value ?? field?.default ?? '';
   const on = { channel: channel.id, ...(up ? { graphic: up.id } : {}) };
-  if ('card' in item && !card)
-    return (
-      <Big isOff onPress={() => undefined} className={className}>
-        <span className="text-xs">card gone</span>
-      </Big>
-    );
+  if ('card' in item && !card) return <Gone className={className}>card gone</Gone>;
   switch (item.kind) {
     case 'card':
       return (
@@ -383,6 +388,55 @@ function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGi
             </Big>
           )}
         </span>
+      );
+    }
+    case 'clock': {
+      const clock = state.clocks[item.clock];
+      if (!clock) return <Gone className={className}>clock gone</Gone>;
+      const { isRunning } = clock.standing;
+      return (
+        <span className={`flex gap-2 ${className}`}>
+          <Big
+            className="flex-1"
+            tone={isRunning ? 'on' : 'plain'}
+            onPress={() =>
+              void onGive(
+                { do: 'timer', clock: clock.id, act: isRunning ? 'stop' : 'start' },
+                isRunning ? `${clock.name} stands.` : `${clock.name} runs.`,
+              )
+            }
+          >
+            {item.label || `${isRunning ? 'Stop' : 'Start'} ${clock.name}`}
+            <Running
+              className="number text-[11px] text-ink-2"
+              words={(at) => readingWords(clockOf(clock), at, state.dayOffset)}
+            />
+          </Big>
+          {item.span > 1 && (
+            <Big
+              onPress={() =>
+                void onGive({ do: 'timer', clock: clock.id, act: 'reset' }, `${clock.name} is set back.`)
+              }
+            >
+              Reset
+            </Big>
+          )}
+        </span>
+      );
+    }
+    case 'score': {
+      const score = state.scores[item.score];
+      if (!score) return <Gone className={className}>score gone</Gone>;
+      return (
+        <Big
+          className={className}
+          onPress={() =>
+            void onGive({ do: 'score', score: score.id, add: item.by }, `${score.name} is counted.`)
+          }
+        >
+          {item.label || `${score.name} ${item.by > 0 ? '+' : ''}${item.by}`}
+          <span className="number text-[11px] text-ink-2">{score.value}</span>
+        </Big>
       );
     }
     case 'move': {

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { exactRate } from '../../core/show';
-import { formatClock } from '../../core/text';
+import { formatClock } from '../../core/clock';
 import { air } from '../state/air-store';
 
 /** The time of day by the air clock, with the frames of the first channel. Written past React: it changes each frame. */

@@ -4,10 +4,11 @@ import { create } from 'zustand';
 import type { FeedStatus } from '../../air';
 import { tableChange, type Resolved, type Use } from '../../core/data';
 import type { Problem } from '../../core/problem';
-import type { Show, Table, Template, Values } from '../../core/show';
+import type { Clocks, Show, Table, Template, Values } from '../../core/show';
 import { fileNameOf, type Read, type ReadResult, type Source } from '../../core/source';
 import type { DataWorker, RowsSeen, TraceStep } from '../../workers/data.worker';
 import { assetBlob } from './assets';
+import { DraftClocks } from './clocks';
 import { asked, dataListeners, jsonInit, releases, useAir, type Fault } from './air-store';
 import { useDraft } from './draft-store';
 import { readFile } from './reading';
@@ -34,7 +35,21 @@ export const useData = create<DataStore>(() => ({
 
 let worker: Remote<DataWorker> | null = null;
 const listeners = new Map<string, (resolved: Resolved) => void>();
-const rowsChanged = (): void => useData.setState(({ revision }) => ({ revision: revision + 1 }));
+const rowsChanged = (): void => {
+  useData.setState(({ revision }) => ({ revision: revision + 1 }));
+  void clocks?.look();
+};
+let clocks: DraftClocks | null = null;
+const followClocks = (all: Show['clocks']): void => {
+  clocks ??= new DraftClocks({
+    timesOf: (counts) => dataWorker().times(counts),
+    setCountedTo: (names) => void dataWorker().setCountedTo(names),
+  });
+  clocks.follow(all);
+};
+/** The clocks of the draft, for pictures that are not on air. */
+export const draftClocks = (): Clocks => clocks?.now() ?? noClocks;
+const noClocks: Clocks = {};
 
 /** The worker that keeps the draft's data. */
 function dataWorker(): Remote<DataWorker> {
@@ -56,6 +71,8 @@ let known: {
   views: Show['views'];
   assets: Show['assets'];
   sources: Show['sources'];
+  scores: Show['scores'];
+  clocks: Show['clocks'];
 } | null = null;
 
 /** Brings the worker up to the draft: of its tables only what is new. */
@@ -65,7 +82,9 @@ function follow(show: Show): void {
     known.tables === show.tables &&
     known.views === show.views &&
     known.assets === show.assets &&
-    known.sources === show.sources
+    known.sources === show.sources &&
+    known.scores === show.scores &&
+    known.clocks === show.clocks
   )
     return;
   const change: Parameters<DataWorker['setShow']>[1] = {};
@@ -78,10 +97,11 @@ function follow(show: Show): void {
   }
   for (const id of Object.keys(known?.tables ?? {}))
     if (!show.tables[id]) (change as Record<string, unknown>)[id] = null;
-  const { tables, views, assets, sources } = show;
+  const { tables, views, assets, sources, scores } = show;
   const before = known;
-  known = { tables, views, assets, sources };
-  void dataWorker().setShow({ views, assets, sources }, change).then(rowsChanged);
+  known = { tables, views, assets, sources, scores, clocks: show.clocks };
+  void dataWorker().setShow({ views, assets, sources, scores }, change).then(rowsChanged);
+  followClocks(show.clocks);
   if (before?.sources !== sources) void openSources(sources);
   if (before && before.tables !== tables)
     for (const table of Object.values(tables)) if (before.tables[table.id] !== table) toAir(table);

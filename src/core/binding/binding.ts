@@ -30,6 +30,10 @@ export const originSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('value'), data: z.string().max(64) }),
   /** The names of the sheets of a workbook, in their order. */
   z.object({ kind: z.literal('sheets'), data: z.string().max(64) }),
+  /** A score of the show, as it stands on air; in Build what it begins with. */
+  z.object({ kind: z.literal('score'), score: z.string().max(64) }),
+  /** What a clock of the show counts to at this moment: the name of its row. */
+  z.object({ kind: z.literal('clock'), clock: z.string().max(64) }),
   /** Text with holes: `{team} · {score}` takes fields, bindings and columns of the row in hand by name. */
   z.object({ kind: z.literal('words'), text: z.string().max(5000) }),
 ]);
@@ -54,6 +58,8 @@ export const originNames: Readonly<Record<OriginKind, string>> = {
   binding: 'Another binding',
   value: 'A source as it is',
   sheets: 'The sheets of a workbook',
+  score: 'A score of the show',
+  clock: 'What a clock counts to',
 };
 
 /** What a new binding of a kind begins with. */
@@ -70,6 +76,10 @@ export const plainOrigin = (kind: OriginKind, data = ''): Origin => {
     case 'value':
     case 'sheets':
       return { kind, data };
+    case 'score':
+      return { kind, score: data };
+    case 'clock':
+      return { kind, clock: data };
     case 'words':
       return { kind, text: '' };
   }

@@ -26,6 +26,10 @@ export interface Surroundings {
   readonly data: (id: string) => Rowset | null;
   /** The value of a source as it is; undefined where there is none yet. */
   readonly valueOf: (id: string) => Json | undefined;
+  /** A score of the show; null where there is none of that id. */
+  readonly scoreOf: (id: string) => number | null;
+  /** The name of what a clock of the show counts to; null where there is no such clock. */
+  readonly countedTo: (id: string) => string | null;
   /** The names of a workbook's sheets; null where the source is none. */
   readonly sheetsOf: (id: string) => readonly string[] | null;
   readonly columnsOf: (id: string) => ValueType | null;
@@ -113,6 +117,18 @@ function begin(from: Origin, around: Surroundings): { value: Value; type: ValueT
       if (value === undefined)
         return fail('no-data', `“${around.nameOf(from.data)}” has brought nothing yet.`);
       return { value, type: scalar(typeof value === 'string' ? 'text' : 'any') };
+    }
+    case 'score': {
+      const value =
+        around.scoreOf(from.score) ??
+        fail('no-score', 'Choose a score of the show; the one that was chosen is not there.');
+      return { value, type: scalar('number') };
+    }
+    case 'clock': {
+      const value =
+        around.countedTo(from.clock) ??
+        fail('no-clock', 'Choose a clock of the show; the one that was chosen is not there.');
+      return { value, type: scalar('text') };
     }
     case 'sheets': {
       const sheets =
@@ -212,6 +228,10 @@ function beginType(from: Origin, around: Surroundings): ValueType {
       return scalar('text');
     case 'sheets':
       return listOf(scalar('text'));
+    case 'score':
+      return scalar('number');
+    case 'clock':
+      return scalar('text');
     case 'value':
       return scalar('any');
     case 'rows':

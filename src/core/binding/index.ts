@@ -16,6 +16,7 @@ export { needsOther, rowTests, stands, testChoices, testWords, type RowTest } fr
 export { filterRows, groupRows, pageRows, rankRows, sortRows, takeRows } from './derive';
 export { listRowset, rowsetList } from './lists';
 export { numberInWords, numberSpecSchema, plainNumber, type NumberSpec } from './steps/number-format';
+export { columnIndex } from './derive';
 export { isZone, zoneNames } from './zones';
 export { datePattern } from './date-pattern';
 export {

@@ -51,6 +51,8 @@ function around(
     idOf: (name) => Object.keys(named).find((id) => id.toLowerCase() === name.toLowerCase()) ?? null,
     nameOf: (id) => id,
     data: (id) => (id === 'teams' ? teams : null),
+    scoreOf: () => null,
+    countedTo: () => null,
     valueOf: (id) => (id === 'pier' ? value : undefined),
     sheetsOf: (id) => (id === 'pier' ? ['Judges', 'Teams'] : null),
     columnsOf: (id) => (id === 'teams' ? { of: 'rows', columns: teams.columns } : null),

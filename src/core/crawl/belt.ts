@@ -271,6 +271,8 @@ export class Belt {
       if (this.spec.isWhole) now.next = Math.ceil(now.next - 1e-9);
       if (now.next > now.way + 1e-9) return;
       const from = now.next + item.before;
+      // What has gone by now leaves its copy free, whether or not anyone looked since.
+      this.letGo();
       this.live.push({ item, copy: this.freeCopy(item), from, come: 0 });
       now.last = { key: item.key, items: this.items };
       now.next = from + Math.max(1, item.size) + item.after + this.spec.gap;

@@ -124,6 +124,22 @@ describe('a list that changes', () => {
     );
   });
 
+  test('shows an item by the same copy however often it was looked at on the way', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 400 }), { maxLength: 20 }), (steps) => {
+        const few = [item('a', 120), item('b', 90)];
+        const copies = (belt: Belt, time: number) =>
+          belt.at(time).filter(({ come, item: { size } }) => come > 0.01 && come < spec.room + size - 0.01).map(({ item: { key }, copy }) => [key, copy]);
+        const looked = new Belt(spec, [version(0, few)]);
+        let time = 0;
+        for (const step of steps) {
+          time += step / 10;
+          expect(copies(looked, time)).toEqual(copies(new Belt(spec, [version(0, few)]), time));
+        }
+      }),
+    );
+  }); // prettier-ignore
+
   test('is the same at two outputs: one that stood all the time, one that has just come, one that looks back', () => {
     fc.assert(
       fc.property(made, fc.double({ min: 0, max: 60, noNaN: true }), ({ versions, stops }, time) => {

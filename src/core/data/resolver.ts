@@ -1,4 +1,6 @@
+import { targetOf, type Counts, type Target } from '../clock';
 import {
+  columnIndex,
   listRowset,
   readRowset,
   rowsetList,
@@ -94,6 +96,8 @@ interface Kept {
 }
 
 const mostRemembered = 2000;
+/** So many rows of a timetable are looked at by a clock. */
+const mostTimes = 1000;
 /** What a use is, however often it is opened: a template whose bindings were edited is another. */
 const nameOfUse = ({ template, typed, row }: Use): string =>
   `${template.id} ${fingerprint(JSON.stringify([template.bindings, template.bound, row, typed]))}`;
@@ -277,6 +281,9 @@ export class Resolver {
   private tables: Show['tables'] = {};
   private views: Show['views'] = {};
   private assets: Show['assets'] = {};
+  private scores: Readonly<Record<string, number>> = {};
+  /** By clock, the name of what it counts to. */
+  private countedTo: Readonly<Record<string, string>> = {};
   private readonly sources = new Map<string, SourceState>();
   private readonly names = new Map<string, string>();
   private readonly rowsets = new Map<string, Rowset>();
@@ -329,6 +336,36 @@ export class Resolver {
       JSON.stringify([one?.value ?? null, one?.sheets ?? null]);
     if (touched !== 'all' && valueOf(was?.read) !== valueOf(read)) touched.add(`${source.id} value`);
     return this.after(touched);
+  }
+
+  /** The scores of the show, by their ids. */
+  setScores(scores: Readonly<Record<string, number>>): Map<string, Resolved> {
+    const before = this.scores;
+    this.scores = scores;
+    const touched = Object.keys({ ...before, ...scores }).filter((id) => before[id] !== scores[id]);
+    return this.after(new Set(touched.map((id) => `score ${id}`)));
+  }
+
+  /** The names of what clocks of the show count to at this moment, by their ids. */
+  setCountedTo(names: Readonly<Record<string, string>>): Map<string, Resolved> {
+    const before = this.countedTo;
+    this.countedTo = names;
+    const touched = Object.keys({ ...before, ...names }).filter((id) => before[id] !== names[id]);
+    return this.after(new Set(touched.map((id) => `clock ${id}`)));
+  }
+
+  /** The times of the rows that a clock counts to, with what each is the time of. */
+  timesOf({ data, time, name }: Extract<Counts, { by: 'rows' }>): Target[] {
+    const rowset = this.rowsets.get(data);
+    const columnOf = (key: string): number => (rowset && key !== '' ? columnIndex(rowset, key) : -1);
+    const [at, named] = [columnOf(time), columnOf(name)];
+    if (!rowset || at < 0) return [];
+    const targets: Target[] = [];
+    for (let row = 0; row < rowset.count && targets.length < mostTimes; row += 1) {
+      const target = targetOf(rowset.text(row, at), named < 0 ? '' : rowset.text(row, named));
+      if (target) targets.push(target);
+    }
+    return targets;
   }
 
   /** What is said in place of a source's words while it is stale; null: what it brought. */
@@ -480,6 +517,14 @@ export class Resolver {
         note(`${id} value`);
         const state = this.sources.get(id);
         return state ? (state.read.value ?? rowsAsJson(this.rowsets.get(id))) : undefined;
+      },
+      scoreOf: (id) => {
+        note(`score ${id}`);
+        return this.scores[id] ?? null;
+      },
+      countedTo: (id) => {
+        note(`clock ${id}`);
+        return this.countedTo[id] ?? null;
       },
       sheetsOf: (id) => {
         note(`${id} all`);

@@ -25,6 +25,8 @@ export const deskActions = [
   { id: 'row-next', words: 'The next row of the rundown goes to air', keys: ['R'] },
   { id: 'pause', words: 'Pause the rundown, or let it go on', keys: ['P'] },
   { id: 'hold', words: 'Hold the row that is up, or let it go', keys: ['H'] },
+  { id: 'clock-run', words: 'Start or stop the clock in hand', keys: ['C'] },
+  { id: 'clock-lap', words: 'A lap of the clock in hand', keys: ['L'] },
   { id: 'channel-before', words: 'The channel before', keys: ['['] },
   { id: 'channel-after', words: 'The channel after', keys: [']'] },
   { id: 'find', words: 'Find a card or template', keys: ['/'] },

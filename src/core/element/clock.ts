@@ -1,28 +1,80 @@
 import { z } from 'zod';
-import { zoneNames } from '../binding';
-import { clockFormats, clockWords, formatClock } from '../text';
+import { belowForms, formatClock, shownWords } from '../clock';
 import { baseDefaults, elementBase, lookProperties, placeProperties } from './base';
-import type { ElementKind } from './kind';
+import {
+  clockNamed,
+  livesOf,
+  readingDefaults,
+  readingProperties,
+  readingShape,
+  secondsShown,
+  type ClockReading,
+} from './clock-reading';
+import type { ElementKind, Running } from './kind';
 import { textStyleDefaults, textStyleProperties, textStyleShape, typedKind } from './text-style';
+
+/** Patterns as people write times, by an example of each. See core/clock/pattern.ts. */
+const patterns = [
+  { value: 'HH:mm', label: '09:05' },
+  { value: 'HH:mm:ss', label: '09:05:30' },
+  { value: 'H:mm', label: '9:05' },
+  { value: 'H:mm:ss', label: '9:05:30' },
+  { value: 'h:mm a', label: '9:05 am' },
+  { value: 'h:mm A', label: '9:05 AM' },
+  { value: 'h:mm a.m.', label: '9:05 a.m.' },
+  { value: 'h:mm:ss a', label: '9:05:30 am' },
+  { value: 'hh:mm a', label: '09:05 am' },
+  { value: 'm:ss', label: '5:30' },
+  { value: 'mm:ss', label: '05:30' },
+  { value: 'm:ss.S', label: '5:30.4' },
+  { value: 'm:ss.SS', label: '5:30.42' },
+  { value: '[h:]m:ss', label: '1:05:30, 5:30 within the hour' },
+  { value: '[h:][m:]s', label: '1:05:30, 5:30, 30' },
+  { value: '[m:]s.S', label: '5:30.4, 30.4 within the minute' },
+  { value: "[d' d '][h' h ']m' min'", label: '2 d 09 h 05 min, 5 min' },
+  { value: 's', label: '30' },
+  { value: 'own', label: 'As typed below' },
+] as const;
 
 const schema = elementBase.extend({
   kind: z.literal('clock'),
-  format: z.enum(clockFormats),
-  shows: z.enum(['time', 'up', 'down']),
-  /** What it counts, as text; see `readCount`. Made a field, it is started and stopped on air. */
-  counted: z.string().max(40),
-  /** Seconds that a count down begins with. */
-  length: z.number().min(0).max(360_000),
-  /** A time zone of the IANA's by its name, with its summer time; empty: by `offset`. */
-  zone: z.string().max(60),
-  /** Minutes east of UTC, -840 to 840. */
-  offset: z.number().int().min(-840).max(840),
+  ...readingShape,
+  format: z.string().min(1).max(60),
+  /** The pattern where `format` is `own`. */
+  pattern: z.string().max(60),
+  /** Of a clock of the show: what it shows now, at the last lap, or how long that took. */
+  reading: z.enum(['now', 'lap', 'lap-time']),
+  below: z.enum(belowForms),
+  /** Seconds that its box has room for, where it shows a clock of the show. */
+  room: z.number().min(0).max(130_000_000),
   ...textStyleShape,
 });
 
 export type ClockElement = z.infer<typeof schema>;
 
-/** The time of day of the air clock, or a count up or down. Its box is that of the widest figures, so that nothing shakes as it runs. */
+const patternFor = ({ format, pattern }: ClockElement): string => (format === 'own' ? pattern : format);
+
+/** What a clock of the show has at its last lap: what it showed, or how long it took; null before the first. */
+function lapOf({ clock, reading }: ClockElement, now: Running): number | null {
+  const laps = clockNamed(now, clock)?.standing.laps;
+  const last = laps?.at(-1);
+  if (!laps || last === undefined) return null;
+  return reading === 'lap' ? last : Math.abs(last - (laps.at(-2) ?? 0));
+}
+
+/** What a clock says at a moment. */
+export function clockText(element: ClockElement & ClockReading, now: Running): string {
+  const format = patternFor(element);
+  if (element.shows === 'clock' && !now.clocks) return formatClock(element.room, format, 0);
+  if (element.shows === 'clock' && element.reading !== 'now') {
+    const lap = lapOf(element, now);
+    return lap === null ? '' : shownWords(lap, format, false, element.below);
+  }
+  const shown = secondsShown(element, now);
+  return shown ? shownWords(shown.seconds, format, shown.isDown, element.below) : '';
+}
+
+/** The time of day of the air clock, a count up or down, or a clock of the show. Its box is that of the widest figures, so that nothing shakes as it runs. */
 export const clock = {
   kind: 'clock',
   label: 'Clock',
@@ -30,108 +82,77 @@ export const clock = {
   content: null,
   poses: ['tracking'],
   words: {
-    wording: ({ shows, length, format }) => ({
-      text: formatClock(shows === 'time' ? 0 : length, format, 0),
-      spans: [],
-      evenFigures: true,
-    }),
-    signs: () => '0123456789: ampmAPM.',
+    wording: (element) => {
+      const { shows, length, room } = element;
+      const seconds = shows === 'time' ? 0 : shows === 'clock' ? room : length;
+      return { text: formatClock(seconds, patternFor(element), 0), spans: [], evenFigures: true };
+    },
+    signs: ({ format, pattern }) => `0123456789: ampmAPM.\u2212+${format}${pattern}`,
     families: () => [],
   },
-  lives: ({ shows }) => (shows === 'time' ? 'clock' : 'count'),
-  run(node, element, { time, dayOffset }) {
-    if (node.kind !== 'text') return;
-    const text = clockWords(element, time, dayOffset);
-    if (text !== node.layout.lines[0]?.text)
-      node.layout = { ...node.layout, lines: [{ text, x: 0, runs: null }] };
-  },
+  lives: livesOf,
+  says: clockText,
   schema,
   defaults: {
     ...baseDefaults,
     wipeEdge: 'line',
     w: 240,
     h: 72,
+    ...readingDefaults,
     format: 'HH:mm',
-    shows: 'time',
-    counted: '0',
-    length: 60,
-    zone: '',
-    offset: 0,
+    pattern: '[h:]m:ss',
+    reading: 'now',
+    below: 'minus',
+    room: 600,
     ...textStyleDefaults,
   },
   properties: [
     ...placeProperties,
+    ...readingProperties,
     {
-      key: 'shows',
-      label: 'Mode',
+      key: 'reading',
+      label: 'Shows',
       type: 'choice',
       section: 'Clock',
       wide: true,
       choices: [
-        { value: 'time', label: 'Time of day' },
-        { value: 'up', label: 'Count up' },
-        { value: 'down', label: 'Count down' },
+        { value: 'now', label: 'The clock as it runs' },
+        { value: 'lap', label: 'The clock at the last lap' },
+        { value: 'lap-time', label: 'The time of the last lap' },
       ],
+      when: { key: 'shows', is: ['clock'] },
     },
+    { key: 'format', label: 'Format', type: 'choice', section: 'Clock', wide: true, choices: patterns },
     {
-      key: 'counted',
-      label: 'Counted',
+      key: 'pattern',
+      label: 'Pattern',
       type: 'text',
       section: 'Clock',
-      when: { key: 'shows', is: ['up', 'down'] },
+      wide: true,
+      when: { key: 'format', is: ['own'] },
     },
     {
-      key: 'length',
-      label: 'Start at',
+      key: 'below',
+      label: 'Below zero',
+      type: 'choice',
+      section: 'Clock',
+      choices: [
+        { value: 'minus', label: '\u22120:12' },
+        { value: 'plus', label: '+0:12' },
+        { value: 'none', label: '0:12' },
+      ],
+      when: { key: 'shows', is: ['clock'] },
+    },
+    {
+      key: 'room',
+      label: 'Room for',
       type: 'number',
       section: 'Clock',
       unit: 's',
       min: 0,
-      max: 360_000,
-      step: 1,
-      when: { key: 'shows', is: ['down'] },
-    },
-    {
-      key: 'format',
-      label: 'Format',
-      type: 'choice',
-      section: 'Clock',
-      wide: true,
-      choices: [
-        { value: 'HH:mm', label: '09:05' },
-        { value: 'HH:mm:ss', label: '09:05:30' },
-        { value: 'H:mm', label: '9:05' },
-        { value: 'H:mm:ss', label: '9:05:30' },
-        { value: 'h:mm a', label: '9:05 am' },
-        { value: 'h:mm A', label: '9:05 AM' },
-        { value: 'h:mm a.m.', label: '9:05 a.m.' },
-        { value: 'h:mm:ss a', label: '9:05:30 am' },
-        { value: 'hh:mm a', label: '09:05 am' },
-        { value: 'm:ss', label: '5:30' },
-      ],
-    },
-    {
-      key: 'zone',
-      label: 'Time zone',
-      type: 'choice',
-      section: 'Clock',
-      wide: true,
-      choices: [
-        { value: '', label: 'By minutes from UTC' },
-        ...zoneNames().map((value) => ({ value, label: value.replaceAll('_', ' ') })),
-      ],
-      when: { key: 'shows', is: ['time'] },
-    },
-    {
-      key: 'offset',
-      label: 'From UTC',
-      type: 'number',
-      section: 'Clock',
-      unit: 'min',
-      min: -840,
-      max: 840,
-      step: 15,
-      when: { key: 'zone', is: [''] },
+      max: 130_000_000,
+      step: 60,
+      when: { key: 'shows', is: ['clock'] },
     },
     ...textStyleProperties,
     ...lookProperties,

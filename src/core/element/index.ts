@@ -13,6 +13,7 @@ export {
   type Ride,
 } from './base';
 export type {
+  Clocks,
   ElementKind,
   Lean,
   Life,
@@ -35,7 +36,9 @@ export {
   type SpanSign,
 } from './text-style';
 export type { CameraElement } from './camera';
-export type { ClockElement } from './clock';
+export { clockText, type ClockElement } from './clock';
+export type { ClockReading } from './clock-reading';
+export type { HandElement } from './hand';
 export { crawlDirections, type CrawlElement, type CrawlLook } from './crawl';
 export type { EllipseElement } from './ellipse';
 export type { GroupElement } from './group';

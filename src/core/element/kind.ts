@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { DisplayNode, Matrix } from '../display';
+import type { Clock } from '../clock';
 import type { TextLayout, Wording } from '../text';
 import type { Paint } from '../value';
 import type { CellLookPart } from './cell-look';
@@ -43,7 +44,12 @@ export interface Running {
   dayOffset: number;
   /** Since the graphic entered. */
   age: number;
+  /** The clocks of the show, by their ids; null where none are known: a sample is shown. */
+  clocks: Clocks | null;
 }
+
+/** Clocks of the show, ready to be read, by their ids. */
+export type Clocks = Readonly<Record<string, Clock & { readonly name: string }>>;
 
 /** What of an element is new by itself while it holds: a clock that turns with the day's seconds, a count, a picture. */
 export type Life = 'clock' | 'count' | 'picture';
@@ -117,6 +123,10 @@ export interface ElementKind<E = never, S extends z.ZodType = z.ZodType> {
   readonly lives: (element: E) => Life | null;
   /** Writes into its node what is new of it by itself; null where nothing is. */
   readonly run: ((node: DisplayNode, element: E, now: Running) => void) | null;
+  /** The words that it says by itself at a moment; null: it says what it holds. */
+  readonly says: ((element: E, now: Running) => string) | null;
+  /** Degrees by which it is turned by itself about its pivot at a moment; null: never. */
+  readonly turns: ((element: E, now: Running) => number) | null;
   readonly leans: (element: E) => Lean;
   /** Whether a point, in parts of its box, lies in its outline. */
   readonly covers: (element: E, u: number, v: number, box: Size) => boolean;
@@ -132,6 +142,8 @@ export const usualKind = {
   clips: () => false,
   lives: () => null,
   run: null,
+  says: null,
+  turns: null,
   leans: () => upright,
   covers: () => true,
 } as const satisfies Partial<ElementKind>;

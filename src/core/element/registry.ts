@@ -6,6 +6,7 @@ import { clock } from './clock';
 import { crawl } from './crawl';
 import { ellipse } from './ellipse';
 import { group } from './group';
+import { hand } from './hand';
 import { line } from './line';
 import { path } from './path';
 import { picture } from './picture';
@@ -32,6 +33,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   rows.schema,
   table.schema,
   crawl.schema,
+  hand.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -51,6 +53,7 @@ const kinds = {
   rows,
   table,
   crawl,
+  hand,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;

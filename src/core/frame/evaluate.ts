@@ -22,7 +22,7 @@ import {
   writeColour,
   type TrackTable,
 } from '../motion';
-import { exactRate, type Edge, type Ride } from '../show';
+import { exactRate, kindOf, type Clocks, type Edge, type Ride } from '../show';
 import { dress } from './dress';
 import { runBelt, type RunningBelt } from './belts';
 import type { PieceColour, PieceMotion, PieceTrack } from './pieces';
@@ -39,6 +39,8 @@ export interface Moment {
   readonly time: number;
   /** What the time of day is ahead of the air clock, in seconds; left out: nothing. */
   readonly dayOffset?: number;
+  /** The clocks of the show; left out: none are known, and a sample is shown. */
+  readonly clocks?: Clocks;
   /** Seconds since Enter began, for videos; left out, the phase and frame tell it as if Hold had no length. */
   readonly age?: number;
   /** Frames since Enter ended, for the idle loop, which runs on through Exit; left out or null: it stands still. */
@@ -119,6 +121,7 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
   running.time = moment.time;
   running.dayOffset = moment.dayOffset ?? 0;
   running.age = ageAt(scene, moment);
+  running.clocks = moment.clocks ?? null;
   wasMoved.set(moved);
   moved.fill(0);
   for (let i = 0; i < parts.length; i += 1) if (wasMoved[i] !== 0) rest(parts[i] as Part);
@@ -127,6 +130,13 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
   for (let i = 0; i < scene.belts.length; i += 1) {
     const own = scene.belts[i] as RunningBelt;
     runBelt(own, own.isOnAir ? moment.time : running.age, moved);
+  }
+  for (let i = 0; i < scene.hands.length; i += 1) {
+    const part = scene.hands[i] as Part;
+    const turned = kindOf(part.element).turns?.(part.element, running) ?? 0;
+    if (turned === part.turned) continue;
+    part.turned = turned;
+    moved[part.index] = 1;
   }
   for (let i = 0; i < parts.length; i += 1) {
     const part = parts[i] as Part;
@@ -140,6 +150,7 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
     placed[i] = isPlaced ? 1 : 0;
     if (isPlaced) place(scene, part, moment);
     if (part.run) part.run(part.node, part.element, running);
+    if (part.says) say(scene, part, part.says(part.element, running));
   }
   scene.isFresh = false;
   return scene.root;
@@ -183,11 +194,11 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   let across = 1;
   let up = 1;
   let { a, b, c, d, restX: tx, restY: ty } = part;
-  if ((moves & (moving.turn | moving.scale)) !== 0) {
+  if ((moves & (moving.turn | moving.scale)) !== 0 || part.turned !== 0) {
     across = (p[scale] as number) * (p[scaleX] as number);
     up = (p[scale] as number) * (p[scaleY] as number);
     let { cos, sin } = part;
-    const turn = p[rotation] as number;
+    const turn = (p[rotation] as number) + part.turned;
     if (turn !== 0) {
       const angle = ((part.rotation + turn) * Math.PI) / 180;
       cos = Math.cos(angle);
@@ -321,6 +332,35 @@ function soften(part: Part, index: number): void {
   const own = part.element.masks[index];
   const mask = part.node.masks[index];
   if (own && mask) mask.soft = Math.max(0, own.soft + (part.pose[maskSoft] as number));
+}
+
+/** Whether two words are as wide as one another where figures are even. */
+function areEven(a: string, b: string): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i += 1) {
+    const [own, other] = [a.charCodeAt(i), b.charCodeAt(i)];
+    if (own !== other && !(own >= 48 && own <= 57 && other >= 48 && other <= 57)) return false;
+  }
+  return true;
+}
+
+/** Words that are said by themselves: figures in the place of figures; what is longer or shorter is placed anew. */
+function say(scene: Scene, part: Part, text: string): void {
+  const { node, said } = part;
+  if (node.kind !== 'text' || text === said) return;
+  part.said = text;
+  const [line] = node.layout.lines;
+  if (said !== null && line && line.text === said && areEven(said, text)) {
+    node.layout = { ...node.layout, lines: [{ ...line, text, runs: null }] };
+    return;
+  }
+  const fitted = scene.refit(part, text);
+  // What had to shrink for its widest keeps that size, lest it shake.
+  node.layout =
+    fitted.scale === node.layout.scale && fitted.squeeze === node.layout.squeeze
+      ? fitted
+      : { ...node.layout, lines: [{ text, x: 0, runs: null }] };
+  shiftInPlane(node.matrix, part.plane, node.layout.x, node.layout.y);
 }
 
 /** Words that count, and words whose pieces move. */

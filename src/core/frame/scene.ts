@@ -76,6 +76,7 @@ export interface Part {
   readonly clipsBox: boolean;
   /** Writes what is new of it by itself. */
   readonly run: ElementKind<Element>['run'];
+  readonly says: ElementKind<Element>['says'];
   /** Px by which its widest line is narrower than its box, and that both its sides lean left. */
   readonly narrow: number;
   readonly lean: number;
@@ -119,7 +120,7 @@ export interface Part {
   readonly leaves: number;
   /** Whether colours were moving when it was last dressed. */
   tinted: boolean;
-  /** The words that a count has come to; null before it has been looked at. */
+  /** The words that a count has come to, or that it says by itself; null before it has been looked at. */
   said: string | null;
   /** Its size now, px. */
   nowW: number;
@@ -127,6 +128,8 @@ export interface Part {
   /** What runs along brings it: px from where it is at rest, and whether it is not on its way now. */
   alongX: number;
   alongY: number;
+  /** Degrees by which it is turned by itself now. */
+  turned: number;
   isOff: boolean;
   /** Px over which what is in it fades at its two ends. */
   readonly fade: number;
@@ -182,6 +185,8 @@ export interface Scene {
   readonly isLive: boolean;
   /** What runs through its crawls. */
   readonly belts: readonly RunningBelt[];
+  /** What is turned by itself. */
+  readonly hands: readonly Part[];
   /** Whether something keeps moving while it holds. */
   readonly idles: boolean;
   /** The words of a part of it fitted anew. */
@@ -295,6 +300,7 @@ export function prepareScene(
       isGroup: holds(element),
       clipsBox: kind.clips(element),
       run: kind.run,
+      says: kind.says,
       ...kind.leans(element),
       cos,
       sin,
@@ -330,6 +336,7 @@ export function prepareScene(
       nowW: box.w,
       nowH: box.h,
       alongX: 0,
+      turned: 0,
       alongY: 0,
       isOff: runs.has(instance.parent ?? ''),
       fade: element.kind === 'crawl' ? element.fade : 0,
@@ -399,13 +406,14 @@ export function prepareScene(
     change,
     root,
     base,
-    running: { time: NaN, dayOffset: NaN, age: NaN },
+    running: { time: NaN, dayOffset: NaN, age: NaN, clocks: null },
     hasClock: lives.has('clock') || lives.has('count'),
     hasCount: lives.has('count'),
     isLive: lives.has('picture'),
     belts: rest.instances.belts.map((plan) =>
       newBelt(plan, rest, exactRate(options.rate ?? template.rate), parts),
     ),
+    hands: parts.filter(({ element }) => kindOf(element).turns !== null),
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,
     worth: (part, unit, property) => plan.sizes(unit, property, part.path, part.element, part),

@@ -4,6 +4,7 @@ import { carryOut, type Command } from './command';
 import type { AirEvent } from './event';
 import { leave } from './leave';
 import { channelOf } from './lookup';
+import { clockFallsDue, firstClockDue } from './clocks';
 import { firstPageDue, pageFallsDue } from './pages';
 import { react } from './react';
 import { firstRowDue, isKept, rowFails, rowFallsDue } from './run';
@@ -34,6 +35,8 @@ export const emptyAir = (): AirState => ({
   rundowns: [],
   changedRundowns: [],
   runs: {},
+  clocks: {},
+  scores: {},
   aired: {},
   due: [],
   dayOffset: 0,
@@ -178,6 +181,18 @@ function firstDue(state: AirState): FirstDue | null {
       fails: (work) => void work.state.due.splice(index, 1),
     };
   }
+  const mark = firstClockDue(state);
+  if (mark && !(first && mark.at >= first.at - 1e-9))
+    first = {
+      at: mark.at,
+      why: 'clock',
+      by: state.clocks[mark.clock]?.name ?? '',
+      carryOut: (work) => clockFallsDue(work, mark.clock),
+      fails({ state: draft }) {
+        const own = draft.clocks[mark.clock];
+        if (own) own.standing.done = mark.at;
+      },
+    };
   const page = firstPageDue(state);
   if (page && !(first && page.at >= first.at - 1e-9))
     first = {

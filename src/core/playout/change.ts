@@ -1,6 +1,6 @@
 import { counted } from '../problem';
 import { acceptValue, pagingOf, sameValue, type Channel, type Template, type Values } from '../show';
-import { countAfter } from '../text';
+import { countAfter } from '../clock';
 import type { Command, Which } from './command';
 import { correctCard } from './cards';
 import { happens } from './happen';

@@ -90,6 +90,8 @@ const release: Release = {
   sources: {},
   tables: {},
   views: {},
+  clocks: {},
+  scores: {},
 };
 const hash = '1'.repeat(64);
 let state: AirState;

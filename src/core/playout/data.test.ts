@@ -57,6 +57,8 @@ const release: Release = {
   sources: {},
   tables: {},
   views: {},
+  clocks: {},
+  scores: {},
 };
 let state: AirState;
 const go = (command: object, at: number): string => {

@@ -16,9 +16,11 @@ export const airEventSchema = z.object({
     'renew',
     'run',
     'follow',
+    'clock',
+    'score',
   ]),
   /** What made it happen. */
-  why: z.enum(['hand', 'run', 'reaction', 'time', 'data']),
+  why: z.enum(['hand', 'run', 'reaction', 'time', 'data', 'clock']),
   by: z.string(),
   /** The first frame of it. */
   at: z.number(),
@@ -47,4 +49,6 @@ export const asRunEvents: ReadonlySet<AirEvent['what']> = new Set([
   'clear',
   'leave',
   'renew',
+  'clock',
+  'score',
 ]);

@@ -31,11 +31,14 @@ export {
 export { mayGive, roles, roleSchema, type Role } from './roles';
 export { newRun, type Run } from './run-state';
 export { cardsToCome } from './run';
+export { cardsOfClocks, clockAtRest, clockOf, clocksIn } from './clocks';
 export { playsAlike } from './take';
 export { aftermath } from './react';
 export { type Aftermath } from './deeds';
 export {
   airStateSchema,
+  type AirClock,
+  type AirScore,
   type AirCard,
   type CalledMove,
   type Sent,

@@ -44,6 +44,8 @@ const release: Release = {
   sources: {},
   tables: {},
   views: {},
+  clocks: {},
+  scores: {},
 }; // prettier-ignore
 
 const listOf = (rows: readonly (readonly [key: string, points: number])[]): RowList => {

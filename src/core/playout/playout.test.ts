@@ -89,6 +89,8 @@ const release = (change: Partial<Release> = {}): Release => ({
   sources: {},
   tables: {},
   views: {},
+  clocks: {},
+  scores: {},
   ...change,
 });
 

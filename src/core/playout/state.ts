@@ -9,7 +9,10 @@ import {
   rowListSchema,
   rundownSchema,
   rundownsOf,
+  showClockSchema,
+  showScoreSchema,
 } from '../show';
+import { standingSchema } from '../clock';
 import { runSchema } from './run-state';
 
 const valuesSchema = z.record(idSchema, fieldValueSchema);
@@ -142,6 +145,12 @@ export type ChannelAir = z.infer<typeof channelAirSchema>;
 export const airCardSchema = cardSchema.extend({ kept: z.boolean() });
 export type AirCard = z.infer<typeof airCardSchema>;
 
+/** A clock of the show on air: as the release says, and how it stands. */
+export const airClockSchema = showClockSchema.extend({ standing: standingSchema });
+export type AirClock = z.infer<typeof airClockSchema>;
+export const airScoreSchema = showScoreSchema.extend({ value: z.number() });
+export type AirScore = z.infer<typeof airScoreSchema>;
+
 /** What is to happen to others when a graphic comes to a moment of its life. */
 export const dueSchema = z.object({
   at: z.number(),
@@ -170,6 +179,9 @@ export const airStateSchema = z.object({
   changedRundowns: z.array(idSchema).default([]),
   /** Rundowns that run, by their id. */
   runs: z.record(idSchema, runSchema).default({}),
+  /** Clocks and scores of the show, which go on over releases. */
+  clocks: z.record(idSchema, airClockSchema).default({}),
+  scores: z.record(idSchema, airScoreSchema).default({}),
   /** Cards that were on air at least once, and when last. */
   aired: z.record(idSchema, z.number()).default({}),
   due: z.array(dueSchema).default([]),

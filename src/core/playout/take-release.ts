@@ -9,6 +9,7 @@ import {
   type Template,
 } from '../show';
 import type { Command } from './command';
+import { takeClocks } from './clocks';
 import { channelOf, released, upOn } from './lookup';
 import { endOf, momentOf } from './on-air';
 import { placeOf, rowAfter } from './timeline';
@@ -66,6 +67,7 @@ export function takeRelease(work: Work, command: Extract<Command, { do: 'release
     ...kept.map((card) => [card.id, { ...card, values: { ...card.values } }] as const),
   ]);
   if (!isSame) state.aired = {};
+  takeClocks(work, release, isSame);
   state.rundowns = rundownsAfter(before, release.rundowns, isSame, releases);
   state.changedRundowns = state.changedRundowns.filter((id) =>
     state.rundowns.some(

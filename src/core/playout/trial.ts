@@ -60,6 +60,8 @@ export const released = (
   sources: {},
   tables: {},
   views: {},
+  clocks: {},
+  scores: {},
   ...given,
 });
 

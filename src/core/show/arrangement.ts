@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** The parts of the Desk that can be moved. */
-export const deskPanels = ['rundown', 'monitors', 'board', 'others', 'hand'] as const;
+export const deskPanels = ['rundown', 'monitors', 'board', 'clocks', 'others', 'hand'] as const;
 export type DeskPanel = (typeof deskPanels)[number];
 
 /** Where a panel is: at its place in the main window, hidden, or in a window of its own. */

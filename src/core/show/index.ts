@@ -59,6 +59,7 @@ export { deedKind, deedKinds, type DeedName, type ReactionDeed } from './deed/re
 export { reactionCycle } from './reaction-cycle';
 export * from './page-layout';
 export * from './pad';
+export * from './clock';
 export { rundownsOf } from './format-5';
 export * from './timecode';
 export * from './table';
@@ -108,6 +109,7 @@ export {
 export { act, openReplica, receive, type Batch, type Replica } from './replica';
 export { freshName } from './operations/names';
 export * from './operations/elements';
+export { addClockFace } from './operations/clock-face';
 export * from './operations/fields';
 export * from './operations/bindings';
 export * from './operations/tracks';

@@ -2,6 +2,7 @@ import { problem, type Problem } from '../problem';
 import { toFormat10 } from './format-10';
 import { toFormat11 } from './format-11';
 import { toFormat12 } from './format-12';
+import { toFormat13 } from './format-13';
 import { toFormat2 } from './format-2';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
@@ -29,6 +30,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   9: toFormat10,
   10: toFormat11,
   11: toFormat12,
+  12: toFormat13,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

@@ -30,6 +30,10 @@ export const padItemSchema = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('set'), card: idSchema, field: idSchema, to: fieldValueSchema }),
   /** Starts, stops and sets back the count of a card that is up. */
   z.object({ ...base, kind: z.literal('count'), card: idSchema, field: idSchema }),
+  /** Starts and stops a clock of the show; wide, it is also set back. */
+  z.object({ ...base, kind: z.literal('clock'), clock: idSchema }),
+  /** Adds to a score of the show. */
+  z.object({ ...base, kind: z.literal('score'), score: idSchema, by: z.number().min(-1e6).max(1e6) }),
   /** A named move there and back. */
   z.object({ ...base, kind: z.literal('move'), card: idSchema, move: z.string().min(1).max(100) }),
   /** The next step of a card that is up. */
@@ -56,6 +60,8 @@ export function padProblems(
     readonly channels: readonly { id: string }[];
     readonly cards: Readonly<Record<string, unknown>>;
     readonly rundowns: readonly { id: string }[];
+    readonly clocks: Readonly<Record<string, unknown>>;
+    readonly scores: Readonly<Record<string, unknown>>;
   },
 ): Problem[] {
   const gone = (what: string, path: string): Problem =>
@@ -64,6 +70,8 @@ export function padProblems(
   if (!of.channels.some(({ id }) => id === pad.channel)) found.push(gone('a channel', 'channel'));
   pad.items.forEach((item, index) => {
     if ('card' in item && !of.cards[item.card]) found.push(gone('a card', `items[${index}]`));
+    if (item.kind === 'clock' && !of.clocks[item.clock]) found.push(gone('a clock', `items[${index}]`));
+    if (item.kind === 'score' && !of.scores[item.score]) found.push(gone('a score', `items[${index}]`));
     if (item.kind === 'next-row' && !of.rundowns.some(({ id }) => id === item.rundown))
       found.push(gone('a rundown', `items[${index}]`));
   });

@@ -4,6 +4,7 @@ import { sourceSchema } from '../source';
 import { assetSchema, isPicture } from './asset';
 import { cardSchema } from './card';
 import { channelSchema } from './channel';
+import { showClockSchema, showScoreSchema } from './clock';
 import { templatesToFormat3 } from './format-3';
 import { templatesToFormat4 } from './format-4';
 import { rundownsOf, templatesToFormat5 } from './format-5';
@@ -12,6 +13,7 @@ import { lookToFormat12 } from './format-12';
 import { channelsToFormat8, templatesToFormat8 } from './format-8';
 import { templatesToFormat9 } from './format-9';
 import { templatesToFormat10 } from './format-10';
+import { templatesToFormat13 } from './format-13';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -33,6 +35,8 @@ export const releaseSchema = z.object({
   rundowns: z.array(rundownSchema).max(100),
   pads: z.array(padSchema).max(100),
   assets: z.record(assetIdSchema, assetSchema),
+  clocks: z.record(idSchema, showClockSchema),
+  scores: z.record(idSchema, showScoreSchema),
   /** What its templates and cards take values from. Tables go on from here: corrections flow apart. */
   sources: z.record(idSchema, sourceSchema),
   tables: z.record(idSchema, tableSchema),
@@ -48,6 +52,8 @@ export const openRelease = (value: unknown): Release =>
           tables: {},
           views: {},
           pads: [],
+          clocks: {},
+          scores: {},
           ...rundownsOf(value as Record<string, unknown>),
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
@@ -62,6 +68,7 @@ export const openRelease = (value: unknown): Release =>
             templatesToFormat8,
             templatesToFormat9,
             templatesToFormat10,
+            templatesToFormat13,
           ].reduce<unknown>((templates, up) => up(templates), value.templates),
         }
       : value,
@@ -100,6 +107,8 @@ export function makeRelease(show: Show): Release {
     cards: show.cards,
     rundowns: show.rundowns,
     pads: show.pads,
+    clocks: show.clocks,
+    scores: show.scores,
     assets,
     ...data,
   };
@@ -129,6 +138,8 @@ export function releaseOf(onAir: Release, show: Show, templates: readonly string
       Object.entries(onAir.cards).filter(([, card]) => !gone.includes(card.template)),
     ),
     assets: { ...whole.assets, ...onAir.assets },
+    clocks: { ...whole.clocks, ...onAir.clocks },
+    scores: { ...whole.scores, ...onAir.scores },
     sources: { ...whole.sources, ...onAir.sources },
     tables: { ...whole.tables, ...onAir.tables },
     views: { ...whole.views, ...onAir.views },
@@ -165,6 +176,9 @@ function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
   for (const template of Object.values(show.templates))
     for (const binding of template.bindings) dataOf(binding).forEach(use);
   for (const card of Object.values(show.cards)) if (card.row) use(card.row.of);
+  for (const { counts } of Object.values(show.clocks)) if (counts.by === 'rows') use(counts.data);
+  // What a scorer says reaches clocks and scores also where nothing shows its rows.
+  for (const source of Object.values(show.sources)) if (source.kind === 'scorer') use(source.id);
   for (const table of Object.values(show.tables))
     if (table.rows.length <= mostIdleRows && fillsTemplates(table, show)) use(table.id);
   const kept = <T>(all: Readonly<Record<string, T>>): Record<string, T> =>
@@ -188,6 +202,8 @@ export const showOfRelease = (
   sources: release.sources,
   tables: release.tables,
   views: release.views,
+  clocks: release.clocks,
+  scores: release.scores,
   cards: live.cards,
   rundowns: [...live.rundowns],
   pads: release.pads,
@@ -201,6 +217,8 @@ export const designOf = (release: Release): Omit<Release, 'cards' | 'rundowns' |
   look: release.look,
   templates: release.templates,
   pads: release.pads,
+  clocks: release.clocks,
+  scores: release.scores,
   sources: release.sources,
   tables: {},
   views: release.views,

@@ -3,6 +3,7 @@ import { arrangementSchema } from './arrangement';
 import { assetSchema } from './asset';
 import { cardSchema, type Card } from './card';
 import { channelSchema } from './channel';
+import { showClockSchema, showScoreSchema } from './clock';
 import { lookSchema, plainLook } from './style';
 import { padSchema } from './pad';
 import { newRundown, rundownSchema } from './rundown';
@@ -13,7 +14,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 12;
+export const showFormat = 13;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),
@@ -26,6 +27,8 @@ export const showSchema = z.object({
   sources: z.record(idSchema, sourceSchema),
   tables: z.record(idSchema, tableSchema),
   views: z.record(idSchema, viewSchema),
+  clocks: z.record(idSchema, showClockSchema),
+  scores: z.record(idSchema, showScoreSchema),
   cards: z.record(idSchema, cardSchema),
   rundowns: z.array(rundownSchema).min(1).max(100),
   pads: z.array(padSchema).max(100),
@@ -50,6 +53,8 @@ export function newShow(id: string, name: string, channels: Show['channels']): S
     sources: {},
     tables: {},
     views: {},
+    clocks: {},
+    scores: {},
     cards: {},
     rundowns: [newRundown('rundown', 'Rundown', channels[0]?.id ?? 'main')],
     pads: [],

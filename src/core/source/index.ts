@@ -22,6 +22,7 @@ export { namesOf } from './names-of';
 export { csvCells } from './formats/csv';
 export { usualCare, whenStaleSchema, type Care, type WhenStale } from './kinds/care';
 export { standInStreams, type StandInStream } from './kinds/stand-in';
+export { readScorerLine, scorerLineSchema, type ScorerLine } from './scorer-line';
 export {
   fileNameOf,
   fromWhere,

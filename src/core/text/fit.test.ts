@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { fitText, formatClock, type TextMeasure, type TextRun, type TextSpec } from './index';
+import { fitText, type TextMeasure, type TextRun, type TextSpec } from './index';
 
 /** Every character half as wide as the size; figures of unlike width, as in proportional figures. */
 const measure: TextMeasure = {
@@ -122,24 +122,6 @@ describe('fitting a line into its box', () => {
       }),
     );
   });
-});
-
-test('the time of day, by offset and format, around midnight and before 1970', () => {
-  const nine = 9 * 3600 + 5 * 60 + 30;
-  expect(['HH:mm', 'HH:mm:ss', 'H:mm', 'hh:mm a'].map((f) => formatClock(nine, f as 'HH:mm', 0))).toEqual([
-    '09:05',
-    '09:05:30',
-    '9:05',
-    '09:05 am',
-  ]);
-  expect(formatClock(0, 'HH:mm', -60)).toBe('23:00');
-  expect(formatClock(86_399.9, 'HH:mm:ss', 0)).toBe('23:59:59');
-  expect(formatClock(-1, 'HH:mm:ss', 0)).toBe('23:59:59');
-  expect([0, 12 * 3600, 13 * 3600].map((t) => formatClock(t, 'hh:mm a', 0))).toEqual([
-    '12:00 am',
-    '12:00 pm',
-    '01:00 pm',
-  ]);
 });
 
 describe('spans', () => {

@@ -14,5 +14,3 @@ export {
 } from './fit';
 export { piecesOf, type TextPiece } from './pieces';
 export { directionOf, inCase, takeSpans, type Direction } from './words';
-export { countAfter, countAt, readCount, type Count } from './count';
-export { clockFormats, clockWords, formatClock, type ClockFormat } from './clock-words';

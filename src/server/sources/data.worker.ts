@@ -2,8 +2,10 @@
 // server's thread.
 import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from 'node:worker_threads';
 import { typeOfValue, valueText, type Binding } from '../../core/binding';
+import type { Target } from '../../core/clock';
 import { feedOf, Resolver, type Resolved, type Use } from '../../core/data';
 import type { Problem } from '../../core/problem';
+import type { ShowClock } from '../../core/show';
 import type { Source } from '../../core/source';
 import { AirTables } from './air-tables';
 import { CorrectionLog } from './corrections';
@@ -23,8 +25,30 @@ const keeper = new FeedKeeper();
 const ports = new Set<MessagePort>();
 let feeds: Readonly<Record<string, readonly Source[]>> = {};
 
+let clocks: readonly ShowClock[] = [];
+/** What was told last of the times of a clock, and the rows that they were found in. */
+const told = new Map<string, { readonly rows: unknown; readonly times: string }>();
+
+/** Clocks count to the times of rows, where those are others than before. */
+function tellTimes(): void {
+  const times: [string, Target[]][] = [];
+  for (const { id, counts } of clocks) {
+    if (counts.by !== 'rows') continue;
+    const rows = resolver.rows(counts.data);
+    const before = told.get(id);
+    // While its rows are away, what it counted to stands.
+    if (!rows || before?.rows === rows) continue;
+    const found = resolver.timesOf(counts);
+    const words = JSON.stringify(found);
+    told.set(id, { rows, times: words });
+    if (words !== before?.times) times.push([id, found]);
+  }
+  if (times.length > 0) parentPort?.postMessage({ event: { times } });
+}
+
 const tell = (changed: ReadonlyMap<string, Resolved>): void => {
   if (changed.size > 0) parentPort?.postMessage({ event: { changed: [...changed] } });
+  tellTimes();
 };
 
 function takeRead(handed: Handed): void {
@@ -50,6 +74,10 @@ type Message =
   | { do: 'stale'; feed: string; isStale: boolean }
   | { do: 'table'; table: string }
   | { do: 'correct'; table: string; bytes: Uint8Array; whole: boolean }
+  /** The scores of the show as they stand on air. */
+  | { do: 'scores'; scores: Readonly<Record<string, number>> }
+  /** The names of what clocks count to. */
+  | { do: 'counted-to'; names: Readonly<Record<string, string>> }
   | { do: 'open'; key: string; use: Use }
   | { do: 'close'; key: string }
   | { do: 'resolve'; use: Use }
@@ -83,6 +111,8 @@ function answer(message: Message): unknown {
     case 'release': {
       const release = tables.take(message.hash, message.paths);
       const { views = {}, assets = {}, sources = {} } = release ?? {};
+      clocks = Object.values(release?.clocks ?? {});
+      told.clear();
       const all: Record<string, Source[]> = {};
       for (const source of Object.values(sources)) (all[feedOf(source)] ??= []).push(source);
       feeds = all;
@@ -104,6 +134,12 @@ function answer(message: Message): unknown {
       tell(resolver.setTable(done.table));
       return null;
     }
+    case 'scores':
+      tell(resolver.setScores(message.scores));
+      return null;
+    case 'counted-to':
+      tell(resolver.setCountedTo(message.names));
+      return null;
     case 'open':
       tell(new Map([[message.key, resolver.open(message.key, message.use)]]));
       return null;

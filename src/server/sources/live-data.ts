@@ -1,7 +1,10 @@
 import type { Binding } from '../../core/binding';
+import { namedTarget, type Target } from '../../core/clock';
 import { feedOf, sameName, sourcesFeeding, type Resolved, type Use } from '../../core/data';
 import {
+  cardsOfClocks,
   cardsToCome,
+  clockOf,
   rowOf,
   shownAt,
   type AirState,
@@ -11,6 +14,7 @@ import {
 } from '../../core/playout';
 import type { Problem } from '../../core/problem';
 import {
+  canonicalJson,
   sameValue,
   cardByNumber,
   parseCallNumber,
@@ -27,6 +31,8 @@ import type { WorkerLine } from './worker-line';
 const patienceMs = 400;
 /** The same while the worker is still starting. */
 const startMs = 4000;
+/** What clocks count to is looked at again after so long at the latest. */
+const longestWaitMs = 60_000;
 /** What is kept of a command's time to carry it out. */
 const spareMs = 150;
 
@@ -75,6 +81,8 @@ export class LiveData {
   /** Everything that a worker that starts anew must know. */
   restart(): void {
     this.uses.clear();
+    this.scores = null;
+    this.countedTo = '';
     this.isReady = false;
     this.tellRelease();
     this.follow();
@@ -84,6 +92,8 @@ export class LiveData {
   follow(): void {
     const { air } = this.parts.engine;
     if (air.release !== this.release) this.takeRelease(air.release);
+    this.tellScores(air);
+    this.tellCountedTo();
     const seen = new Set<string>();
     for (const [channel, { preview, own, graphics }] of Object.entries(air.air)) {
       if (preview) this.watch(previewKey(channel), channel, preview, air.release, seen);
@@ -120,6 +130,54 @@ export class LiveData {
   private tellRelease(): void {
     const hash = this.release;
     this.worker().tell({ do: 'release', hash, paths: hash === null ? [] : this.parts.pathsOf(hash) });
+  }
+
+  private scores: AirState['scores'] | null = null;
+
+  private tellScores({ scores }: AirState): void {
+    if (scores === this.scores) return;
+    this.scores = scores;
+    const values = Object.fromEntries(Object.values(scores).map(({ id, value }) => [id, value]));
+    this.worker().tell({ do: 'scores', scores: values });
+  }
+
+  private countedTo = '';
+  private namer: NodeJS.Timeout | null = null;
+
+  /** What clocks count to is told when it is another, also when that comes by time alone. */
+  private tellCountedTo(): void {
+    if (this.namer) clearTimeout(this.namer);
+    this.namer = null;
+    const { clocks, dayOffset } = this.parts.engine.air;
+    const now = this.parts.now() + dayOffset;
+    let next = Infinity;
+    const names = Object.fromEntries(
+      Object.values(clocks).map((own) => {
+        const { name, until } = namedTarget(clockOf(own), now);
+        next = Math.min(next, until);
+        return [own.id, name];
+      }),
+    );
+    const words = JSON.stringify(names);
+    if (words !== this.countedTo) this.worker().tell({ do: 'counted-to', names });
+    this.countedTo = words;
+    if (next === Infinity) return;
+    this.namer = setTimeout(() => this.tellCountedTo(), Math.min(longestWaitMs, (next - now) * 1000 + 20));
+    this.namer.unref();
+  }
+
+  /** Nothing is told any more. */
+  close(): void {
+    if (this.namer) clearTimeout(this.namer);
+  }
+
+  /** The times of rows that clocks count to. */
+  times(found: readonly [string, Target[]][]): void {
+    for (const [clock, targets] of found) {
+      const own = this.parts.engine.air.clocks[clock];
+      if (own && canonicalJson(own.standing.targets) !== canonicalJson(targets))
+        void this.parts.engine.submit({ do: 'times', clock, targets, by: 'data' });
+    }
   }
 
   private watch(
@@ -237,7 +295,7 @@ export class LiveData {
     const started = command.do === 'run' && command.act === 'start' ? command : null;
     const rundown = started && air.rundowns.find(({ id }) => id === started.rundown);
     const first = rundown && (rowOf(rundown, started.from ?? null) ?? rundown.rows[0]);
-    const cards = [...cardsToCome(air), ...(first ? [first.card] : [])];
+    const cards = [...cardsToCome(air), ...cardsOfClocks(air), ...(first ? [first.card] : [])];
     const uses = [...new Set(cards)].flatMap((card): [string, Use][] => {
       const use = this.useOf(air, { do: 'take', channel: '', card });
       return use ? [[card, use]] : [];

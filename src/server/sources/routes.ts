@@ -6,6 +6,7 @@ import { sourceSchema, standInStreams, type StandInStream } from '../../core/sou
 import type { Keys } from './keys';
 import type { LiveData } from './live-data';
 import type { PictureWatch } from './picture-watch';
+import { sendLines } from './scorer-stand-in';
 import type { SourceHost } from './source-host';
 
 const query = z.object({
@@ -14,6 +15,11 @@ const query = z.object({
   parameters: z
     .record(z.string().max(60), z.union([z.string().max(2000), z.number(), z.boolean(), z.null()]))
     .default({}),
+});
+const scorerLines = z.object({
+  by: z.enum(['udp', 'tcp']),
+  port: z.number().int().min(1024).max(65_535),
+  lines: z.string().max(20_000),
 });
 const steering = z.object({
   mode: z.enum(['running', 'silent', 'broken']).optional(),
@@ -120,6 +126,22 @@ export function dataRoutes(
   router.put('/tables/:id', controls, raw, correct(true));
   router.patch('/tables/:id', controls, raw, correct(false));
 
+  // Lines of JSON from a score box or timer, for the sources of that name: see docs/scorer.md.
+  router.post(
+    '/scorer/:name',
+    controls,
+    express.text({ type: () => true, limit: '256kb' }),
+    (request, response) => {
+      const name = String(request.params['name']);
+      const done = sources.scorers.post(name, typeof request.body === 'string' ? request.body : '');
+      const [wrong] = done.problems;
+      if (done.feeds === 0)
+        fail(response, problem('not-found', `Nothing listens to a scorer “${name}” over HTTP.`, 'name'));
+      else if (wrong) fail(response, wrong);
+      else response.status(204).end();
+    },
+  );
+
   router.post('/trace', controls, json, async (request, response) => {
     const asked = read(
       z.object({ key: z.string().max(100), binding: bindingSchema.pick({ from: true, steps: true }) }),
@@ -170,6 +192,19 @@ export function dataRoutes(
 
   const isStream = (name: string): name is StandInStream =>
     (standInStreams as readonly string[]).includes(name);
+  // Sends to a port on which a scorer is listened to, and to no other.
+  router.post('/stand-ins/scorer', controls, json, async (request, response) => {
+    const asked = read(scorerLines, request, response);
+    if (!asked) return;
+    if (!sources.scorers.listensOn(asked.by, asked.port))
+      return fail(response, problem('not-found', 'No scorer is listened to on that port.', 'port'));
+    try {
+      await sendLines(asked.by, asked.port, asked.lines);
+      response.status(204).end();
+    } catch (error) {
+      fail(response, problem('not-sent', `The lines were not taken: ${(error as Error).message}.`, 'port'));
+    }
+  });
   router.get('/stand-ins', controls, (_request, response) => {
     response.json(
       Object.fromEntries(

@@ -6,7 +6,7 @@ import type { FeedStatus } from '../../air';
 import { problem, ProblemError, type Problem } from '../../core/problem';
 import { feedOf, needsOf, type Needs } from '../../core/data';
 import type { Release } from '../../core/show';
-import { fileNameOf, type Source, type StandInStream } from '../../core/source';
+import { fileNameOf, type ScorerLine, type Source, type StandInStream } from '../../core/source';
 import { feedAnswer, startStreams, steer, type StreamState } from '../../standins';
 import { askAddress } from './address';
 import { insideOf } from './inside';
@@ -15,6 +15,7 @@ import type { QueryDone, QueryJob } from './query.worker';
 import type { Keeping } from './feed-keeper';
 import type { ReadDone, ReadJob, TransformJob } from './reader.worker';
 import type { WorkerLine } from './worker-line';
+import { Scorers } from './scorers';
 import { quietMs, quietWhileWrittenMs } from './stillness';
 import { WorkerPool } from './worker-pool';
 
@@ -71,6 +72,10 @@ export interface SourceHostOptions {
   readonly assetPath: (id: string) => string;
   readonly now: () => number;
   readonly onStatus: (status: readonly FeedStatus[]) => void;
+  /** The address on which scorers are listened to. */
+  readonly host: string;
+  /** What the scorer of a source on air says of clocks and scores. */
+  readonly onScorer: (source: Source, line: ScorerLine) => void;
   /** A feed has become stale, or is not any more. */
   readonly onStale: (feed: string, isStale: boolean) => void;
 }
@@ -87,6 +92,7 @@ export class SourceHost {
   private readonly handed = new Map<number, (keeping: Keeping | null) => void>();
   private nextJob = 1;
   private watcher: FSWatcher | null = null;
+  readonly scorers: Scorers;
   private readonly streams = startStreams();
   private readonly began: number;
   private changed = new Set<string>();
@@ -97,6 +103,14 @@ export class SourceHost {
 
   constructor(private readonly options: SourceHostOptions) {
     this.began = options.now();
+    this.scorers = new Scorers({
+      host: options.host,
+      onLine: (id, line) => this.heard(id, line),
+      onProblem: (id, wrong) => {
+        const feed = this.feeds.get(id);
+        if (feed) this.failed(feed, wrong);
+      },
+    });
     this.readers = new WorkerPool({
       file: new URL('reader.worker.mjs', options.workers),
       size: readers,
@@ -308,6 +322,7 @@ export class SourceHost {
     for (const beat of this.beats) clearInterval(beat);
     if (this.teller) clearTimeout(this.teller);
     for (const feed of this.feeds.values()) if (feed.timer) clearTimeout(feed.timer);
+    this.scorers.close();
     this.feeds.clear();
     for (const done of this.handed.values()) done(null);
     await Promise.all([this.watcher?.close(), this.readers.close(), this.queries.close()]);
@@ -350,7 +365,8 @@ export class SourceHost {
       isDue: false,
     };
     this.feeds.set(id, feed);
-    this.look(feed);
+    if (source.kind === 'scorer') this.scorers.want(id, source);
+    else this.look(feed);
     return feed;
   }
 
@@ -360,8 +376,17 @@ export class SourceHost {
       if (feed.isOnAir || feed.leaseEnd > now) continue;
       if (feed.timer) clearTimeout(feed.timer);
       this.feeds.delete(feed.id);
+      this.scorers.drop(feed.id);
       this.data?.().tell({ do: 'drop', feed: feed.id });
     }
+  }
+
+  /** A line of a scorer: its row is read anew, and what it says of clocks and scores is done where air has it. */
+  private heard(id: string, line: ScorerLine): void {
+    const feed = this.feeds.get(id);
+    if (!feed) return;
+    if (feed.isOnAir) this.options.onScorer(feed.source, line);
+    this.look(feed);
   }
 
   private onFile(path: string): void {
@@ -522,6 +547,14 @@ export class SourceHost {
         return answer
           ? read({ bytes: new TextEncoder().encode(answer.body) })
           : this.failed(feed, problem('silent', 'The stand-in is silent.', source.stream));
+      }
+      case 'scorer': {
+        const bytes = this.scorers.bytes(feed.id);
+        if (bytes) return read({ bytes });
+        // It has steered clocks and scores, and has no row of its own.
+        feed.newAt = this.options.now();
+        feed.failures = 0;
+        return this.tell(feed, { state: 'fresh', good: feed.newAt, problem: null });
       }
       case 'query': {
         const done = await this.query(source.database, source.statement, source.parameters, feed.isOnAir);

@@ -2,7 +2,7 @@ import { ChevronDown, Image, Shapes, Square, Table2, Type } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Button, menuItem } from '../../ui';
-import { addNew } from '../actions';
+import { addAnalogueClock, addNew } from '../actions';
 import { useBuild } from '../build-store';
 
 interface Entry {
@@ -24,6 +24,7 @@ const pictures: readonly Entry[] = [
   { label: 'Video', add: () => addNew('video') },
   { label: 'Live camera', add: () => addNew('camera') },
   { label: 'Clock', add: () => addNew('clock') },
+  { label: 'Analogue clock', add: addAnalogueClock },
 ];
 
 /** Where the bar is narrow its signs say it. */

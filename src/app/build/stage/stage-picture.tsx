@@ -3,6 +3,7 @@ import { evaluate, looksSame, type Moment, type Scene } from '../../../core/fram
 import type { Template } from '../../../core/show';
 import { standInCamera } from '../../../standins';
 import { watch } from '../../picture/monitors';
+import { draftClocks } from '../../state/data';
 import { useBuild, type Backdrop } from '../build-store';
 import { momentAt, onward } from '../score/moments';
 import type { Placement } from './overlay';
@@ -48,9 +49,13 @@ export function StagePicture(props: {
         if (isPlaying) set({ playhead: onward(of, playhead, seen === null ? 0 : (now - seen) * of.rate) });
         seen = isPlaying ? now : null;
         const time = shown.isLive ? Date.now() / 1000 : shown.hasClock ? Math.floor(Date.now() / 1000) : 0;
-        const moment = momentAt(of, playhead, isPlaying, time);
+        const clocks = draftClocks();
+        const moment = { ...momentAt(of, playhead, isPlaying, time), clocks };
         const isNew =
-          last?.scene !== shown || last.moment.time !== time || !looksSame(shown, last.moment, moment);
+          last?.scene !== shown ||
+          last.moment.time !== time ||
+          last.moment.clocks !== clocks ||
+          !looksSame(shown, last.moment, moment);
         last = { scene: shown, moment };
         const roots = [isNew ? evaluate(shown, moment) : shown.root];
         return { roots, isNew, width: of.width, height: of.height };

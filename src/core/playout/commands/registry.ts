@@ -28,7 +28,10 @@ import { revertCommand, schema as revert } from './revert';
 import { rowCommand, schema as row } from './row';
 import { runCommand, schema as run } from './run';
 import { takeCommand, schema as take } from './take';
+import { scoreCommand, schema as score } from './score';
 import { tickCommand, schema as tick } from './tick';
+import { timerCommand, schema as timer } from './timer';
+import { timesCommand, schema as times } from './times';
 import { unrowCommand, schema as unrow } from './unrow';
 import type { CommandKind, Giver } from './kind';
 
@@ -42,6 +45,9 @@ const schemas = {
   count,
   crawl,
   anchor,
+  timer,
+  times,
+  score,
   add,
   data,
   hold,
@@ -78,6 +84,9 @@ export const commandKinds: Readonly<Record<CommandName, CommandKind>> = {
   count: countCommand,
   crawl: crawlCommand,
   anchor: anchorCommand,
+  timer: timerCommand,
+  times: timesCommand,
+  score: scoreCommand,
   add: addCommand,
   data: dataCommand,
   hold: holdCommand,

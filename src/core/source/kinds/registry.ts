@@ -4,6 +4,7 @@ import { usualCare } from './care';
 import { fileSourceSchema } from './file';
 import { folderSourceSchema } from './folder';
 import { querySourceSchema } from './query';
+import { scorerSourceSchema } from './scorer';
 import { standInSourceSchema, type StandInStream } from './stand-in';
 
 export const sourceSchema = z.discriminatedUnion('kind', [
@@ -12,6 +13,7 @@ export const sourceSchema = z.discriminatedUnion('kind', [
   addressSourceSchema,
   querySourceSchema,
   standInSourceSchema,
+  scorerSourceSchema,
 ]);
 /** Data from outside the show, and how it is read. */
 export type Source = z.infer<typeof sourceSchema>;
@@ -50,6 +52,11 @@ export const sourceKinds: { readonly [K in SourceKindName]: SourceKind<Extract<S
   folder: { label: 'Watched folder', from: (source) => source.path },
   address: { label: 'Address', from: (source) => `${source.url}, every ${source.every} s` },
   query: { label: 'Database', from: (source) => `${source.database}, every ${source.every} s` },
+  scorer: {
+    label: 'Scorer',
+    from: ({ by, port }) =>
+      by === 'http' ? 'lines over HTTP' : `lines over ${by.toUpperCase()}, port ${port}`,
+  },
   'stand-in': {
     label: 'Stand-in',
     from: (source) => `${standInNames[source.stream]}, every ${source.every} s`,

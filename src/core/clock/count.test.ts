@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { clockWords, countAfter, countAt } from './index';
+import { clockWords, countAfter, countAt, formatClock } from './index';
 
-const clock = (shows: 'time' | 'up' | 'down', counted: string, format: 'm:ss' | 'H:mm:ss' = 'm:ss') => ({
+const clock = (shows: 'time' | 'up' | 'down', counted: string, format = 'm:ss') => ({
   format,
   zone: '',
   offset: 0,
@@ -63,4 +63,22 @@ test('started and stopped any number of times, it has counted just the times bet
       expect(countAfter(text, 'reset', time)).toBe('0');
     }),
   );
+});
+
+test('the time of day, by offset and format, around midnight and before 1970', () => {
+  const nine = 9 * 3600 + 5 * 60 + 30;
+  expect(['HH:mm', 'HH:mm:ss', 'H:mm', 'hh:mm a'].map((f) => formatClock(nine, f, 0))).toEqual([
+    '09:05',
+    '09:05:30',
+    '9:05',
+    '09:05 am',
+  ]);
+  expect(formatClock(0, 'HH:mm', -60)).toBe('23:00');
+  expect(formatClock(86_399.9, 'HH:mm:ss', 0)).toBe('23:59:59');
+  expect(formatClock(-1, 'HH:mm:ss', 0)).toBe('23:59:59');
+  expect([0, 12 * 3600, 13 * 3600].map((t) => formatClock(t, 'hh:mm a', 0))).toEqual([
+    '12:00 am',
+    '12:00 pm',
+    '01:00 pm',
+  ]);
 });

@@ -1,0 +1,209 @@
+import { Flag, Minus, Play, Plus, RotateCcw, Square } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { create } from 'zustand';
+import { isByHand, type ClockAct } from '../../core/clock';
+import { clockOf, type AirClock, type AirScore, type Command } from '../../core/playout';
+import { air, useAir } from '../state/air-store';
+import { Running } from '../desk/running-time';
+import { Button, IconButton } from '../ui';
+import { readingWords, targetWords, typedSeconds } from './reading-words';
+
+/** Gives a command, and says at the Desk what came of it. */
+export type Give = (command: Command, done: string) => Promise<boolean>;
+
+/** The clock that keys of the Desk are about; null: the first that is run by hand. */
+export const useClockInHand = create<{ id: string | null }>(() => ({ id: null }));
+
+/** The clock in hand; null where none is run by hand. */
+export function clockInHand(): AirClock | null {
+  const all = Object.values(air().state.clocks).filter(({ counts }) => isByHand(counts));
+  return all.find(({ id }) => id === useClockInHand.getState().id) ?? all[0] ?? null;
+}
+
+const said: Readonly<Record<ClockAct, string>> = {
+  start: 'runs',
+  stop: 'stands',
+  reset: 'is set back',
+  lap: 'has a lap',
+  set: 'is set',
+  add: 'is corrected',
+};
+
+export const tellClock = (give: Give, clock: AirClock, act: ClockAct, seconds?: number): Promise<boolean> =>
+  give(
+    { do: 'timer', clock: clock.id, act, ...(seconds === undefined ? {} : { seconds }) },
+    `${clock.name} ${said[act]}.`,
+  );
+
+/** The clocks and scores of the show, each with what is done to it. */
+export function ClockBoard({ give, large = false }: { give: Give; large?: boolean }) {
+  const clocks = useAir((store) => store.state.clocks);
+  const scores = useAir((store) => store.state.scores);
+  const inHand = useClockInHand((store) => store.id);
+  const byHand = Object.values(clocks).filter(({ counts }) => isByHand(counts));
+  const chosen = byHand.find(({ id }) => id === inHand) ?? byHand[0];
+  return (
+    <div
+      role="group"
+      aria-label="Clocks and scores"
+      className={`flex h-full min-h-0 flex-wrap content-start overflow-auto ${large ? 'gap-3 p-3' : 'gap-x-5 gap-y-1 px-3 py-1.5'}`}
+    >
+      {Object.values(clocks).map((clock) => (
+        <ClockTile key={clock.id} clock={clock} give={give} isInHand={clock.id === chosen?.id && byHand.length > 1} large={large} />
+      ))}
+      {Object.values(scores).map((score) => (
+        <ScoreTile key={score.id} score={score} give={give} large={large} />
+      ))}
+    </div>
+  );
+} // prettier-ignore
+
+function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean; large: boolean }) {
+  const { clock, give, isInHand, large } = props;
+  const { isRunning, laps } = clock.standing;
+  const [isSetting, setSetting] = useState(false);
+  const reading = clockOf(clock);
+  const hand = isByHand(clock.counts);
+  const tell = (act: ClockAct, seconds?: number): void => {
+    useClockInHand.setState({ id: clock.id });
+    void tellClock(give, clock, act, seconds);
+  };
+  const words = (now: number): string => readingWords(reading, now, air().state.dayOffset);
+  return (
+    <section aria-label={`Clock ${clock.name}`} className="flex items-center gap-1.5">
+      <span className={`max-w-32 truncate text-xs ${isInHand ? 'text-brass' : 'text-ink-2'}`} title={isInHand ? `${clock.name}: in hand for the keys` : clock.name}>
+        {clock.name}
+      </span>
+      {isSetting ? (
+        <SetBox
+          label={`Set ${clock.name} to`}
+          placeholder="1:30"
+          onDone={(typed) => {
+            setSetting(false);
+            const seconds = typed === null ? null : typedSeconds(typed);
+            if (seconds !== null) tell('set', seconds);
+          }}
+        />
+      ) : hand ? (
+        <button
+          type="button"
+          className={`number min-w-16 rounded px-1 text-right ${large ? 'text-2xl' : 'text-[17px]'} ${isRunning ? 'text-ink' : 'text-ink-2'} hover:bg-raised`}
+          title="Set it to a time"
+          aria-label={`Set ${clock.name}`}
+          onClick={() => setSetting(true)}
+        >
+          <Running words={words} />
+        </button>
+      ) : (
+        <span className={`number ${large ? 'text-2xl' : 'text-[17px]'}`}>
+          <Running words={words} />
+        </span>
+      )}
+      {!hand && (
+        <Running
+          className="max-w-40 truncate text-xs text-ink-3"
+          words={(now) => targetWords(reading, now + air().state.dayOffset)}
+        />
+      )}
+      {hand && (
+        <>
+          <Button
+            className="h-6 px-2"
+            aria-label={`${isRunning ? 'Stop' : 'Start'} ${clock.name}`}
+            onClick={() => tell(isRunning ? 'stop' : 'start')}
+          >
+            {isRunning ? <Square size={12} /> : <Play size={12} />} {isRunning ? 'Stop' : 'Start'}
+          </Button>
+          <IconButton className="size-6" label={`${clock.name}: 1 s less`} onClick={() => tell('add', -1)}>
+            <Minus size={13} />
+          </IconButton>
+          <IconButton className="size-6" label={`${clock.name}: 1 s more`} onClick={() => tell('add', 1)}>
+            <Plus size={13} />
+          </IconButton>
+          <IconButton className="size-6" label={`${clock.name}: lap`} onClick={() => tell('lap')}>
+            <Flag size={13} />
+          </IconButton>
+          <IconButton className="size-6" label={`Set back ${clock.name}`} onClick={() => tell('reset')}>
+            <RotateCcw size={13} />
+          </IconButton>
+          {laps.length > 0 && (
+            <span className="number text-xs text-ink-3" title={laps.map((lap, i) => `${i + 1}: ${lap.toFixed(2)} s`).join('\n')}>
+              {laps.length} {laps.length === 1 ? 'lap' : 'laps'}
+            </span>
+          )}
+        </>
+      )}
+    </section>
+  );
+} // prettier-ignore
+
+function ScoreTile({ score, give, large }: { score: AirScore; give: Give; large: boolean }) {
+  const [isSetting, setSetting] = useState(false);
+  const { id, name, value, steps, least } = score;
+  const add = (by: number): void =>
+    void give({ do: 'score', score: id, add: by }, `${name}: ${by > 0 ? '+' : '\u2212'}${Math.abs(by)}.`);
+  const usual = steps[0] ?? 1;
+  return (
+    <section aria-label={`Score ${name}`} className="flex items-center gap-1.5">
+      <span className="max-w-32 truncate text-xs text-ink-2" title={name}>
+        {name}
+      </span>
+      <IconButton
+        className="size-6"
+        label={`${name}: ${usual} less`}
+        disabled={least !== null && value <= least}
+        onClick={() => add(-usual)}
+      >
+        <Minus size={13} />
+      </IconButton>
+      {isSetting ? (
+        <SetBox
+          label={`Set ${name} to`}
+          placeholder={String(value)}
+          onDone={(typed) => {
+            setSetting(false);
+            const to = typed === null || typed.trim() === '' ? NaN : Number(typed.replace(',', '.'));
+            if (Number.isFinite(to)) void give({ do: 'score', score: id, to }, `${name} is ${to}.`);
+          }}
+        />
+      ) : (
+        <button
+          type="button"
+          className={`number min-w-8 rounded px-1 text-center ${large ? 'text-2xl' : 'text-[17px]'} hover:bg-raised`}
+          title="Set it"
+          aria-label={`Set ${name}, now ${value}`}
+          onClick={() => setSetting(true)}
+        >
+          {value}
+        </button>
+      )}
+      {steps.map((by) => (
+        <Button key={by} className="number h-6 px-2" aria-label={`${name}: ${by} more`} onClick={() => add(by)}>
+          +{by}
+        </Button>
+      ))}
+    </section>
+  );
+} // prettier-ignore
+
+/** A value typed over what stands; Enter keeps it, Escape and leaving do not. */
+function SetBox(props: { label: string; placeholder: string; onDone: (typed: string | null) => void }) {
+  const { label, placeholder, onDone } = props;
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => input.current?.focus(), []);
+  return (
+    <input
+      ref={input}
+      data-typed="aside"
+      aria-label={label}
+      placeholder={placeholder}
+      className="field number h-6 w-20"
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Enter') onDone(event.currentTarget.value);
+        if (event.key === 'Escape') onDone(null);
+      }}
+      onBlur={() => onDone(null)}
+    />
+  );
+}

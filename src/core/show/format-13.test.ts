@@ -1,0 +1,17 @@
+import { expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { makeRelease, openDocument, openRelease } from './index';
+
+/** A show as it was kept in format 12. */
+const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-12.json', 'utf8')) as Record<
+  string,
+  unknown
+>;
+
+test('a show of format 12 opens whole, with no clocks and scores yet, and so does its release', () => {
+  const read = openDocument(kept);
+  if ('problem' in read) throw new Error(read.problem.message);
+  expect(read.show).toEqual({ ...kept, format: 13, clocks: {}, scores: {} });
+  const { clocks: _clocks, scores: _scores, ...older } = makeRelease(read.show);
+  expect(openRelease(older)).toEqual({ ...older, clocks: {}, scores: {} });
+});
