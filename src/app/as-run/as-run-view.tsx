@@ -27,6 +27,7 @@ const whys: Readonly<Record<string, string>> = {
   reaction: 'reaction',
   time: 'its time was up',
   data: 'data',
+  clock: 'clock',
 };
 
 const local = (iso: string): string => {

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { extremeValues, fillFromRow, type Extreme } from '../../core/data';
-import { checkFilling, readingFindings, readings, type Finding } from '../../core/preflight';
+import { checkFilling, clockFindings, readingFindings, readings, type Finding } from '../../core/preflight';
 import { ProblemError } from '../../core/problem';
 import { laidOut, type Show, type Template, type Values } from '../../core/show';
 import { measure, useFonts } from '../picture/monitors';
@@ -43,6 +43,11 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
     // In every layout, whichever is in hand.
     const whole = show.templates[template.id] ?? template;
     const layouts = [null, ...whole.layouts];
+    const clocks = clockFindings(whole, show, Date.now() / 1000);
+    const ofClocks: Broken[] =
+      clocks.length > 0
+        ? [{ tryWith: { kind: 'own' }, layout: null, words: 'Clocks', findings: clocks }]
+        : [];
     const broken = layouts.flatMap((layout) => {
       const laid = laidOut(whole, layout);
       const own = fillings.map((filling) => ({
@@ -76,7 +81,7 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
         ];
       });
     });
-    return { tried: fillings.length * layouts.length, broken };
+    return { tried: fillings.length * layouts.length, broken: [...ofClocks, ...broken] };
   } catch (error) {
     // Tethers in a circle are told of on the stage.
     if (error instanceof ProblemError) return { tried: 0, broken: [] };

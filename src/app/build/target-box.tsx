@@ -177,9 +177,11 @@ export function ChannelsBox(props: {
   label: string;
   channels: readonly string[];
   show: Show;
+  /** What is meant where none is named; all: then there is no other word for all. */
+  none?: 'its own channel' | 'all';
   onChange: (channels: string[]) => void;
 }) {
-  const { label, channels, show, onChange } = props;
+  const { label, channels, show, none = 'its own channel', onChange } = props;
   const names = [
     ...new Set([...show.channels.map(({ name }) => name), ...channels.filter((name) => name !== '*')]),
   ];
@@ -194,7 +196,7 @@ export function ChannelsBox(props: {
         className={chip(channels.length === 0)}
         onClick={() => onChange([])}
       >
-        its own channel
+        {none}
       </button>
       {names.map((name) => {
         const isOn = channels.includes(name);
@@ -216,9 +218,11 @@ export function ChannelsBox(props: {
           </button>
         );
       })}
-      <button type="button" aria-pressed={isAll} className={chip(isAll)} onClick={() => onChange(['*'])}>
-        all
-      </button>
+      {none !== 'all' && (
+        <button type="button" aria-pressed={isAll} className={chip(isAll)} onClick={() => onChange(['*'])}>
+          all
+        </button>
+      )}
     </div>
   );
 }

@@ -46,7 +46,7 @@ export function ClockBoard({ give, large = false }: { give: Give; large?: boolea
     <div
       role="group"
       aria-label="Clocks and scores"
-      className={`flex h-full min-h-0 flex-wrap content-start overflow-auto ${large ? 'gap-3 p-3' : 'gap-x-5 gap-y-1 px-3 py-1.5'}`}
+      className={`flex h-full min-h-0 flex-wrap content-start overflow-auto ${large ? 'gap-3 p-3' : 'gap-x-5 gap-y-0.5 px-3 py-1'}`}
     >
       {Object.values(clocks).map((clock) => (
         <ClockTile key={clock.id} clock={clock} give={give} isInHand={clock.id === chosen?.id && byHand.length > 1} large={large} />

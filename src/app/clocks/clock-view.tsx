@@ -1,9 +1,8 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { zoneNames } from '../../core/binding';
-import { countsSchema, plainCounts, targetOf, type Counts, type CountsBy } from '../../core/clock';
+import { countsSchema, isByHand, plainCounts, targetOf, type Counts, type CountsBy } from '../../core/clock';
 import {
-  clockProblems,
   deedKinds,
   newReaction,
   type ClockMark,
@@ -14,14 +13,17 @@ import {
   type ShowScore,
   type Template,
 } from '../../core/show';
+import { clockOf } from '../../core/playout';
 import { air, useAir } from '../state/air-store';
+import { problemsOf } from '../../core/preflight';
 import { useRows } from '../state/data';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { dataChoices } from '../data/data-choices';
 import { ChannelsBox, TargetBox } from '../build/target-box';
 import { Button, CheckField, DraftText, Empty, IconButton, NameField, NumberField, SelectField } from '../ui';
-import { typedSeconds } from './reading-words';
+import { Running } from '../desk/running-time';
+import { readingWords, typedSeconds } from './reading-words';
 
 const kinds: Readonly<Record<CountsBy, string>> = {
   up: 'Stopwatch: up from zero, by hand',
@@ -59,7 +61,7 @@ function TimeText(props: { label: string; value: number; onKeep: (seconds: numbe
 export function ClockView({ show, clock }: { show: Show; clock: ShowClock }) {
   const edit = useDraft((store) => store.edit);
   const navigate = useNavigate();
-  const isOnAir = useAir(({ state }) => state.clocks[clock.id] !== undefined);
+  const onAir = useAir(({ state }) => state.clocks[clock.id]);
   const change = (label: string, recipe: (own: ShowClock) => void, merge?: string): void =>
     edit(
       label,
@@ -69,12 +71,7 @@ export function ClockView({ show, clock }: { show: Show; clock: ShowClock }) {
       },
       merge,
     );
-  const problems = clockProblems(clock, {
-    channels: show.channels,
-    numbers: new Set(Object.values(show.cards).map(({ number }) => Number(number))),
-    hasData: (id) => Boolean(show.tables[id] ?? show.views[id] ?? show.sources[id]),
-    now: air().clock.now() + air().state.dayOffset,
-  });
+  const problems = problemsOf(clock, show, air().clock.now() + air().state.dayOffset);
   const { counts } = clock;
   const setCounts = (given: object, merge?: string): void =>
     change(
@@ -95,6 +92,16 @@ export function ClockView({ show, clock }: { show: Show; clock: ShowClock }) {
         }}
       />
       <div className="flex max-w-[640px] flex-col gap-3 p-4">
+        {onAir && (
+          <p className="text-ink-2">
+            On air it shows{' '}
+            <Running
+              className="number text-ink"
+              words={(now) => readingWords(clockOf(onAir), now, air().state.dayOffset)}
+            />
+            {isByHand(onAir.counts) && (onAir.standing.isRunning ? ' and runs' : ' and stands')}.
+          </p>
+        )}
         {problems.map((wrong) => (
           <p key={`${wrong.code} ${wrong.path}`} role="alert" className="text-xs text-warn">
             ⚠ {wrong.message}
@@ -127,7 +134,7 @@ export function ClockView({ show, clock }: { show: Show; clock: ShowClock }) {
             name={`Event ${index + 1}`}
             show={show}
             mark={mark}
-            isByHand={counts.by === 'up' || counts.by === 'down'}
+            runsByHand={isByHand(counts)}
             onChange={(next, merge) =>
               change(
                 `Event of ${clock.name}`,
@@ -163,7 +170,7 @@ export function ClockView({ show, clock }: { show: Show; clock: ShowClock }) {
           <Plus size={13} /> Event
         </Button>
         <UsedIn users={users} what="Clock elements with the mode “A clock of the show” show it." />
-        {!isOnAir && <p className="text-xs text-ink-3">It is on air, and at the Desk, with the next release.</p>}
+        {!onAir && <p className="text-xs text-ink-3">It is on air, and at the Desk, with the next release.</p>}
       </div>
     </div>
   );
@@ -271,11 +278,11 @@ function MarkForm(props: {
   name: string;
   show: Show;
   mark: ClockMark;
-  isByHand: boolean;
+  runsByHand: boolean;
   onChange: (mark: ClockMark, merge?: string) => void;
   onRemove: () => void;
 }) {
-  const { name, show, mark, isByHand, onChange, onRemove } = props;
+  const { name, show, mark, runsByHand, onChange, onRemove } = props;
   const { does } = mark;
   const set = (next: MarkDeed): void => onChange({ ...mark, does: next });
   const moves = [
@@ -306,7 +313,7 @@ function MarkForm(props: {
           <Trash2 size={13} />
         </IconButton>
       </div>
-      {does.do === 'hold' && !isByHand && mark.at > 0 && (
+      {does.do === 'hold' && !runsByHand && mark.at > 0 && (
         <p className="text-xs text-warn">⚠ One that goes by the time of day stands still at zero only.</p>
       )}
       {does.do === 'take' && (
@@ -358,6 +365,7 @@ function MarkForm(props: {
             label={`${name}: channels`}
             channels={does.channels}
             show={show}
+            none="all"
             onChange={(channels) => set({ ...does, channels })}
           />
           {does.channels.length === 0 && <p className="text-xs text-ink-3">No channel is named: on all.</p>}

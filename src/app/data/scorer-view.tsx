@@ -95,7 +95,7 @@ function Box(props: {
     <div className="mx-auto flex h-full max-w-4xl flex-col gap-4 overflow-auto p-6">
       <div>
         <h1 className="text-[20px] font-semibold">Score box stand-in</h1>
-        <p className="text-ink-2">
+        <p className="mt-1 max-w-2xl text-ink-2">
           A small simulated score box. It sends what its buttons do as lines of JSON, as a box on the field of play
           would; the lines are described in docs/scorer.md.
         </p>
@@ -123,7 +123,7 @@ function Box(props: {
                 onChange={(id) => setClock(String(id))}
               />
               <Running
-                className="number text-center text-[40px]"
+                className="number my-3 text-center text-[40px] leading-none"
                 words={() => shownWords(shown(), '[h:]m:ss.S', false, 'minus')}
               />
               <div className="flex flex-wrap justify-center gap-2">

@@ -136,9 +136,9 @@ const widths = {
   hand: { defaultSize: sideWidth(296), minSize: '232px' },
 } as const;
 const heights = {
-  monitors: { defaultSize: '40%', minSize: '110px' },
+  monitors: { defaultSize: '38%', minSize: '110px' },
   board: { defaultSize: '42%', minSize: '90px' },
-  clocks: { defaultSize: '11%', minSize: '40px' },
+  clocks: { defaultSize: '13%', minSize: '40px' },
   others: { defaultSize: '18%', minSize: '80px' },
 } as const;
 

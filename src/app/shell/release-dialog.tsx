@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { tetherCycle } from '../../core/layout';
 import { consequences } from '../../core/playout';
+import { problemsOf } from '../../core/preflight';
 import type { Problem } from '../../core/problem';
 import {
   cardDifferences,
@@ -51,6 +52,13 @@ export function ReleaseDialog(props: { show: Show; onClose: () => void }) {
         .find((p) => p !== null) ??
       releaseProblem(whole),
     [show, whole],
+  );
+  const clockWords = useMemo(
+    () =>
+      Object.values(show.clocks).flatMap((clock) =>
+        problemsOf(clock, show, Date.now() / 1000).map(({ message }) => message),
+      ),
+    [show],
   );
   const chosen = changed.filter(({ id }) => !left.has(id));
   const isPart = before !== undefined && left.size > 0;
@@ -154,6 +162,13 @@ export function ReleaseDialog(props: { show: Show; onClose: () => void }) {
         )}
       </div>
       <Cards differences={cards} show={show} before={before} isPart={isPart} />
+      {clockWords.length > 0 && (
+        <ul className="text-xs text-warn" aria-label="Clocks that cannot count">
+          {clockWords.map((words) => (
+            <li key={words}>⚠ {words}</li>
+          ))}
+        </ul>
+      )}
       <Brings list={brings} />
       <EarlierReleases isUp={isUp} onWrong={setWrong} onDone={onClose} />
       {(blocker ?? wrong) && (

@@ -15,7 +15,16 @@ import type { TextMeasure } from '../text';
 /** One thing that breaks when a template is filled with certain values. */
 export interface Finding {
   readonly code:
-    'rows' | 'overflow' | 'small' | 'off' | 'unsafe' | 'cut' | 'missing-picture' | 'tiny' | 'contrast';
+    | 'rows'
+    | 'overflow'
+    | 'small'
+    | 'off'
+    | 'unsafe'
+    | 'cut'
+    | 'missing-picture'
+    | 'tiny'
+    | 'contrast'
+    | 'clock';
   readonly element: string;
   /** A plain sentence. */
   readonly message: string;

@@ -98,6 +98,8 @@ const kinds = {
   tables: 'table',
   views: 'view',
   sources: 'source',
+  clocks: 'clock',
+  scores: 'score',
   look: 'styles',
 } as const;
 type Kind = (typeof kinds)[keyof typeof kinds];
