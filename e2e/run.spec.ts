@@ -332,7 +332,7 @@ test('6: rows of a CSV fill cards, and a used number asks before it is given awa
   await page.keyboard.press('Enter');
   await page.getByLabel('Lane', { exact: true }).selectOption({ label: 'Bug' });
   await tool(page, 'Picture');
-  await page.getByRole('menuitem', { name: 'Clock' }).click();
+  await page.getByRole('menuitem', { name: 'Clock', exact: true }).click();
   await setNumbers(page, { X: 1600, Y: 60, W: 220, H: 80 });
 
   await page.getByRole('link', { name: 'Data' }).click();

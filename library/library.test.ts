@@ -96,18 +96,36 @@ describe('looking for a template', () => {
   ])('by what people call things: %s', (search, kind) => {
     expect(names({ search })).toEqual(expect.arrayContaining(names({ kind: kind as LibraryKind })));
   });
+  test('by the data that it eats: one value, a row of them, rows, a clock or scores of the show', () => {
+    expect(names({ food: 'rows' })).toEqual(['Saltmarsh table', 'Saltmarsh crawl', 'Lantern list', 'Lantern credits', 'Ledger results', 'Ledger crawl']);
+    expect(names({ food: 'clock' })).toEqual(['Saltmarsh score with clock', 'Lantern countdown']);
+    expect(names({ food: 'scores' })).toEqual(['Saltmarsh score with clock']);
+    expect(names({ food: 'value' })).toEqual(expect.arrayContaining(['Saltmarsh bug', 'Lantern bug', 'Ledger bug']));
+    expect(names({ food: 'row', kind: 'name line' })).toEqual(names({ kind: 'name line' }));
+  });
   test('by kind, shape, package and the kinds of its fields', () => {
     expect(names({ kind: 'poll' })).toEqual(['Lantern poll']);
     // All have a layout for upright screens.
     expect(names({ shape: 'tall' })).toHaveLength(all.length);
     expect(names({ shape: 'square' })).toEqual([]);
     expect(names({ package: 'ledger', kind: 'name line' })).toEqual(['Ledger name line', 'Ledger two names']);
-    expect(names({ field: 'number' })).toEqual(['Lantern figure', 'Lantern poll', 'Ledger figure']);
+    expect(names({ field: 'number' })).toEqual(['Saltmarsh table', 'Lantern figure', 'Lantern poll', 'Ledger figure', 'Ledger results']);
     expect(names({})).toHaveLength(all.length);
   });
 });
 
 describe('adding to a show', () => {
+  test('a clock and scores come along with what shows them, and with nothing else; those that the show has stay its own', () => {
+    const s = show();
+    const saltmarsh = packages.find(({ id }) => id === 'saltmarsh')!;
+    addFromLibrary(s, saltmarsh, ['sm-score'], newId);
+    expect([s.clocks, s.scores]).toEqual([{}, {}]);
+    addFromLibrary(s, saltmarsh, ['sm-match'], newId);
+    expect([Object.keys(s.clocks), Object.keys(s.scores)]).toEqual([['sm-clock'], ['sm-home', 'sm-guest']]);
+    s.clocks['sm-clock']!.name = 'Duel';
+    addFromLibrary(s, saltmarsh, ['sm-match'], newId);
+    expect(s.clocks['sm-clock']?.name).toBe('Duel');
+  });
   test('a whole package makes a sound show, with its styles; twice makes fresh names', () => {
     const s = show();
     for (const pack of [...packages, ...packages])

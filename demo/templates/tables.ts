@@ -1,5 +1,6 @@
 // Rows in columns: the standings, the timetable, the start list, the judges' sheet. Cloth cut into strips, one a row.
 import { change, inMotion, moving, tall, template, textField, type Move } from '../../library/make';
+import { column, px, share } from '../../library/rows';
 import {
   cellContents,
   letTurn,
@@ -7,36 +8,13 @@ import {
   newColumnTie,
   newElement,
   newTie,
-  type CellContent,
   type CellLookPart,
   type Element,
-  type TableColumn,
   type TableElement,
   type Template,
 } from '../../src/core/show';
 import { binding, step } from './bound';
 import { colours, figure, label, leanOf, look, name, rise, sink } from './cloth';
-
-const column = (
-  id: string,
-  content: Partial<CellContent> & { kind: CellContent['kind'] },
-  width: TableColumn['width'],
-  own: CellLookPart = {},
-  given: Partial<TableColumn> = {},
-): TableColumn => ({
-  id,
-  title: null,
-  width,
-  content: { ...cellContents[content.kind].plain, ...content } as CellContent,
-  look: own,
-  evenSize: false,
-  joinsEqual: false,
-  flashes: false,
-  changes: 'switch',
-  ...given,
-});
-const px = (wide: number) => ({ by: 'px', px: wide }) as const;
-const share = (part = 1) => ({ by: 'share', share: part }) as const;
 
 const words: CellLookPart = { ...name, weight: 660, stretch: 92, tracking: 0, size: 40, leading: 0.92, fit: 'wrap', maxLines: 4, padX: 20, padY: 3, minScale: 0.5 }; // prettier-ignore
 const numbers: CellLookPart = { ...figure, weight: 740, stretch: 100, tracking: 0, size: 42, align: 'right', padX: 20, fit: 'shrink', minScale: 0.6 }; // prettier-ignore

@@ -2,9 +2,11 @@ import type { LibraryItem } from '../../src/core/show';
 import { bug, figure } from './corner';
 import { opener, titleCard } from './pages';
 import { nameLine, twoNames } from './people';
+import { countdown, credits, list } from './rows';
 import { poll, post, strip } from './words';
 
 export { lanternLook } from './look';
+export { eveningClock } from './rows';
 export const lantern: LibraryItem[] = [
   { kind: 'name line', use: 'One guest, with a face where there is a picture.', template: nameLine() },
   { kind: 'name line', use: 'Two guests, on both sides of the picture.', template: twoNames() },
@@ -23,4 +25,11 @@ export const lantern: LibraryItem[] = [
   { kind: 'ticker', use: 'One line along the foot, with a lit label.', template: strip() },
   { kind: 'post', use: 'A viewer’s message with its author, growing with its words.', template: post() },
   { kind: 'poll', use: 'A question and two shares; the bars follow the numbers.', template: poll() },
+  {
+    kind: 'countdown',
+    use: 'The time until it begins in a lamp; a spark goes round it once.',
+    template: countdown(),
+  },
+  { kind: 'table', use: 'Who comes tonight, what they do and when.', template: list() },
+  { kind: 'credits', use: 'Who made it, rising through the dusk; the last card stays.', template: credits() },
 ];

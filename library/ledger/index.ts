@@ -3,6 +3,7 @@ import { bug, figure } from './corner';
 import { strip } from './lines';
 import { opener, page, quote, standing } from './pages';
 import { nameLine, twoNames } from './people';
+import { crawl, results } from './rows';
 
 export { ledgerLook } from './look';
 export const ledger: LibraryItem[] = [
@@ -15,4 +16,10 @@ export const ledger: LibraryItem[] = [
   { kind: 'full frame', use: 'What somebody said, beside the picture.', template: quote() },
   { kind: 'opener', use: 'The first page of the evening, for four seconds.', template: opener() },
   { kind: 'ticker', use: 'One line of news along the foot.', template: strip() },
+  {
+    kind: 'table',
+    use: 'Results page by page: the place, how it moved, a bar and the number.',
+    template: results(),
+  },
+  { kind: 'ticker', use: 'News that runs along the foot, each with its place.', template: crawl() },
 ];

@@ -2,14 +2,23 @@ import type { LibraryItem } from '../../src/core/show';
 import { quote, strip } from './lines';
 import { lineUp, opener } from './pages';
 import { nameLine, twoNames } from './people';
-import { bug, score } from './scores';
+import { crawl, table } from './rows';
+import { bug, match, score } from './scores';
 
 export { saltmarshLook } from './look';
+export { matchClock, matchScores } from './scores';
 export const saltmarsh: LibraryItem[] = [
   { kind: 'name line', use: 'One person, loud, with a second line under it.', template: nameLine() },
   { kind: 'name line', use: 'Two people on both sides of the picture.', template: twoNames() },
   { kind: 'bug', use: 'What is on and what time it is, in the corner; tucks away.', template: bug() },
   { kind: 'score', use: 'Two sides with their points, at the top of the picture.', template: score() },
+  {
+    kind: 'score',
+    use: 'The same with a clock and scores of the show, run from the Desk, a pad or a score box.',
+    template: match(),
+  },
+  { kind: 'table', use: 'A league page by page, with the colours of its teams.', template: table() },
+  { kind: 'ticker', use: 'News that runs along the foot, a blade for each category.', template: crawl() },
   { kind: 'full frame', use: 'Two sides with five names each.', template: lineUp() },
   { kind: 'opener', use: 'Who meets whom, over the whole picture, for four seconds.', template: opener() },
   { kind: 'ticker', use: 'One line of news along the foot.', template: strip() },

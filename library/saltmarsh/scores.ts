@@ -1,4 +1,4 @@
-import { newElement, type Element, type Template } from '../../src/core/show';
+import { newElement, type Element, type ShowClock, type ShowScore, type Template } from '../../src/core/show';
 import { change, colourField, inMotion, moving, tall, template, textField, type Move } from '../make';
 import {
   blade,
@@ -24,8 +24,35 @@ const figure = {
   align: 'centre',
 } as const;
 
+/** What a match is counted by: the clock and the two scores that come into the show with it. */
+export const matchClock: ShowClock = {
+  id: 'sm-clock',
+  name: 'Match clock',
+  counts: { by: 'down', length: 600 },
+  marks: [{ id: 'over', at: 0, does: { do: 'hold' } }],
+};
+export const matchScores: readonly ShowScore[] = [
+  { id: 'sm-home', name: 'Home', start: 0, steps: [1, 2, 3], least: 0 },
+  { id: 'sm-guest', name: 'Guest', start: 0, steps: [1, 2, 3], least: 0 },
+];
+
+/** The scoreboard with a clock of the show, and both scores from the show: from the Desk, a pad, or a score box. */
+export function match(): Template {
+  const made = score(true);
+  return {
+    ...made,
+    bindings: matchScores.map(({ id, name }) => ({
+      id: `b-${id}`,
+      name: `${name} score`,
+      from: { kind: 'score', score: id },
+      steps: [],
+    })),
+    bound: { 'f-home-score': 'b-sm-home', 'f-guest-score': 'b-sm-guest' },
+  };
+}
+
 /** A scoreboard of two sides: it hangs in the middle of the top. */
-export function score(): Template {
+export function score(hasClock = false): Template {
   const [top, height] = [72, 80];
   const both = ['a', 'b'] as const;
   const side = (id: 'a' | 'b'): Element[] => {
@@ -78,15 +105,21 @@ export function score(): Template {
       { when: [{ is: 'only', field: id === 'a' ? 'f-home-score' : 'f-guest-score' }], swap: null, carryFrom: 0, carryTo: 20 },
     ); // prettier-ignore
   const made = template({
-    id: 'sm-score',
-    name: 'Saltmarsh score',
+    id: hasClock ? 'sm-match' : 'sm-score',
+    name: hasClock ? 'Saltmarsh score with clock' : 'Saltmarsh score',
     lane: 'bug',
     elements: [
       ...both.flatMap(side),
+      ...(hasClock
+        ? [
+            blade('clock-plate', 'Clock blade', [960, top + height + 6, 150, 50], '@sm-leaf'),
+            newElement('clock', 'clock', 'Clock', { ...figure, x: 972, y: top + height + 6, w: 126, h: 50, shows: 'clock', clock: matchClock.id, format: 'm:ss', room: 5999, stretch: 100, weight: 760, size: 40, colour: '@sm-paper' }),
+          ]
+        : []),
       blade('round-plate', 'Round blade', [830, top + height + 6, 260, 50], '@sm-flash'),
-      newElement('text', 'round', 'Round', { ...line, x: 810, y: top + height + 9, w: 300, h: 44, text: 'Duel 3',  size: 36, align: 'centre', minScale: 0.84 }),
+      newElement('text', 'round', 'Round', { ...line, x: hasClock ? 640 : 810, y: top + height + 9, w: 300, h: 44, text: 'Duel 3',  size: 36, align: hasClock ? 'right' : 'centre', minScale: 0.84 }),
     ],
-    order: [...both.flatMap((id) => [`side-${id}`, `second-${id}`, `colour-${id}`, `box-${id}`, `name-${id}`, `score-${id}`]), 'round-plate', 'round'],
+    order: [...both.flatMap((id) => [`side-${id}`, `second-${id}`, `colour-${id}`, `box-${id}`, `name-${id}`, `score-${id}`]), 'round-plate', 'round', ...(hasClock ? ['clock-plate', 'clock'] : [])],
     fields: [
       textField('f-home', 'Home', 'Skerry', 'Short name', { maxLength: 12 }),
       textField('f-home-score', 'Home score', '12', 'Figures only', { allowed: '0-9', maxLength: 3 }),
@@ -108,9 +141,11 @@ export function score(): Template {
     tethers: [
       ['round-plate', 'left', 'round', 'left', -32 - leanOf(50) / 2],
       ['round-plate', 'right', 'round', 'right', 32 + leanOf(50) / 2],
+      // The clock follows the round.
+      ...(hasClock ? ([['clock-plate', 'left', 'round-plate', 'right', 6 - leanOf(50)], ['clock', 'left', 'clock-plate', 'left', 22]] as [string, 'left', string, 'left' | 'right', number][]) : []),
     ],
-    enter: moving([...comes('a'), ...comes('b'), shear('round-plate', 24, -1, 20), ...slideIn('round', 29, 20)]),
-    exit: moving([...slideOut('round', 8, 8), unshear('round-plate', 13, -1, 12), ...goes('a'), ...goes('b')]),
+    enter: moving([...comes('a'), ...comes('b'), shear('round-plate', 24, -1, 20), ...slideIn('round', 29, 20), ...(hasClock ? [shear('clock-plate', 28, 1, 20), ...slideIn('clock', 33, 18)] : [])]),
+    exit: moving([...(hasClock ? [...slideOut('clock', 7, 7), unshear('clock-plate', 11, 1, 10)] : []), ...slideOut('round', 8, 8), unshear('round-plate', 13, -1, 12), ...goes('a'), ...goes('b')]),
     changes: [point('a'), point('b'), change('round', 'Another round', 28, slideOver('round'), { when: [{ is: 'only', field: 'f-round' }], swap: null, carryFrom: 6, carryTo: 18 }), change('sides', 'Other sides', 40, both.flatMap((id, i) => [...slideOver(`name-${id}`, i * 3, 28, i === 0 ? -1 : 1), ...punchOver(`score-${id}`, 4 + i * 3)]), { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   const y = 132;
@@ -128,7 +163,8 @@ export function score(): Template {
       ]),
     ),
     'round-plate': { y: y + height + 6 },
-    round: { x: 390, y: y + height + 9 },
+    round: { x: hasClock ? 240 : 390, y: y + height + 9 },
+    ...(hasClock ? { 'clock-plate': { y: y + height + 6 }, clock: { y: y + height + 6 } } : {}),
   });
 }
 

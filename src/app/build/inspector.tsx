@@ -25,6 +25,7 @@ import {
   propertyValue,
   isWords,
   isUnion,
+  isPropertyShown,
 } from '../../core/show';
 import { Button, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
@@ -167,16 +168,10 @@ const sections: readonly PropertySection[] = [
 ];
 const folded: ReadonlySet<PropertySection> = new Set(['Stroke', 'Effects', 'Wipe']);
 
-type Bag = Record<string, unknown>;
-
 function ElementInspector({ show, template, element }: { show: Show; template: Template; element: Element }) {
   const kind = elementKinds[element.kind];
   const inSection = (name: PropertySection) =>
-    kind.properties.filter(
-      (property) =>
-        property.section === name &&
-        (!property.when || property.when.is.includes((element as Bag)[property.when.key] as string)),
-    );
+    kind.properties.filter((property) => property.section === name && isPropertyShown(property, element));
   return (
     <>
       <div className="flex items-center gap-2 border-b border-line p-2">

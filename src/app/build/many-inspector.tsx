@@ -14,6 +14,7 @@ import {
   type PropertySection,
   type Show,
   type Template,
+  isPropertyShown,
 } from '../../core/show';
 import { newId } from '../state/ids';
 import { Button, Section } from '../ui';
@@ -21,10 +22,7 @@ import { partWords } from './actions';
 import { editElements, editTemplate } from './build-store';
 import { PropertyControl } from './property-row';
 
-type Bag = Record<string, unknown>;
-
-const isShown = (property: Property, element: Element): boolean =>
-  !property.when || property.when.is.includes((element as unknown as Bag)[property.when.key] as string);
+const isShown = (property: Property, element: Element): boolean => isPropertyShown(property, element);
 
 /** The properties that all of some elements have. */
 function commonProperties(elements: readonly Element[]): Property[] {

@@ -55,7 +55,12 @@ export function DeskPanels(props: { channel: Channel; onChannel: (id: string) =>
   const has = (panel: DeskPanel): boolean =>
     panel === 'others' ? others.length > 0 : panel === 'clocks' ? hasClocks : true;
   const isHere = (panel: DeskPanel): boolean => has(panel) && (places[panel] ?? 'here') === 'here';
-  const middle = (['monitors', 'board', 'clocks', 'others'] as const).filter(isHere);
+  // Small monitors and clocks share the foot of the middle.
+  const foot = (['others', 'clocks'] as const).filter(isHere);
+  const middle = [
+    ...(['monitors', 'board'] as const).filter(isHere),
+    ...(foot.length > 0 ? (['foot'] as const) : []),
+  ];
   const columns = [
     ...(isHere('rundown') ? ['rundown' as const] : []),
     ...(middle.length > 0 ? ['middle' as const] : []),
@@ -99,7 +104,17 @@ export function DeskPanels(props: { channel: Channel; onChannel: (id: string) =>
                   <Split id={`middle ${middle.join(' ')}`} orientation="vertical" className="min-h-0 flex-1">
                     {middle.map((panel) => (
                       <Panel key={panel} id={panel} {...heights[panel]}>
-                        {contents[panel]}
+                        {panel === 'foot' ? (
+                          <div className="flex h-full min-h-0">
+                            {foot.map((own) => (
+                              <div key={own} className={feet[own]}>
+                                {contents[own]}
+                              </div>
+                            ))}
+                          </div>
+                        ) : (
+                          contents[panel]
+                        )}
                       </Panel>
                     ))}
                   </Split>
@@ -136,10 +151,13 @@ const widths = {
   hand: { defaultSize: sideWidth(296), minSize: '232px' },
 } as const;
 const heights = {
-  monitors: { defaultSize: '38%', minSize: '110px' },
+  monitors: { defaultSize: '40%', minSize: '110px' },
   board: { defaultSize: '42%', minSize: '90px' },
-  clocks: { defaultSize: '13%', minSize: '40px' },
-  others: { defaultSize: '18%', minSize: '80px' },
+  foot: { defaultSize: '18%', minSize: '80px' },
+} as const;
+const feet = {
+  others: 'min-w-0 shrink basis-auto max-w-[60%] overflow-hidden',
+  clocks: 'min-w-0 flex-1 border-l border-line/60',
 } as const;
 
 /** Panels beside or over one another, with lines between them that are dragged; their sizes are kept. */

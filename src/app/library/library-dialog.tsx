@@ -3,10 +3,12 @@ import {
   anyOfLibrary,
   fieldKinds,
   filterLibrary,
+  libraryFoods,
   libraryKinds,
   shapeOf,
   type FieldKindName,
   type LibraryFilter,
+  type LibraryFood,
   type LibraryItem,
   type LibraryKind,
   type LibraryPackage,
@@ -87,18 +89,22 @@ export function LibraryDialog(props: {
             onChange={(shape) => put({ shape: orNull(shape) as Shape | null })}
           />
         </span>
-        <span className="w-36">
+        <span className="w-48">
           <SelectField
-            label="Has a field for"
-            value={filter.field ?? ''}
+            label="Takes"
+            value={filter.food ? `food ${filter.food}` : (filter.field ?? '')}
             choices={[
-              { value: '', label: 'Anything' },
+              { value: '', label: 'Any data' },
+              ...libraryFoods.map((food) => ({ value: `food ${food}`, label: foods[food] })),
               ...(['text', 'number', 'colour', 'picture', 'choice'] as FieldKindName[]).map((kind) => ({
                 value: kind,
-                label: fieldKinds[kind].label,
+                label: `A field: ${fieldKinds[kind].label.toLowerCase()}`,
               })),
             ]}
-            onChange={(field) => put({ field: orNull(field) })}
+            onChange={(taken) => {
+              const food = libraryFoods.find((one) => taken === `food ${one}`) ?? null;
+              put({ food, field: food ? null : orNull(taken) });
+            }}
           />
         </span>
         <span className="w-36">
@@ -159,6 +165,14 @@ export function LibraryDialog(props: {
     </Dialog>
   );
 }
+
+const foods: Readonly<Record<LibraryFood, string>> = {
+  value: 'One value',
+  row: 'One row of values',
+  rows: 'Rows',
+  clock: 'A clock',
+  scores: 'Scores, from a score box too',
+};
 
 function Card({ pack, item, onAdd }: { pack: LibraryPackage; item: LibraryItem; onAdd: () => void }) {
   const [isPlaying, setIsPlaying] = useState(false);

@@ -5,6 +5,7 @@ import {
   columnsOf,
   fieldKindOf,
   isForRows,
+  isRowList,
   makeList,
   type ForRows,
   type Show,
@@ -79,6 +80,18 @@ const triedColumns = ({ content }: TableColumn): [string, string][] =>
 const roomOf = (rows: ForRows): number =>
   rows.kind === 'table' ? rows.perPage : rows.kind === 'rows' ? rows.most : 12;
 
+/** The words of a column of the sample rows that a field has, where all of them are times or codes; else none. */
+function samplesOf({ fields }: Template, field: string): (column: string) => string[] {
+  const rows = fields.find(({ id }) => id === field)?.default;
+  if (!isRowList(rows)) return () => [];
+  return (column) => {
+    const at = rows.columns.findIndex(({ key, name }) => key === column || sameName(name, column));
+    if (at < 0 || rows.columns[at]?.type !== 'text') return [];
+    const words = rows.order.map((key) => String(rows.cells[key]?.[at] ?? ''));
+    return words.every((word) => word.length <= 10 && /\d/.test(word)) ? words : [];
+  };
+}
+
 /** Rows that try what shows them: words where words are drawn, figures where figures are. */
 function extremeRows(template: Template, tables: Show['tables'], which: Extreme): Values {
   const values: Values = {};
@@ -90,7 +103,12 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
       const own = template.elements[element];
       if (field === rows.id && column !== undefined && own?.kind === 'text') columns.set(column, own.text);
     }
+    const own = samplesOf(template, tie.field);
     const words = (column: string, drawn: string, row: number): string => {
+      // Times and codes stay what they are, however long names may be.
+      const figures = own(column);
+      if (figures.length > 0 && (which === 'longest' || which === 'shortest'))
+        return endOf([...wordsIn(tables, column), ...figures], which) ?? '';
       if (parseNumber(drawn) !== null)
         return which === 'shortest' ? drawn.replace(/\d/g, '1') : drawn.replace(/\d/g, '8');
       return which === 'longest' || which === 'shortest'

@@ -94,7 +94,10 @@ export const readingProperties = [
     min: -840,
     max: 840,
     step: 15,
-    when: { key: 'zone', is: [''] },
+    when: [
+      { key: 'shows', is: ['time'] },
+      { key: 'zone', is: [''] },
+    ],
   },
 ] as const satisfies readonly Property[];
 

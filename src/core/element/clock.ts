@@ -52,6 +52,9 @@ const schema = elementBase.extend({
 
 export type ClockElement = z.infer<typeof schema>;
 
+/** What stands where no clocks are known: in pictures of the library. */
+const sampleSeconds = 300;
+
 const patternFor = ({ format, pattern }: ClockElement): string => (format === 'own' ? pattern : format);
 
 /** What a clock of the show has at its last lap: what it showed, or how long it took; null before the first. */
@@ -65,7 +68,8 @@ function lapOf({ clock, reading }: ClockElement, now: Running): number | null {
 /** What a clock says at a moment. */
 export function clockText(element: ClockElement & ClockReading, now: Running): string {
   const format = patternFor(element);
-  if (element.shows === 'clock' && !now.clocks) return formatClock(element.room, format, 0);
+  if (element.shows === 'clock' && !now.clocks)
+    return formatClock(Math.min(element.room, sampleSeconds), format, 0);
   if (element.shows === 'clock' && element.reading !== 'now') {
     const lap = lapOf(element, now);
     return lap === null ? '' : shownWords(lap, format, false, element.below);
@@ -136,6 +140,7 @@ export const clock = {
       label: 'Below zero',
       type: 'choice',
       section: 'Clock',
+      wide: true,
       choices: [
         { value: 'minus', label: '\u22120:12' },
         { value: 'plus', label: '+0:12' },
@@ -148,6 +153,7 @@ export const clock = {
       label: 'Room for',
       type: 'number',
       section: 'Clock',
+      wide: true,
       unit: 's',
       min: 0,
       max: 130_000_000,

@@ -19,6 +19,19 @@ export type PropertySection =
   | 'Pages'
   | 'Crawl';
 
+/** Another property of the element, and the values that it must have. */
+export interface PropertyCondition {
+  readonly key: string;
+  readonly is: readonly (string | number | boolean)[];
+}
+
+/** Whether a property is shown for an element as it is. */
+export function isPropertyShown({ when }: Property, element: object): boolean {
+  if (!when) return true;
+  const bag = element as Readonly<Record<string, string | number | boolean>>;
+  return ([when].flat() as PropertyCondition[]).every(({ key, is }) => is.includes(bag[key] as string));
+}
+
 /** One changeable property of an element kind: what the inspector, the knot and bindings need to know of it. */
 export interface Property {
   readonly key: string;
@@ -35,8 +48,8 @@ export interface Property {
   readonly choices?: readonly { readonly value: string | number; readonly label: string }[];
   /** Takes the whole width of the inspector. */
   readonly wide?: boolean;
-  /** Shown only while another property of the element has one of these values. */
-  readonly when?: { readonly key: string; readonly is: readonly (string | number | boolean)[] };
+  /** Shown only while other properties of the element each have one of these values. */
+  readonly when?: PropertyCondition | readonly PropertyCondition[];
   /** For `text`: several lines may be typed. */
   readonly multiline?: boolean;
 }

@@ -1,10 +1,12 @@
 import { z } from 'zod';
+import { isForRows } from '../element';
 import { assetSchema } from './asset';
+import { showClockSchema, showScoreSchema } from './clock';
 import { followMotionStyle } from './operations/motion-styles';
 import { freshName } from './operations/names';
 import type { Show } from './show';
 import { lookSchema } from './style';
-import { templateSchema } from './template';
+import { templateSchema, type Template } from './template';
 import { assetIdSchema, idSchema, type NewId } from '../value';
 
 /** What a shipped template is for. */
@@ -41,6 +43,9 @@ export const libraryPackageSchema = z.object({
   assets: z.array(assetSchema),
   /** Vector art by asset id. */
   files: z.record(assetIdSchema, z.string()),
+  /** Clocks and scores that its templates show. */
+  clocks: z.array(showClockSchema),
+  scores: z.array(showScoreSchema),
   items: z.array(libraryItemSchema).min(1),
 });
 export type LibraryPackage = z.infer<typeof libraryPackageSchema>;
@@ -50,6 +55,27 @@ export type Shape = 'wide' | 'tall' | 'square';
 export const shapeOf = ({ width, height }: { readonly width: number; readonly height: number }): Shape =>
   width > height * 1.05 ? 'wide' : height > width * 1.05 ? 'tall' : 'square';
 
+/** What data a template eats: one value, one row of several, rows, a clock or scores of the show. */
+export const libraryFoods = ['value', 'row', 'rows', 'clock', 'scores'] as const;
+export type LibraryFood = (typeof libraryFoods)[number];
+
+export function eatenBy({
+  elements,
+  fields,
+  bindings,
+}: Pick<Template, 'elements' | 'fields' | 'bindings'>): Set<LibraryFood> {
+  const eaten = new Set<LibraryFood>();
+  const all = Object.values(elements);
+  // Colours and what stays as it is are the look, not the data.
+  const filled = fields.filter(({ kind }) => kind === 'text' || kind === 'number' || kind === 'picture');
+  if (filled.length === 1) eaten.add('value');
+  if (filled.length > 1) eaten.add('row');
+  if (all.some(isForRows) || fields.some(({ kind }) => kind === 'rows')) eaten.add('rows');
+  if (all.some((element) => 'clock' in element && element.shows !== 'time')) eaten.add('clock');
+  if (bindings.some(({ from }) => from.kind === 'score')) eaten.add('scores');
+  return eaten;
+}
+
 export interface LibraryFilter {
   readonly search: string;
   readonly kind: LibraryKind | null;
@@ -57,6 +83,8 @@ export interface LibraryFilter {
   readonly package: string | null;
   /** A kind of field that it must have. */
   readonly field: string | null;
+  /** The data that it must take. */
+  readonly food: LibraryFood | null;
 }
 export const anyOfLibrary: LibraryFilter = {
   search: '',
@@ -64,6 +92,7 @@ export const anyOfLibrary: LibraryFilter = {
   shape: null,
   package: null,
   field: null,
+  food: null,
 };
 
 /** What else people call the kinds of templates. */
@@ -110,13 +139,14 @@ export function filterLibrary(pack: LibraryPackage, filter: LibraryFilter): Libr
       (filter.shape === null ||
         [template, ...template.layouts].some((layout) => shapeOf(layout) === filter.shape)) &&
       (filter.field === null || template.fields.some((field) => field.kind === filter.field)) &&
+      (filter.food === null || eatenBy(template).has(filter.food)) &&
       words.every((word) => forms(word).some((form) => told.includes(form)))
     );
   });
 }
 
 /**
- * Copies templates of a package into a show, with the package's styles, palettes and art; styles that the show has
+ * Copies templates of a package into a show, with the clocks and scores that they show, and the package's styles, palettes and art; styles that the show has
  * keep the show's values. A lane that the show lacks becomes its first. Returns the new templates' ids.
  */
 export function addFromLibrary(
@@ -132,6 +162,14 @@ export function addFromLibrary(
   }
   for (const set of pack.look.sets)
     if (!show.look.sets.some((own) => own.id === set.id)) show.look.sets.push(structuredClone(set));
+  const taken = pack.items
+    .filter(({ template }) => templates.includes(template.id))
+    .map(({ template }) => template);
+  const named = JSON.stringify(taken.map(({ elements, bindings }) => [elements, bindings]));
+  for (const clock of pack.clocks)
+    if (named.includes(`"${clock.id}"`)) show.clocks[clock.id] ??= structuredClone(clock);
+  for (const score of pack.scores)
+    if (named.includes(`"${score.id}"`)) show.scores[score.id] ??= structuredClone(score);
   for (const asset of pack.assets) show.assets[asset.id] ??= { ...asset };
   const lanes = show.channels.flatMap((channel) => channel.lanes.map((lane) => lane.id));
   return pack.items

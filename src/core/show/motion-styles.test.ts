@@ -134,6 +134,8 @@ describe('a motion style', () => {
       look: from.look,
       assets: [],
       files: {},
+      clocks: [],
+      scores: [],
       items: [{ kind: 'name line', use: '', template: from.templates['t'] as Template }],
     };
     const [added] = addFromLibrary(to, pack, ['t'], () => 'added');
