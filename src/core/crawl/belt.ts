@@ -38,6 +38,8 @@ export interface BeltSpec {
   readonly start: number;
   /** Whether places are whole px. */
   readonly isWhole: boolean;
+  /** Page by page, whatever the speed: seconds that a page stands, and that it takes to the next; left out: it runs. */
+  readonly pages?: { readonly stays: number; readonly moves: number };
 }
 
 /** Where a belt is at a moment, so that what came before need not be known any more. */
@@ -63,6 +65,8 @@ export interface OnBelt {
   come: number;
 }
 
+/** Px. */
+const pageHair = 0.01;
 /** So many may come in at one look; more would be a list without any size. */
 const mostAtOnce = 5000;
 
@@ -70,6 +74,8 @@ interface Moving {
   time: number;
   /** Px that the belt has come. */
   way: number;
+  /** Seconds that it has run. */
+  ran: number;
   version: number;
   stop: number;
   state: 'runs' | 'stopping' | 'stands';
@@ -110,10 +116,11 @@ export class Belt {
         if (item) this.live.push({ item, copy: this.freeCopy(item), from: -come, come });
       }
       const last = { key: anchor.last, items };
-      return { time: anchor.at, way: 0, version: 0, stop: 0, state: 'runs', takesIn: true, next: anchor.next, last };
+      return { time: anchor.at, way: 0, ran: 0, version: 0, stop: 0, state: 'runs', takesIn: true, next: anchor.next, last };
     }
     const time = this.versions[0]?.at ?? 0;
-    return { time, way: this.spec.start, version: 0, stop: 0, state: 'runs', takesIn: true, next: 0, last: null };
+    const way = this.spec.pages ? this.spec.room - pageHair : this.spec.start;
+    return { time, way, ran: 0, version: 0, stop: 0, state: 'runs', takesIn: true, next: 0, last: null };
   } // prettier-ignore
 
   /** What is on its way at a moment, in the order in which it came in. The list is the belt's own. */
@@ -150,6 +157,8 @@ export class Belt {
     const live = this.at(time);
     const { state, takesIn, last, next, way } = this.moving;
     const known = new Set(this.items);
+    // How long a page has stood is no place.
+    if (this.spec.pages) return null;
     if (
       state !== 'runs' ||
       !takesIn ||
@@ -199,9 +208,37 @@ export class Belt {
   private run(until: number): void {
     const now = this.moving;
     const speed = this.versions[now.version]?.speed ?? 0;
-    const far = now.state === 'stands' ? now.way : now.way + speed * (until - now.time);
+    const { pages } = this.spec;
+    if (now.state !== 'stands') now.ran += until - now.time;
+    const far =
+      now.state === 'stands'
+        ? now.way
+        : pages
+          ? this.pageWay(now.ran, pages)
+          : now.way + speed * (until - now.time);
     now.time = until;
     this.advance(far);
+  }
+
+  /** Px that pages have come once they have run for some seconds. */
+  private pageWay(ran: number, { stays, moves }: NonNullable<BeltSpec['pages']>): number {
+    const { room } = this.spec;
+    const turn = stays + moves;
+    const page = Math.floor(ran / turn + 1e-9);
+    const into = ran - page * turn - stays;
+    const part = into <= 0 || moves <= 0 ? 0 : Math.min(1, into / moves);
+    // Slow at both ends (a smooth step of the third degree).
+    // A hair before its end, so that a page that stands takes in nothing of the next.
+    return room * (page + 1 + part * part * (3 - 2 * part)) - pageHair;
+  }
+
+  /** Where an item of a size begins, page by page: on this page if it has room, else at the top of the next. */
+  private onPage(from: number, size: number, isFirst: boolean): number {
+    const { room } = this.spec;
+    const top = Math.floor(from / room + 1e-9) * room;
+    const begins = from <= top + 1e-6;
+    if (begins) return top;
+    return isFirst || from + size > top + room + 1e-6 ? top + room : from;
   }
 
   private advance(far: number): void {
@@ -212,6 +249,9 @@ export class Belt {
       if (halt !== null && halt <= far && halt <= next) {
         now.way = Math.max(now.way, halt);
         now.state = 'stands';
+        const { pages, room } = this.spec;
+        // From there it goes on with a page that has just come.
+        if (pages) now.ran = (Math.round(now.way / room) - 1) * (pages.stays + pages.moves);
         break;
       }
       if (next > far) {
@@ -228,6 +268,8 @@ export class Belt {
   private halt(): number | null {
     const now = this.moving;
     const { room, holdsLast, loops } = this.spec;
+    if (now.state === 'stopping' && this.spec.pages)
+      return Math.ceil(now.way / room - 1e-9) * room - pageHair;
     if (now.state === 'stopping') {
       // Clean between two: the next that has not yet come all the way stands at the far end.
       const first = this.live.find(({ from }) => from + room >= now.way - 1e-6);
@@ -235,6 +277,7 @@ export class Belt {
     }
     const last = this.live.at(-1);
     if (loops || !holdsLast || !last || this.comesNext() || now.state !== 'runs') return null;
+    if (this.spec.pages) return Math.floor(last.from / room + 1e-9) * room + room - pageHair;
     return last.from + (room + last.item.size) / 2;
   }
 
@@ -269,8 +312,13 @@ export class Belt {
       // Behind a time without anything to come it comes in where others do, and never on its way.
       if (now.time > this.begins) now.next = Math.max(now.next, now.way);
       if (this.spec.isWhole) now.next = Math.ceil(now.next - 1e-9);
+      // A round begins at the top of a page.
+      const isFirst = now.last !== null && item === this.items[0];
+      if (this.spec.pages) now.next = this.onPage(now.next, item.before + item.size, isFirst);
       if (now.next > now.way + 1e-9) return;
-      const from = now.next + item.before;
+      // At the top of a page nothing is kept free before an item.
+      const isTop = this.spec.pages !== undefined && Math.abs(now.next % this.spec.room) < 1e-6;
+      const from = now.next + (isTop ? 0 : item.before);
       // What has gone by now leaves its copy free, whether or not anyone looked since.
       this.letGo();
       this.live.push({ item, copy: this.freeCopy(item), from, come: 0 });

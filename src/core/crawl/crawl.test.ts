@@ -68,6 +68,42 @@ describe('a line that runs', () => {
   });
 });
 
+describe('page by page', () => {
+  const pages = { stays: 4, moves: 1 };
+  const rolls = { ...spec, gap: 20, loops: false, holdsLast: true, pages };
+  const five = ['a', 'b', 'c', 'd', 'e'].map((key) => item(key, 400));
+  /** Where items begin, px from the top of the page. */
+  const onPage = (belt: Belt, time: number) =>
+    belt.at(time).flatMap(({ item: { key, size }, come }) => (come > 0 && come < spec.room + size ? [[key, Math.round(spec.room - come)]] : []));
+
+  test('what fits stands on the first page at once; it goes on by whole pages and stands at the last', () => {
+    const belt = new Belt(rolls, [version(0, five)]);
+    for (const time of [0, 2, 3.99]) expect(onPage(belt, time)).toEqual([['a', 0], ['b', 420]]); // prettier-ignore
+    expect(onPage(belt, 4.5)).toEqual([['b', -80], ['c', 500], ['d', 920]]); // prettier-ignore
+    for (const time of [5, 8.9]) expect(onPage(belt, time)).toEqual([['c', 0], ['d', 420]]); // prettier-ignore
+    for (const time of [10, 14, 500]) expect(onPage(belt, time)).toEqual([['e', 0]]);
+  });
+  test('looped, a round begins at the top of a page; told to stop it stands at the end of its way, and goes on', () => {
+    const stops: Stop[] = [{ at: 4.2, act: 'stop' }, { at: 60, act: 'go' }]; // prettier-ignore
+    const belt = new Belt({ ...rolls, loops: true }, [version(0, five)], stops);
+    for (const time of [5.5, 30, 60]) expect(onPage(belt, time)).toEqual([['c', 0], ['d', 420]]); // prettier-ignore
+    const looped = new Belt({ ...rolls, loops: true }, [version(0, five)]);
+    for (const time of [62, 63.9]) expect(onPage(belt, time)).toEqual([['c', 0], ['d', 420]]); // prettier-ignore
+    expect(onPage(belt, 66)).toEqual([['e', 0]]);
+    expect([onPage(looped, 10), onPage(looped, 15)]).toEqual([[['e', 0]], [['a', 0], ['b', 420]]]);
+  });
+  test('a page is the same however it is come to, and a list that comes meanwhile is taken by the next page', () => {
+    const versions = [version(0, five), version(2, [...five.slice(0, 2), item('x', 500), ...five.slice(2)])];
+    const stood = new Belt(rolls, versions);
+    for (let time = 0; time < 30; time += 0.37) {
+      const seen = onPage(stood, time);
+      expect(onPage(new Belt(rolls, versions), time)).toEqual(seen);
+    }
+    expect(onPage(new Belt(rolls, versions), 3)).toEqual([['a', 0], ['b', 420]]); // prettier-ignore
+    expect(onPage(new Belt(rolls, versions), 6)).toEqual([['x', 0], ['c', 520]]); // prettier-ignore
+  });
+}); // prettier-ignore
+
 describe('a list that changes', () => {
   test('what has come in stays as it was; the next is what stands behind it in the new list', () => {
     const next = [item('x', 100), item('b', 220), item('d', 100)];

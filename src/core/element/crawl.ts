@@ -36,7 +36,10 @@ const schema = elementBase.extend({
   separator: idSchema.nullable(),
   /** Px before and behind what stands between two items; between them where nothing does. */
   gap: pixels,
-  by: z.enum(['speed', 'total']),
+  by: z.enum(['speed', 'total', 'pages']),
+  /** Page by page: seconds that a page stands, and that the way to the next takes. */
+  pageStays: z.number().min(0.2).max(3600),
+  pageMoves: z.number().min(0).max(60),
   /** Px a second. */
   speed: z.number().min(1).max(5000),
   /** Seconds that one round takes. */
@@ -78,6 +81,8 @@ export const crawl = {
     by: 'speed',
     speed: 200,
     total: 60,
+    pageStays: 6,
+    pageMoves: 0.6,
     isWhole: true,
     loops: true,
     holdsLast: false,
@@ -107,11 +112,14 @@ export const crawl = {
       choices: [
         { value: 'speed', label: 'Speed' },
         { value: 'total', label: 'Total time' },
+        { value: 'pages', label: 'Page by page' },
       ],
     },
     number('speed', 'Speed', { unit: 'px/s', min: 1, max: 5000, step: 10, wide: true, when: { key: 'by', is: ['speed'] } }),
     number('total', 'Time of a round', { unit: 's', min: 1, max: 36_000, wide: true, when: { key: 'by', is: ['total'] } }),
-    { key: 'isWhole', label: 'Whole pixels a frame', type: 'yes-no', section: 'Crawl', wide: true },
+    number('pageStays', 'A page stands', { unit: 's', min: 0.2, max: 3600, step: 0.5, wide: true, when: { key: 'by', is: ['pages'] } }),
+    number('pageMoves', 'To the next in', { unit: 's', min: 0, max: 60, step: 0.1, wide: true, when: { key: 'by', is: ['pages'] } }),
+    { key: 'isWhole', label: 'Whole pixels a frame', type: 'yes-no', section: 'Crawl', wide: true, when: { key: 'by', is: ['speed', 'total'] } },
     number('gap', 'Gap', { unit: 'px' }),
     number('fade', 'Fade', { unit: 'px', min: 0 }),
     { key: 'loops', label: 'Begins again', type: 'yes-no', section: 'Crawl', wide: true },

@@ -5,7 +5,9 @@ import { withElements, type Json } from './format-elements';
 const element = (own: Json): Json =>
   own['kind'] === 'clock'
     ? { clock: '', pattern: '[h:]m:ss', reading: 'now', below: 'minus', room: 600, ...own }
-    : own;
+    : own['kind'] === 'crawl'
+      ? { pageStays: 6, pageMoves: 0.6, ...own }
+      : own;
 
 /** The templates of a show or a release; those of format 13 stay as they are. */
 export const templatesToFormat13 = (templates: unknown): unknown => withElements(templates, element);
