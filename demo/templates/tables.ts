@@ -1,8 +1,9 @@
 // Rows in columns: the standings, the timetable, the start list, the judges' sheet. Cloth cut into strips, one a row.
 import { change, inMotion, moving, tall, template, textField, type Move } from '../../library/make';
-import { column, px, share } from '../../library/rows';
+import { column, px, rowsField, share } from '../../library/rows';
 import {
   cellContents,
+  emptyList,
   letTurn,
   newCascade,
   newColumnTie,
@@ -143,14 +144,16 @@ function page(of: Page): Template {
   return tall(shown, { ...places, table: { x: 96, y: 348 + head + 6, w: 870, ...of.tall } });
 }
 
-/** Rows of a table, told apart by a column, so that they travel. */
+/** Rows of a table, told apart by a column, so that they travel; with a field, an operator may correct, hide and order them for a card. */
 function bound(made: Template, data: string, key: string, ...steps: ReturnType<typeof step>[]): Template {
+  const hasField = made.fields.some(({ id }) => id === 'f-rows');
   return {
     ...made,
     bindings: [
       binding('b-rows', 'Rows', { kind: 'rows', data }, step('key-rows', { column: key }), ...steps),
     ],
-    ties: [...made.ties, newTie('table', 'list', 'b-rows')],
+    bound: { ...made.bound, ...(hasField ? { 'f-rows': 'b-rows' } : {}) },
+    ties: [...made.ties, newTie('table', 'list', hasField ? 'f-rows' : 'b-rows')],
   };
 }
 
@@ -267,6 +270,7 @@ export const judgesSheet = (): Template =>
       title: 'Ballet, final',
       under: 'Highest and lowest dropped',
       top: 190,
+      fields: [rowsField('f-rows', 'Marks', emptyList, 'From the judges’ table; hidden, put in order or corrected for this card')],
       table: {
         w: 1400,
         perPage: 6,

@@ -74,7 +74,13 @@ export function CardForm(props: Props) {
                       {isLive ? 'Each key is on air' : 'live'}
                     </button>
                   )}
-                  <Control field={field} value={value} assets={assets} onSet={(raw) => set(field, raw)} />
+                  <Control
+                    field={field}
+                    value={value}
+                    assets={assets}
+                    isFed={template.bound[field.id] !== undefined}
+                    onSet={(raw) => set(field, raw)}
+                  />
                   {others[field.id] !== undefined && (
                     <p className="mt-0.5 text-xs text-tide">{others[field.id]} edits this now</p>
                   )}

@@ -8,6 +8,8 @@ export interface ControlProps<K extends FieldKindName> {
   readonly field: FieldOf<K>;
   readonly value: FieldValue;
   readonly assets: Show['assets'];
+  /** Whether a binding gives it its value until one is typed. */
+  readonly isFed: boolean;
   readonly onSet: (raw: FieldValue) => void;
 }
 

@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, EyeOff, Plus, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
-import { isRowList, type FieldValue, type RowList } from '../../core/show';
+import { editedByHand, isRowList, type FieldValue, type RowList } from '../../core/show';
 import { newId } from '../state/ids';
 import { Button, CheckField, DraftText, IconButton, SelectField } from '../ui';
 import type { FieldForm } from './form';
@@ -31,6 +31,7 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
   // What was there while the form is open can be brought back after it has been hidden.
   const seen = useRef(new Map<string, readonly Cell[]>());
   for (const key of order) seen.current.set(key, cells[key] ?? []);
+  for (const key of list.edits?.hidden ?? []) if (!seen.current.has(key)) seen.current.set(key, [key]);
   const hidden = [...seen.current].filter(([key]) => !order.includes(key));
   const wordsOf = (own: readonly Cell[], at: number): string =>
     String(
@@ -130,7 +131,13 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
               tone="quiet"
               className="h-6 px-1.5 text-xs"
               title="Show it again, at the end"
-              onClick={() => onSet({ ...list, order: [...order, key], cells: { ...cells, [key]: [...own] } })}
+              onClick={() =>
+                onSet({
+                  ...list,
+                  order: [...order, key],
+                  cells: { ...cells, [key]: columns.map((_, i) => own[i] ?? null) },
+                })
+              }
             >
               {wordsOf(own, at)}
             </Button>
@@ -151,9 +158,12 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
 const asList = (value: FieldValue, usual: RowList): RowList => (isRowList(value) ? value : usual);
 
 export const rowsForm: FieldForm<'rows'> = {
-  Control: ({ field, value, onSet }) => (
-    <RowsTable label={field.name} list={asList(value, field.default)} onSet={onSet} />
-  ),
+  // What is done to rows that data brings is kept apart from them, and holds as data goes on.
+  Control({ field, value, isFed, onSet }) {
+    const list = asList(value, field.default);
+    const keep = (after: RowList): void => onSet(isFed ? editedByHand(list, after) : after);
+    return <RowsTable label={field.name} list={list} onSet={keep} />;
+  },
   Details({ field, put }) {
     const { columns } = field.default;
     const withColumns = (next: RowList['columns'], cell: (own: readonly Cell[]) => Cell[]): void =>

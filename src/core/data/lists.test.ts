@@ -2,6 +2,9 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fixed, stepKinds, type BindingStep } from '../binding';
 import {
+  editedByHand,
+  editsAlone,
+  emptyList,
   isRowList,
   mostListRows,
   newColumn,
@@ -179,3 +182,29 @@ test('a list is given anew when any cell of it changes, and is the same object w
     { numRuns: 150 },
   );
 }); // prettier-ignore
+
+test('rows that an operator corrected, hid and added stay so while data goes on beside them', () => {
+  const resolver = new Resolver();
+  resolver.setShow(show(tableOf(three)));
+  const own: Template = {
+    ...template([steps.key]),
+    fields: [{ id: 'f', kind: 'rows', name: 'Rows', group: '', help: '', default: emptyList }],
+    bound: { f: 'b' },
+    ties: [newTie('rows', 'list', 'f')],
+  };
+  const fed = resolver.open('k', { template: own, typed: {}, row: null }).values['f'] as RowList;
+  expect(fed.order).toEqual(['Skerry', 'Marram', 'Ox']);
+  const edited = editedByHand(fed, {
+    ...fed,
+    order: ['Ox', 'Skerry'],
+    cells: { Ox: ['The Ox', 31, 'South'], Skerry: ['Skerry', 31, 'North'] },
+  });
+  const typed = { f: editsAlone(edited.edits!) };
+  expect(words(resolver.open('k', { template: own, typed, row: null }).values['f'])).toEqual([
+    'Ox: The Ox 31 South',
+    'Skerry: Skerry 31 North',
+  ]);
+  const later: Row[] = [['Tern', 40, 'West'], ['Ox', 36, 'South'], ['Marram', 35, 'South'], ['Skerry', 31, 'North']]; // prettier-ignore
+  const after = resolver.setTable(tableOf(later)).get('k')?.values['f'];
+  expect(words(after)).toEqual(['Tern: Tern 40 West', 'Ox: The Ox 36 South', 'Skerry: Skerry 31 North']);
+});

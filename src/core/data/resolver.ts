@@ -37,7 +37,9 @@ import {
   type Tie,
   sameList,
   sameValue,
+  type RowEdits,
   type RowList,
+  withEdits,
   fieldKindOf,
   type Field,
   type FieldValue,
@@ -685,7 +687,9 @@ export class Resolver {
       } else if (taken !== undefined) values[binding.id] = this.said(key, kept, binding.id, taken);
     }
     for (const field of template.fields) {
-      if (typed[field.id] !== undefined) continue;
+      const own = typed[field.id];
+      const edits = isRowList(own) ? own.edits : undefined;
+      if (own !== undefined && !edits) continue;
       const filled = kept.filled[field.id];
       if (filled !== undefined) {
         values[field.id] = this.said(key, kept, '', filled);
@@ -695,7 +699,9 @@ export class Resolver {
       const value = bound === undefined ? undefined : values[bound];
       if (bound === undefined || value === undefined) continue;
       const accepted = acceptValue(field, value ?? fieldKindOf(field).empty);
-      if ('value' in accepted) values[field.id] = accepted.value;
+      if ('value' in accepted)
+        values[field.id] =
+          edits && isRowList(accepted.value) ? this.edited(accepted.value, edits) : accepted.value;
       else {
         problems.push({ ...accepted.problem, path: bound });
         failed.add(bound);
@@ -705,6 +711,18 @@ export class Resolver {
     kept.accepted = values;
     this.remember(kept.name, values);
     return { values, problems, notes };
+  }
+
+  private readonly editedLists = new WeakMap<RowList, { edits: string; list: RowList }>();
+
+  /** A list that data brings under what was done to it by hand; one that says the same is the same. */
+  private edited(list: RowList, edits: RowEdits): RowList {
+    const words = JSON.stringify(edits);
+    const known = this.editedLists.get(list);
+    if (known?.edits === words) return known.list;
+    const made = withEdits(list, edits);
+    this.editedLists.set(list, { edits: words, list: made });
+    return made;
   }
 
   /** Puts back what was given last for all that comes from where something that had a value has none. */

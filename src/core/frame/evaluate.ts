@@ -141,6 +141,7 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
   for (let i = 0; i < parts.length; i += 1) {
     const part = parts[i] as Part;
     const isPlaced =
+      (part.says !== null && say(scene, part, part.says(part.element, running))) ||
       scene.isFresh ||
       moved[i] !== 0 ||
       wasMoved[i] !== 0 ||
@@ -150,7 +151,6 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
     placed[i] = isPlaced ? 1 : 0;
     if (isPlaced) place(scene, part, moment);
     if (part.run) part.run(part.node, part.element, running);
-    if (part.says) say(scene, part, part.says(part.element, running));
   }
   scene.isFresh = false;
   return scene.root;
@@ -344,15 +344,15 @@ function areEven(a: string, b: string): boolean {
   return true;
 }
 
-/** Words that are said by themselves: figures in the place of figures; what is longer or shorter is placed anew. */
-function say(scene: Scene, part: Part, text: string): void {
+/** Words that are said by themselves: figures in the place of figures; what is longer or shorter is fitted and placed anew. */
+function say(scene: Scene, part: Part, text: string): boolean {
   const { node, said } = part;
-  if (node.kind !== 'text' || text === said) return;
+  if (node.kind !== 'text' || text === said) return false;
   part.said = text;
   const [line] = node.layout.lines;
   if (said !== null && line && line.text === said && areEven(said, text)) {
     node.layout = { ...node.layout, lines: [{ ...line, text, runs: null }] };
-    return;
+    return false;
   }
   const fitted = scene.refit(part, text);
   // What had to shrink for its widest keeps that size, lest it shake.
@@ -360,7 +360,7 @@ function say(scene: Scene, part: Part, text: string): void {
     fitted.scale === node.layout.scale && fitted.squeeze === node.layout.squeeze
       ? fitted
       : { ...node.layout, lines: [{ text, x: 0, runs: null }] };
-  shiftInPlane(node.matrix, part.plane, node.layout.x, node.layout.y);
+  return true;
 }
 
 /** Words that count, and words whose pieces move. */

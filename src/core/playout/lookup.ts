@@ -2,6 +2,7 @@ import { sameName } from '../data';
 import {
   acceptValue,
   cardByNumber,
+  isRowList,
   parseCallNumber,
   sameNumber,
   type Channel,
@@ -79,7 +80,8 @@ export const moveOf = (template: Template, name: string): Template['moves'][numb
 export function acceptLive(template: Template, live: Values, hand: readonly string[]): Values {
   const values: Values = {};
   for (const [id, value] of Object.entries(live)) {
-    if (hand.includes(id)) continue;
+    // A list that was edited by hand takes what data brings under its edits.
+    if (hand.includes(id) && !(isRowList(value) && value.edits)) continue;
     const field = template.fields.find((f) => f.id === id);
     if (!field) {
       if (template.bindings.some((binding) => binding.id === id)) values[id] = value;
@@ -110,6 +112,16 @@ export function numberOf(typed: string): string {
 }
 
 /** The card or template that a command names, filled; null where it names none. */
+/** What was typed, over what data brings; a list that was edited by hand is what data brings under its edits. */
+function typedOver(live: Values, typed: Values): Values {
+  const values = { ...live, ...typed };
+  for (const [id, own] of Object.entries(typed)) {
+    const brought = live[id];
+    if (isRowList(own) && own.edits && isRowList(brought) && brought.edits) values[id] = brought;
+  }
+  return values;
+}
+
 export function findTarget(work: Work, target: Target): (Cue & { readonly name: string }) | null {
   const { state } = work;
   const release = released(state, work.releases);
@@ -123,7 +135,7 @@ export function findTarget(work: Work, target: Target): (Cue & { readonly name: 
       card: null,
       number: null,
       template: template.id,
-      values: { ...acceptLive(template, target.live ?? {}, []), ...typed },
+      values: typedOver(acceptLive(template, target.live ?? {}, []), typed),
       hand: Object.keys(typed),
       row: target.row ?? null,
       waits: false,
@@ -157,7 +169,7 @@ export function findTarget(work: Work, target: Target): (Cue & { readonly name: 
     card: card.id,
     number: card.number,
     template: template.id,
-    values: { ...acceptLive(template, target.live ?? {}, []), ...typed },
+    values: typedOver(acceptLive(template, target.live ?? {}, []), typed),
     hand: Object.keys(typed),
     row: target.row ?? card.row ?? null,
     waits: card.waits ?? false,

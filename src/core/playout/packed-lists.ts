@@ -19,8 +19,8 @@ const names = new WeakMap<RowList, string>();
 function nameOf(list: RowList): string {
   const known = names.get(list);
   if (known !== undefined) return known;
-  const { columns, order, cells } = list;
-  const name = fingerprint(JSON.stringify([columns, order, order.map((key) => cells[key])]));
+  const { columns, order, cells, edits } = list;
+  const name = fingerprint(JSON.stringify([columns, order, order.map((key) => cells[key]), edits]));
   names.set(list, name);
   return name;
 }
@@ -73,6 +73,8 @@ function changed(value: unknown, change: (object: object) => unknown): unknown {
 
 /** The known list that most of a list is in already, with what differs; null where none helps. */
 function nearest(list: RowList, known: KnownLists): Packed | null {
+  // What was done by hand is no difference of rows.
+  if (list.edits) return null;
   for (const [name, other] of known) {
     if (!sameColumns(other, list)) continue;
     const difference = listDifference(other, list);

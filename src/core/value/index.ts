@@ -2,3 +2,4 @@
 export * from './values';
 export * from './paint';
 export * from './row-list';
+export { editedByHand, editsAlone, withEdits } from './row-edits';

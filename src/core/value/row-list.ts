@@ -15,6 +15,16 @@ const keySchema = z
   .refine((key) => !(key in Object.prototype), 'a key that means nothing else');
 const cellSchema = z.union([z.string().max(10_000), z.number(), z.boolean(), z.null()]);
 
+/** What was done by hand to a list that data brings; rows and columns by their keys. */
+const rowEditsSchema = z.object({
+  hidden: z.array(keySchema).max(mostListRows),
+  /** Null: as data has them. */
+  order: z.array(keySchema).max(mostListRows).nullable(),
+  cells: z.record(keySchema, z.record(keySchema, cellSchema)),
+  added: z.record(keySchema, z.array(cellSchema).max(mostListColumns)),
+});
+export type RowEdits = z.infer<typeof rowEditsSchema>;
+
 export const rowListSchema = z
   .object({
     kind: z.literal('rows'),
@@ -25,6 +35,7 @@ export const rowListSchema = z
     order: z.array(keySchema).max(mostListRows),
     /** By row key: a cell for each column, in their order. */
     cells: z.record(z.string(), z.array(cellSchema)),
+    edits: rowEditsSchema.optional(),
   })
   .refine(
     ({ columns, order, cells }) =>
@@ -46,6 +57,8 @@ export interface RowList {
   columns: ListColumn[];
   order: string[];
   cells: Record<string, Cell[]>;
+  /** What was done to it by hand, so that it stands when data brings other rows; absent: nothing. */
+  edits?: RowEdits | undefined;
 }
 
 export const isRowList = (value: unknown): value is RowList =>
@@ -154,11 +167,15 @@ export const sameColumns = (a: RowList, b: RowList): boolean =>
         own.key === b.columns[i]?.key && own.name === b.columns[i]?.name && own.type === b.columns[i]?.type,
     ));
 
+const sameEdits = (a: RowEdits | undefined, b: RowEdits | undefined): boolean =>
+  a === b || JSON.stringify(a) === JSON.stringify(b);
+
 /** Whether two lists say the same, whoever made them. */
 export const sameList = (a: RowList, b: RowList): boolean =>
   a === b ||
   (a.order.length === b.order.length &&
     sameColumns(a, b) &&
+    sameEdits(a.edits, b.edits) &&
     a.order.every((key, i) => key === b.order[i] && sameCells(a.cells[key] ?? [], b.cells[key] ?? [])));
 
 /** What leads from one list to another of the same columns. */

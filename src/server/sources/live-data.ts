@@ -15,6 +15,8 @@ import {
 import type { Problem } from '../../core/problem';
 import {
   canonicalJson,
+  editsAlone,
+  isRowList,
   sameValue,
   cardByNumber,
   parseCallNumber,
@@ -52,6 +54,15 @@ export interface DataFault {
   readonly key: string;
   readonly problems: readonly Problem[];
 }
+
+/** What was typed, lists that data brings by what was done to them alone: that stays the same as data goes on. */
+const editsOf = (typed: Values): Values =>
+  Object.fromEntries(
+    Object.entries(typed).map(([id, value]) => [
+      id,
+      isRowList(value) && value.edits ? editsAlone(value.edits) : value,
+    ]),
+  );
 
 const isFed = (template: Template | undefined, row: unknown): boolean =>
   template !== undefined && (template.bindings.length > 0 || row !== null);
@@ -200,7 +211,7 @@ export class LiveData {
   }
 
   private typed = ({ values, hand }: Cue): Values =>
-    Object.fromEntries(hand.flatMap((id) => (values[id] === undefined ? [] : [[id, values[id]]])));
+    editsOf(Object.fromEntries(hand.flatMap((id) => (values[id] === undefined ? [] : [[id, values[id]]]))));
 
   /** What the worker found for what is shown. */
   changed(list: readonly [string, Resolved][]): void {
@@ -230,7 +241,9 @@ export class LiveData {
       if (!now) break;
       const fresh = Object.fromEntries(
         Object.entries(values).filter(
-          ([id, value]) => !now.hand.includes(id) && !sameValue(now.shown[id], value),
+          ([id, value]) =>
+            (!now.hand.includes(id) || (isRowList(value) && value.edits !== undefined)) &&
+            !sameValue(now.shown[id], value),
         ),
       );
       if (Object.keys(fresh).length > 0) {
@@ -353,7 +366,7 @@ export class LiveData {
       const cue = command.own ? own?.own[command.desk ?? ''] : own?.preview;
       const template = cue && release?.templates[cue.template];
       if (!cue || !template || !isFed(template, cue.row)) return null;
-      const typed = { ...this.typed(cue), ...named(template, command.values) };
+      const typed = { ...this.typed(cue), ...editsOf(named(template, command.values)) };
       const given = Object.fromEntries((command.follow ?? []).map((field) => [field, null]));
       for (const id of Object.keys(named(template, given))) delete typed[id];
       return { template, typed, row: cue.row };
@@ -368,7 +381,7 @@ export class LiveData {
       if (!graphic || !template || !isFed(template, graphic.row)) return null;
       return {
         template,
-        typed: { ...this.typed(graphic), ...named(template, command.values) },
+        typed: { ...this.typed(graphic), ...editsOf(named(template, command.values)) },
         row: graphic.row,
       };
     }
@@ -385,7 +398,8 @@ export class LiveData {
       release.templates[wanted] ?? Object.values(release.templates).find((t) => sameName(t.name, wanted));
     const row = command.row ?? card?.row ?? null;
     if (!template || !isFed(template, row)) return null;
-    return { template, typed: { ...card?.values, ...named(template, command.values ?? {}) }, row };
+    const typed = editsOf({ ...card?.values, ...named(template, command.values ?? {}) });
+    return { template, typed, row };
   }
 
   /** A source that air takes from has become stale, or is not any more: its graphics leave, or say so, where that is set. */
