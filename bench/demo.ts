@@ -1,3 +1,4 @@
+// crawl.minute.textures: how many textures a minute of the beach crawl makes once it has come round.
 // demo.frame.draw.ratio: what a frame of the Enter of the demo's dearest template takes, over one of a plain name line (a
 // square, a bar, two lines, wipes); by template as demo.draw.<id>.ratio. Both in one browser, drawn at 1920x1080.
 import { readFileSync } from 'node:fs';
@@ -35,10 +36,24 @@ export async function demoFigures(): Promise<Record<string, number>> {
     if (wrong !== null) throw new Error(`bench: ${id} is not drawn: ${wrong}`);
     return Number(await html.getAttribute('data-times'));
   };
+  /** Textures that a minute of the crawl makes once it has come round. */
+  const minuteOf = async (number: string): Promise<number> => {
+    await page.goto(`http://localhost:${server.port}/frame?card=${number}&minute=60`);
+    const html = page.locator('html');
+    await page
+      .locator('html[data-minute], html[data-error]')
+      .waitFor({ state: 'attached', timeout: 240_000 });
+    return Number(await html.getAttribute('data-minute'));
+  };
   const figures: Record<string, number> = {};
+  const minute = await minuteOf('321');
   const plain = await time(plainId);
   for (const id of ids) figures[`demo.draw.${id}.ratio`] = (await time(id)) / plain;
   await browser.close();
   await server.dispose();
-  return { 'demo.frame.draw.ratio': Math.max(...Object.values(figures)), ...figures };
+  return {
+    'crawl.minute.textures': minute,
+    'demo.frame.draw.ratio': Math.max(...Object.values(figures)),
+    ...figures,
+  };
 }

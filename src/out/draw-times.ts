@@ -39,3 +39,34 @@ export function drawTimes(
   view.dispose();
   return mean;
 }
+
+/** Seconds from one frame that is drawn to the next, of those that only count textures. */
+const apart = 0.1;
+
+/**
+ * How many textures a minute of Hold makes, after a first pass of so many seconds in which everything is drawn once:
+ * what runs, counts and turns by itself goes on meanwhile.
+ */
+export function texturesInAMinute(
+  scene: Scene,
+  renderer: Renderer,
+  size: { readonly width: number; readonly height: number },
+  pass: number,
+): number {
+  const view = renderer.newView();
+  renderer.reserve(size.width, size.height);
+  let before = 0;
+  for (let age = 0; age < pass + 60; age += apart) {
+    if (age < pass) before = renderer.texturesMade();
+    const moment = { ...momentIn(scene.template, 'hold', 0, age, false), age };
+    view.draw([evaluate(scene, moment)], {
+      ...size,
+      pixelWidth: size.width,
+      pixelHeight: size.height,
+      mode: 'full',
+      placeholders: false,
+    });
+  }
+  view.dispose();
+  return renderer.texturesMade() - before;
+}

@@ -17,7 +17,7 @@ import {
 } from '../core/show';
 import { extremeValues, sameName } from '../core/data';
 import { backdrops } from './backdrops';
-import { drawTimes } from './draw-times';
+import { drawTimes, texturesInAMinute } from './draw-times';
 import { openHost } from './host';
 import { layOutSheet } from './sheet';
 
@@ -143,6 +143,21 @@ async function run(): Promise<void> {
     look: release.look,
     change: change && from && { change, from },
   });
+  if (query.has('minute')) {
+    draw = () => {
+      if (renderer.isWaiting()) return;
+      page.dataset['minute'] = String(
+        texturesInAMinute(scene, renderer, { width, height }, numberIn('minute', 60)),
+      );
+      draw = null;
+    };
+    view.draw([evaluate(scene, moment)], {
+      ...{ width, height, pixelWidth: width, pixelHeight: height },
+      mode: 'full',
+      placeholders: false,
+    });
+    return schedule();
+  }
   if (query.has('times') && place) {
     draw = () => {
       if (renderer.isWaiting()) return;

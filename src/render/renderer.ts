@@ -65,6 +65,8 @@ export interface Renderer {
   readCells(pixelWidth: number, pixelHeight: number, columns: number, rows: number): Uint8ClampedArray;
   /** Whether a picture that was asked for is on its way. */
   isWaiting(): boolean;
+  /** How many textures have been made since it began. */
+  texturesMade(): number;
   /** Forgets drawn words and missing pictures, as after fonts or assets have come. */
   refresh(): void;
   /** Fetches a picture anew, as after it was saved; what is drawn of it stands until it has come whole. */
@@ -459,6 +461,7 @@ export function createRenderer(
       gl.resetState();
       return meanCells(pixels, pixelWidth, pixelHeight, columns, rows);
     },
+    texturesMade: () => textures.made,
     isWaiting: () => textures.isWaiting || moving.isWaiting,
     refresh() {
       textures.forgetWords();

@@ -61,6 +61,9 @@ export class Textures {
     private readonly onCome: () => void,
   ) {}
 
+  /** How many textures have been made. */
+  made = 0;
+
   words(layout: TextLayout, colour: string, scale: number): Words | null {
     return this.kept(`${this.keyOf(layout)}/${colour}/${scale}`, () => rasterText(layout, colour, scale));
   }
@@ -98,6 +101,7 @@ export class Textures {
     kept?.sheet?.texture.dispose();
     const raster = rasterPieces(layout, pieces.list, colour, scale);
     const sheet = raster && { texture: newTexture(raster.canvas, false), cells: raster.cells };
+    if (sheet) this.made += 1;
     this.piecesKept.set(pieces, { layout, colour, scale, sheet });
     if (sheet) this.sheets.register(pieces, sheet.texture);
     return sheet;
@@ -135,6 +139,7 @@ export class Textures {
       w: raster.w,
       h: raster.h,
     };
+    if (raster) this.made += 1;
     const bytes = raster ? raster.canvas.width * raster.canvas.height * 4 : 0;
     this.wordsKept.set(key, { value, bytes });
     this.wordsBytes += bytes;
@@ -205,6 +210,7 @@ export class Textures {
       const isVector = blob.type.startsWith('image/svg');
       const canvas = isVector ? await drawVector(blob, size) : await drawPixels(blob);
       const texture = newTexture(canvas, true);
+      this.made += 1;
       const bytes = canvas.width * canvas.height * 4;
       const place = isVector ? key : asset;
       const before = this.picturesKept.get(place);
