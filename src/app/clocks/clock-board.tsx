@@ -36,7 +36,7 @@ export const tellClock = (give: Give, clock: AirClock, act: ClockAct, seconds?: 
   );
 
 /** The clocks and scores of the show, each with what is done to it. */
-export function ClockBoard({ give, large = false }: { give: Give; large?: boolean }) {
+export function ClockBoard({ give }: { give: Give }) {
   const clocks = useAir((store) => store.state.clocks);
   const scores = useAir((store) => store.state.scores);
   const inHand = useClockInHand((store) => store.id);
@@ -46,20 +46,20 @@ export function ClockBoard({ give, large = false }: { give: Give; large?: boolea
     <div
       role="group"
       aria-label="Clocks and scores"
-      className={`flex h-full min-h-0 flex-wrap content-start overflow-auto ${large ? 'gap-3 p-3' : 'gap-x-5 gap-y-0.5 px-3 py-1'}`}
+      className="flex h-full min-h-0 flex-wrap content-start gap-x-5 gap-y-0.5 overflow-auto px-3 py-1"
     >
       {Object.values(clocks).map((clock) => (
-        <ClockTile key={clock.id} clock={clock} give={give} isInHand={clock.id === chosen?.id && byHand.length > 1} large={large} />
+        <ClockTile key={clock.id} clock={clock} give={give} isInHand={clock.id === chosen?.id && byHand.length > 1} />
       ))}
       {Object.values(scores).map((score) => (
-        <ScoreTile key={score.id} score={score} give={give} large={large} />
+        <ScoreTile key={score.id} score={score} give={give} />
       ))}
     </div>
   );
 } // prettier-ignore
 
-function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean; large: boolean }) {
-  const { clock, give, isInHand, large } = props;
+function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean }) {
+  const { clock, give, isInHand } = props;
   const { isRunning, laps } = clock.standing;
   const [isSetting, setSetting] = useState(false);
   const reading = clockOf(clock);
@@ -70,7 +70,7 @@ function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean; larg
   };
   const words = (now: number): string => readingWords(reading, now, air().state.dayOffset);
   return (
-    <section aria-label={`Clock ${clock.name}`} className="flex items-center gap-1.5">
+    <section aria-label={`Clock ${clock.name}`} className="flex max-w-full flex-wrap items-center gap-x-1.5">
       <span className={`max-w-32 truncate text-xs ${isInHand ? 'text-brass' : 'text-ink-2'}`} title={isInHand ? `${clock.name}: in hand for the keys` : clock.name}>
         {clock.name}
       </span>
@@ -87,7 +87,7 @@ function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean; larg
       ) : hand ? (
         <button
           type="button"
-          className={`number min-w-16 rounded px-1 text-right ${large ? 'text-2xl' : 'text-[17px]'} ${isRunning ? 'text-ink' : 'text-ink-2'} hover:bg-raised`}
+          className={`number min-w-16 rounded px-1 text-right text-[17px] ${isRunning ? 'text-ink' : 'text-ink-2'} hover:bg-raised`}
           title="Set it to a time"
           aria-label={`Set ${clock.name}`}
           onClick={() => setSetting(true)}
@@ -95,7 +95,7 @@ function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean; larg
           <Running words={words} />
         </button>
       ) : (
-        <span className={`number ${large ? 'text-2xl' : 'text-[17px]'}`}>
+        <span className={`number text-[17px]`}>
           <Running words={words} />
         </span>
       )}
@@ -106,7 +106,7 @@ function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean; larg
         />
       )}
       {hand && (
-        <>
+        <span className="flex items-center gap-1.5">
           <Button
             className="h-6 px-2"
             aria-label={`${isRunning ? 'Stop' : 'Start'} ${clock.name}`}
@@ -131,20 +131,20 @@ function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean; larg
               {laps.length} {laps.length === 1 ? 'lap' : 'laps'}
             </span>
           )}
-        </>
+        </span>
       )}
     </section>
   );
 } // prettier-ignore
 
-function ScoreTile({ score, give, large }: { score: AirScore; give: Give; large: boolean }) {
+function ScoreTile({ score, give }: { score: AirScore; give: Give }) {
   const [isSetting, setSetting] = useState(false);
   const { id, name, value, steps, least } = score;
   const add = (by: number): void =>
     void give({ do: 'score', score: id, add: by }, `${name}: ${by > 0 ? '+' : '\u2212'}${Math.abs(by)}.`);
   const usual = steps[0] ?? 1;
   return (
-    <section aria-label={`Score ${name}`} className="flex items-center gap-1.5">
+    <section aria-label={`Score ${name}`} className="flex max-w-full flex-wrap items-center gap-x-1.5">
       <span className="max-w-32 truncate text-xs text-ink-2" title={name}>
         {name}
       </span>
@@ -169,7 +169,7 @@ function ScoreTile({ score, give, large }: { score: AirScore; give: Give; large:
       ) : (
         <button
           type="button"
-          className={`number min-w-8 rounded px-1 text-center ${large ? 'text-2xl' : 'text-[17px]'} hover:bg-raised`}
+          className={`number min-w-8 rounded px-1 text-center text-[17px] hover:bg-raised`}
           title="Set it"
           aria-label={`Set ${name}, now ${value}`}
           onClick={() => setSetting(true)}
