@@ -108,6 +108,10 @@ await shoot('data', async () => {
   await page.keyboard.press('Shift+ArrowRight');
   await settle(2000);
 });
+await shoot('clocks', async () => {
+  await page.goto(`${url}/data/duel-clock`);
+  await settle(2500);
+});
 await shoot('checker', async () => {
   await page.goto(`${url}/data/checker/wind-gauge`);
   await page.getByRole('button', { name: /^Bar length/ }).click();
