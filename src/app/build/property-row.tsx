@@ -32,7 +32,7 @@ import {
   type TypeStyle,
 } from '../../core/show';
 import { PictureField } from '../field-forms/picture-field';
-import { ClockField } from './clock-field';
+import { ClockField, PatternField } from './clock-field';
 import { DeviceField } from './device-field';
 import { FontField } from './font-field';
 import { PaintField } from './paint-field';
@@ -201,6 +201,7 @@ export function PropertyControl(props: {
         />
       );
     case 'text':
+      if (property.key === 'pattern') return <PatternField value={String(value ?? '')} onSet={onSet} />;
       if (property.key === 'clock')
         return <ClockField show={show} value={String(value ?? '')} onSet={onSet} />;
       if (property.key === 'device') return <DeviceField value={String(value ?? '')} onSet={onSet} />;

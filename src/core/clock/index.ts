@@ -1,7 +1,7 @@
 // Clocks: counting, counting down to a time, and what is said of it. Knows nothing of shows, elements or air.
 export { countAfter, countAt, readCount, type Count } from './count';
 export { countsSchema, isByHand, plainCounts, type Counts, type CountsBy } from './counts';
-export { targetOf, momentOfTarget, targetSchema, goneSeconds, type Target } from './target';
+export { targetOf, occurrencesOf, targetSchema, goneSeconds, type Target } from './target';
 export {
   namedTarget,
   newStanding,

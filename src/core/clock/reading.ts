@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isByHand, type Counts } from './counts';
-import { momentOfTarget, targetSchema, type Target } from './target';
+import { goneSeconds, occurrencesOf, targetSchema, type Occurrence, type Target } from './target';
 
 /** How a clock of the show stands; all in seconds, moments by the air clock. */
 export const standingSchema = z.object({
@@ -45,49 +45,56 @@ const lengthOf = ({ counts, standing }: Clock): number =>
 const countedAt = ({ standing }: Clock, time: number): number =>
   standing.isRunning ? time - standing.counted : standing.counted;
 
-const chosen = new WeakMap<
-  Standing,
-  { from: number; until: number; zone: string; target: Target; moment: number }
->();
+interface Listed {
+  readonly zone: string;
+  readonly from: number;
+  readonly list: readonly Occurrence[];
+}
+const listed = new WeakMap<readonly Target[], Listed>();
+const day = 86_400;
+
+/** The moments of what a clock counts to, around one; found once for a day. */
+function momentsOf({ counts, standing }: Clock, around: number): readonly Occurrence[] {
+  if (isByHand(counts)) return [];
+  const { targets } = standing;
+  const known = listed.get(targets);
+  if (known && known.zone === counts.zone && around >= known.from && around < known.from + day)
+    return known.list;
+  const from = Math.floor(around / day) * day;
+  const list = occurrencesOf(targets, counts.zone, from + day / 2);
+  // What may still change is not kept.
+  if (Object.isFrozen(targets)) listed.set(targets, { zone: counts.zone, from, list });
+  return list;
+}
+
+const chosen = new WeakMap<readonly Occurrence[], { from: number; until: number; found: Occurrence }>();
 
 /** What is counted to at a time of day: the first that is not gone for as long as it stays, or the last of all. */
-export function targetAt(
-  { counts, standing }: Clock,
-  now: number,
-): { target: Target; moment: number } | null {
-  if (isByHand(counts) || standing.targets.length === 0) return null;
-  const known = chosen.get(standing);
-  if (known && known.zone === counts.zone && now >= known.from && now < known.until) return known;
-  const stays = counts.by === 'rows' ? counts.stays : Infinity;
-  let next: { target: Target; moment: number } | null = null;
-  let last: { target: Target; moment: number } | null = null;
-  for (const target of standing.targets) {
-    const moment = momentOfTarget(target, counts.zone, now);
-    if (moment + stays > now) {
-      if (!next || moment < next.moment) next = { target, moment };
-    } else if (!last || moment > last.moment) last = { target, moment };
+export function targetAt(clock: Clock, now: number): { target: Target; moment: number } | null {
+  const list = momentsOf(clock, now);
+  const stays = staysOf(clock.counts);
+  let known = chosen.get(list);
+  if (!known || now < known.from || now >= known.until) {
+    const at = list.findIndex((one) => one.at + stays(one.target) > now);
+    const found = list[at < 0 ? list.length - 1 : at];
+    if (!found) return null;
+    known = { from: now, until: at < 0 ? Infinity : found.at + stays(found.target), found };
+    chosen.set(list, known);
   }
-  const found = next ?? last;
-  if (!found) return null;
-  // Until it is gone nothing comes before it; what is of the day is looked at again now and then.
-  chosen.set(standing, {
-    ...found,
-    zone: counts.zone,
-    from: now,
-    until: Math.min(found === next ? found.moment + stays : Infinity, now + 60),
-  });
-  return found;
+  return { target: known.found.target, moment: known.found.at };
 }
+
+/** For how long, in seconds, something is counted to after it has come. */
+const staysOf =
+  (counts: Counts) =>
+  ({ is }: Target): number =>
+    counts.by === 'rows' ? counts.stays : is === 'time-of-day' ? goneSeconds : Infinity;
 
 /** The name of what is counted to, and from when on (s since 1970 UTC, by the time of day) that may be another. */
 export function namedTarget(clock: Clock, now: number): { name: string; until: number } {
   const found = targetAt(clock, now);
-  const { counts } = clock;
-  const stays = counts.by === 'rows' ? counts.stays : Infinity;
-  return {
-    name: found?.target.name ?? '',
-    until: found && found.moment + stays > now ? found.moment + stays : Infinity,
-  };
+  const end = found ? found.moment + staysOf(clock.counts)(found.target) : Infinity;
+  return { name: found?.target.name ?? '', until: end > now ? end : Infinity };
 }
 
 /** What it would show at a moment were there nothing that it stands still at. */
@@ -132,13 +139,9 @@ export function whenShown(clock: Clock, value: number, dayOffset: number): numbe
     const at = standing.counted + (counts.by === 'up' ? value : lengthOf(clock) - value);
     return at > done + hair ? at : Infinity;
   }
-  let first = Infinity;
-  for (const target of standing.targets) {
-    // Of the time of day that is meant then, and of the one after it.
-    for (const ahead of [0, 43_200, 86_400]) {
-      const at = momentOfTarget(target, counts.zone, done + dayOffset + ahead) - value - dayOffset;
-      if (at > done + hair && at < first) first = at;
-    }
+  for (const one of momentsOf(clock, done + dayOffset)) {
+    const at = one.at - value - dayOffset;
+    if (at > done + hair) return at;
   }
-  return first;
+  return Infinity;
 }

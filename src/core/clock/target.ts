@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { parseDate, parseTime } from '../source';
-import { momentIn, zoneMinutes } from './zone';
+import { momentIn, steadyMinutes, zoneMinutes } from './zone';
 
 /** What is counted to: a moment (s since 1970 UTC), a date and time on the clocks of a zone (the same as if it were UTC), or a time of day (s since midnight). */
 export const targetSchema = z.object({
@@ -25,15 +25,29 @@ const day = 86_400;
 /** A time of day counts as gone, and not as that of the next day, for so many seconds. */
 export const goneSeconds = 6 * 3600;
 
-/** When a target is, in seconds since 1970 UTC. Of a time of day, the one that is meant at `now`: see `goneSeconds`. */
-export function momentOfTarget({ at, is }: Target, zone: string, now: number): number {
-  if (is === 'moment') return at;
-  if (is === 'wall') return momentIn(zone, at);
-  const today = Math.floor((now + zoneMinutes(zone, now) * 60) / day) * day;
-  // A day of a zone may have 23 hours or 25: days are counted on its clocks.
-  for (let ahead = -1; ahead <= 2; ahead += 1) {
-    const moment = momentIn(zone, today + ahead * day + at);
-    if (now - moment <= goneSeconds) return moment;
+/** A target at one of its moments, s since 1970 UTC. */
+export interface Occurrence {
+  readonly at: number;
+  readonly target: Target;
+}
+
+/** Days around one that are looked at for a time of day. */
+const daysAround = [-1, 0, 1, 2, 3] as const;
+
+/**
+ * All moments of some targets, in order: of a time of day those of the days around a moment, exact also where a day has
+ * 23 hours or 25. What it costs does not hang on how many targets ask for the zone.
+ */
+export function occurrencesOf(targets: readonly Target[], zone: string, around: number): Occurrence[] {
+  const today = Math.floor((around + zoneMinutes(zone, around) * 60) / day) * day;
+  const steady = steadyMinutes(zone, around - 3 * day, around + 5 * day);
+  const momentOf = (wall: number): number => (steady === null ? momentIn(zone, wall) : wall - steady * 60);
+  const found: Occurrence[] = [];
+  for (const target of targets) {
+    const { at, is } = target;
+    if (is === 'moment') found.push({ at, target });
+    else if (is === 'wall') found.push({ at: momentIn(zone, at), target });
+    else for (const ahead of daysAround) found.push({ at: momentOf(today + ahead * day + at), target });
   }
-  return momentIn(zone, today + at);
+  return found.sort((a, b) => a.at - b.at);
 }

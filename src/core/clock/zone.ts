@@ -20,6 +20,13 @@ function minutesAt(zone: string, time: number): number {
   return Number.isNaN(found) ? 0 : found;
 }
 
+/** Minutes east of UTC that a zone has from one moment to another; null where its clocks are changed meanwhile. */
+export function steadyMinutes(zone: string, from: number, to: number): number | null {
+  const minutes = minutesAt(zone, from);
+  for (let at = from; at < to; at += 86_400) if (minutesAt(zone, at) !== minutes) return null;
+  return minutesAt(zone, to) === minutes ? minutes : null;
+}
+
 /**
  * The moment (s since 1970 UTC) at which the clocks of a zone show a date and time, given as if it were UTC. Of an hour
  * that is there twice, the first; one that is left out counts on from before it.

@@ -130,6 +130,31 @@ describe('a clock of the show', () => {
     expect(air.events.at(-1)).toMatchObject({ what: 'clock', why: 'clock', detail: 'stands at 0:00.00' });
     expect(nextDueTime(air.state)).toBe(Infinity);
   });
+  test('what it was to do while the server was away is not made up for long after, and is in the log', () => {
+    const marks: ShowClock['marks'] = [{ id: 'a', at: 0, does: { do: 'take', number: '1', channel: 'main' } }];
+    const air = new Air(release([clock('duel', { marks })]));
+    air.give({ do: 'timer', clock: 'duel', act: 'start' }, 1010);
+    // Away from 1012 to 2000: nothing ticks meanwhile.
+    const done = apply(air.state, { do: 'tick' }, 2000, (hash) => air.all[hash]);
+    if ('problem' in done) throw new Error(done.problem.message);
+    expect(done.state.air['main']?.graphics).toEqual([]);
+    expect(done.events.map(({ detail }) => detail)).toEqual(['at 0:00.00: too late, passed over']);
+    expect(nextDueTime(done.state)).toBe(Infinity);
+  });
+  test('a timetable of a thousand rows costs the air thread nothing to speak of', () => {
+    const counts = { by: 'rows', data: 'd', time: 't', name: '', zone: 'Europe/Oslo', stays: 1 } as const;
+    const marks: ShowClock['marks'] = [5, 0].map((at) => ({ id: `m${at}`, at, does: { do: 'take', number: '1', channel: 'main' } }));
+    const air = new Air(release([clock('next', { counts, marks }), clock('duel', {})]));
+    const targets = Array.from({ length: 1000 }, (_, i) => ({ at: 40_000 + i, is: 'time-of-day' as const, name: '' }));
+    air.give({ do: 'times', clock: 'next', targets }, 1001);
+    const due = nextDueTime(air.state);
+    expect(due).toBe(40_000 - 3600 - 5);
+    // The other clock is told something: what this one waits for is not looked for again.
+    const { clocks } = air.state;
+    air.give({ do: 'timer', clock: 'duel', act: 'start' }, 1002);
+    expect(air.state.clocks['next']).toBe(clocks['next']);
+    expect(nextDueTime(air.state)).toBe(due);
+  });
   test('one that names a card that is gone does nothing, and goes on', () => {
     const marks: ShowClock['marks'] = [{ id: 'a', at: 6, does: { do: 'take', number: '77', channel: 'main' } }];
     const air = new Air(release([clock('duel', { marks })]));

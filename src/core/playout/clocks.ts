@@ -167,6 +167,8 @@ interface ClockDue {
   readonly clock: string;
 }
 const beforehand = 0.1;
+/** So much later it is not done any more, in seconds. */
+const latestSeconds = 10;
 
 /** When a mark of a clock is carried out. Where it stands still it does so by itself; that is noted just after. */
 function whenDue(clock: Clock, { at, does }: ClockMark, dayOffset: number): number {
@@ -176,7 +178,18 @@ function whenDue(clock: Clock, { at, does }: ClockMark, dayOffset: number): numb
   return whenShown({ ...clock, standing: { ...standing, done: standing.since } }, at, dayOffset) + beforehand;
 }
 
+/** By clock, when it comes to the first of what it does. */
+const ownDues = new WeakMap<AirClock, { dayOffset: number; at: number }>();
 const dues = new WeakMap<AirState['clocks'], { dayOffset: number; due: ClockDue | null }>();
+
+function dueOf(own: AirClock, dayOffset: number): number {
+  const known = ownDues.get(own);
+  if (known?.dayOffset === dayOffset) return known.at;
+  const clock = clockOf(own);
+  const at = Math.min(Infinity, ...own.marks.map((mark) => whenDue(clock, mark, dayOffset)));
+  if (Object.isFrozen(own)) ownDues.set(own, { dayOffset, at });
+  return at;
+}
 
 /** The clock that comes first to something that it does. */
 export function firstClockDue({ clocks: all, dayOffset }: AirState): ClockDue | null {
@@ -184,11 +197,8 @@ export function firstClockDue({ clocks: all, dayOffset }: AirState): ClockDue | 
   if (known?.dayOffset === dayOffset) return known.due;
   let due: ClockDue | null = null;
   for (const own of Object.values(all)) {
-    const clock = clockOf(own);
-    for (const mark of own.marks) {
-      const at = whenDue(clock, mark, dayOffset);
-      if (at < (due?.at ?? Infinity)) due = { at, clock: own.id };
-    }
+    const at = dueOf(own, dayOffset);
+    if (at < (due?.at ?? Infinity)) due = { at, clock: own.id };
   }
   if (Object.isFrozen(all)) dues.set(all, { dayOffset, due });
   return due;
@@ -203,8 +213,14 @@ export function clockFallsDue(work: Work, id: string): void {
   const due = own.marks.filter((mark) => whenDue(clock, mark, state.dayOffset) <= at + 1e-4);
   own.standing.done = at;
   const shown = due[0] && said(due[0].at);
+  // Where the server was away then, it is not made up for: a card that comes by itself much later surprises.
+  const isLate = work.now - at > latestSeconds;
   for (const { does, at: value } of plain(due)) {
     const by: Work = { ...work, by: own.name };
+    if (isLate && does.do !== 'hold') {
+      note(by, 'clock', '', { name: own.name }, at, `at ${shown}: too late, passed over`);
+      continue;
+    }
     switch (does.do) {
       case 'hold': {
         const next = standingAfter({ ...clock, standing: { ...clock.standing, isRunning: true } }, 'stop', at) as Standing;
