@@ -97,7 +97,16 @@ describe('looking for a template', () => {
     expect(names({ search })).toEqual(expect.arrayContaining(names({ kind: kind as LibraryKind })));
   });
   test('by the data that it eats: one value, a row of them, rows, a clock or scores of the show', () => {
-    expect(names({ food: 'rows' })).toEqual(['Saltmarsh table', 'Saltmarsh crawl', 'Lantern list', 'Lantern credits', 'Ledger results', 'Ledger crawl']);
+    expect(names({ food: 'rows' })).toEqual([
+      'Saltmarsh table',
+      'Saltmarsh start list',
+      'Saltmarsh crawl',
+      'Lantern list',
+      'Lantern credits',
+      'Ledger results',
+      'Ledger running order',
+      'Ledger crawl',
+    ]);
     expect(names({ food: 'clock' })).toEqual(['Saltmarsh score with clock', 'Lantern countdown']);
     expect(names({ food: 'scores' })).toEqual(['Saltmarsh score with clock']);
     expect(names({ food: 'value' })).toEqual(expect.arrayContaining(['Saltmarsh bug', 'Lantern bug', 'Ledger bug']));

@@ -1,5 +1,5 @@
 // Short ways to write rows by hand: columns of tables, and the sample rows that a template shows until it is given its own.
-import { cellContents, newCascade, type CellContent, type CellLookPart, type Field, type RowList, type TableColumn } from '../src/core/show';
+import { cellContents, letTurn, newCascade, type CellContent, type CellLookPart, type Field, type RowList, type TableColumn, type Template } from '../src/core/show';
 
 export const column = (
   id: string,
@@ -37,3 +37,10 @@ export const rowsField = (id: string, name: string, rows: RowList, help: string)
 
 /** Rows one after another. */
 export const inTurn = (delay = 3, given: object = {}) => ({ cascade: { ...newCascade('row'), delay }, ...given });
+
+/** Lets a table turn its pages by time; the page is a field that Next turns too. */
+export function turnByTime(template: Template, table: string): void {
+  letTurn(template, table, 'by-time', () => 'f-page');
+  const page = template.fields.find(({ id }) => id === 'f-page');
+  if (page) page.help = 'Turns by itself; Next turns it by hand';
+}

@@ -3,7 +3,7 @@ import { bug, figure } from './corner';
 import { strip } from './lines';
 import { opener, page, quote, standing } from './pages';
 import { nameLine, twoNames } from './people';
-import { crawl, results } from './rows';
+import { agenda, crawl, results } from './rows';
 
 export { ledgerLook } from './look';
 export const ledger: LibraryItem[] = [
@@ -21,5 +21,6 @@ export const ledger: LibraryItem[] = [
     use: 'Results page by page: the place, how it moved, a bar and the number.',
     template: results(),
   },
+  { kind: 'table', use: 'What comes when, and with whom.', template: agenda() },
   { kind: 'ticker', use: 'News that runs along the foot, each with its place.', template: crawl() },
 ];

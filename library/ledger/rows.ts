@@ -1,6 +1,5 @@
 // Rows in print: results page by page with a bar for each, and news that runs along the foot.
 import {
-  letTurn,
   newColumnTie,
   newElement,
   newTether,
@@ -9,7 +8,7 @@ import {
   type Template,
 } from '../../src/core/show';
 import { change, inMotion, moving, tall, template, textField, type Move } from '../make';
-import { column, decimals, inTurn, listOf, px, rowsField, share } from '../rows';
+import { column, decimals, inTurn, listOf, px, rowsField, share, turnByTime } from '../rows';
 import {
   comes,
   drawn,
@@ -134,9 +133,7 @@ export function results(): Template {
     ],
   }); // prettier-ignore
   const shown = inMotion(made, ledgerLook);
-  letTurn(shown, 'table', 'by-time', () => 'f-page');
-  const page = shown.fields.find(({ id }) => id === 'f-page');
-  if (page) page.help = 'Turns by itself; Next turns it by hand';
+  turnByTime(shown, 'table');
   shown.ties.push(
     newColumnTie('page', 'text', 'table', '~page'),
     newColumnTie('pages', 'text', 'table', '~pages'),
@@ -152,6 +149,73 @@ export function results(): Template {
     pages: { x: 892, y: y + 50 },
     under: { x: 112, y: y + 168, w: 856 },
     table: { x: 100, y: y + 184, w: 880, columnScale: 0.82, rowH: 176 },
+  });
+}
+
+const subjects = listOf(
+  [['Subject', 'text'], ['Who', 'text'], ['When', 'text']],
+  [
+    ['What the vote decides', 'Edda Thornwick', '20:15'],
+    ['Nine districts, one harbour', 'Bea Tolliver', '20:24'],
+    ['Should the wall be higher?', 'Ida Marsh and guests', '20:38'],
+    ['The night in pictures', 'Lúcia Vareiro', '20:52'],
+  ],
+); // prettier-ignore
+
+/** What comes when, with whom: a sheet of rows under a red rule. */
+export function agenda(): Template {
+  const [x, top, w] = [96, 300, 1340];
+  const made = template({
+    id: 'lg-agenda',
+    name: 'Ledger running order',
+    lane: 'full',
+    clears: ['lower'],
+    elements: [
+      ...sheet(x, top, w, 696),
+      newElement('text', 'title', 'Title', { ...serif, x: x + 40, y: top + 28, w: w - 80, h: 80, text: 'Tonight', typeStyle: 'lg-title', minScale: 0.55 }),
+      hair('under', 'Hairline', x + 40, top + 124, w - 80),
+      newElement('table', 'table', 'Rows', {
+        x: x + 40,
+        y: top + 140,
+        w: w - 80,
+        rowH: 102,
+        gapY: 4,
+        perPage: 5,
+        look: { ...serif, size: 40, weight: 540, tracking: 0, leading: 0.98, padX: 14, padY: 2, fill: '@lg-paper', fit: 'wrap', maxLines: 4, minScale: 0.75 },
+        columns: [
+          column('when', { kind: 'text', column: 'When' }, px(150), { ...mono, size: 40, weight: 600, tracking: 0, colour: '@lg-red', padX: 8 }),
+          column('subject', { kind: 'text', column: 'Subject' }, share(1.2), { ...serif, size: 42, weight: 620, tracking: 0, leading: 0.98 }),
+          column('who', { kind: 'text', column: 'Who' }, share(), { ...serif, size: 40, weight: 480, tracking: 0, leading: 0.98, colour: '@lg-grey' }),
+        ],
+        rules: [{ id: 'first', lines: { kind: 'place', at: 1 }, columns: [], look: { fill: '@lg-tone' } }],
+      }),
+    ],
+    order: [...sheetOf(), 'title', 'under', 'table'],
+    fields: [
+      textField('f-title', 'Title', 'Tonight', 'One line', { sample: false, maxLength: 30 }),
+      rowsField('f-rows', 'Rows', subjects, 'When, Subject and Who; bind it to a table or a source'),
+    ],
+    ties: [
+      ['title', 'text', 'f-title'],
+      ['table', 'list', 'f-rows'],
+    ],
+    enter: moving([...comes(false, 40), ...rise('title', 15, 26), drawn('under', 22), ['table', 'wipeRight', { ...inTurn(5), style: 'lg-words' }, [20, 1], [58, 0]]] as Move[]),
+    exit: moving([['table', 'wipeRight', { ...inTurn(2) }, [0, 0, 'strong-in'], [16, 1]], undrawn('under', 14), ...sink('title', 16), ...goes(34)] as Move[]),
+    changes: [
+      change('rows', 'New rows', 48, [
+        redrawn(38),
+        ['table', 'wipeBottom', { ...inTurn(2), side: 'old' }, [0, 0, 'strong-in'], [18, 1]],
+        ['table', 'wipeBottom', { ...inTurn(2), side: 'new' }, [14, 1], [44, 0]],
+      ], { swap: null, carryFrom: 4, carryTo: 40 }),
+    ],
+  }); // prettier-ignore
+  const y = 420;
+  return tall(inMotion(made, ledgerLook), {
+    rule: { x: 72, y: y + ruled / 2, w: 936 },
+    sheet: { x: 72, y: y + ruled, w: 936, h: 1000 },
+    title: { x: 112, y: y + 28, w: 856 },
+    under: { x: 112, y: y + 124, w: 856 },
+    table: { x: 100, y: y + 140, w: 880, columnScale: 0.92, rowH: 160 },
   });
 }
 

@@ -2,7 +2,7 @@ import type { LibraryItem } from '../../src/core/show';
 import { quote, strip } from './lines';
 import { lineUp, opener } from './pages';
 import { nameLine, twoNames } from './people';
-import { crawl, table } from './rows';
+import { crawl, startList, table } from './rows';
 import { bug, match, score } from './scores';
 
 export { saltmarshLook } from './look';
@@ -18,6 +18,11 @@ export const saltmarsh: LibraryItem[] = [
     template: match(),
   },
   { kind: 'table', use: 'A league page by page, with the colours of its teams.', template: table() },
+  {
+    kind: 'table',
+    use: 'Who starts in which heat; a heat and its time are one cell.',
+    template: startList(),
+  },
   { kind: 'ticker', use: 'News that runs along the foot, a blade for each category.', template: crawl() },
   { kind: 'full frame', use: 'Two sides with five names each.', template: lineUp() },
   { kind: 'opener', use: 'Who meets whom, over the whole picture, for four seconds.', template: opener() },

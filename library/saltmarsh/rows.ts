@@ -1,15 +1,17 @@
 // Rows in blades: a table page by page, and news that runs along the foot.
 import {
-  letTurn,
   newColumnTie,
   newElement,
   newTether,
   type CrawlLook,
   type Element,
+  type RowList,
+  type TableColumn,
+  type TableRule,
   type Template,
 } from '../../src/core/show';
 import { change, inMotion, moving, tall, template, textField } from '../make';
-import { column, inTurn, listOf, px, rowsField, share } from '../rows';
+import { column, inTurn, listOf, px, rowsField, share, turnByTime } from '../rows';
 import {
   blade,
   head,
@@ -39,10 +41,36 @@ const teams = listOf(
   ],
 ); // prettier-ignore
 
-/** A league page by page: each row a blade with the colour of its team. */
-export function table(): Template {
-  const [top, height, wide] = [176, 108, 1180];
-  const [x, lean] = [96, leanOf(64)];
+const figures = {
+  ...head,
+  letters: 'as-typed',
+  size: 44,
+  stretch: 100,
+  align: 'right',
+  padX: 18,
+  fit: 'shrink',
+  minScale: 0.6,
+} as const;
+const [left, top, height] = [96, 176, 108];
+const lean = leanOf(64);
+
+interface Page {
+  readonly id: string;
+  readonly name: string;
+  readonly title: string;
+  readonly under: string;
+  readonly rows: RowList;
+  readonly help: string;
+  readonly hasPages: boolean;
+  readonly wide: number;
+  readonly columns: readonly TableColumn[];
+  readonly rules: readonly TableRule[];
+}
+
+/** Rows as blades under a head, each with the colour of its team before it. */
+function page(of: Page): Template {
+  const x = left;
+  const { wide } = of;
   const colour = newElement('rect', 'colour', 'Team colour', {
     x,
     y: 96,
@@ -52,32 +80,22 @@ export function table(): Template {
     slantRight: lean,
     fill: '@sm-flash',
   });
-  const figures = {
-    ...head,
-    letters: 'as-typed',
-    size: 44,
-    stretch: 100,
-    align: 'right',
-    padX: 18,
-    fit: 'shrink',
-    minScale: 0.6,
-  } as const;
   const made = template({
-    id: 'sm-table',
-    name: 'Saltmarsh table',
+    id: of.id,
+    name: of.name,
     lane: 'full',
     clears: ['lower'],
     elements: [
       blade('lead', 'Lead blade', [x + 30, top, 40, height], '@sm-flash'),
       blade('head', 'Head blade', [x + 80, top, wide - 110, height], '@sm-leaf'),
-      newElement('text', 'title', 'Title', { ...head, x: x + 130, y: top + 14, w: 640, h: 80, text: 'Standings', size: 64, minScale: 0.6 }),
-      newElement('text', 'under', 'Under', { ...line, x: x + 780, y: top + 26, w: 340, h: 56, text: 'After six duels', colour: '@sm-paper', align: 'right', minScale: 0.84 }),
+      newElement('text', 'title', 'Title', { ...head, x: x + 130, y: top + 14, w: 640, h: 80, text: of.title, size: 64, minScale: 0.6 }),
+      newElement('text', 'under', 'Under', { ...line, x: x + wide - 400, y: top + 26, w: 340, h: 56, text: of.under, colour: '@sm-paper', align: 'right', minScale: 0.84 }),
       colour,
       newElement('table', 'table', 'Rows', {
         x,
         y: top + height + 12,
         w: wide,
-        rowH: 78,
+        rowH: of.hasPages ? 78 : 98,
         gapY: 8,
         gapHeads: 8,
         perPage: 6,
@@ -87,24 +105,19 @@ export function table(): Template {
         look: { ...line, size: 42, weight: 650, padX: 24, padY: 4, fill: '@sm-deep', colour: '@sm-paper', slantLeft: 0, slantRight: 0, fit: 'wrap', maxLines: 3, minScale: 0.5 },
         children: ['colour'],
         heads: [{ id: 'h', h: 42, cells: {} }],
-        columns: [
-          column('colour', { kind: 'drawn', child: 'colour' }, px(52), { padX: 0, padY: 0, fill: '#00000000' }, { title: '' }),
-          column('team', { kind: 'text', column: 'Team' }, share(), { ...head, letters: 'as-typed', size: 44, weight: 760, padX: 30 }),
-          column('flown', { kind: 'number', column: 'Flown' }, px(190), { ...figures, weight: 650 }),
-          column('points', { kind: 'number', column: 'Points' }, px(230), { ...figures, fill: '@sm-paper', colour: '@sm-deep', slantLeft: 32, slantRight: 32, padX: 40 }, { changes: 'count', flashes: true, evenSize: true }),
-        ],
+        columns: [column('colour', { kind: 'drawn', child: 'colour' }, px(52), { padX: 0, padY: 0, fill: '#00000000' }, { title: '' }), ...of.columns],
         rules: [
           { id: 'heads', lines: { kind: 'heads' }, columns: [], look: { ...line, letters: 'upper', size: 32, tracking: 40, fill: '#0a221cb8', colour: '@sm-paper', slantLeft: 0, slantRight: 0, padX: 18, fit: 'shrink', minScale: 0.6 } },
           { id: 'head-colour', lines: { kind: 'heads' }, columns: ['colour'], look: { fill: '#00000000' } },
-          { id: 'head-team', lines: { kind: 'heads' }, columns: ['team'], look: { padX: 30 } },
+          ...of.rules,
         ],
       }),
     ],
     order: ['head', 'lead', 'title', 'under', 'table'],
     fields: [
-      textField('f-title', 'Title', 'Standings', 'What the rows are of', { sample: false, maxLength: 18 }),
-      textField('f-under', 'Under', 'After six duels', 'Beside the title', { sample: false, maxLength: 22 }),
-      rowsField('f-rows', 'Rows', teams, 'Team, Flown, Points and Colour; bind it to a table or a source'),
+      textField('f-title', 'Title', of.title, 'What the rows are of', { sample: false, maxLength: 18 }),
+      textField('f-under', 'Under', of.under, 'Beside the title', { sample: false, maxLength: 22 }),
+      rowsField('f-rows', 'Rows', of.rows, of.help),
     ],
     ties: [
       ['title', 'text', 'f-title'],
@@ -134,9 +147,7 @@ export function table(): Template {
     ],
   }); // prettier-ignore
   const shown = inMotion(made, saltmarshLook);
-  letTurn(shown, 'table', 'by-time', () => 'f-page');
-  const page = shown.fields.find(({ id }) => id === 'f-page');
-  if (page) page.help = 'Turns by itself; Next turns it by hand';
+  if (of.hasPages) turnByTime(shown, 'table');
   shown.ties.push(newColumnTie('colour', 'fill', 'table', 'Colour'));
   const y = 372;
   return tall(shown, {
@@ -144,9 +155,60 @@ export function table(): Template {
     head: { x: 116, y, w: 800 + leanOf(height) },
     title: { x: 172, y: y + 14, w: 410, size: 50 },
     under: { x: 590, y: y + 26, w: 300, size: 34 },
-    table: { x: 72, y: y + height + 12, w: 900, columnScale: 0.86, rowH: 112 },
+    table: { x: 72, y: y + height + 12, w: 900, columnScale: 0.86, rowH: of.hasPages ? 112 : 190 },
   });
 }
+
+/** A league page by page. */
+export const table = (): Template =>
+  page({
+    id: 'sm-table',
+    name: 'Saltmarsh table',
+    title: 'Standings',
+    under: 'After six duels',
+    rows: teams,
+    help: 'Team, Flown, Points and Colour; bind it to a table or a source',
+    hasPages: true,
+    wide: 1180,
+    columns: [
+      column('team', { kind: 'text', column: 'Team' }, share(), { ...head, letters: 'as-typed', size: 44, weight: 760, padX: 30 }),
+      column('flown', { kind: 'number', column: 'Flown' }, px(190), { ...figures, weight: 650 }),
+      column('points', { kind: 'number', column: 'Points' }, px(230), { ...figures, fill: '@sm-paper', colour: '@sm-deep', slantLeft: 32, slantRight: 32, padX: 40 }, { changes: 'count', flashes: true, evenSize: true }),
+    ],
+    rules: [{ id: 'head-team', lines: { kind: 'heads' }, columns: ['team'], look: { padX: 30 } }],
+  }); // prettier-ignore
+
+const starters = listOf(
+  [['Pilot', 'text'], ['Team', 'text'], ['Heat', 'text'], ['Start', 'text'], ['Colour', 'colour']],
+  [
+    ['Ida Marsh', 'Skerry', 'Heat 1', '14:30', '#e5533d'],
+    ['Lúcia Vareiro', 'Dunlin Line', 'Heat 1', '14:30', '#e9b63d'],
+    ['Ox', 'Outer Bar', 'Heat 2', '14:45', '#e57f3d'],
+    ['浜辺 あおい', 'Saltings', 'Heat 2', '14:45', '#3d8fe5'],
+    ['Bea Tolliver', 'Harbour wall', 'Heat 3', '15:00', '#3fc0b4'],
+    ['Tern & Sons', 'Tern & Tide', 'Heat 3', '15:00', '#d94f7c'],
+  ],
+); // prettier-ignore
+
+/** Who starts in which heat: a heat and its time are one cell beside its pilots. */
+export const startList = (): Template =>
+  page({
+    id: 'sm-starts',
+    name: 'Saltmarsh start list',
+    title: 'Start list',
+    under: 'Heats 1 to 3',
+    rows: starters,
+    help: 'Pilot, Team, Heat, Start and Colour; bind it to a table or a source',
+    hasPages: false,
+    wide: 1560,
+    columns: [
+      column('heat', { kind: 'text', column: 'Heat' }, px(160), { ...line, size: 40, weight: 700, align: 'centre', fill: '@sm-leaf', colour: '@sm-paper', padX: 12 }, { joinsEqual: true }),
+      column('start', { kind: 'text', column: 'Start' }, px(150), { ...figures, align: 'centre', fill: '@sm-flash', colour: '@sm-deep', padX: 12 }, { joinsEqual: true }),
+      column('pilot', { kind: 'text', column: 'Pilot' }, share(1.25), { ...head, letters: 'as-typed', size: 40, stretch: 100, weight: 740, leading: 0.95, padX: 24, padY: 2, fit: 'wrap', maxLines: 4, minScale: 0.76 }),
+      column('team', { kind: 'text', column: 'Team' }, share(), { size: 40, leading: 0.95, padY: 2, maxLines: 4, minScale: 0.76 }),
+    ],
+    rules: [{ id: 'head-words', lines: { kind: 'heads' }, columns: ['pilot', 'team'], look: { padX: 24 } }],
+  }); // prettier-ignore
 
 const news = listOf(
   [['Text', 'text'], ['Category', 'text']],
