@@ -23,7 +23,9 @@ export async function stageFigures(): Promise<Record<string, number>> {
     ),
     order: ids,
   });
-  const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, template, ids));
+  const clip = JSON.stringify(
+    clipElements({ assets: {}, look: plainLook, clocks: {}, scores: {} }, template, ids),
+  );
   const browser = await openBrowser();
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`http://localhost:${server.port}/build/name-line`);

@@ -59,7 +59,9 @@ async function open(page: Page, section: string): Promise<void> {
 }
 /** Pastes all of a template into the one in hand, as its own words: the clipboard may hold what another test has copied. */
 async function plant(page: Page, template: Template): Promise<void> {
-  const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, template, template.order));
+  const clip = JSON.stringify(
+    clipElements({ assets: {}, look: plainLook, clocks: {}, scores: {} }, template, template.order),
+  );
   await page.getByRole('application').evaluate((stage, words) => {
     const clipboardData = new DataTransfer();
     clipboardData.setData('text/plain', words);

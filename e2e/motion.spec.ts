@@ -356,7 +356,9 @@ test('four hundred rows: only those in sight are in the page, and they are there
       [20, 0],
     ]),
   );
-  const clip = JSON.stringify(clipElements({ assets: {}, look: plainLook }, many, ids));
+  const clip = JSON.stringify(
+    clipElements({ assets: {}, look: plainLook, clocks: {}, scores: {} }, many, ids),
+  );
   await page.evaluate((words) => {
     localStorage.setItem('jorvan.clip', words);
     // Newer than whatever the machine's clipboard holds.

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { newElement, type Element, type Template, newTemplate, newTextField, newTie } from '../show';
+import { letTurn, newElement, type Element, type Template, newTemplate, newTextField, newTie } from '../show';
 import type { TextMeasure } from '../text';
 import { checkFilling } from './index';
 
@@ -53,5 +53,12 @@ describe('what breaks in a filling', () => {
     expect(codes(template({ ...picture, asset: null }), 'Ida')).toEqual([
       'missing-picture Flag has no picture',
     ]);
+  });
+  test('a table that is to turn its pages, and has no page that can be turned', () => {
+    const t = template(newElement('table', 'rows', 'Places', { x: 200, y: 200, w: 400, turns: 'by-time' }));
+    const wanted = 'Places is to turn its pages and stands at one';
+    expect(codes(t, '').some((words) => words.includes(wanted))).toBe(true);
+    letTurn(t, 'rows', 'by-time', () => 'page');
+    expect(codes(t, '').some((words) => words.includes(wanted))).toBe(false);
   });
 });

@@ -35,6 +35,15 @@ const smallScale = 0.6;
 /** Elements that cover so much of the canvas are meant to reach its edges. */
 const backgroundPart = 0.9;
 
+/** Whether the page of a table is a number that can be turned. */
+const pagedBy = ({ ties, fields }: Template, table: string): boolean =>
+  ties.some(
+    ({ element, property, field }) =>
+      element === table &&
+      property === 'page' &&
+      fields.some(({ id, kind }) => id === field && kind === 'number'),
+  );
+
 /**
  * What breaks in the rest pose of a filling: words that do not fit, shrank much or run off the picture, visible elements outside
  * the graphics safe area (EBU R 95), pictures that are empty or not among `pictures`. In paint order.
@@ -59,6 +68,13 @@ export function checkFilling(
         set === null ? (pictures.has(name) ? name : null) : filler.picture(set, name),
       ))
         found.push({ code: 'rows', element: element.id, message });
+  for (const element of Object.values(template.elements))
+    if (element.kind === 'table' && element.turns !== 'none' && !pagedBy(template, element.id))
+      found.push({
+        code: 'rows',
+        element: element.id,
+        message: `${element.name} is to turn its pages and stands at one: make a field of its Page with the knot, or let it not turn`,
+      });
   const said = new Set<string>();
   const isRunning = (path: string): boolean => {
     let up = instances.all.get(path)?.parent ?? null;

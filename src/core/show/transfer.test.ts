@@ -1,13 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   addElement,
+  cellContents,
   clipElements,
   elementParts,
   giveParts,
   makeField,
+  newAsset,
+  newClock,
   newElement,
+  newScore,
   newShow,
   newTemplate,
+  newTie,
+  pasteClip,
   propertyOf,
   setKey,
   showReferences,
@@ -87,3 +93,30 @@ describe('parts of one element, given to others', () => {
     for (const part of elementParts) expect(giveParts(t, still, ['words'], part, newId)).toEqual([]);
   });
 });
+
+test('sets of pictures, clocks and scores come along with what names them, and with nothing else', () => {
+  const { show, t } = sample();
+  const asset = newAsset({ id: 'a'.repeat(64), name: 'ske.svg', type: 'image/svg+xml', bytes: 9 });
+  show.assets[asset.id] = asset;
+  show.look.sets.push({ id: 'flags', name: 'Flags', pictures: [{ name: 'SKE', asset: asset.id }] });
+  show.clocks['k'] = newClock('k', 'Duel clock', 'up', 'UTC', newId);
+  show.scores['home'] = newScore('home', 'Home');
+  const picture = { ...cellContents.picture.plain, column: 'Code', set: 'flags' };
+  addElement(t, newElement('clock', 'time', 'Time', { shows: 'clock', clock: 'k' }));
+  addElement(
+    t,
+    newElement('table', 'table', 'Rows', {
+      columns: [{ id: 'c', title: null, width: { by: 'px', px: 80 }, content: picture, look: {}, evenSize: false, joinsEqual: false, flashes: false, changes: 'switch' }],
+    }),
+  );
+  t.bindings.push({ id: 'b', name: 'Score', from: { kind: 'score', score: 'home' }, steps: [] });
+  t.ties.push(newTie('words', 'text', 'b'));
+  const other = sample();
+  pasteClip(other.show, 't', clipElements(show, t, ['bar']), newId);
+  expect([other.show.look.sets, other.show.clocks, other.show.scores, other.show.assets]).toEqual([[], {}, {}, {}]);
+  pasteClip(other.show, 't', clipElements(show, t, ['time', 'table', 'words']), newId);
+  expect(other.show.look.sets).toEqual(show.look.sets);
+  expect(Object.keys(other.show.assets)).toEqual([asset.id]);
+  expect([Object.keys(other.show.clocks), Object.keys(other.show.scores)]).toEqual([['k'], ['home']]);
+  expect(showReferences(other.show)).toEqual([]);
+}); // prettier-ignore

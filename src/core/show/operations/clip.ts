@@ -8,7 +8,8 @@ import { trackSchema } from '../track';
 import { assetsOfTemplate, fontFiles } from '../references';
 import { changeSchema, moveSchema, stepSchema, type Change, type Phase, type PhaseKind } from '../phase';
 import type { Show } from '../show';
-import { styleSchema, type Style } from '../style';
+import { showClockSchema, showScoreSchema } from '../clock';
+import { pictureSetSchema, styleSchema, type Style } from '../style';
 import { allTracks, phaseOf, phasesOf, withDescendants, tieSchema, type Template } from '../template';
 import { tetherSchema } from '../tether';
 import type { NewId } from '../../value';
@@ -39,6 +40,10 @@ export const clipSchema = z.object({
   left: z.array(z.string()).default([]),
   styles: z.record(z.string(), styleSchema),
   assets: z.array(assetSchema),
+  /** Sets of pictures, clocks and scores of the show that they name. */
+  sets: z.array(pictureSetSchema).default([]),
+  clocks: z.array(showClockSchema).default([]),
+  scores: z.array(showScoreSchema).default([]),
 });
 /** Elements with everything that makes them look and move as they do. */
 export type Clip = z.infer<typeof clipSchema>;
@@ -87,7 +92,7 @@ const motionStylesOf = (
 
 /** Takes elements, with all inside them, as something that can be put elsewhere. Masks and tethers to others stay behind. */
 export function clipElements(
-  show: Pick<Show, 'assets' | 'look'>,
+  show: Pick<Show, 'assets' | 'look' | 'clocks' | 'scores'>,
   template: Template,
   ids: readonly string[],
 ): Clip {
@@ -122,6 +127,11 @@ export function clipElements(
     (change) => takesPart(change) || change.when.length === 0 || isAlong(change),
   );
   const used = assetsOfTemplate(part, fontFiles(show));
+  const words = JSON.stringify([elements, bindings]);
+  const named = <T extends { readonly id: string; readonly name: string }>(all: readonly T[]): T[] =>
+    all.filter(({ id }) => words.includes(JSON.stringify(id)));
+  const sets = named(show.look.sets);
+  for (const { pictures } of sets) for (const { asset } of pictures) used.add(asset);
   return {
     jorvan: 'clip',
     order,
@@ -166,6 +176,9 @@ export function clipElements(
     assets: Object.values(show.assets)
       .filter((asset: Asset) => used.has(asset.id))
       .map(plain),
+    sets: plain(sets),
+    clocks: plain(named(Object.values(show.clocks))),
+    scores: plain(named(Object.values(show.scores))),
   };
 }
 
@@ -252,10 +265,13 @@ export function pasteClip(show: Show, templateId: string, given: Clip, newId: Ne
   return { order, told };
 }
 
-/** Brings the files and named styles of a clip that a show lacks; comes back moving as the show's motion styles say. */
+/** Brings the files, named styles, sets of pictures, clocks and scores of a clip that a show lacks; comes back moving as the show's motion styles say. */
 export function bringLook(show: Show, clip: Clip): Clip {
   for (const asset of clip.assets) show.assets[asset.id] ??= asset;
   for (const style of Object.values(clip.styles)) show.look.styles[style.id] ??= style;
+  for (const set of clip.sets) if (!show.look.sets.some(({ id }) => id === set.id)) show.look.sets.push(set);
+  for (const clock of clip.clocks) show.clocks[clock.id] ??= clock;
+  for (const score of clip.scores) show.scores[score.id] ??= score;
   const kindOf = (ref: string): PhaseKind =>
     ref === 'enter' || ref === 'idle' || ref === 'exit'
       ? ref
