@@ -1,4 +1,5 @@
 import { mkdirSync } from 'node:fs';
+import { isIP } from 'node:net';
 import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { addresses } from './access';
@@ -15,6 +16,20 @@ const out = (line: string): void => void process.stdout.write(`${line}\n`);
 
 if (!Number.isInteger(port) || port < 0 || port > 65_535) {
   out(`JORVAN_PORT is “${env['JORVAN_PORT']}”: it must be a port from 0 to 65535.`);
+  process.exit(2);
+}
+
+const list = (name: string): string[] =>
+  (env[name] ?? '')
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
+
+const unknown = list('JORVAN_SCORERS').find((address) => isIP(address) !== 4);
+if (unknown !== undefined) {
+  out(
+    `JORVAN_SCORERS holds “${unknown}”: it takes IPv4 addresses, such as 192.168.4.20, with commas between.`,
+  );
   process.exit(2);
 }
 
@@ -50,10 +65,8 @@ try {
     port,
     lan,
     ...(env['JORVAN_KEY'] ? { key: env['JORVAN_KEY'] } : {}),
-    names: (env['JORVAN_HOSTS'] ?? '')
-      .split(',')
-      .map((name) => name.trim())
-      .filter(Boolean),
+    names: list('JORVAN_HOSTS'),
+    scorers: list('JORVAN_SCORERS'),
     pages: here,
     workers: new URL('./', import.meta.url),
     folder: resolve(env['JORVAN_DATA'] ?? 'demo/data'),

@@ -50,6 +50,8 @@ export interface ServerOptions {
   readonly workers: URL;
   /** Hosts on this machine that addresses may reach all the same. */
   readonly allowed?: string;
+  /** Addresses of other machines whose score boxes may send over UDP and TCP. */
+  readonly scorers?: readonly string[];
   /** Put the demo show on air on a first start. */
   readonly demo: boolean;
   /** Told what whoever started it should read. */
@@ -178,7 +180,7 @@ async function startHeld(
     workers: options.workers,
     assetPath: store.assetPath,
     now,
-    host: options.lan ? '0.0.0.0' : '127.0.0.1',
+    scorers: options.scorers ?? [],
     onScorer: (source, line) => {
       for (const command of commandsOf(line, engine.air, now(), `scorer ${source.name}`))
         void engine.submit(command);

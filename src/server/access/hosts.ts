@@ -61,6 +61,9 @@ export const addresses = (): string[] =>
     )
     .map(({ address }) => address);
 
+/** Whether an address is this machine's own. */
+export const isLoopback = (remote: string | undefined): boolean => loopbacks.has(remote ?? '');
+
 /** An address as it is counted by: IPv4 in its own form, of IPv6 the network of 64 bits. */
 export function countedAddress(remote: string | undefined): string {
   if (remote === undefined || !ipaddr.isValid(remote)) return 'unknown';
@@ -89,7 +92,7 @@ export function originProblem(request: IncomingMessage, hosts: Hosts): Problem |
 
 /** Whether someone at this machine asks, by a page of this machine: from an address, a name and an origin that lead nowhere else. */
 export function isAtHome(request: IncomingMessage): boolean {
-  if (!loopbacks.has(request.socket.remoteAddress ?? '')) return false;
+  if (!isLoopback(request.socket.remoteAddress)) return false;
   const local = (host: string): boolean => localNames.has(hostName(host) ?? '');
   const { host, origin } = request.headers;
   // A proxy on this machine speaks for others.

@@ -27,7 +27,7 @@ import { startServer, type RunningServer } from '../index';
 let home: string;
 let server: RunningServer;
 
-const start = async (): Promise<void> => {
+const start = async (given: { lan?: boolean; scorers?: string[] } = {}): Promise<void> => {
   server = await startServer({
     home,
     folder: join(home, 'folder'),
@@ -38,6 +38,7 @@ const start = async (): Promise<void> => {
     version: 'test',
     demo: false,
     say: () => undefined,
+    ...given,
   });
 };
 const api = () => request(`http://localhost:${server.port}`);
@@ -112,10 +113,10 @@ const score = () => server.engine.air.scores['home']?.value;
 const values = () => server.engine.air.air['main']?.graphics[0]?.values ?? {};
 
 const line = (value: object): string => `${JSON.stringify(value)}\n`;
-const udp = (port: number, text: string): Promise<void> =>
+const udp = (port: number, text: string, from = '127.0.0.1'): Promise<void> =>
   new Promise((done) => {
     const socket = createSocket('udp4');
-    socket.send(text, port, '127.0.0.1', () => socket.close(() => done()));
+    socket.bind(0, from, () => socket.send(text, port, '127.0.0.1', () => socket.close(() => done())));
   });
 
 test('lines over UDP run the clock and the score of the show, under the names of the box; their values are a row that graphics show', async () => {
@@ -180,4 +181,31 @@ test('a port that another program has is told in a sentence', async () => {
   const told = await until(() => status(box), ({ problem }) => problem !== null); // prettier-ignore
   expect(told.problem?.message).toContain('another program listens there. Give it another port');
   other.close();
+});
+
+test('where other machines are let in, their boxes are listened to only when named: a port knows no keys', async () => {
+  await server.close();
+  await start({ lan: true, scorers: ['127.0.0.3'] });
+  const port = await freePort();
+  const box = scorer({ by: 'udp', port });
+  await release(box);
+  await udp(port, line({ score: 'Home', to: 9 }), '127.0.0.2');
+  const wrong = await until(() => status(box), ({ problem }) => problem !== null); // prettier-ignore
+  expect([wrong.problem?.code, score()]).toEqual(['scorer-not-named', 0]);
+  expect(wrong.problem?.message).toContain('JORVAN_SCORERS=127.0.0.2');
+  await udp(port, line({ score: 'Home', to: 4 }), '127.0.0.3');
+  await until(score, (value) => value === 4);
+});
+
+test('without a name of another machine a port is this machine’s alone, over TCP too', async () => {
+  const port = await freePort();
+  await release(scorer({ by: 'tcp', port }));
+  const knock = (host: string) =>
+    new Promise<string>((done) => {
+      const socket = connect({ port, host });
+      socket.on('connect', () => socket.destroy() && done('let in'));
+      socket.on('error', () => done('refused'));
+    });
+  await until(() => knock('127.0.0.1'), (answer) => answer === 'let in'); // prettier-ignore
+  expect(await knock('127.0.0.2')).toBe('refused');
 });

@@ -2,6 +2,7 @@ import { createSocket, type Socket } from 'node:dgram';
 import { createServer, type Server } from 'node:net';
 import { problem, type Problem } from '../../core/problem';
 import { readScorerLine, type ScorerLine, type Source } from '../../core/source';
+import { isLoopback } from '../access';
 
 export type ScorerSource = Extract<Source, { kind: 'scorer' }>;
 
@@ -24,8 +25,8 @@ const mostLinesASecond = 200;
 const mostConnections = 16;
 
 export interface ScorersOptions {
-  /** The address to listen on. */
-  readonly host: string;
+  /** Addresses of other machines whose boxes may send; without any, only this machine is listened to. */
+  readonly from: readonly string[];
   /** A line of a feed has come, or one that is not as agreed. */
   readonly onLine: (feed: string, line: ScorerLine) => void;
   readonly onProblem: (feed: string, wrong: Problem) => void;
@@ -126,6 +127,21 @@ export class Scorers {
     };
   }
 
+  /** Whether lines from an address count: such ports know no keys, so the machine must have been named. */
+  private mayComeFrom(name: string, remote: string | undefined): boolean {
+    const address = remote?.replace(/^::ffff:/, '') ?? '';
+    if (isLoopback(address) || this.options.from.includes(address)) return true;
+    const wrong = problem(
+      'scorer-not-named',
+      `Lines from ${address} are passed over: this server listens to boxes that JORVAN_SCORERS names only. Start it with JORVAN_SCORERS=${address} to let them in.`,
+      'address',
+    );
+    for (const feed of this.ports.get(name)?.feeds ?? []) this.options.onProblem(feed, wrong);
+    return false;
+  }
+
+  private host = (): string => (this.options.from.length > 0 ? '0.0.0.0' : '127.0.0.1');
+
   private refused(name: string, error: NodeJS.ErrnoException): void {
     const [by = '', port = ''] = name.split(' ');
     const why = error.code === 'EADDRINUSE' ? 'another program listens there' : error.message;
@@ -138,14 +154,17 @@ export class Scorers {
 
   private udp(name: string, port: number): Port {
     const socket: Socket = createSocket('udp4');
-    socket.on('message', (bytes) => this.all(name, bytes.toString('utf8')));
+    socket.on('message', (bytes, { address }) => {
+      if (this.mayComeFrom(name, address)) this.all(name, bytes.toString('utf8'));
+    });
     socket.on('error', (error) => this.refused(name, error));
-    socket.bind(port, this.options.host);
+    socket.bind(port, this.host());
     return { feeds: new Set(), close: () => socket.close() };
   }
 
   private tcp(name: string, port: number): Port {
     const server: Server = createServer((connection) => {
+      if (!this.mayComeFrom(name, connection.remoteAddress)) return void connection.destroy();
       let rest = '';
       connection.setEncoding('utf8');
       connection.setTimeout(600_000, () => connection.destroy());
@@ -166,7 +185,7 @@ export class Scorers {
     const open = new Set<{ destroy: () => void }>();
     server.maxConnections = mostConnections;
     server.on('error', (error) => this.refused(name, error));
-    server.listen(port, this.options.host);
+    server.listen(port, this.host());
     const close = (): void => {
       for (const connection of open) connection.destroy();
       server.close();

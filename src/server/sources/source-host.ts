@@ -72,8 +72,8 @@ export interface SourceHostOptions {
   readonly assetPath: (id: string) => string;
   readonly now: () => number;
   readonly onStatus: (status: readonly FeedStatus[]) => void;
-  /** The address on which scorers are listened to. */
-  readonly host: string;
+  /** Addresses of other machines whose score boxes may send. */
+  readonly scorers: readonly string[];
   /** What the scorer of a source on air says of clocks and scores. */
   readonly onScorer: (source: Source, line: ScorerLine) => void;
   /** A feed has become stale, or is not any more. */
@@ -104,7 +104,7 @@ export class SourceHost {
   constructor(private readonly options: SourceHostOptions) {
     this.began = options.now();
     this.scorers = new Scorers({
-      host: options.host,
+      from: options.scorers,
       onLine: (id, line) => this.heard(id, line),
       onProblem: (id, wrong) => {
         const feed = this.feeds.get(id);
