@@ -44,6 +44,9 @@ test('one clock for all: started by a key, corrected on the pad, alive through a
   await expect(tile.getByRole('button', { name: 'Start Duel clock' })).toBeVisible();
   // Set at the Desk, over what stands, and corrected by a second.
   await tile.getByRole('button', { name: 'Set Duel clock' }).click();
+  await page.getByLabel('Set Duel clock to').fill('quarter');
+  await page.keyboard.press('Enter');
+  await expect(tile.getByRole('alert')).toContainText('a time such as 1:30');
   await page.getByLabel('Set Duel clock to').fill('0:15');
   await page.keyboard.press('Enter');
   await expect(tile).toContainText('0:15.0');
@@ -81,6 +84,15 @@ test('a clock is made in Data, what it cannot count is said, and Build shows it 
   page,
 }) => {
   await page.goto(`${server.url}/data/duel-clock`);
+  const length = page.getByLabel('From (1:30, or seconds)');
+  await length.fill('three');
+  await length.press('Tab');
+  await expect(page.getByRole('alert')).toContainText('“three” is no time that it can have');
+  await length.press('ControlOrMeta+a');
+  await length.pressSequentially('2:00');
+  await length.press('Tab');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(length).toHaveValue('2:00');
   await page.getByRole('button', { name: 'Add to Clocks' }).click();
   await page.getByRole('menuitem', { name: 'Countdown to a time of day' }).click();
   await page.getByLabel('Name of the clock').fill('Doors');

@@ -78,9 +78,10 @@ function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean }) {
         <SetBox
           label={`Set ${clock.name} to`}
           placeholder="1:30"
-          onDone={(typed) => {
+          read={typedSeconds}
+          hint="a time such as 1:30, or seconds"
+          onDone={(seconds) => {
             setSetting(false);
-            const seconds = typed === null ? null : typedSeconds(typed);
             if (seconds !== null) tell('set', seconds);
           }}
         />
@@ -160,10 +161,11 @@ function ScoreTile({ score, give }: { score: AirScore; give: Give }) {
         <SetBox
           label={`Set ${name} to`}
           placeholder={String(value)}
-          onDone={(typed) => {
+          read={typedNumber}
+          hint="a number"
+          onDone={(to) => {
             setSetting(false);
-            const to = typed === null || typed.trim() === '' ? NaN : Number(typed.replace(',', '.'));
-            if (Number.isFinite(to)) void give({ do: 'score', score: id, to }, `${name} is ${to}.`);
+            if (to !== null) void give({ do: 'score', score: id, to }, `${name} is ${to}.`);
           }}
         />
       ) : (
@@ -186,24 +188,47 @@ function ScoreTile({ score, give }: { score: AirScore; give: Give }) {
   );
 } // prettier-ignore
 
-/** A value typed over what stands; Enter keeps it, Escape and leaving do not. */
-function SetBox(props: { label: string; placeholder: string; onDone: (typed: string | null) => void }) {
-  const { label, placeholder, onDone } = props;
+function typedNumber(typed: string): number | null {
+  const value = typed.trim() === '' ? NaN : Number(typed.replace(',', '.'));
+  return Number.isFinite(value) ? value : null;
+}
+
+/** A value typed over what stands; Enter keeps it, or says what it takes; Escape and leaving change nothing. */
+function SetBox(props: {
+  label: string;
+  placeholder: string;
+  read: (typed: string) => number | null;
+  /** What may be typed. */
+  hint: string;
+  onDone: (value: number | null) => void;
+}) {
+  const { label, placeholder, read, hint, onDone } = props;
+  const [isWrong, setWrong] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.focus(), []);
   return (
-    <input
-      ref={input}
-      data-typed="aside"
-      aria-label={label}
-      placeholder={placeholder}
-      className="field number h-6 w-20"
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === 'Enter') onDone(event.currentTarget.value);
-        if (event.key === 'Escape') onDone(null);
-      }}
-      onBlur={() => onDone(null)}
-    />
+    <>
+      <input
+        ref={input}
+        data-typed="aside"
+        aria-label={label}
+        aria-invalid={isWrong}
+        placeholder={placeholder}
+        className="field number h-6 w-20"
+        onChange={() => setWrong(false)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          const value = event.key === 'Enter' ? read(event.currentTarget.value) : null;
+          if (event.key === 'Enter' && value === null) setWrong(true);
+          else if (event.key === 'Enter' || event.key === 'Escape') onDone(value);
+        }}
+        onBlur={() => onDone(null)}
+      />
+      {isWrong && (
+        <span role="alert" className="text-xs text-warn">
+          ⚠ {hint}
+        </span>
+      )}
+    </>
   );
 }

@@ -43,12 +43,22 @@ const secondsWords = (seconds: number): string => {
 }; // prettier-ignore
 
 /** A time typed as 1:30 or in seconds, kept when it is one. */
-function TimeText(props: { label: string; value: number; onKeep: (seconds: number) => void }) {
-  const { label, value, onKeep } = props;
+function TimeText(props: {
+  label: string;
+  value: number;
+  least?: number;
+  onKeep: (seconds: number) => void;
+}) {
+  const { label, value, least = -Infinity, onKeep } = props;
   return (
     <DraftText
       label={label}
       value={secondsWords(value)}
+      wrongWith={(typed) => {
+        const seconds = typedSeconds(typed);
+        if (seconds !== null && seconds >= least) return null;
+        return `“${typed}” is no time that it can have: write 1:30, or seconds. It is ${secondsWords(value)} still.`;
+      }}
       onKeep={(typed) => {
         const seconds = typedSeconds(typed);
         if (seconds !== null) onKeep(seconds);
@@ -196,7 +206,7 @@ function CountsForm(props: { show: Show; counts: Counts; onChange: (given: objec
       return null;
     case 'down':
       return (
-        <TimeText label="From (1:30, or seconds)" value={counts.length} onKeep={(length) => length >= 0 && onChange({ length })} />
+        <TimeText label="From (1:30, or seconds)" value={counts.length} least={0} onKeep={(length) => onChange({ length })} />
       );
     case 'time':
       return (
@@ -386,6 +396,15 @@ function ChangeForm(props: { values: Record<string, unknown>; onKeep: (values: R
   );
 } // prettier-ignore
 
+/** One to four numbers above zero; null where what is typed is not that. */
+function typedSteps(typed: string): number[] | null {
+  const steps = typed
+    .split(/[,;\s]+/)
+    .filter(Boolean)
+    .map(Number);
+  return steps.length > 0 && steps.length <= 4 && steps.every((step) => step > 0) ? steps : null;
+}
+
 /** A score of the show: what it begins with, and what one press adds. */
 export function ScoreView({ show, score }: { show: Show; score: ShowScore }) {
   const edit = useDraft((store) => store.edit);
@@ -424,9 +443,10 @@ export function ScoreView({ show, score }: { show: Show; score: ShowScore }) {
           <DraftText
             label="Buttons add (1, 2, 3)"
             value={score.steps.join(', ')}
+            wrongWith={(typed) => (typedSteps(typed) ? null : `“${typed}” does not tell what buttons add: write one to four numbers above 0, such as 1, 2, 3.`)}
             onKeep={(typed) => {
-              const steps = typed.split(/[,;\s]+/).map(Number).filter((step) => step > 0).slice(0, 4);
-              if (steps.length > 0) change(`Steps of ${score.name}`, (own) => void (own.steps = steps));
+              const steps = typedSteps(typed);
+              if (steps) change(`Steps of ${score.name}`, (own) => void (own.steps = steps));
             }}
           />
         </div>

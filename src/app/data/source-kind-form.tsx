@@ -108,18 +108,30 @@ function ScorerForm(props: {
       {source.by === 'http' ? (
         <p className="text-xs break-all text-ink-3">POST lines of JSON to {address}</p>
       ) : (
-        <NumberField
-          label="Port"
-          value={source.port}
-          min={1024}
-          max={65_535}
-          onChange={(port) => onChange({ port: Math.round(port) }, `port ${source.id}`)}
-        />
+        <>
+          <NumberField
+            label="Port"
+            value={source.port}
+            min={1024}
+            max={65_535}
+            onChange={(port) => onChange({ port: Math.round(port) }, `port ${source.id}`)}
+          />
+          <p className="text-xs text-ink-3">
+            Of the server’s machine. Boxes on other machines are heard once the server is started with their
+            addresses in JORVAN_SCORERS.
+          </p>
+        </>
       )}
       <DraftText
         label="Its names for clocks and scores, one a line (theirs = ours)"
         lines
         value={source.names.map(({ theirs, ours }) => `${theirs} = ${ours}`).join('\n')}
+        wrongWith={(text) => {
+          const wrong = text.split('\n').find((line) => line.trim() !== '' && !/^\s*[^=\s][^=]*=/.test(line));
+          return wrong === undefined
+            ? null
+            : `“${wrong.trim()}” names nothing: write its name, “=” and ours, such as HOME = Lines cut, left.`;
+        }}
         onKeep={(text) =>
           onChange({
             names: text.split('\n').flatMap((line) => {

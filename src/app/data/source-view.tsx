@@ -92,14 +92,16 @@ export function SourceView(props: {
           <Section title="On air">
             <CareForm source={source} onChange={change} />
           </Section>
-          <Section title="Is read as">
-            <FormatForm
-              format={source.read}
-              offers={status && status.offers.length > 0 ? status.offers : (read?.offers ?? [])}
-              encoding={status?.encoding ?? null}
-              onChange={(next) => change({ read: next }, `read ${source.id}`)}
-            />
-          </Section>
+          {source.kind !== 'scorer' && (
+            <Section title="Is read as">
+              <FormatForm
+                format={source.read}
+                offers={status && status.offers.length > 0 ? status.offers : (read?.offers ?? [])}
+                encoding={status?.encoding ?? null}
+                onChange={(next) => change({ read: next }, `read ${source.id}`)}
+              />
+            </Section>
+          )}
         </aside>
         <div className="flex min-h-0 min-w-0 flex-col">
           {read && read.columns.length > 0 ? (

@@ -3,8 +3,7 @@ import { createSocket } from 'node:dgram';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { connect, createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { pathToFileURL } from 'node:url';
+import { join } from 'node:path';
 import request from 'supertest';
 import type { FeedStatus } from '../../air';
 import { fixed } from '../../core/binding';
@@ -22,22 +21,16 @@ import {
   usualLanes,
 } from '../../core/show';
 import { newSource, type Source } from '../../core/source';
-import { startServer, type RunningServer } from '../index';
+import type { RunningServer } from '../index';
+import { serverForTest, until } from '../test-kit';
 
 let home: string;
 let server: RunningServer;
 
 const start = async (given: { lan?: boolean; scorers?: string[] } = {}): Promise<void> => {
-  server = await startServer({
+  server = await serverForTest({
     home,
     folder: join(home, 'folder'),
-    port: 0,
-    lan: false,
-    pages: 'nowhere',
-    workers: pathToFileURL(`${resolve('dist')}/`),
-    version: 'test',
-    demo: false,
-    say: () => undefined,
     ...given,
   });
 };
@@ -52,16 +45,6 @@ afterEach(async () => {
   await server.close();
   rmSync(home, { recursive: true, force: true });
 });
-
-async function until<T>(ask: () => T | Promise<T>, holds: (value: T) => boolean): Promise<T> {
-  let value = await ask();
-  for (let i = 0; i < 400 && !holds(value); i += 1) {
-    await new Promise((done) => setTimeout(done, 20));
-    value = await ask();
-  }
-  expect(holds(value) ? 'held' : value).toBe('held');
-  return value;
-}
 
 /** A port that nobody listens on, of TCP and, as good as certainly, of UDP. */
 async function freePort(): Promise<number> {

@@ -3,8 +3,7 @@ import { mkdirSync, mkdtempSync, renameSync, rmSync, symlinkSync, writeFileSync 
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { pathToFileURL } from 'node:url';
+import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import Excel from 'exceljs';
 import initSqlJs from 'sql.js';
@@ -25,7 +24,8 @@ import {
   type Show,
 } from '../../core/show';
 import { formats, newSource, type Format, type Source } from '../../core/source';
-import { startServer, type RunningServer } from '../index';
+import type { RunningServer } from '../index';
+import { serverForTest, until } from '../test-kit';
 import { allowedFrom, askAddress, isForbidden } from './address';
 import { numbered, statementProblem } from './query.worker';
 import { quietWhileWrittenMs } from './stillness';
@@ -35,16 +35,9 @@ let home: string;
 let folder: string;
 let server: RunningServer;
 const start = async (): Promise<void> => {
-  server = await startServer({
+  server = await serverForTest({
     home,
     folder,
-    port: 0,
-    lan: false,
-    pages: 'nowhere',
-    workers: pathToFileURL(`${resolve('dist')}/`),
-    version: 'test',
-    demo: false,
-    say: () => undefined,
   });
 };
 const url = (): string => `http://localhost:${server.port}`;
@@ -61,17 +54,6 @@ afterEach(async () => {
   await server.close();
   rmSync(home, { recursive: true, force: true });
 });
-
-/** Asks until something holds; fails with what it was last. */
-async function until<T>(ask: () => T | Promise<T>, holds: (value: T) => boolean): Promise<T> {
-  let value = await ask();
-  for (let i = 0; i < 400 && !holds(value); i += 1) {
-    await new Promise((done) => setTimeout(done, 20));
-    value = await ask();
-  }
-  expect(holds(value) ? 'held' : value).toBe('held');
-  return value;
-}
 
 const source = (given: Partial<Source> & Pick<Source, 'kind'>): Source => newSource('src', 'Wind', given);
 const inFolder = (path: string, given: Partial<Source> = {}): Source =>
