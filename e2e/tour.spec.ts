@@ -49,7 +49,7 @@ test('the tour is walked', async ({ browser }) => {
     await expect.poll(() => numbers()).toContain(number);
   };
   const area = (name: string) => page.getByRole('link', { name, exact: true }).click();
-  const tucked = async (name: string) =>
+  const hasMoved = async (name: string) =>
     (await server.air()).state.air['main']?.graphics.some(
       (own) =>
         (own as unknown as { name: string }).name === name &&
@@ -168,10 +168,10 @@ test('the tour is walked', async ({ browser }) => {
       await page.keyboard.press('Enter');
       await expect(page.locator('[data-take]')).toContainText('101 Bug with clock does “Tuck away”');
       await page.keyboard.press('Space');
-      await expect.poll(() => tucked('Bug with clock')).toBe(true);
+      await expect.poll(() => hasMoved('Bug with clock')).toBe(true);
       await expect(page.getByRole('button', { name: 'Take 601 Leaders in hand' })).toBeVisible();
       await page.keyboard.press('Delete');
-      await expect.poll(() => tucked('Bug with clock')).toBe(false);
+      await expect.poll(() => hasMoved('Bug with clock')).toBe(false);
     }],
     ['Take 311, the gust alarm: the notices go on every channel, and what it sent aside comes back when it leaves.', async () => {
       await server.command({ do: 'take', channel: 'tall', number: '301' });
@@ -179,10 +179,10 @@ test('the tour is walked', async ({ browser }) => {
       await expect.poll(() => numbers('tall')).toEqual(['301']);
       await take('311');
       await expect.poll(() => numbers('tall')).toEqual([]);
-      await expect.poll(() => tucked('Flight clock')).toBe(true);
+      await expect.poll(() => hasMoved('Flight clock')).toBe(true);
       await expect(page.getByRole('button', { name: 'Take 311 Gust alarm in hand' })).toBeVisible();
       await page.keyboard.press('Delete');
-      await expect.poll(() => tucked('Flight clock')).toBe(false);
+      await expect.poll(() => hasMoved('Flight clock')).toBe(false);
     }],
     ['open /pad/pier on a phone or in a narrow window: show the flight clock, start it, count loops.', async () => {
       await second.setViewportSize({ width: 430, height: 900 });
@@ -241,6 +241,35 @@ test('the tour is walked', async ({ browser }) => {
       await expect(page).toHaveURL(/checker/);
       await second.goto(`${server.url}/stand-ins`);
       await expect(second.getByRole('heading').first()).toBeVisible();
+    }],
+    ['take 622, the duel, and press C: its three minutes run, on every channel, pad and Desk the same; ten seconds before the end its cloth turns coral, at zero it stands.', async () => {
+      await area('Desk');
+      await expect(page.getByText('Keyboard is here')).toBeVisible();
+      await take('622');
+      await page.keyboard.press('c');
+      await expect(page.getByRole('button', { name: 'Stop Duel clock' })).toBeVisible();
+      const set = (seconds: number) => server.command({ do: 'timer', clock: 'Duel clock', act: 'set', seconds });
+      await set(10.5);
+      await expect.poll(() => hasMoved('Duel score with clock')).toBe(true);
+      await set(0.5);
+      await expect(page.getByRole('button', { name: 'Start Duel clock' })).toBeVisible();
+    }],
+    ['/pad/duel and the score box at /scorer count the cut lines.', async () => {
+      await second.goto(`${server.url}/pad/duel`);
+      await second.getByRole('button', { name: 'Left +1' }).click();
+      await expect(page.getByRole('button', { name: 'Set Lines cut, left, now 1' })).toBeVisible();
+      await second.goto(`${server.url}/scorer`);
+      await second.getByRole('button', { name: 'Lines cut, right +1' }).click();
+      await expect(page.getByRole('button', { name: 'Set Lines cut, right, now 1' })).toBeVisible();
+    }],
+    ['Take 721: it counts down to the next flight of demo/data/timetable.xml.', async () => {
+      await take('721');
+      await expect(page.getByRole('region', { name: 'Clock Next flight' })).toContainText(/\d:\d\d/);
+    }],
+    ['What a clock counts, and what happens when, stands in Data.', async () => {
+      await area('Data');
+      await page.getByRole('button', { name: 'Duel clock', exact: true }).click();
+      await expect(page.getByRole('heading', { name: 'What happens' })).toBeVisible();
     }],
   ]; // prettier-ignore
 
