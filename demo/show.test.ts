@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { breaksIn, offIn } from '../library/breaks';
 import { phaseEnd } from '../src/core/motion';
 import { motionFindings } from '../src/core/preflight';
-import { reactionCycle, showReferences, showSchema } from '../src/core/show';
+import { reactionCycle, showReferences, showSchema, unfilledFields, type Template } from '../src/core/show';
 import { buildDemo } from './show';
 
 const { show, assets } = buildDemo({
@@ -17,6 +17,14 @@ test('the demo show is sound, and nothing in it goes round without end', () => {
   expect(showSchema.safeParse(show).error).toBeUndefined();
   expect(showReferences(show)).toEqual([]);
   expect(reactionCycle(show)).toBeNull();
+});
+
+test('no card asks before its take whether samples may go to air', () => {
+  for (const { number, template: id, values, row } of Object.values(show.cards)) {
+    const template = show.templates[id] as Template;
+    const unfilled = row ? [] : unfilledFields(template, values).filter((own) => !(own.id in template.bound));
+    expect([number, ...unfilled.map(({ name }) => name)]).toEqual([number]);
+  }
 });
 
 test('has flags of eight teams, six portraits and the marks of four sponsors, all small drawings', () => {

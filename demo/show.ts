@@ -299,7 +299,13 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     number: '421',
     template: 'two-names',
     name: 'Ida Marsh and Lúcia Vareiro',
-    values: { 'f-b-colour': '#d9739b' },
+    values: {
+      'f-a-name': 'Ida Marsh',
+      'f-a-role': 'Presenter',
+      'f-b-name': 'Lúcia Vareiro',
+      'f-b-role': 'Pilot · Dunlin Aerobats',
+      'f-b-colour': '#d9739b',
+    },
   });
   keepCard(show, {
     id: 'card-621',
@@ -377,9 +383,14 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     ['321', 'beach-crawl'],
     ['901', 'credits'],
     ['721', 'next-flight'],
-    ['622', 'duel-score'],
   ] as const)
     keepCard(show, { id: `card-${number}`, number, template, values: {} });
+  keepCard(show, {
+    id: 'card-622',
+    number: '622',
+    template: 'duel-score',
+    values: { 'f-round': 'Rokkaku duel · heat 2', 'f-a-name': 'Skerry Flyers', 'f-b-name': 'Ox' },
+  });
   keepCard(show, { id: 'card-601', number: '601', template: 'leaders', values: {} });
   addPlayout(show);
   return { show, assets };

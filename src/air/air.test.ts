@@ -16,6 +16,7 @@ import {
   AirClient,
   AirClock,
   ChannelPicture,
+  Pulse,
   ReleaseShelf,
   serverMessageSchema,
   wireVersion,
@@ -67,6 +68,21 @@ describe('the clock', () => {
     clock.restart();
     clock.sample(local, 200);
     expect(clock.now()).toBe(200);
+  });
+});
+
+describe('silence', () => {
+  const beats = (pulse: Pulse, ...times: number[]): boolean[] => times.map((time) => pulse.beat(time));
+  test('is told when none of so many beats is answered', () => {
+    const pulse = new Pulse(1000, 3);
+    expect(beats(pulse, 1000, 2000, 3010, 4010)).toEqual([false, false, false, true]);
+    pulse.heard();
+    expect(beats(pulse, 5000, 6000, 7000)).toEqual([false, false, false]);
+  });
+  test('does not count while this end was held up itself', () => {
+    const pulse = new Pulse(1000, 3);
+    expect(beats(pulse, 0, 1000, 2000, 9000, 10_000, 11_000)).not.toContain(true);
+    expect(beats(pulse, 12_000)).toEqual([true]);
   });
 });
 
@@ -243,8 +259,10 @@ describe('the line to the server', () => {
   });
   test('a server that is silent counts as gone', () => {
     welcome(first);
-    now += 10;
-    jest.advanceTimersByTime(1100);
+    for (let second = 0; second < 6; second += 1) {
+      now += 1;
+      jest.advanceTimersByTime(1000);
+    }
     expect(client.isConnected).toBe(false);
   });
   test('nonsense is passed over; another wire asks for a new page', () => {

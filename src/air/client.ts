@@ -11,6 +11,7 @@ import {
   type Role,
 } from '../core/playout';
 import { AirClock } from './clock';
+import { Pulse } from './pulse';
 import {
   largestMessage,
   serverMessageSchema,
@@ -69,7 +70,8 @@ export interface AirClientOptions {
 }
 
 const pingMs = 1000;
-const silenceMs = 4000;
+/** The server is away when so many pings have gone unanswered. */
+const mostUnanswered = 4;
 const answerMs = 8000;
 const firstRetryMs = 200;
 const longestRetryMs = 2000;
@@ -114,7 +116,7 @@ export class AirClient {
   private socket: AirSocket | null = null;
   private isClosed = false;
   private retryMs = firstRetryMs;
-  private lastHeard = 0;
+  private pulse = new Pulse(pingMs, mostUnanswered);
   private pinger: ReturnType<typeof setInterval> | null = null;
   private readonly waiting = new Map<string, Waiting>();
 
@@ -275,21 +277,23 @@ export class AirClient {
       waiting.isSent = true;
       this.socket?.send(waiting.message);
     }
-    const ping = (): void => {
-      if (this.options.local() * 1000 - this.lastHeard > silenceMs) {
+    const ping = (): void => this.say({ type: 'ping', sent: this.options.local() });
+    this.pulse = new Pulse(pingMs, mostUnanswered);
+    const beat = (): void => {
+      if (this.pulse.beat(this.options.local() * 1000)) {
         const silent = this.socket;
         silent?.close();
         if (silent) this.lost(silent);
-      } else this.say({ type: 'ping', sent: this.options.local() });
+      } else ping();
     };
     if (this.pinger) clearInterval(this.pinger);
-    this.pinger = setInterval(ping, pingMs);
+    this.pinger = setInterval(beat, pingMs);
     // A few at once, to find a short round trip early.
     for (let i = 0; i < 4; i += 1) setTimeout(() => this.isConnected && ping(), i * 60);
   }
 
   private hear(data: unknown): void {
-    this.lastHeard = this.options.local() * 1000;
+    this.pulse.heard();
     let json: unknown;
     try {
       json = JSON.parse(String(data));

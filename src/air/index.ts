@@ -17,6 +17,7 @@ export {
   type ServerMessage,
 } from './messages';
 export { AirClock } from './clock';
+export { Pulse } from './pulse';
 export { usualMomentMs, AirClient, type AirSocket, type Answer, type Missing } from './client';
 export { GiveBack } from './give-back';
 export { ChannelPicture, type PictureHost } from './channel-picture';

@@ -4,6 +4,7 @@ import { WebSocketServer, type WebSocket } from 'ws';
 import {
   clientMessageSchema,
   largestMessage,
+  Pulse,
   wireVersion,
   type ClientMessage,
   type Mixer,
@@ -48,13 +49,16 @@ interface Peer {
   wantsEvents: boolean;
   /** Goes on purpose. */
   leaves: boolean;
-  isAlive: boolean;
+  readonly pulse: Pulse;
   heard: number;
 }
 
-const heartbeatMs = 1000;
+const heartbeatMs = 500;
+/** One who answers none of so many beats is gone: a loss must be seen within two seconds. */
+const mostUnanswered = 3;
 const helloMs = 5000;
-const mostPerSecond = 1000;
+/** Messages from one end between two beats. */
+const mostPerBeat = 500;
 const mostBuffered = 16 << 20;
 /** The same for one without a key. */
 const mostBufferedVisitor = 2 << 20;
@@ -201,13 +205,13 @@ export function socketHub(server: Server, parts: HubParts) {
       present: null,
       wantsEvents: false,
       leaves: false,
-      isAlive: true,
+      pulse: new Pulse(heartbeatMs, mostUnanswered),
       heard: 0,
     };
     peers.add(peer);
     const remote = request.socket.remoteAddress;
     const late = setTimeout(() => !peer.present && socket.close(4000, 'no hello'), helloMs);
-    socket.on('pong', () => (peer.isAlive = true));
+    socket.on('pong', () => peer.pulse.heard());
     socket.on('error', () => socket.terminate());
     socket.on('close', () => {
       clearTimeout(late);
@@ -222,9 +226,9 @@ export function socketHub(server: Server, parts: HubParts) {
       if (present) tellPresent();
     });
     socket.on('message', (data) => {
-      peer.isAlive = true;
+      peer.pulse.heard();
       peer.heard += 1;
-      if (peer.heard > mostPerSecond) return socket.close(4008, 'too many messages');
+      if (peer.heard > mostPerBeat) return socket.close(4008, 'too many messages');
       let json: unknown;
       try {
         json = JSON.parse(String(data));
@@ -367,11 +371,8 @@ export function socketHub(server: Server, parts: HubParts) {
   const timer = setInterval(() => {
     for (const peer of peers) {
       peer.heard = 0;
-      if (!peer.isAlive) peer.socket.terminate();
-      else {
-        peer.isAlive = false;
-        peer.socket.ping();
-      }
+      if (peer.pulse.beat(performance.now())) peer.socket.terminate();
+      else peer.socket.ping();
     }
     for (const [station, { lostAt }] of lost)
       if (lostAt !== null && now() - lostAt > rememberedLost) lost.delete(station);

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { newTextField } from '../show';
+import { newTextField, type Template } from '../show';
 import {
   answerOffer,
   cueInHand,
@@ -206,5 +206,20 @@ describe('keys', () => {
     g.call(Ana, '401');
     Ana.desk = typeInto(g.view(Ana), { 'f-name': 'Ida' });
     expect(footOf(g.view(Ana), 0).take.asks).toEqual([]);
+  });
+  test('what data is still to bring is not asked about, what nobody fills is, before the cue has come', () => {
+    const fields = ['name', 'score'].map((id) => newTextField(`f-${id}`, id, 'Sample', {}));
+    const bare = { ...cards[0], values: {} } as (typeof cards)[number];
+    const whole = show(fields, [bare]);
+    const name = whole.templates['name'] as Template;
+    const g = new Gallery(
+      { ...whole, templates: { ...whole.templates, name: { ...name, bound: { 'f-score': 'b' } } } },
+      ['Ana'],
+      true,
+    );
+    const { Ana } = g.desks;
+    g.hold();
+    g.call(Ana, '401');
+    expect(footOf(g.view(Ana), 0).take.asks).toEqual([expect.stringMatching(/^name is not filled/)]);
   });
 });

@@ -172,14 +172,21 @@ export function cueFilled(
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
+/** The fields that would go to air with their samples; what data is still to bring is not among them. */
+const unfilledBeforeData = (template: Template, values: Values, row: Cue['row']): string[] =>
+  row
+    ? []
+    : unfilledFields(template, values).flatMap(({ id, name }) =>
+        template.bound[id] === undefined ? [name] : [],
+      );
+
 /** The fields of what is in preview that nobody has filled, by name. What has just been given waits for its data. */
 export function unfilledInPreview(view: View): string[] {
   const { desk } = view;
   const cue = previewSeen(view);
   const template = cue && releaseNow(view)?.templates[cue.template];
   if (!cue || !template) return [];
-  const isOnItsWay = desk.given[desk.channel] !== undefined;
-  if (isOnItsWay && (cue.row !== null || template.bindings.length > 0)) return [];
+  if (desk.given[desk.channel] !== undefined) return unfilledBeforeData(template, cue.values, cue.row);
   return unfilledFields(template, cue.values).map(({ name }) => name);
 }
 
@@ -251,7 +258,7 @@ export function takeNowPlan(view: View): Plan {
   const { also = [] } = further(desk);
   const template = release?.templates[card.template];
   if (!template) return no(`Card ${card.number} is of a template that is not in the release on air`);
-  const unfilled = card.row || template.bindings.length > 0 ? [] : unfilledFields(template, card.values);
+  const unfilled = unfilledBeforeData(template, card.values, card.row ?? null);
   const key = `take-now ${card.id}`;
   return {
     words: `takes ${card.number} ${card.name ?? template.name} at once${also.length > 0 ? `, on ${channelNames(air, also)} too` : ''}`,
@@ -269,7 +276,9 @@ export function takeNowPlan(view: View): Plan {
     asks:
       unfilled.length === 0 || desk.asked === key
         ? []
-        : [`${listed(unfilled.map(({ name }) => name))} not filled: sample words would go to air`],
+        : [
+            `${listed(unfilled)} ${unfilled.length > 1 ? 'are' : 'is'} not filled: sample words would go to air`,
+          ],
     key,
     puts: { channels: [desk.channel, ...also], card: card.id, template: card.template, values: card.values },
     done: `${card.number} is taken.`,
