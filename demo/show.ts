@@ -2,6 +2,7 @@
 import { fillFromRow, readCsv } from '../src/core/data';
 import { ProblemError } from '../src/core/problem';
 import {
+  isSample,
   keepCard,
   newShow,
   numberAfter,
@@ -15,6 +16,7 @@ import {
   noChecks,
   type Column,
 } from '../src/core/show';
+import type { Values } from '../src/core/value';
 import { formats, newSource } from '../src/core/source';
 import { art } from './art';
 import { flagCodes } from './codes';
@@ -175,6 +177,12 @@ export interface DemoParts {
   readonly hash: (bytes: Uint8Array) => string;
 }
 
+/** A filling that says what the template's samples say: of the demo's own day, they are true. */
+const samplesOf = (show: Show, template: string): Values =>
+  Object.fromEntries(
+    (show.templates[template]?.fields ?? []).filter(isSample).map((field) => [field.id, field.default]),
+  );
+
 export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<string, Uint8Array> } {
   const format = { width: 1920, height: 1080, rate: 50 };
   const show = newShow('marram-bay', 'Marram Bay Kite Festival', [
@@ -312,6 +320,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     number: '621',
     template: 'duel-strip',
     values: {
+      'f-round': 'Rokkaku duel · heat 2',
       'f-a-name': 'Shingle Street',
       'f-a-flag': picture('shingle.svg'),
       'f-a-colour': '#f2b632',
@@ -320,8 +329,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       'f-b-colour': '#8fbf5a',
     },
   });
-  keepCard(show, { id: 'card-701', number: '701', template: 'programme', values: {} });
-  keepCard(show, { id: 'card-100', number: '100', template: 'opener', values: {} });
+  keepCard(show, { id: 'card-701', number: '701', template: 'programme', values: samplesOf(show, 'programme') });
+  keepCard(show, { id: 'card-100', number: '100', template: 'opener', values: samplesOf(show, 'opener') });
   // What comes by itself: the pier's instrument, and the results that the scorers save in the watched folder.
   show.sources['wind'] = newSource('wind', 'Wind on the pier', {
     kind: 'stand-in',
