@@ -329,7 +329,12 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       'f-b-colour': '#8fbf5a',
     },
   });
-  keepCard(show, { id: 'card-701', number: '701', template: 'programme', values: samplesOf(show, 'programme') });
+  keepCard(show, {
+    id: 'card-701',
+    number: '701',
+    template: 'programme',
+    values: samplesOf(show, 'programme'),
+  });
   keepCard(show, { id: 'card-100', number: '100', template: 'opener', values: samplesOf(show, 'opener') });
   // What comes by itself: the pier's instrument, and the results that the scorers save in the watched folder.
   show.sources['wind'] = newSource('wind', 'Wind on the pier', {
