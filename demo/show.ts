@@ -22,6 +22,12 @@ import { art } from './art';
 import { flagCodes } from './codes';
 import { addPlayout } from './playout';
 import {
+  duelBracket,
+  glowPoll,
+  judgesMarks,
+  titleRace,
+  voteBars,
+  voteRing,
   beachCrawl,
   bug,
   credits,
@@ -241,6 +247,12 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     beachCrawl(),
     credits(),
     nextFlight(),
+    voteBars(),
+    voteRing(),
+    glowPoll(),
+    judgesMarks(),
+    titleRace(),
+    duelBracket(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -380,6 +392,11 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   for (const [id, title] of [
     ['startlist', 'Start list'],
     ['judges', 'Judges’ marks'],
+    ['votes', 'People’s vote'],
+    ['marks', 'Marks of the flight'],
+    ['glow', 'Night-glow poll'],
+    ['rounds', 'Points by round'],
+    ['duels', 'Duels'],
     ['credits', 'Credits'],
   ] as const) {
     const kept = table(`${id}.csv`, title);
@@ -397,6 +414,12 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     ['321', 'beach-crawl'],
     ['901', 'credits'],
     ['721', 'next-flight'],
+    ['801', 'vote-bars'],
+    ['802', 'vote-ring'],
+    ['803', 'glow-poll'],
+    ['641', 'judges-marks'],
+    ['642', 'title-race'],
+    ['643', 'duel-bracket'],
   ] as const)
     keepCard(show, { id: `card-${number}`, number, template, values: {} });
   keepCard(show, {

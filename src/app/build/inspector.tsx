@@ -43,6 +43,7 @@ import { PropertyRow } from './property-row';
 import { ReadingLine } from './reading-line';
 import { ReactionsSection } from './reactions-section';
 import { StandIn } from './rows-section';
+import { ChartParts } from './rows/chart-parts';
 import { CrawlParts } from './rows/crawl-parts';
 import { TableParts } from './rows/table-parts';
 import { SpansSection } from './spans-section';
@@ -154,6 +155,10 @@ const sections: readonly PropertySection[] = [
   'Position',
   'Rows',
   'Table',
+  'Chart',
+  'Scale',
+  'Labels',
+  'Marks',
   'Pages',
   'Crawl',
   'Text',
@@ -224,6 +229,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
         );
       })}
       {element.kind === 'crawl' && <CrawlParts show={show} template={template} crawl={element} />}
+      {element.kind === 'chart' && <ChartParts show={show} template={template} chart={element} />}
       {element.kind === 'table' && <TableParts show={show} template={template} table={element} />}
       <MakeSection ids={[element.id]} />
       {element.kind === 'text' && <SpansSection show={show} element={element} />}

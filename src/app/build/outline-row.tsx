@@ -17,6 +17,7 @@ import {
   ScissorsLineDashed,
   Spline,
   Square,
+  ChartColumn,
   Star,
   Timer,
   Type,
@@ -42,6 +43,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   table: <Table2 size={14} />,
   crawl: <MoveHorizontal size={14} />,
   hand: <Timer size={14} />,
+  chart: <ChartColumn size={14} />,
 };
 
 /** The colours of the marks; none is the panel's own. */

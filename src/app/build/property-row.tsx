@@ -114,7 +114,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
     editTemplate(
       `${property.label} of ${element.name}`,
       (t) =>
-        element.kind === 'table' && property.key === 'turns'
+        (element.kind === 'table' || element.kind === 'chart') && property.key === 'turns'
           ? letTurn(t, element.id, next as TableElement['turns'], newId)
           : setProperty(t, element.id, property.key, next),
       `${element.id} ${property.key}`,
@@ -382,7 +382,7 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
             <DropdownMenu.Group key={own.id}>
               <DropdownMenu.Label className="px-2 py-1 text-xs text-ink-3">Of {own.name}</DropdownMenu.Label>
               {rowsFigures
-                .filter(({ key }) => own.kind === 'table' || key === '~rows')
+                .filter(({ key }) => own.kind === 'table' || own.kind === 'chart' || key === '~rows')
                 .map(({ key, name: words }) => (
                   <DropdownMenu.Item
                     key={key}

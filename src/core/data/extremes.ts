@@ -7,6 +7,7 @@ import {
   isForRows,
   isRowList,
   makeList,
+  type ChartElement,
   type ForRows,
   type Show,
   type TableColumn,
@@ -76,9 +77,34 @@ const triedColumns = ({ content }: TableColumn): [string, string][] =>
         : '10',
   ]);
 
+/** What the rows of a chart are tried with: names as words, series as numbers. */
+const triedInChart = ({ columns, format }: ChartElement): [string, string][] => {
+  const number = (100).toFixed(format.most);
+  const of = (names: readonly string[], drawn: string): [string, string][] =>
+    names.filter((name) => name !== '').map((name) => [name, drawn]);
+  const { name, other, seriesName, panel, round, series, value, before } = columns;
+  const numbers = of([...series, value, before], number);
+  return [
+    ...of([name === '' && seriesName === '' ? 'Name' : name, other, seriesName, panel, round], ''),
+    ...(numbers.length > 0 ? numbers : of(['Value'], number)),
+  ];
+};
+
+/** A bracket of three rounds; as many series as there are colours for them. */
+const roomOfChart = ({ form, most, columns, colours }: ChartElement): number =>
+  form === 'bracket' ? 7 : most || (columns.seriesName !== '' ? Math.min(6, colours.length) : 6);
+/** The round that a match of such a bracket is of. */
+const roundOfMatch = (row: number): number => (row < 4 ? 0 : row < 6 ? 1 : 2);
+
 /** How many rows are seen at once. */
 const roomOf = (rows: ForRows): number =>
-  rows.kind === 'table' ? rows.perPage : rows.kind === 'rows' ? rows.most : 12;
+  rows.kind === 'table'
+    ? rows.perPage
+    : rows.kind === 'rows'
+      ? rows.most
+      : rows.kind === 'chart'
+        ? roomOfChart(rows)
+        : 12;
 
 /** The words of a column of the sample rows that a field has, where all of them are times or codes; else none. */
 function samplesOf({ fields }: Template, field: string): (column: string) => string[] {
@@ -98,7 +124,13 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
   for (const tie of template.ties) {
     const rows = template.elements[tie.element];
     if (!isForRows(rows) || tie.property !== 'list') continue;
-    const columns = new Map<string, string>(rows.kind === 'table' ? rows.columns.flatMap(triedColumns) : []);
+    const columns = new Map<string, string>(
+      rows.kind === 'table'
+        ? rows.columns.flatMap(triedColumns)
+        : rows.kind === 'chart'
+          ? triedInChart(rows)
+          : [],
+    );
     for (const { element, field, column } of template.ties) {
       const own = template.elements[element];
       if (field === rows.id && column !== undefined && own?.kind === 'text') columns.set(column, own.text);
@@ -109,6 +141,17 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
       const figures = own(column);
       if (figures.length > 0 && (which === 'longest' || which === 'shortest'))
         return endOf([...wordsIn(tables, column), ...figures], which) ?? '';
+      // Names of one length, each once where there are so many; marks of one length would hide what lies between them.
+      if (rows.kind === 'chart' && drawn === '' && (which === 'longest' || which === 'shortest')) {
+        const each = [...new Set(wordsIn(tables, column))].sort((a, b) => [...a].length - [...b].length);
+        if (which === 'longest') each.reverse();
+        const at = rows.form === 'bracket' && column === rows.columns.panel ? roundOfMatch(row) : row;
+        return each[at % each.length] ?? `${samples[which]} ${row + 1}`;
+      }
+      if (rows.kind === 'chart' && drawn !== '') {
+        const most = Number(drawn) * (which === 'shortest' ? 0.01 : 8.88);
+        return (most * (1 - row / 9)).toFixed(rows.format.most);
+      }
       if (parseNumber(drawn) !== null)
         return which === 'shortest' ? drawn.replace(/\d/g, '1') : drawn.replace(/\d/g, '8');
       return which === 'longest' || which === 'shortest'

@@ -36,6 +36,15 @@ export {
   type SpanSign,
 } from './text-style';
 export type { CameraElement } from './camera';
+export {
+  chartForms,
+  chartLooks,
+  drawnChartRows,
+  roundsOf,
+  type ChartColumns,
+  type ChartElement,
+  type ChartForm,
+} from './chart';
 export { clockText, type ClockElement } from './clock';
 export type { ClockReading } from './clock-reading';
 export type { HandElement } from './hand';

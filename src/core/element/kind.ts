@@ -127,6 +127,8 @@ export interface ElementKind<E = never, S extends z.ZodType = z.ZodType> {
   readonly says: ((element: E, now: Running) => string) | null;
   /** Degrees by which it is turned by itself about its pivot at a moment; null: never. */
   readonly turns: ((element: E, now: Running) => number) | null;
+  /** Whether it is drawn as marks that grow. */
+  readonly grows: boolean;
   readonly leans: (element: E) => Lean;
   /** Whether a point, in parts of its box, lies in its outline. */
   readonly covers: (element: E, u: number, v: number, box: Size) => boolean;
@@ -144,6 +146,7 @@ export const usualKind = {
   run: null,
   says: null,
   turns: null,
+  grows: false,
   leans: () => upright,
   covers: () => true,
 } as const satisfies Partial<ElementKind>;

@@ -1,5 +1,6 @@
 import { elementKinds, kindOf, propertyOf, type Element } from './registry';
 import type { Paint } from '../value';
+import type { PropertySection } from './property';
 
 /** How a track's value meets rest: added to it, multiplying it, or in its place. */
 export const trackModes = ['offset', 'factor', 'value'] as const;
@@ -248,12 +249,56 @@ const inPaint = (key: string, label: string, paint: Paint): Movable[] => {
   return [...shape, ...stops];
 };
 
+/** Parts of the inspector whose numbers decide how something is laid out, which no frame does anew. */
+const laidOut: ReadonlySet<PropertySection> = new Set(['Chart', 'Scale', 'Labels', 'Marks']);
+
+const grown = (key: string, label: string): Movable => ({
+  ...base,
+  key,
+  label,
+  isPose: false,
+  modes: ['factor'],
+  unit: '×',
+  min: 0,
+  max: 2,
+  step: 0.05,
+  away: 0,
+});
+/** So many series and rows of a chart can be moved by themselves. */
+const growthsByThemselves = 12;
+/**
+ * How far the marks of a chart have grown: all of them, or those of a series or a row alone. It is worked out as the
+ * motion of each mark: a bar from its beginning, a line along its way, a number up to its value.
+ */
+const growths: readonly Movable[] = [
+  grown('grow', 'Grow'),
+  ...Array.from({ length: growthsByThemselves }, (_, i) => grown(`grow.s${i + 1}`, `Grow, series ${i + 1}`)),
+  ...Array.from({ length: growthsByThemselves }, (_, i) => grown(`grow.r${i + 1}`, `Grow, row ${i + 1}`)),
+];
+/** Which marks a track of growth moves: those of a series or of a row, by their places; null: it is of no growth. */
+export function growthOf(
+  key: string,
+): { readonly series: number | null; readonly row: number | null } | null {
+  const found = /^grow(?:\.([sr])(\d+))?$/.exec(key);
+  if (!found) return null;
+  const [, of, number] = found;
+  const at = Number(number) - 1;
+  return { series: of === 's' ? at : null, row: of === 'r' ? at : null };
+}
+
 /** Everything of an element that a track can move: its pose first, then its own properties. */
 export function movablesOf(element: Element): Movable[] {
   const pose = poseOf(element);
   const own = elementKinds[element.kind].properties.flatMap((property): Movable[] => {
     const { key, label, type, section } = property;
-    if (still.has(key) || (pose as string[]).includes(key) || key === 'w' || key === 'h') return [];
+    if (
+      laidOut.has(section) ||
+      still.has(key) ||
+      (pose as string[]).includes(key) ||
+      key === 'w' ||
+      key === 'h'
+    )
+      return [];
     const words =
       section === 'Stroke' && !label.startsWith('Stroke') ? `Stroke ${label.toLowerCase()}` : label;
     if (type === 'colour' || type === 'paint') {
@@ -276,7 +321,7 @@ export function movablesOf(element: Element): Movable[] {
       },
     ];
   });
-  return [...pose.map((key) => poseMovables[key]), ...own];
+  return [...pose.map((key) => poseMovables[key]), ...(kindOf(element).grows ? growths : []), ...own];
 }
 
 export const isPoseKey = (key: string): key is PoseKey => key in poseMovables;
@@ -284,6 +329,7 @@ export const isPoseKey = (key: string): key is PoseKey => key in poseMovables;
 /** What a track of that key moves, or undefined where the element has no such thing (any more). */
 export function movableOf(element: Element, key: string): Movable | undefined {
   if (isPoseKey(key)) return poseOf(element).includes(key) ? poseMovables[key] : undefined;
+  if (growthOf(key) && kindOf(element).grows) return growths.find((own) => own.key === key);
   const [first = ''] = key.split('.');
   return propertyOf(element.kind, first) && movablesOf(element).find((movable) => movable.key === key);
 }

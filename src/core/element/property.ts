@@ -17,6 +17,10 @@ export type PropertySection =
   | 'Rows'
   | 'Table'
   | 'Pages'
+  | 'Chart'
+  | 'Scale'
+  | 'Labels'
+  | 'Marks'
   | 'Crawl';
 
 /** Another property of the element, and the values that it must have. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Property } from './property';
 import type { ElementKind, Nature, WordsKind } from './kind';
 import { camera } from './camera';
+import { chart } from './chart';
 import { clock } from './clock';
 import { crawl } from './crawl';
 import { ellipse } from './ellipse';
@@ -34,6 +35,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   table.schema,
   crawl.schema,
   hand.schema,
+  chart.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -54,6 +56,7 @@ const kinds = {
   table,
   crawl,
   hand,
+  chart,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;

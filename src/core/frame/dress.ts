@@ -1,6 +1,7 @@
 import { poseIndex, poseLength } from '../motion';
 import type { Effects } from '../display';
 import { effectsOf, fittingKeys, kindOf, type Element, type Movable, type Worn } from '../element';
+import { writeMorph } from './morph';
 import { valueAt } from './plan';
 import type { Part, Scene } from './scene';
 
@@ -32,6 +33,8 @@ export function dress(
     write(live, key, whole ? Math.round(kept) : kept);
   }
   colours((key, value) => write(live, key, value ?? valueAt(element, key)));
+  if (part.morph && live.kind === 'path')
+    writeMorph(live, part.morph, (live as unknown as { morph: number }).morph);
   const { liveEffects } = part;
   if (liveEffects) {
     const fresh: Effects | null = effectsOf(live);

@@ -32,12 +32,15 @@ import {
   emptyList,
   isWords,
   holds,
+  growthOf,
   kindOf,
   wordsOf,
 } from '../show';
 import type { TextLayout, TextMeasure } from '../text';
+import type { Growth } from '../chart';
 import { countOf, type CountMotion } from './count';
 import { differs, goingKeys } from './differences';
+import { morphOf, type Morph } from './morph';
 import { byPhase, pieceMotion, type PieceMotion, type PiecesGiven } from './pieces';
 import type { Era, Part, ScenePhase } from './scene';
 
@@ -52,6 +55,8 @@ export interface OwnMotion {
   readonly movesEffects: boolean;
   readonly pieces: PieceMotion | null;
   readonly count: CountMotion | null;
+  /** The way of its outline in a Change. */
+  readonly morph: Morph | null;
 }
 
 interface Stage {
@@ -106,6 +111,28 @@ const noRow: RowInHand = {
 /** Whether a cascade goes by parts of words. */
 const isByWords = (cascade: Cascade | null): boolean =>
   cascade !== null && cascade.by !== 'child' && rowPlace(cascade.by, noRow) === null;
+
+/** The growth of a mark as tracks of what it moves. */
+const grownBy = (track: Track, grows: readonly Growth[]): Track[] =>
+  grows.map(({ property, by }) => ({
+    ...track,
+    property,
+    unit: 'px',
+    mode: by === null ? 'factor' : 'offset',
+    keys:
+      by === null ? track.keys : track.keys.map((key) => ({ ...key, value: by * (1 - Number(key.value)) })),
+  }));
+
+/** How far an outline is from where it goes: 1 where it begins. */
+const morphMovable: Movable = {
+  ...poseMovables.opacity,
+  key: 'morph',
+  label: 'Outline',
+  isPose: false,
+  modes: ['offset'],
+  min: -10,
+  max: 10,
+};
 
 /** The words of an element whose number can be counted to; null where it has none. */
 const countable = (element: Element): string | null =>
@@ -169,6 +196,8 @@ export class MotionPlan {
   private give(phase: number, track: Track, path: string): void {
     const { cascade, side } = track;
     const instance = this.instance(path);
+    const growth = instance && kindOf(instance.element).grows ? growthOf(track.property) : null;
+    if (growth) return this.giveGrowth(phase, track, path, growth);
     if (!cascade || !instance) return this.put(path, { phase, track, part: null });
     const isOver = holds(instance.element) && cascade.by === 'child';
     if (isOver || (instance.repeats && rowPlace(cascade.by, noRow))) {
@@ -198,6 +227,24 @@ export class MotionPlan {
     }
     const place = instance.row && rowPlace(cascade.by, instance.row);
     this.put(path, { phase, track, part: place ? { ...place, group: instance.row.of } : null });
+  }
+
+  /** The growth of a chart, as the motion of each of its marks. */
+  private giveGrowth(
+    phase: number,
+    track: Track,
+    path: string,
+    growth: NonNullable<ReturnType<typeof growthOf>>,
+  ): void {
+    for (const child of this.childrenOf(path)) {
+      const { mark, row } = this.instance(child) ?? {};
+      if (!mark || !row) continue;
+      if (growth.series !== null && growth.series !== mark.series) continue;
+      if (growth.row !== null && growth.row !== mark.row) continue;
+      const place = track.cascade && rowPlace(track.cascade.by, row);
+      const part = place ? { ...place, group: path } : null;
+      for (const own of grownBy(track, mark.grows)) this.put(child, { phase, track: own, part });
+    }
   }
 
   /** Whether an instance shows its old values before, and its new ones after the swap, as two pictures. */
@@ -241,10 +288,51 @@ export class MotionPlan {
     const tracks = change.tracks.filter((track) => track.element === element?.id);
     const counts = tracks.some((track) => track.property === 'count') || this.countsInCell(path);
     if (counts && this.countOf(path, 'both')) return false;
-    const isChanged = holds(element) ? this.anyDiffers(path) : differs(path, before, rest);
+    const isChanged = holds(element)
+      ? this.anyDiffers(path)
+      : differs(path, before, rest) || this.isOtherLine(path);
     return this.isSided(path) && !this.instance(path)?.isRow
       ? isChanged || !change.sparesTheSame
       : isChanged && !holds(element);
+  }
+
+  /** Whether an instance is a line that cannot go to the new one by degrees. */
+  private isOtherLine(path: string): boolean {
+    const { before, rest } = this.stage;
+    const is = rest.instances.all.get(path)?.mark?.trace;
+    return (
+      Boolean(is) &&
+      before !== null &&
+      before.elements[path] !== rest.elements[path] &&
+      this.morphAt(path) === null
+    );
+  }
+
+  private readonly morphs = new Map<string, Morph | null>();
+  /** The way of a line through the Change; null where it is none, or another line. */
+  private morphAt(path: string): Morph | null {
+    const known = this.morphs.get(path);
+    if (known !== undefined) return known;
+    const { before, rest } = this.stage;
+    const [was, is] = [
+      before?.instances.all.get(path)?.mark?.trace,
+      rest.instances.all.get(path)?.mark?.trace,
+    ];
+    const [wasIn, isIn] = [before?.elements[path], rest.elements[path]];
+    const chart = rest.instances.all.get(path)?.row?.of ?? '';
+    const [wasAt, isAt] = [before?.elements[chart], rest.elements[chart]];
+    let found: Morph | null = null;
+    if (was && is && wasIn && isIn && wasAt && isAt) {
+      const inChart = (own: Element, around: Element) => ({
+        x: own.x - around.x,
+        y: own.y - around.y,
+        w: own.w,
+        h: own.h,
+      });
+      found = morphOf(was, is, inChart(wasIn, wasAt), inChart(isIn, isAt));
+    }
+    this.morphs.set(path, found);
+    return found;
   }
 
   private anyDiffers(path: string): boolean {
@@ -382,8 +470,9 @@ export class MotionPlan {
       if (isInPieces) pieceTracks.push({ phase, track, compiled });
       else put(tracks, phase, timed(compiled));
     }
-    if (era === 'both') this.carry(path, element, box, extras, tracks, colours, cellCounts);
-    else this.comeOrGo(path, element, era, given, tracks);
+    const morph = era === 'both' && this.stage.before?.elements[path] !== element ? this.morphAt(path) : null;
+    if (era === 'both') this.carry(path, element, box, extras, tracks, colours, cellCounts, morph);
+    else this.comeOrGo(path, element, box, era, given, extras, tracks);
     const flat = tracks.flat();
     const colourKeys = new Set(colours.flat().map(({ key }) => key));
     const moves = (key: PoseKey): boolean => flat.some((track) => track.index === poseIndex[key]);
@@ -396,6 +485,7 @@ export class MotionPlan {
       poseLength: poseLength + extras.length,
       isLive:
         extras.length > 0 ||
+        morph !== null ||
         colourKeys.size > 0 ||
         moves('w') ||
         moves('h') ||
@@ -411,6 +501,7 @@ export class MotionPlan {
           ? this.inPieces(path, era, { element, box, tracks: pieceTracks, tints: pieceColours, spreads })
           : null,
       count: counts ? this.countOf(path, era) : null,
+      morph,
     };
   }
 
@@ -487,6 +578,7 @@ export class MotionPlan {
     tracks: CompiledTrack[][],
     colours: CompiledColour[][],
     counts: boolean,
+    morph: Morph | null,
   ): void {
     const { before, change } = this.stage;
     const old = before?.elements[path];
@@ -532,6 +624,7 @@ export class MotionPlan {
           `${cell.flash.slice(0, 7)}00`,
         ),
       );
+    if (morph) number(morphMovable, this.indexOf(morphMovable, extras), 1, 0);
     const travel = this.travel(path);
     const carried = this.carriedBy(path);
     if (this.instance(path)?.isRow) {
@@ -565,8 +658,10 @@ export class MotionPlan {
   private comeOrGo(
     path: string,
     element: Element,
+    box: Box,
     era: Era,
     given: readonly Given[],
+    extras: Movable[],
     tracks: CompiledTrack[][],
   ): void {
     const { change } = this.stage;
@@ -583,7 +678,7 @@ export class MotionPlan {
       property: 'opacity',
       mode: 'factor',
       unit: 'px',
-      side: 'whole',
+      side: era === 'old' ? 'old' : 'new',
       cascade: null,
       keys:
         era === 'old'
@@ -596,8 +691,15 @@ export class MotionPlan {
               { frame: to, value: 1, ease: 'linear' },
             ],
     };
-    const { opacity } = poseMovables;
-    (tracks[phase] ??= []).push(compileTrack(own, 'change', change.frames, opacity, poseIndex.opacity, 1));
+    const mark = this.instance(path)?.mark;
+    const marks = mark ? grownBy({ ...own, property: 'grow' }, mark.grows) : [];
+    for (const track of marks.length > 0 ? marks : [own]) {
+      const movable = movableOf(element, track.property);
+      if (!movable) continue;
+      const index = this.indexOf(movable, extras);
+      const base = this.baseOf(movable, element, box);
+      (tracks[phase] ??= []).push(compileTrack(track, 'change', change.frames, movable, index, base));
+    }
   }
 
   /** What an instance holds through the change as it is painted: rows that rise lie in front. */

@@ -42,6 +42,7 @@ import {
 } from '../display';
 import type { PieceMotion } from './pieces';
 import { newBelt, type RunningBelt } from './belts';
+import { morphing, type Morph } from './morph';
 import { MotionPlan } from './plan';
 import type { CountMotion } from './count';
 
@@ -93,6 +94,8 @@ export interface Part {
   readonly liveEffects: { -readonly [K in keyof Effects]: Effects[K] } | null;
   readonly pieces: PieceMotion | null;
   readonly count: CountMotion | null;
+  /** The way of its outline in a Change; null: it has none. */
+  readonly morph: Morph | null;
   /** The clip of its box, and that of its wipe, written when it has them. */
   readonly clip: Clip;
   readonly wipe: Clip;
@@ -317,12 +320,17 @@ export function prepareScene(
         own.isLive || own.movesEffects || own.pieces !== null || own.count !== null || era !== 'both',
       colours: own.colours,
       extras: own.extras,
-      live: own.isLive ? structuredClone(element) : null,
+      live: !own.isLive
+        ? null
+        : own.morph && element.kind === 'path'
+          ? morphing(element, own.morph)
+          : structuredClone(element),
       liveEffects: own.movesEffects
         ? { ...(effectsOf(element) ?? { blur: 0, shadow: null, glow: null }) }
         : null,
       pieces: own.pieces,
       count: own.count,
+      morph: own.morph,
       clip: kind.clips(element) ? newClip(false, take(16)) : noClip,
       wipe: (moves & moving.wipe) !== 0 ? newClip(true, take(16)) : noClip,
       iris: (moves & moving.iris) !== 0 ? newClip(true, take(16)) : noClip,

@@ -9,6 +9,8 @@ import {
   isForRows,
   emptyList,
   shownRows,
+  drawnChartRows,
+  type ChartElement,
   type CrawlLook,
   type Element,
   type ForRows,
@@ -23,6 +25,7 @@ import {
   type Values,
 } from '../show';
 import { Filler } from './resolve';
+import { drawChart, sharedValues, type ChartMark } from './chart-instances';
 import { drawnBox, layFilled, steadyGroup } from './table-instances';
 import type { TextMeasure } from '../text';
 import { crawlUnits, type CrawlUnit, type Anchor, type Stop } from '../crawl';
@@ -74,6 +77,8 @@ export interface Instance {
   readonly cell: CellOf | null;
   /** Its box, where a table says it, before what shifts it; its parts then have their own. */
   readonly box: Box | null;
+  /** What it is of a chart; null: it is of none. */
+  readonly mark: ChartMark | null;
 }
 
 /** Rows that are not shown, as there would be more instances than a picture may have. */
@@ -138,7 +143,15 @@ export function near({ all, of }: Instances, from: string, id: string): string |
 }
 
 const none: readonly string[] = [];
-const usualInstance = { children: none, repeats: false, isRow: false, shift: null, cell: null, box: null };
+const usualInstance = {
+  children: none,
+  repeats: false,
+  isRow: false,
+  shift: null,
+  cell: null,
+  box: null,
+  mark: null,
+};
 
 /**
  * The instances that a template filled with values is made of: each element once, and in rows once for each row. A group
@@ -178,6 +191,7 @@ export function expand(
     if (element.kind === 'rows') addRows(element, path, row, children);
     else if (element.kind === 'table') addTable(element, path, row, children);
     else if (element.kind === 'crawl') addCrawl(element, path, row, children);
+    else if (element.kind === 'chart') addChart(element, path, row, children);
     else for (const child of childrenOf(element)) children.push(...add(child, prefix, path, row));
     open.delete(id);
     return [path];
@@ -295,6 +309,57 @@ export function expand(
         children.push(put({ path: slotPath, element: slotGroup, parent, children: slot, row: at, shift: to })); // prettier-ignore
         slot.push(...add(laid.child, `${cellPath}/`, slotPath, at));
       }
+    }
+  };
+
+  /** The values of charts that have one scale, worked out when the first of them is met. */
+  let shared: ReadonlyMap<string, readonly number[]> | null = null;
+  const sharedWith = (chart: ChartElement): readonly number[] | null => {
+    if (chart.shared === '') return null;
+    shared ??= sharedValues(
+      Object.keys(template.elements).flatMap((id) => {
+        const own = template.elements[id]?.kind === 'chart' ? filler.element(id, id, null) : undefined;
+        return own?.kind === 'chart' ? [{ chart: own, list: chartList(own) }] : [];
+      }),
+    );
+    return shared.get(chart.shared) ?? null;
+  };
+  const chartList = ({ id, list }: ChartElement): RowList =>
+    list ?? (filler.isTied(id, 'list') ? emptyList : drawnChartRows);
+
+  const addChart = (element: ChartElement, path: string, outer: RowInHand | null, into: string[]): void => {
+    const list = chartList(element);
+    const source = template.elements[element.id] ?? element;
+    const { parts, laid, series } = drawChart(
+      element,
+      source,
+      list,
+      sharedWith(element),
+      measure,
+      (set, name) => filler.picture(set, name),
+    );
+    const lines = Math.max(1, laid.rows.length);
+    for (const [at, { key, element: own, mark, words, counts }] of parts.entries()) {
+      if (all.size > mostInstances) {
+        cuts.push({ element, shown: at, of: parts.length });
+        return;
+      }
+      const markPath = `${path}/${inPath(key)}`;
+      const row: RowInHand = {
+        rows: element.id,
+        of: path,
+        list,
+        key,
+        at: mark.row * series + mark.series,
+        line: mark.row,
+        place: mark.series,
+        count: lines * series,
+        lines,
+        places: series,
+        outer,
+      };
+      const cell: CellOf = { path: markPath, words, changes: counts ? 'count' : 'switch', flash: null };
+      into.push(put({ path: markPath, element: own, parent: path, row, isRow: true, cell, mark }));
     }
   };
 

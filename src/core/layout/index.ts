@@ -14,6 +14,7 @@ export {
   type RowInHand,
   type Runs,
 } from './expand';
+export { chartPort, type ChartMark } from './chart-instances';
 export { fitElement } from './fit-element';
 export { layOut, tetherCycle, type Rest } from './rest';
 export {

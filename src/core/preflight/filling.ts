@@ -1,4 +1,5 @@
-import { layOut, safeAreas } from '../layout';
+import { chartFindings } from '../chart';
+import { chartPort, layOut, safeAreas } from '../layout';
 import {
   emptyList,
   holds,
@@ -35,12 +36,12 @@ const smallScale = 0.6;
 /** Elements that cover so much of the canvas are meant to reach its edges. */
 const backgroundPart = 0.9;
 
-/** Whether the page of a table is a number that can be turned. */
-const pagedBy = ({ ties, fields }: Template, table: string): boolean =>
+/** Whether the page of a table, or the round of a chart, is a number that can be turned. */
+const pagedBy = ({ ties, fields }: Template, table: string, key: 'page' | 'round'): boolean =>
   ties.some(
     ({ element, property, field }) =>
       element === table &&
-      property === 'page' &&
+      property === key &&
       fields.some(({ id, kind }) => id === field && kind === 'number'),
   );
 
@@ -62,18 +63,28 @@ export function checkFilling(
     message: `${element.name} shows ${shown} of its ${of} rows: a picture has no more room for elements`,
   }));
   const filler = new StyleReader(look ?? plainLook);
+  const picture = (set: string | null, name: string): string | null =>
+    set === null ? (pictures.has(name) ? name : null) : filler.picture(set, name);
+  const port = chartPort(measure, picture);
   for (const { element } of instances.all.values())
     if (element.kind === 'table')
-      for (const { message } of tableFindings(element, element.list ?? emptyList, (set, name) =>
-        set === null ? (pictures.has(name) ? name : null) : filler.picture(set, name),
-      ))
+      for (const { message } of tableFindings(element, element.list ?? emptyList, picture))
+        found.push({ code: 'rows', element: element.id, message });
+    else if (element.kind === 'chart')
+      for (const { message } of chartFindings(element, element.list ?? emptyList, port).problems)
         found.push({ code: 'rows', element: element.id, message });
   for (const element of Object.values(template.elements))
-    if (element.kind === 'table' && element.turns !== 'none' && !pagedBy(template, element.id))
+    if (element.kind === 'table' && element.turns !== 'none' && !pagedBy(template, element.id, 'page'))
       found.push({
         code: 'rows',
         element: element.id,
         message: `${element.name} is to turn its pages and stands at one: make a field of its Page with the knot, or let it not turn`,
+      });
+    else if (element.kind === 'chart' && element.turns !== 'none' && !pagedBy(template, element.id, 'round'))
+      found.push({
+        code: 'rows',
+        element: element.id,
+        message: `${element.name} is to turn its rounds and stands at one: make a field of its Round with the knot, or let it not turn`,
       });
   const said = new Set<string>();
   const isRunning = (path: string): boolean => {

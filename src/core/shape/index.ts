@@ -7,6 +7,7 @@ export {
   boundsOfPaths,
   cornerAt,
   fromBox,
+  inBox,
   isCorner,
   toBox,
   turnPoint,

@@ -75,6 +75,21 @@ const mapPoint = (p: PathPoint, x: (v: number) => number, y: (v: number) => numb
 });
 const round = (value: number): number => Math.round(value * 1e5) / 1e5;
 
+/** Paths in px as parts of a box. */
+export const inBox = (subpaths: readonly Subpath[], box: PathBox): Subpath[] => {
+  const [w, h] = [Math.max(box.w, 1e-6), Math.max(box.h, 1e-6)];
+  return subpaths.map(({ closed, points }) => ({
+    closed,
+    points: points.map((p) =>
+      mapPoint(
+        p,
+        (v) => round((v - box.x) / w),
+        (v) => round((v - box.y) / h),
+      ),
+    ),
+  }));
+};
+
 /** Paths in px as a box and paths in parts of it, as an element keeps them; null where there are no points. */
 export function toBox(subpaths: readonly Subpath[]): { box: PathBox; subpaths: Subpath[] } | null {
   const box = boundsOfPaths(subpaths);

@@ -181,7 +181,7 @@ export const hasRows = (template: Template, id: string): boolean =>
 export function cascadePartsOf(template: Template, element: Element): CascadePart[] {
   const lines = (rows: ForRows): CascadePart[] =>
     rows.kind === 'rows' && rows.flow === 'grid' ? ['row', 'column'] : [];
-  if (element.kind === 'table') return ['row', 'column', 'cell'];
+  if (element.kind === 'table' || element.kind === 'chart') return ['row', 'column', 'cell'];
   if (element.kind === 'crawl') return [];
   if (holds(element)) return ['child', ...(isForRows(element) ? lines(element) : [])];
   const [around] = rowsAround(template, element.id);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isPoseKey, poseMovables, trackModes, trackUnits } from '../element';
+import { growthOf, isPoseKey, poseMovables, trackModes, trackUnits } from '../element';
 import { easeSchema, type Ease } from './ease';
 import { colourSchema, idSchema } from '../value';
 
@@ -76,7 +76,9 @@ export const makeTrack = (
       ? 'value'
       : isPoseKey(property)
         ? poseMovables[property].modes[0]
-        : 'offset',
+        : growthOf(property)
+          ? 'factor'
+          : 'offset',
   unit: 'px',
   side: 'whole',
   cascade: null,

@@ -2,6 +2,7 @@ import type { CellContent, ListColumn, Show, TableColumn } from '../../../core/s
 import { CheckField, ColourField, DraftText, NumberField, SelectField } from '../../ui';
 import { sealEdit } from '../build-store';
 import { namedColours } from '../named-colours';
+import { NumberFormatForm } from './number-format-form';
 
 type Shown = Exclude<CellContent, { kind: 'drawn' }>;
 type Bag = Record<string, unknown>;
@@ -58,42 +59,7 @@ export function ContentForm(props: {
           <DraftText bare label={`Where ${name} is empty`} value={content.missing} onKeep={(words) => set('missing', words)} />
         </span>
       )}
-      {content.kind === 'number' && (
-        <>
-          <SelectField
-            beside
-            label="Format"
-            value={content.format.form}
-            choices={[
-              { value: 'plain', label: '1,234.5' },
-              { value: 'percent', label: '12 %, of 0.12' },
-              { value: 'short', label: '1.2K' },
-              { value: 'ordinal', label: '1st, 2nd, 3rd' },
-            ]}
-            onChange={(form) => write('form', form)}
-          />
-          <span className="grid grid-cols-2 gap-2">
-            <NumberField label="Min decimals" min={0} max={9} step={1} value={content.format.least} onChange={(v) => write('least', Math.round(v), 'least')} onDone={sealEdit} />
-            <NumberField label="Max decimals" min={0} max={9} step={1} value={content.format.most} onChange={(v) => write('most', Math.round(v), 'most')} onDone={sealEdit} />
-          </span>
-          <SelectField
-            beside
-            label="Sign"
-            value={content.format.sign}
-            choices={[
-              { value: 'auto', label: 'Minus only' },
-              { value: 'always', label: 'Plus and minus' },
-              { value: 'never', label: 'None' },
-            ]}
-            onChange={(sign) => write('sign', sign)}
-          />
-          <CheckField label="Thousands separator" value={content.format.grouping} onChange={(grouping) => write('grouping', grouping)} />
-          <span className="grid grid-cols-2 gap-2 text-xs text-ink-2">
-            <DraftText bare label={`Prefix of ${name}`} placeholder="Prefix" value={content.format.before} onKeep={(words) => write('before', words)} />
-            <DraftText bare label={`Suffix of ${name}`} placeholder="Suffix, unit" value={content.format.after} onKeep={(words) => write('after', words)} />
-          </span>
-        </>
-      )}
+      {content.kind === 'number' && <NumberFormatForm name={name} format={content.format} onSet={write} />}
       {content.kind === 'picture' && (
         <>
           <SelectField

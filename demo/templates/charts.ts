@@ -1,0 +1,375 @@
+// Rows as marks: the people's vote, the judges' marks, the race for the title, the wind of the last hour, the knockout.
+import { change, inMotion, moving, tall, template, textField, type Move } from '../../library/make';
+import { rowsField } from '../../library/rows';
+import { plainNumber } from '../../src/core/binding';
+import {
+  emptyList,
+  letTurn,
+  newCascade,
+  newElement,
+  newTie,
+  type ChartElement,
+  type Element,
+  type Field,
+  type Template,
+} from '../../src/core/show';
+import { binding, step } from './bound';
+import { cloth, colours, figure, label, leanOf, look, name, rise, sink } from './cloth';
+
+const words = {
+  ...label,
+  minScale: 0.78,
+  weight: 600,
+  size: 40,
+  tracking: 0,
+  colour: colours.ivory,
+} as const;
+const numbers = { ...figure, weight: 760, stretch: 100, tracking: 0, size: 48 } as const;
+const whole = { ...plainNumber, most: 0 };
+
+interface Page {
+  readonly id: string;
+  readonly name: string;
+  readonly title: string;
+  readonly under: string;
+  /** What stands small at the foot: where the numbers are from. */
+  readonly source: string;
+  readonly w: number;
+  readonly h: number;
+  readonly chart: Partial<ChartElement>;
+  readonly fields?: readonly Field[];
+  readonly ties?: [element: string, property: string, field: string][];
+  readonly lead?: string;
+  readonly more?: readonly Element[];
+  readonly moreMoves?: { readonly enter: Move[]; readonly exit: Move[] };
+  readonly grow?: Move[];
+  readonly ground?: string;
+  readonly footGround?: string;
+  readonly carry?: number;
+  readonly tall: Partial<ChartElement> & { readonly h: number };
+  readonly tallMore?: Record<string, object>;
+}
+
+/** A head of cloth on its line, the sheet below it, and on that the chart: it grows when the cloth is there. */
+function page(of: Page): Template {
+  const [left, top, head, pad] = [96, 120, 92, 44];
+  const { w, h, lead = colours.saffron, ground = colours.ink, more = [] } = of;
+  const body = top + head + 6;
+  const foot = 62;
+  const rows = { cascade: { ...newCascade('row'), delay: 3 } };
+  const chart = newElement('chart', 'chart', 'Chart', {
+    x: left + pad,
+    y: body + pad - 8,
+    w: w - 2 * pad,
+    h: h - pad - foot,
+    look: { ...words },
+    nameLook: {},
+    valueLook: { ...numbers },
+    tickLook: { size: 32, colour: colours.mist },
+    lines: '#f6f0e038',
+    quiet: '#47636c',
+    format: whole,
+    ...of.chart,
+  });
+  const elements: Element[] = [
+    newElement('line', 'line', 'Bridle', { x: left, y: top, w: w + leanOf(head), h: 0, thickness: 3, fill: colours.ivory, drawSoft: 160 }),
+    newElement('rect', 'head', 'Head', { x: left, y: top, w: w + leanOf(head), h: head, slantRight: leanOf(head), fill: lead }),
+    newElement('text', 'title', 'Title', { ...name, x: left + 32, y: top + 12, w: w * 0.62, h: 68, text: of.title, weight: 820, size: 52, colour: colours.deep, minScale: 0.6 }),
+    newElement('text', 'under', 'Under', { ...label, x: left + w - 440, y: top + 22, w: 400, h: 50, text: of.under, size: 36, tracking: 10, align: 'right', colour: colours.deep, minScale: 0.84 }),
+    newElement('rect', 'sheet', 'Sheet', { x: left, y: body, w, h, slantRight: 0, fill: cloth(ground) }),
+    newElement('rect', 'foot', 'Foot', { x: left, y: body + h - foot, w, h: foot, fill: of.footGround ?? colours.deep }),
+    newElement('rect', 'lead', 'Lead edge', { x: left, y: body, w: 10, h: h - foot, fill: lead }),
+    newElement('text', 'source', 'Source', { ...label, x: left + pad, y: body + h - foot + 10, w: w - 2 * pad, h: 42, text: of.source, size: 30, tracking: 10, minScale: 0.8 }),
+    ...more,
+    chart,
+  ]; // prettier-ignore
+  const made = template({
+    id: of.id,
+    name: of.name,
+    lane: 'full',
+    tags: ['page', 'chart'],
+    clears: ['lower'],
+    elements,
+    order: ['line', 'head', 'title', 'under', 'sheet', 'foot', 'lead', 'source', 'chart', ...more.map(({ id }) => id)],
+    fields: [
+      textField('f-title', 'Title', of.title, 'What the numbers are of', { sample: false, maxLength: 20 }),
+      textField('f-under', 'Under', of.under, 'Beside the title', { sample: false, maxLength: 28 }),
+      textField('f-source', 'Source', of.source, 'Where the numbers are from', { sample: false, maxLength: 70 }),
+      ...(of.fields ?? []),
+    ],
+    ties: [
+      ['title', 'text', 'f-title'],
+      ['under', 'text', 'f-under'],
+      ['source', 'text', 'f-source'],
+      ...(of.ties ?? []),
+    ],
+    enter: moving([
+      ['line', 'drawEnd', { style: 'line' }, [0, 0], [22, 1]],
+      ['head', 'wipeRight', { style: 'cloth' }, [6, 1], [36, 0]],
+      ['lead', 'wipeBottom', { style: 'line' }, [8, 1], [36, 0]],
+      ['sheet', 'wipeBottom', { style: 'cloth' }, [10, 1], [44, 0]],
+      ['foot', 'wipeRight', { style: 'cloth' }, [26, 1], [52, 0]],
+      ...rise('title', 15, 24),
+      ...rise('under', 20, 22),
+      ...(of.grow ?? ([['chart', 'grow', { style: 'figures', ...rows }, [26, 0], [92, 1]], ['chart', 'opacity', { style: 'words', cascade: { ...newCascade('row'), delay: 2 } }, [22, 0], [50, 1]]] satisfies Move[])),
+      ...rise('source', 34, 22),
+      ...(of.moreMoves?.enter ?? []),
+    ]),
+    exit: moving([
+      ...sink('source', 10),
+      ['chart', 'opacity', { cascade: { ...newCascade('row'), delay: 1 } }, [0, 1, 'strong-in'], [16, 0]],
+      ...(of.moreMoves?.exit ?? []),
+      ...sink('under', 18),
+      ...sink('title', 20),
+      ['foot', 'wipeRight', { style: 'cloth' }, [4, 0, 'strong-in'], [20, 1]],
+      ['sheet', 'wipeBottom', { style: 'cloth' }, [10, 0, 'strong-in'], [30, 1]],
+      ['lead', 'wipeBottom', { style: 'line' }, [13, 0, 'strong-in'], [32, 1]],
+      ['head', 'wipeRight', { style: 'cloth' }, [14, 0, 'strong-in'], [34, 1]],
+      ['line', 'drawEnd', { style: 'line' }, [22, 1, 'strong-in'], [38, 0]],
+    ]),
+    changes: [change('numbers', 'New numbers', of.carry ?? 50, [], { swap: null, carryFrom: 2, carryTo: (of.carry ?? 50) - 4 })],
+  }); // prettier-ignore
+  const places = Object.fromEntries(
+    ['line', 'head', 'title', 'under', 'sheet', 'foot', 'lead', 'source'].map((id): [string, object] => [
+      id,
+      {
+        line: { x: 96, y: 348, w: 888 },
+        head: { x: 96, y: 348, w: 888 },
+        title: { x: 128, y: 360, w: 420 },
+        under: { x: 560, y: 370, w: 400 },
+        sheet: { x: 96, y: 446, w: 866, h: of.tall.h + pad + foot },
+        foot: { x: 96, y: 446 + of.tall.h + pad, w: 866, h: foot },
+        lead: { x: 96, y: 446, w: 10, h: of.tall.h + pad },
+        source: { x: 140, y: 446 + of.tall.h + pad + 10, w: 780 },
+      }[id] ?? {},
+    ]),
+  );
+  return tall(inMotion(made, look), {
+    ...places,
+    chart: { x: 136, y: 446 + pad - 8, w: 790, ...of.tall },
+    ...of.tallMore,
+  });
+}
+
+/** Rows of a table of the show, told apart by a column. */
+function bound(made: Template, data: string, key: string, ...steps: ReturnType<typeof step>[]): Template {
+  const hasField = made.fields.some(({ id }) => id === 'f-rows');
+  return {
+    ...made,
+    bindings: [binding('b-rows', 'Rows', { kind: 'rows', data }, ...(key === '' ? [] : [step('key-rows', { column: key })]), ...steps)],
+    bound: { ...made.bound, ...(hasField ? { 'f-rows': 'b-rows' } : {}) },
+    ties: [...made.ties, newTie('chart', 'list', hasField ? 'f-rows' : 'b-rows')],
+  };
+} // prettier-ignore
+
+const shown = (): Field => ({
+  id: 'f-shown',
+  kind: 'yes-no',
+  name: 'Revealed',
+  group: '',
+  help: 'Until then nothing is said of the numbers',
+  default: true,
+});
+const picked = (help: string): Field =>
+  textField('f-picked', 'Picked out', '', help, { sample: false, maxLength: 40 });
+
+/** The people's vote as bars, with what they had the last time. */
+export const voteBars = (): Template =>
+  bound(
+    page({
+      id: 'vote-bars',
+      name: 'Vote bars',
+      title: 'People’s vote',
+      under: 'Voting is open',
+      source: 'Votes of viewers until now · line: last festival',
+      w: 1340,
+      h: 690,
+      chart: {
+        form: 'bars',
+        direction: 'lying',
+        columns: columns({ name: 'Answer', series: ['Votes'], colour: 'Colour', before: 'Last time' }),
+        sort: 'largest',
+        colourBy: 'column',
+        thickness: 0.62,
+        valueAs: 'share',
+        format: { ...whole, most: 1, least: 1 },
+        limitColour: colours.ivory,
+      },
+      fields: [rowsField('f-rows', 'Votes', emptyList, 'From the data; hidden, put in order or corrected for this card'), picked('The name of an answer'), shown()],
+      ties: [['chart', 'picked', 'f-picked'], ['chart', 'isRevealed', 'f-shown']],
+      tall: { h: 760 },
+    }),
+    'rows-votes',
+    'Answer',
+  ); // prettier-ignore
+
+/** The people's vote as a ring. */
+export const voteRing = (): Template =>
+  bound(
+    page({
+      id: 'vote-ring',
+      name: 'Vote ring',
+      title: 'People’s vote',
+      under: 'Voting is open',
+      source: 'Votes of viewers until now',
+      w: 1340,
+      h: 690,
+      chart: {
+        form: 'pie',
+        hole: 0.58,
+        columns: columns({ name: 'Answer', series: ['Votes'], colour: 'Colour' }),
+        sort: 'largest',
+        colourBy: 'column',
+        valueAs: 'share',
+        values: 'outside',
+        edgeW: 0,
+        format: { ...whole, most: 0 },
+      },
+      fields: [rowsField('f-rows', 'Votes', emptyList, 'From the data; hidden, put in order or corrected for this card'), picked('The name of an answer'), shown()],
+      ties: [['chart', 'picked', 'f-picked'], ['chart', 'isRevealed', 'f-shown']],
+      tall: { h: 760 },
+    }),
+    'rows-votes',
+    'Answer',
+  ); // prettier-ignore
+
+/** A question with two answers: one bar between them. */
+export const glowPoll = (): Template =>
+  bound(
+    page({
+      id: 'glow-poll',
+      name: 'Night-glow poll',
+      title: 'Fly the night glow?',
+      under: 'You decide until 21:30',
+      source: 'Votes of viewers until now',
+      w: 1340,
+      h: 420,
+      lead: '#b79be0',
+      ground: '#24173f',
+      footGround: '#160c2a',
+      chart: {
+        form: 'bars',
+        direction: 'lying',
+        series: 'shares',
+        columns: columns({ seriesName: 'Answer', value: 'Votes' }),
+        colourBy: 'series',
+        colours: [colours.saffron, '#8f78c8'],
+        names: 'none',
+        thickness: 0.8,
+        valueLook: { ...numbers, size: 84 },
+        nameLook: { size: 48 },
+      },
+      fields: [rowsField('f-rows', 'Votes', emptyList, 'From the data; hidden, put in order or corrected for this card'), shown()],
+      ties: [['chart', 'isRevealed', 'f-shown']],
+      tall: { h: 420 },
+    }),
+    'rows-glow',
+    'Answer',
+  ); // prettier-ignore
+
+/** The marks of the bench for one flight: what does not count is quiet. */
+export const judgesMarks = (): Template =>
+  bound(
+    page({
+      id: 'judges-marks',
+      name: 'Judges’ marks',
+      title: 'Judges’ marks',
+      under: 'Ballet · Ox',
+      source: 'Highest and lowest do not count · scale begins at 8',
+      w: 1200,
+      h: 690,
+      chart: {
+        form: 'bars',
+        columns: columns({ name: 'Judge', series: ['Mark'] }),
+        picked: 'Brill, Dace, Elm',
+        colours: [colours.saffron],
+        fromZero: false,
+        ends: 'fixed',
+        least: 8,
+        greatest: 9.6,
+        thickness: 0.7,
+        format: { ...plainNumber, least: 1, most: 1 },
+        mean: true,
+        meanText: 'Mean',
+        valueLook: { ...numbers, size: 64 },
+        nameLook: { size: 48 },
+      },
+      fields: [rowsField('f-rows', 'Marks', emptyList, 'From the data; hidden, put in order or corrected for this card'), textField('f-picked', 'Counts', 'Brill, Dace, Elm', 'The judges whose marks count', { sample: false, maxLength: 40 })],
+      ties: [['chart', 'picked', 'f-picked']],
+      tall: { h: 760 },
+    }),
+    'rows-marks',
+    'Judge',
+  ); // prettier-ignore
+
+/** The points after each round: bars overtake one another. */
+export function titleRace(): Template {
+  const made = page({
+    id: 'title-race',
+    name: 'Title race',
+    title: 'Race for the title',
+    under: 'After three rounds',
+    source: 'Points of all rounds added up',
+    w: 1340,
+    h: 690,
+    carry: 120,
+    chart: {
+      form: 'bars',
+      direction: 'lying',
+      columns: columns({ name: 'Team', series: ['Points'], colour: 'Colour', round: 'Round' }),
+      sort: 'largest',
+      colourBy: 'column',
+      thickness: 0.72,
+      round: 3,
+      turnAfter: 4,
+      format: { ...plainNumber, least: 1, most: 1 },
+    },
+    fields: [
+      rowsField(
+        'f-rows',
+        'Points',
+        emptyList,
+        'From the data; hidden, put in order or corrected for this card',
+      ),
+      picked('A team'),
+    ],
+    ties: [['chart', 'picked', 'f-picked']],
+    tall: { h: 760 },
+  });
+  letTurn(made, 'chart', 'by-hand', () => 'f-round');
+  return bound(made, 'rows-rounds', '');
+}
+
+/** The knockout of the rokkaku duels. */
+export const duelBracket = (): Template =>
+  bound(
+    page({
+      id: 'duel-bracket',
+      name: 'Duel bracket',
+      title: 'Rokkaku duels',
+      under: 'Who meets whom',
+      source: 'Lines cut, best of five',
+      w: 1690,
+      h: 690,
+      chart: {
+        form: 'bracket',
+        columns: columns({ name: 'Left', other: 'Right', series: ['Left lines', 'Right lines'], panel: 'Round' }),
+        colours: [colours.saffron],
+        lineW: 3,
+        lines: '#f6f0e033',
+        quiet: '#8fa9ad',
+        corner: 0,
+        nameLook: { size: 38 },
+        valueLook: { ...numbers, size: 40 },
+      },
+      grow: [['chart', 'grow', { style: 'figures', cascade: { ...newCascade('column'), delay: 14 } }, [24, 0], [90, 1]]],
+      fields: [rowsField('f-rows', 'Matches', emptyList, 'From the data; hidden, put in order or corrected for this card')],
+      tall: { h: 900, nameLook: { size: 34, minScale: 0.9 }, tickLook: { size: 32, minScale: 0.95, colour: colours.mist }, valueLook: { ...numbers, size: 34 } },
+    }),
+    'rows-duels',
+    '',
+  ); // prettier-ignore
+
+function columns(given: Partial<ChartElement['columns']>): ChartElement['columns'] {
+  return { name: '', series: [], seriesName: '', value: '', colour: '', picture: '', before: '', panel: '', round: '', other: '', ...given };
+} // prettier-ignore

@@ -1,0 +1,215 @@
+import { AlertTriangle, Plus, X } from 'lucide-react';
+import { useMemo } from 'react';
+import { chartFindings, readChart } from '../../../core/chart';
+import { chartPort } from '../../../core/layout';
+import {
+  chartLooks,
+  drawnChartRows,
+  emptyList,
+  isRowList,
+  StyleReader,
+  tieOf,
+  type ChartColumns,
+  type ChartElement,
+  type ChartForm,
+  type ListColumn,
+  type PropertyValue,
+  type Show,
+  type Template,
+} from '../../../core/show';
+import { measure, useFonts } from '../../picture/monitors';
+import { useResolved } from '../../state/data';
+import { Button, CheckField, ColourField, IconButton, Section, SelectField } from '../../ui';
+import { editTemplate, sealEdit } from '../build-store';
+import { namedColours } from '../named-colours';
+import { LookForm } from './look-form';
+import { NumberFormatForm } from './number-format-form';
+
+type Bag = Record<string, unknown>;
+type Edit = (what: string, recipe: (own: ChartElement) => void, merge?: string) => void;
+
+/** The columns that a chart looks for, what each is for, and the kinds that have a use for it; none named: all. */
+const roles: readonly (readonly [
+  key: Exclude<keyof ChartColumns, 'series'>,
+  label: string,
+  forms: readonly ChartForm[],
+])[] = [
+  ['name', 'Names', []],
+  ['seriesName', 'Series in rows', ['bars', 'lines', 'areas', 'points', 'pieces']],
+  ['value', 'Their values', ['bars', 'lines', 'areas', 'points', 'pieces']],
+  ['colour', 'Colour', []],
+  ['picture', 'Picture', ['bars', 'pie', 'pieces']],
+  ['before', 'Value before', ['bars', 'points', 'pie', 'gauge', 'pieces']],
+  ['panel', 'Panels, rounds of a bracket', ['bars', 'lines', 'areas', 'points', 'pie', 'pieces', 'bracket']],
+  ['round', 'Rounds', ['bars', 'points', 'pie', 'pieces']],
+  ['other', 'Other side', ['bracket']],
+];
+
+const lookWords = { look: 'All words', nameLook: 'Names', valueLook: 'Values', tickLook: 'Scale' } as const;
+
+/** What of a chart no property says: what of its rows it reads, its colours, its words, and what it cannot show. */
+export function ChartParts({ show, template, chart }: { show: Show; template: Template; chart: ChartElement }) {
+  const use = useMemo(() => ({ template, typed: {}, row: null }), [template]);
+  const { values } = useResolved(use);
+  const fonts = useFonts();
+  const tie = tieOf(template, chart.id, 'list');
+  const given = tie ? (values[tie.field] ?? template.fields.find(({ id }) => id === tie.field)?.default ?? emptyList) : (chart.list ?? drawnChartRows);
+  const list = isRowList(given) ? given : emptyList;
+  const { columns } = list;
+  const read = useMemo(() => readChart(chart, list), [chart, list]);
+  const found = useMemo(() => {
+    const reader = new StyleReader(show.look);
+    const picture = (set: string | null, name: string): string | null =>
+      set === null ? (show.assets[name] ? name : null) : reader.picture(set, name);
+    return chartFindings(chart, list, chartPort(measure, picture));
+    // What fonts have come changes what has room.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [chart, list, show.look, show.assets, fonts]);
+  const edit: Edit = (what, recipe, merge) =>
+    editTemplate(
+      `${what} of ${chart.name}`,
+      (t) => {
+        const own = t.elements[chart.id];
+        if (own?.kind === 'chart') recipe(own);
+      },
+      merge && `${chart.id} ${merge}`,
+    );
+  return (
+    <>
+      <div className="flex flex-col gap-1 border-b border-line p-3 text-xs">
+        <p className="text-ink-2" aria-label={`What ${chart.name} reads`}>{read.said}</p>
+        {found.hints.map((words) => (
+          <p key={words} className="text-ink-3">{words}</p>
+        ))}
+        {found.problems.length > 0 && (
+          <ul className="flex flex-col gap-1 text-warn" aria-label={`What breaks in ${chart.name}`}>
+            {found.problems.map(({ code, message }) => (
+              <li key={`${code} ${message}`} className="flex gap-1.5">
+                <AlertTriangle size={13} className="mt-0.5 shrink-0" /> {message}
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+      <ColumnsOf chart={chart} columns={columns} edit={edit} />
+      <Section title="Numbers" isFolded>
+        <NumberFormatForm
+          name={chart.name}
+          format={chart.format}
+          onSet={(key, value, merge) => edit('Number format', (own) => void ((own.format as unknown as Bag)[key] = value), merge)}
+        />
+      </Section>
+      <ColoursOf show={show} chart={chart} edit={edit} />
+      {(['look', ...chartLooks] as const).map((key) => (
+        <Section key={key} title={lookWords[key]} isFolded={key !== 'look'}>
+          <LookForm
+            show={show}
+            label={lookWords[key].toLowerCase()}
+            look={chart[key]}
+            onSet={(property, value) =>
+              edit(
+                `Look of ${lookWords[key].toLowerCase()}`,
+                (own) => {
+                  const look = own[key] as Record<string, PropertyValue>;
+                  if (value === undefined) delete look[property];
+                  else look[property] = value;
+                },
+                `${key} ${property}`,
+              )
+            }
+          />
+        </Section>
+      ))}
+    </>
+  );
+} // prettier-ignore
+
+/** What of the rows a chart reads: each column found by itself until one is chosen. */
+function ColumnsOf({ chart, columns, edit }: { chart: ChartElement; columns: readonly ListColumn[]; edit: Edit }) {
+  const choices = (value: string, empty: string) => [
+    { value: '', label: empty },
+    ...columns.map(({ key, name }) => ({ value: key, label: name })),
+    ...(value !== '' && !columns.some(({ key, name }) => key === value || name === value) ? [{ value, label: `${value} (not there)` }] : []),
+  ];
+  const keyOf = (value: string): string => columns.find(({ key, name }) => key === value || name === value)?.key ?? value;
+  const { series, seriesName } = chart.columns;
+  const chosen = new Set(series.map(keyOf));
+  const shown = roles.filter(([key, , forms]) => (forms.length === 0 || forms.includes(chart.form)) && (key !== 'value' || seriesName !== ''));
+  return (
+    <Section title="Columns">
+      {shown.map(([key, label]) => (
+        <SelectField
+          key={key}
+          beside
+          label={label}
+          value={keyOf(chart.columns[key])}
+          choices={choices(chart.columns[key], key === 'name' ? 'Found by itself' : key === 'value' ? 'The first with numbers' : 'None')}
+          onChange={(column) => edit(label, (own) => void (own.columns[key] = String(column)))}
+        />
+      ))}
+      {seriesName === '' && (
+        <fieldset className="m-0 flex flex-col gap-1 border-0 p-0">
+          <legend className="mb-1 text-xs text-ink-2">Series{series.length === 0 ? ': all columns of numbers' : ''}</legend>
+          {columns.map(({ key, name }) => (
+            <CheckField
+              key={key}
+              label={name}
+              value={chosen.has(key)}
+              onChange={(isChosen) =>
+                edit('Series', (own) => {
+                  own.columns.series = isChosen
+                    ? [...own.columns.series, key]
+                    : own.columns.series.filter((one) => keyOf(one) !== key);
+                })
+              }
+            />
+          ))}
+          {series.filter((one) => !columns.some(({ key, name }) => key === one || name === one)).map((one) => (
+            <CheckField key={one} label={`${one} (not there)`} value onChange={() => edit('Series', (own) => void (own.columns.series = own.columns.series.filter((other) => other !== one)))} />
+          ))}
+        </fieldset>
+      )}
+    </Section>
+  );
+} // prettier-ignore
+
+const mostColours = 24;
+
+/** The colours that series and rows take in turn, and the set of the pictures. */
+function ColoursOf({ show, chart, edit }: { show: Show; chart: ChartElement; edit: Edit }) {
+  const { colours } = chart;
+  return (
+    <Section title="Colours and pictures">
+      {colours.map((colour, at) => (
+        <span key={at} className="flex items-center gap-1">
+          <span className="min-w-0 flex-1">
+            <ColourField
+              label={`Colour ${at + 1}`}
+              value={colour}
+              named={namedColours(show.look)}
+              onChange={(value) => edit('Colours', (own) => void (own.colours[at] = value), `colour ${at}`)}
+              onDone={sealEdit}
+            />
+          </span>
+          {colours.length > 1 && (
+            <IconButton label={`Remove colour ${at + 1}`} onClick={() => edit('Colours', (own) => void own.colours.splice(at, 1))}>
+              <X size={13} />
+            </IconButton>
+          )}
+        </span>
+      ))}
+      {colours.length < mostColours && (
+        <Button tone="quiet" className="h-6 self-start px-1.5 text-xs" onClick={() => edit('Colours', (own) => void own.colours.push('#f4efe2'))}>
+          <Plus size={13} /> Colour
+        </Button>
+      )}
+      <SelectField
+        beside
+        label="Pictures from"
+        value={chart.set ?? ''}
+        choices={[{ value: '', label: 'The cells' }, ...show.look.sets.map(({ id, name }) => ({ value: id, label: `Set ${name}` }))]}
+        onChange={(set) => edit('Pictures', (own) => void (own.set = set === '' ? null : String(set)))}
+      />
+    </Section>
+  );
+} // prettier-ignore

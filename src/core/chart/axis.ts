@@ -1,0 +1,132 @@
+import type { Box } from '../show';
+import { placeAll, type Wanted } from './place';
+import type { ChartScale } from './scale';
+import { gapOf, type Drawing } from './sheet';
+import { chartNumber } from './words';
+
+/** The room of the marks: values go up, or to the right; rows go across, or down. */
+export interface Axis {
+  readonly plot: Box;
+  readonly isLying: boolean;
+  /** Px along the rows. */
+  readonly start: number;
+  readonly length: number;
+  /** Px on the sheet, of a value. */
+  readonly at: (value: number) => number;
+  /** The box between two places along the rows, px from their start, and two values. */
+  readonly box: (a: number, b: number, from: number, to: number) => Box;
+}
+
+/** The axis of a scale in a room; ticks take theirs from it. */
+export function axisOf(drawing: Drawing, scale: ChartScale, isLying: boolean, room: Box): Axis & { readonly scale: ChartScale; readonly ticks: readonly Tick[] } {
+  const { chart, looks, port } = drawing;
+  const values = chart.ticks > 0 ? scale.ticks(chart.ticks) : [];
+  const texts = values.map((value) => ({ value, words: chartNumber(value, { ...chart.format, least: 0 }) }));
+  const gap = gapOf(looks.tick);
+  const widest = Math.max(0, ...texts.map(({ words }) => port.width(words, looks.tick)));
+  const takes = texts.length === 0 ? 0 : isLying ? port.height(looks.tick) + gap : widest + gap;
+  const plot = isLying ? { ...room, h: Math.max(1, room.h - takes) } : { ...room, x: room.x + takes, w: Math.max(1, room.w - takes) };
+  const at = (value: number): number =>
+    isLying ? plot.x + scale.at(value) * plot.w : plot.y + plot.h - scale.at(value) * plot.h;
+  return {
+    plot,
+    isLying,
+    scale,
+    ticks: texts,
+    start: isLying ? plot.y : plot.x,
+    length: isLying ? plot.h : plot.w,
+    at,
+    box: (a, b, from, to) => {
+      const [p, q] = [at(from), at(to)];
+      return isLying
+        ? { x: Math.min(p, q), y: plot.y + a, w: Math.abs(q - p), h: b - a }
+        : { x: plot.x + a, y: Math.min(p, q), w: b - a, h: Math.abs(q - p) };
+    },
+  };
+} // prettier-ignore
+
+interface Tick {
+  readonly value: number;
+  readonly words: string;
+}
+
+/** The lines of a scale with their numbers, its beginning, and the lines at a limit and at the mean. */
+export function drawAxis(drawing: Drawing, axis: ReturnType<typeof axisOf>, box: Box): void {
+  const { chart, sheet, looks, port, rows } = drawing;
+  const { plot, isLying, scale, ticks } = axis;
+  const gap = gapOf(looks.tick);
+  const lineH = port.height(looks.tick);
+  const across = (value: number): readonly [readonly [number, number], readonly [number, number]] => {
+    const at = axis.at(value);
+    return isLying ? [[at, plot.y], [at, plot.y + plot.h]] : [[plot.x, at], [plot.x + plot.w, at]];
+  };
+  // Numbers that would meet are left out from the top on.
+  let last: number | null = null;
+  for (const { value, words } of ticks) {
+    const [from, to] = across(value);
+    sheet.rule(`~tick${value}`, `Line at ${words}`, from, to, 2, chart.lines);
+    const size = isLying ? port.width(words, looks.tick) : lineH;
+    const at = axis.at(value);
+    if (last !== null && Math.abs(at - last) < size * 1.1) continue;
+    last = at;
+    const place = isLying
+      ? { x: at - size / 2, y: plot.y + plot.h + gap * 0.5, w: size, h: lineH }
+      : { x: box.x, y: at - lineH / 2, w: plot.x - gap - box.x, h: lineH };
+    sheet.words(`~tick${value}~words`, `Number ${words}`, place, words, { ...looks.tick, align: isLying ? 'centre' : 'right', vertical: 'middle' }, { layer: 'back' });
+  }
+  if (ticks.length === 0 || !ticks.some(({ value }) => value === scale.base)) {
+    const [from, to] = across(scale.base);
+    if (scale.base !== scale.lo || !scale.isCut) sheet.rule('~base', 'Beginning', from, to, 2, chart.lines);
+  }
+  if (scale.isCut) drawCut(drawing, axis);
+  drawLimits(drawing, axis, rows.flatMap(({ values }) => values.filter((value) => value !== null)));
+} // prettier-ignore
+
+/** The mark of a scale that does not begin at zero: a broken line where zero would be. */
+function drawCut({ sheet, chart, looks }: Drawing, axis: Axis): void {
+  const { plot, isLying } = axis;
+  const size = Math.max(6, looks.tick.size * 0.3);
+  const at = isLying ? plot.x : plot.y + plot.h;
+  const step = size * 1.6;
+  const count = Math.max(2, Math.floor(axis.length / step));
+  const points = Array.from({ length: count + 1 }, (_, i) => {
+    const along = axis.start + (i * axis.length) / count;
+    const off = at + ((i % 2 === 0 ? 1 : -1) * size) / 2;
+    return { key: String(i), x: isLying ? off : along, y: isLying ? along : off, begins: false };
+  });
+  sheet.trace('~cut', 'Scale is cut', plot, { curve: 'straight', points, base: null }, { fill: '#00000000', lineW: 2, line: chart.lines.slice(0, 7) }, { layer: 'back' });
+  sheet.note('cut', 'its scale does not begin at zero; the broken line says so');
+} // prettier-ignore
+
+/** Lines at a limit and at the mean, with their words where these meet nothing of one another. */
+function drawLimits({ chart, sheet, looks, port }: Drawing, axis: ReturnType<typeof axisOf>, values: readonly number[]): void {
+  const { plot, isLying, scale } = axis;
+  const mean = values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
+  const given = [
+    ...(chart.limit === 'value' ? [{ key: '~limit', value: chart.limitAt, text: chart.limitText, colour: chart.limitColour }] : []),
+    ...(chart.mean && values.length > 0 && chart.isRevealed ? [{ key: '~mean', value: mean, text: `${chart.meanText} ${chartNumber(mean, chart.format)}`.trim(), colour: looks.tick.colour }] : []),
+  ].filter(({ key, value }) => {
+    const isOn = value >= scale.lo && value <= scale.hi;
+    if (!isOn && key === '~limit') sheet.note('limit-beyond', `its reference line at ${chartNumber(value, chart.format)} lies beyond its scale, which ends at ${chartNumber(scale.hi, chart.format)}`);
+    return isOn;
+  });
+  const lineH = port.height(looks.tick);
+  const gap = gapOf(looks.tick) * 0.5;
+  const wanted = given.map(({ key, value, text }): Wanted => {
+    const at = axis.at(value);
+    const w = port.width(text, looks.tick);
+    const [far, near] = isLying ? [plot.y, plot.y + plot.h - lineH] : [plot.x + plot.w - w, plot.x];
+    const places = isLying
+      ? [far, near].flatMap((y) => [{ x: at + gap, y, w, h: lineH }, { x: at - gap - w, y, w, h: lineH }])
+      : [far, near].flatMap((x) => [{ x, y: at - lineH - gap, w, h: lineH }, { x, y: at + gap, w, h: lineH }]);
+    return { key, places, weight: 1 };
+  });
+  const placed = placeAll(wanted, [], { x: plot.x - 4000, y: plot.y - 4000, w: plot.w + 8000, h: plot.h + 8000 });
+  given.forEach(({ key, value, text, colour }) => {
+    const at = axis.at(value);
+    const ends: readonly [readonly [number, number], readonly [number, number]] = isLying ? [[at, plot.y], [at, plot.y + plot.h]] : [[plot.x, at], [plot.x + plot.w, at]];
+    sheet.rule(key, 'Reference line', ends[0], ends[1], 4, colour, { layer: 'front' });
+    const box = placed.get(key);
+    if (box) sheet.words(`${key}~words`, 'Text of the line', box, text, { ...looks.tick, colour, align: isLying ? 'left' : 'right', vertical: 'middle' });
+  });
+} // prettier-ignore

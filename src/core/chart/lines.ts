@@ -1,0 +1,234 @@
+import type { Box } from '../show';
+import { alongOf } from './along';
+import { axisOf, drawAxis } from './axis';
+import { legendTop } from './legend';
+import type { TracePoint } from './part';
+import { placeAll, spread, type Wanted } from './place';
+import { gapOf, sized, type Drawing } from './sheet';
+import { fitNames, valueWords } from './words';
+
+interface Point {
+  readonly row: number;
+  readonly value: number;
+  /** What it stands on, where series are stacked. */
+  readonly foot: number;
+}
+
+/** The points of each series, in values: stacked on one another where they are. */
+function pointsOf({ chart, rows, data }: Drawing): Point[][] {
+  const isStacked = chart.form === 'areas' && (chart.series === 'stacked' || chart.series === 'shares');
+  const feet = rows.map(() => 0);
+  const sums = rows.map(({ values }) => values.reduce<number>((sum, value) => sum + Math.max(0, value ?? 0), 0));
+  return data.series.map((_, s) =>
+    rows.flatMap((row, i) => {
+      const given = row.values[s] ?? null;
+      if (given === null && !isStacked) return [];
+      let value = chart.isRevealed ? (given ?? 0) : 0;
+      if (!isStacked) return [{ row: i, value, foot: 0 }];
+      value = Math.max(0, value);
+      if (chart.series === 'shares') value = (sums[i] as number) > 0 ? (value / (sums[i] as number)) * 100 : 0;
+      const foot = feet[i] as number;
+      feet[i] = foot + value;
+      return [{ row: i, value: foot + value, foot }];
+    }),
+  );
+} // prettier-ignore
+
+/** Lines, areas and points along an axis of names, numbers or dates. */
+export function drawLines(drawing: Drawing): void {
+  const { chart, rows, sheet, paint, port, looks, data } = drawing;
+  const each = pointsOf(drawing);
+  const isArea = chart.form === 'areas';
+  const isPoints = chart.form === 'points';
+  const before = isPoints && chart.isRevealed ? rows.flatMap((row) => row.before ?? []) : [];
+  const ends = [...each.flat().flatMap(({ value, foot }) => (isArea ? [value, foot] : [value])), ...before];
+  const scale = chart.series === 'shares' && isArea ? drawing.scale([0, 100]) : drawing.scale(ends, !isArea);
+  const gap = gapOf(looks.name);
+  const lineH = port.height(looks.value);
+
+  // What is said at the end of each line: its name, its last value.
+  const isDirect = chart.legend === 'direct' && !isPoints;
+  const lasts = each.map((points) => points.at(-1));
+  const hasNames = data.series.length > 1 && isDirect;
+  const said = data.series.map(({ name }, s) => {
+    const last = lasts[s];
+    const row = last && rows[last.row];
+    const value = !last || !row || !chart.isRevealed || chart.values === 'none' ? '' : valueWords(chart, row.values[s] ?? 0, { share: isArea && chart.series === 'shares' ? last.value - last.foot : null, before: row.before });
+    return { name: hasNames ? name : '', value: isPoints ? '' : value };
+  });
+  let { box } = drawing;
+  if (data.series.length > 1 && !isDirect) box = legendTop(drawing, box);
+  const widest = Math.max(0, ...said.map(({ name, value }) => Math.max(port.width(name, looks.name), port.width(value, looks.value))));
+  const labelW = Math.min(widest, box.w * 0.32);
+  const named = fitNames(said.map(({ name }) => name), labelW + 0.01, 1, 'shorten', looks.name, port);
+  const valued = fitNames(said.map(({ value }) => value), labelW + 0.01, 1, 'none', looks.value, port);
+  sheet.tellNames(named, data.series.length, 'series name');
+  const nameLook = sized(looks.name, named.scale, { align: 'left', vertical: 'middle' });
+  const valueLook = sized(looks.value, valued.scale, { align: 'left', vertical: 'middle' });
+  const dot = chart.dot;
+  const gutter = labelW > 0 ? labelW + gap + dot / 2 : dot / 2;
+
+  // Names below take their room as they fit; the first and the last reach over the ends.
+  const showsNames = chart.names !== 'none';
+  const tickH = showsNames ? port.height(looks.name) + gap : 0;
+  const hasPointValues = (isPoints && chart.values !== 'none') || chart.values === 'outside';
+  const head = hasPointValues ? lineH + gap + dot / 2 : Math.max(dot / 2, chart.lineW / 2);
+  const room: Box = { ...box, y: box.y + head, w: Math.max(1, box.w - gutter), h: Math.max(1, box.h - head - tickH - Math.max(dot / 2, chart.lineW / 2)) };
+  const axis = axisOf(drawing, scale, false, room);
+  drawAxis(drawing, axis, box);
+  const { plot } = axis;
+  const firstW = showsNames && data.along === 'names' ? Math.min(plot.w / Math.max(2, rows.length) / 2, port.width(rows[0]?.name ?? '', looks.name) / 2) : dot / 2;
+  const along = alongOf(chart, data, rows, plot.w, isPoints && data.along === 'names' ? plot.w / Math.max(2, rows.length * 2) : firstW);
+  const x = (row: number): number => plot.x + along.x(row);
+  if (showsNames) drawMarks(drawing, along, plot, box.y + box.h - tickH + gap);
+
+  const taken: Box[] = [];
+  const wanted: (Wanted & { readonly words: string; readonly row: number; readonly series: number; readonly colour: string })[] = [];
+  each.forEach((points, s) => {
+    const series = data.series[s] as (typeof data.series)[number];
+    const colour = paint.of(null, s);
+    const trace: TracePoint[] = points.map(({ row, value }, i) => ({
+      key: rows[row]?.key ?? '',
+      x: x(row),
+      y: axis.at(value),
+      begins: i > 0 && chart.gaps === 'break' && row !== (points[i - 1]?.row ?? 0) + 1,
+    }));
+    const of = { series: s };
+    const drawn = { ...of, grows: [{ property: 'drawEnd' as const, by: null }] };
+    if (isArea)
+      sheet.trace(`~area ${series.key}`, `${series.name} area`, plot, { curve: chart.curve, points: trace, base: points.map(({ foot }) => axis.at(foot === 0 ? scale.base : foot)) }, { fill: chart.series === 'beside' && data.series.length > 1 ? `${colour.slice(0, 7)}b0` : paint.fill(colour, 'bottom'), lineW: 0, line: '#00000000' }, { ...of, grows: [{ property: 'wipeRight', by: 1 }] });
+    if (!isPoints && chart.lineW > 0)
+      sheet.trace(`~line ${series.key}`, `${series.name} line`, plot, { curve: chart.curve, points: trace, base: null }, { fill: '#00000000', lineW: chart.lineW, line: colour }, drawn);
+    // A value that stands alone between gaps is a dot: a line has no length there.
+    points.forEach((point, i) => {
+      const at = trace[i] as TracePoint;
+      const row = rows[point.row];
+      if (!row) return;
+      const isAlone = chart.gaps === 'break' && (i === 0 || at.begins) && (i === points.length - 1 || trace[i + 1]?.begins === true);
+      const own = isPoints ? paint.of(row, s, point.value) : colour;
+      const key = `${row.key}/${series.key}`;
+      const hasDot = isPoints || chart.values === 'outside' || i === points.length - 1 || isAlone;
+      if (isPoints && row.before !== null && s === 0 && chart.isRevealed) {
+        const was = axis.at(row.before);
+        sheet.rule(`${key}~way`, `${row.name} since before`, [at.x, was], [at.x, at.y], Math.max(2, dot * 0.22), `${own.slice(0, 7)}80`, { row: point.row, series: s, layer: 'marks' });
+        sheet.dot(`${key}~before`, `${row.name} before`, at.x, was, dot * 0.6, `${own.slice(0, 7)}80`, { row: point.row, series: s });
+      }
+      const size = isAlone && dot === 0 ? chart.lineW : dot;
+      if (hasDot && size > 0) {
+        const isLast = !isPoints && i === points.length - 1;
+        // The last of a line keeps its key as the line goes on.
+        sheet.dot(isLast ? `~last ${series.key}` : `${key}~dot`, `${series.name} ${row.name}`, at.x, at.y, size, own, { row: point.row, series: s });
+        taken.push({ x: at.x - size / 2, y: at.y - size / 2, w: size, h: size });
+      }
+      if (!hasPointValues || !chart.isRevealed || (!isPoints && i === points.length - 1)) return;
+      const words = valueWords(chart, row.values[s] ?? 0, { share: null, before: row.before });
+      const w = port.width(words, looks.value);
+      const free = size / 2 + gap * 0.4;
+      const places = [
+        { x: at.x - w / 2, y: at.y - free - lineH, w, h: lineH },
+        { x: at.x - w / 2, y: at.y + free, w, h: lineH },
+        { x: at.x + free, y: at.y - lineH / 2, w, h: lineH },
+        { x: at.x - free - w, y: at.y - lineH / 2, w, h: lineH },
+      ];
+      const isEnd = i === 0 || isExtreme(points, i);
+      wanted.push({ key, places, weight: isEnd ? 2 : 1, words, row: point.row, series: s, colour: own });
+    });
+  });
+  const labels = endLabels(drawing, { each: lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, ...(said[s] as { name: string; value: string }), fitName: named.words[s] ?? '', fitValue: valued.words[s] ?? '' })), end: rows.length > 0 ? x(rows.length - 1) : plot.x + plot.w, foot: box.y + box.h - tickH, nameLook, valueLook });
+  const placed = placeAll(wanted, [...taken, ...labels], { x: box.x, y: drawing.box.y, w: box.w, h: drawing.box.h - tickH });
+  for (const { key, words, row, series, colour } of wanted) {
+    const at = placed.get(key);
+    if (at) sheet.words(`${key}~value`, `${rows[row]?.name ?? ''} value`, at, words, { ...looks.value, colour: data.series.length > 1 ? colour : looks.value.colour, align: 'centre', vertical: 'middle' }, { row, series, counts: true, grows: [{ property: 'opacity', by: null }] });
+  }
+  const leftOut = wanted.length - placed.size;
+  if (leftOut > 0) sheet.note('values-left', `${leftOut} of ${wanted.length} values are left out, as they would lie over others`);
+} // prettier-ignore
+
+/** Whether a point is higher, or lower, than its neighbours. */
+function isExtreme(points: readonly Point[], at: number): boolean {
+  const [a, b, c] = [points[at - 1], points[at], points[at + 1]];
+  if (!a || !b || !c) return true;
+  return (b.value - a.value) * (c.value - b.value) < 0;
+}
+
+interface EndLabels {
+  readonly each: readonly {
+    readonly y: number | null;
+    readonly fitName: string;
+    readonly fitValue: string;
+  }[];
+  /** Px of the last of the rows. */
+  readonly end: number;
+  /** Px above which they stand. */
+  readonly foot: number;
+  readonly nameLook: Drawing['looks']['name'];
+  readonly valueLook: Drawing['looks']['value'];
+}
+
+/** The names and last values at the ends of lines, set apart where they would meet, led there by a thin line. */
+function endLabels(drawing: Drawing, { each, end, foot, nameLook, valueLook }: EndLabels): Box[] {
+  const { chart, sheet, port, data, paint, box, looks } = drawing;
+  const gap = gapOf(looks.name);
+  const nameH = port.height(nameLook);
+  const valueH = port.height(valueLook);
+  const own = each.flatMap(({ y, fitName, fitValue }, s) => {
+    const size = (fitName === '' ? 0 : nameH) + (fitValue === '' ? 0 : valueH);
+    return y === null || size === 0 ? [] : [{ s, y, fitName, fitValue, size }];
+  });
+  let shown = own;
+  let at: number[] | null = null;
+  // Where not all have room together, those of the lowest lines go first.
+  while (shown.length > 0 && (at = spread(shown.map(({ y, size }) => ({ middle: y, size })), box.y, foot)) === null) {
+    const lowest = shown.reduce((a, b) => (b.y > a.y ? b : a));
+    shown = shown.filter((label) => label !== lowest);
+  }
+  if (shown.length < own.length) sheet.note('names-left', `${own.length - shown.length} of ${own.length} series are not named at their ends, as there is no room`);
+  const boxes: Box[] = [];
+  shown.forEach(({ s, y, fitName, fitValue, size }, i) => {
+    const series = data.series[s] as (typeof data.series)[number];
+    const middle = at?.[i] ?? y;
+    const colour = paint.of(null, s);
+    const x = end + chart.dot / 2 + gap;
+    const top = middle - size / 2;
+    const reach = box.x + box.w - x;
+    const isMoved = Math.abs(middle - y) > size * 0.5;
+    if (isMoved) {
+      const points = [{ key: 'a', x: end + chart.dot / 2, y, begins: false }, { key: 'b', x: x - gap * 0.3, y: middle, begins: false }];
+      sheet.trace(`~leader ${series.key}`, `${series.name} leader`, box, { curve: 'straight', points, base: null }, { fill: '#00000000', lineW: 2, line: `${colour.slice(0, 7)}90` }, { series: s, layer: 'front', grows: [{ property: 'opacity', by: null }] });
+    }
+    const of = { series: s, grows: [{ property: 'opacity' as const, by: null }] };
+    const isMany = data.series.length > 1;
+    sheet.words(`~series ${series.key}~words`, `${series.name} series`, { x, y: top, w: reach, h: nameH }, fitName, isMany ? { ...nameLook, colour } : nameLook, of);
+    sheet.words(`~series ${series.key}~value`, `${series.name} last value`, { x, y: top + (fitName === '' ? 0 : nameH), w: reach, h: valueH }, fitValue, isMany ? { ...valueLook, colour } : valueLook, { ...of, counts: true, grows: [...of.grows, { property: 'count', by: null }] });
+    boxes.push({ x, y: top, w: reach, h: size });
+  });
+  return boxes;
+} // prettier-ignore
+
+/** What stands below a line chart. */
+function drawMarks(drawing: Drawing, along: ReturnType<typeof alongOf>, plot: Box, y: number): void {
+  const { chart, sheet, looks, port, box, data, paint, rows } = drawing;
+  const h = port.height(looks.name);
+  if (data.along === 'names') {
+    const fitted = fitNames(along.marks.map(({ words }) => words), along.step * 0.96, 1, chart.crowded === 'shorten' && along.marks.length > 12 ? 'thin' : chart.crowded, looks.name, port);
+    sheet.tellNames(fitted, along.marks.length, 'name');
+    const look = sized(looks.name, fitted.scale, { align: 'centre', vertical: 'top' });
+    along.marks.forEach(({ key, x }, i) => {
+      const words = fitted.words[i] ?? '';
+      const w = Math.max(1, port.width(words, look));
+      const row = rows[i] ?? null;
+      sheet.words(`${key}~name`, `${words} name`, { x: Math.max(box.x, Math.min(box.x + box.w - w, plot.x + x - w / 2)), y, w, h }, words, paint.isPicked(row, -1) ? look : { ...look, colour: chart.quiet }, { row: i });
+    });
+    return;
+  }
+  const wanted = along.marks.map(({ key, x, words }, i): Wanted => {
+    const w = port.width(words, looks.name);
+    const left = Math.max(box.x, Math.min(box.x + box.w - w, plot.x + x - w / 2));
+    return { key, places: [{ x: left, y, w: w + gapOf(looks.name), h }], weight: i === along.marks.length - 1 || i === 0 ? 1 : 0 };
+  });
+  const placed = placeAll(wanted, [], { x: box.x - 1, y: y - 1, w: box.w + 200, h: h + 2 });
+  for (const { key, words } of along.marks) {
+    const at = placed.get(key);
+    if (at) sheet.words(`~at ${key}`, `At ${words}`, { ...at, w: at.w - gapOf(looks.name) }, words, { ...looks.name, align: 'centre', vertical: 'top' }, { layer: 'back' });
+  }
+} // prettier-ignore

@@ -1,0 +1,75 @@
+import type { Box, CellLook, Paint, PoseKey } from '../show';
+
+/** A point of a line, px, by the key of its row; `begins` where a gap lies before it. */
+export interface TracePoint {
+  readonly key: string;
+  readonly x: number;
+  readonly y: number;
+  readonly begins: boolean;
+}
+
+/** A line through points, or the area between it and another line over the same points. */
+export interface Trace {
+  readonly curve: 'straight' | 'smooth' | 'stepped';
+  readonly points: readonly TracePoint[];
+  /** For an area: y of its other side at each point; null: a line. */
+  readonly base: readonly number[] | null;
+}
+
+/** Where a mark is before it has grown: a factor goes from 0, an offset from `by`. */
+export interface Growth {
+  readonly property: PoseKey | 'start' | 'sweep';
+  readonly by: number | null;
+}
+
+/** What a part of a chart is drawn as. */
+export type PartShape =
+  | { readonly is: 'rect'; readonly radii: readonly [number, number, number, number]; readonly fill: Paint }
+  | {
+      readonly is: 'ellipse';
+      readonly hole: number;
+      readonly start: number;
+      readonly sweep: number;
+      readonly fill: Paint;
+    }
+  | {
+      readonly is: 'trace';
+      readonly trace: Trace;
+      readonly fill: Paint;
+      readonly lineW: number;
+      readonly line: string;
+      readonly dash: number;
+    }
+  | { readonly is: 'words'; readonly words: string; readonly look: CellLook }
+  | {
+      readonly is: 'picture';
+      readonly asset: string;
+      readonly fit: 'cover' | 'contain' | 'stretch';
+      readonly radius: number;
+    };
+
+/** Something that a chart draws, by a key that stays its own through changes. Px. */
+export interface ChartPart {
+  readonly key: string;
+  readonly name: string;
+  /** Behind the marks, among them, or before them. */
+  readonly layer: 'back' | 'marks' | 'front';
+  readonly box: Box;
+  readonly shape: PartShape;
+  readonly edge: { readonly width: number; readonly colour: string } | null;
+  /** What it is of, for cascades: the place of its row, and of its series. */
+  readonly row: number;
+  readonly series: number;
+  /** About which it grows, in parts of its box. */
+  readonly pivotX: number;
+  readonly pivotY: number;
+  readonly grows: readonly Growth[];
+  /** Whether its number counts to a new one. */
+  readonly counts: boolean;
+}
+
+/** What could not be shown as wanted, as sentences. */
+export interface ChartNote {
+  readonly code: string;
+  readonly message: string;
+}

@@ -1,0 +1,182 @@
+import { counted } from '../problem';
+import type { Box, CellLook, ChartElement, Paint } from '../show';
+import type { ChartData, ChartRow } from './data';
+import { type ChartPaint, readableOn } from './paint';
+import type { ChartNote, ChartPart, Growth, PartShape, Trace } from './part';
+import type { ChartScale } from './scale';
+import { fitNames, type FittedNames, type WordsPort } from './words';
+
+/** What a chart asks of those who draw it. */
+export interface ChartPort extends WordsPort<CellLook> {
+  /** The picture of a set by its name, or of the show; null where there is none. */
+  readonly picture: (set: string | null, name: string) => string | null;
+}
+
+export interface ChartLooks {
+  readonly all: CellLook;
+  readonly name: CellLook;
+  readonly value: CellLook;
+  readonly tick: CellLook;
+}
+
+/** All that a form draws with. */
+export interface Drawing {
+  readonly chart: ChartElement;
+  /** Of the panel that is drawn. */
+  readonly data: ChartData;
+  readonly rows: readonly ChartRow[];
+  readonly box: Box;
+  readonly looks: ChartLooks;
+  readonly port: ChartPort;
+  readonly paint: ChartPaint;
+  readonly sheet: Sheet;
+  /** The scale over some values, or the one that is shared. */
+  readonly scale: (values: readonly number[], isFree?: boolean) => ChartScale;
+}
+
+interface Of {
+  readonly row?: number;
+  readonly series?: number;
+  readonly grows?: readonly Growth[];
+  readonly counts?: boolean;
+  readonly pivotX?: number;
+  readonly pivotY?: number;
+  readonly layer?: ChartPart['layer'];
+}
+
+export type Side = 'left' | 'right' | 'top' | 'bottom';
+
+/** Px between marks and words. */
+export const gapOf = (look: CellLook): number => Math.round(look.size * 0.3);
+
+/** Takes down what a chart draws. */
+export class Sheet {
+  readonly parts: ChartPart[] = [];
+  readonly notes: ChartNote[] = [];
+  private readonly dark = '#10181c';
+  private readonly light = '#ffffff';
+
+  constructor(
+    private readonly chart: ChartElement,
+    private readonly port: ChartPort,
+    /** Before the keys of all that is drawn: of a panel. */
+    private readonly prefix = '',
+  ) {}
+
+  /** One that draws on the same sheet under keys of its own. */
+  panel(prefix: string): Sheet {
+    const own = new Sheet(this.chart, this.port, `${this.prefix}${prefix}`);
+    Object.assign(own, { parts: this.parts, notes: this.notes });
+    return own;
+  }
+
+  note(code: string, message: string): void {
+    if (!this.notes.some((own) => own.message === message)) this.notes.push({ code, message });
+  }
+
+  put(key: string, name: string, box: Box, shape: PartShape, of: Of, edge: ChartPart['edge'] = null): void {
+    const { row = 0, series = 0, grows = [], counts = false, pivotX = 0.5, pivotY = 0.5, layer = 'marks' } = of;
+    this.parts.push({ key: this.prefix + key, name, layer, box, shape, edge, row, series, pivotX, pivotY, grows, counts });
+  } // prettier-ignore
+
+  edge(): ChartPart['edge'] {
+    const { edgeW, edge } = this.chart;
+    return edgeW > 0 ? { width: edgeW, colour: edge } : null;
+  }
+
+  /**
+   * A bar between two values of its scale that begins on a side; `zero` is the place along its length, px on the sheet,
+   * from which it grows.
+   */
+  bar(
+    key: string,
+    name: string,
+    box: Box,
+    fill: Paint,
+    begins: Side,
+    zero: number,
+    isTip: boolean,
+    of: Of,
+  ): void {
+    const corner = isTip ? Math.min(this.chart.corner, box.w / 2, box.h / 2) : 0;
+    const at = (side: Side): number => (begins === side ? 0 : corner);
+    const isUpright = begins === 'top' || begins === 'bottom';
+    const radii = isUpright
+      ? ([at('top'), at('top'), at('bottom'), at('bottom')] as const)
+      : ([at('left'), at('right'), at('right'), at('left')] as const);
+    const length = isUpright ? box.h : box.w;
+    const from = zero - (isUpright ? box.y : box.x);
+    const pivot = length > 0 ? from / length : begins === 'top' || begins === 'left' ? 0 : 1;
+    this.put(
+      key,
+      name,
+      box,
+      { is: 'rect', radii, fill },
+      {
+        ...of,
+        grows: [{ property: isUpright ? 'h' : 'w', by: null }],
+        ...(isUpright ? { pivotY: pivot } : { pivotX: pivot }),
+      },
+      this.edge(),
+    );
+  }
+
+  dot(key: string, name: string, x: number, y: number, size: number, fill: Paint, of: Of): void {
+    this.put(
+      key,
+      name,
+      { x: x - size / 2, y: y - size / 2, w: size, h: size },
+      { is: 'ellipse', hole: 0, start: 0, sweep: 360, fill },
+      { ...of, grows: of.grows ?? [{ property: 'scale', by: null }] },
+      this.edge(),
+    );
+  }
+
+  trace(key: string, name: string, box: Box, trace: Trace, look: { fill: Paint; lineW: number; line: string; dash?: number }, of: Of): void {
+    if (trace.points.length === 0) return;
+    this.put(key, name, box, { is: 'trace', trace, dash: 0, ...look }, of);
+  } // prettier-ignore
+
+  /** A straight line, upright or lying, as thick as it is said. */
+  rule(key: string, name: string, from: readonly [number, number], to: readonly [number, number], width: number, fill: string, of: Of = {}): void {
+    const isLying = from[1] === to[1];
+    const box = isLying
+      ? { x: Math.min(from[0], to[0]), y: from[1] - width / 2, w: Math.abs(to[0] - from[0]), h: width }
+      : { x: from[0] - width / 2, y: Math.min(from[1], to[1]), w: width, h: Math.abs(to[1] - from[1]) };
+    this.put(key, name, box, { is: 'rect', radii: [0, 0, 0, 0], fill }, { layer: 'back', ...of });
+  } // prettier-ignore
+
+  /** Words in a box, which they may reach beyond. */
+  words(key: string, name: string, box: Box, words: string, look: CellLook, of: Of = {}): void {
+    if (words === '') return;
+    this.put(key, name, box, { is: 'words', words, look }, { layer: 'front', ...of });
+  }
+
+  picture(key: string, name: string, box: Box, asset: string, of: Of = {}): void {
+    this.put(key, name, box, { is: 'picture', asset, fit: 'contain', radius: 0 }, { layer: 'front', ...of });
+  }
+
+  /** The colour of words on a ground: their own where it can be read, else light or dark. */
+  inkOn(ground: string, look: CellLook): CellLook {
+    const colour = readableOn(ground, [look.colour, this.light, this.dark]);
+    return colour === look.colour ? look : { ...look, colour };
+  }
+
+  /** Says what became of names that had no room. */
+  tellNames(fitted: FittedNames, count: number, what: string): void {
+    if (fitted.shortened > 0)
+      this.note('names-short', `${fitted.shortened} of ${counted(count, what)} ${fitted.shortened === 1 ? 'is' : 'are'} shortened, as there is no room`);
+    if (fitted.left > 0)
+      this.note('names-left', `${fitted.left} of ${counted(count, what)} ${fitted.left === 1 ? 'is' : 'are'} left out, as there is no room`);
+  } // prettier-ignore
+}
+
+/** Names fitted into a room each, by the rule of the chart. */
+export const namesIn = (drawing: Drawing, names: readonly string[], room: number, lines: number, look: CellLook): FittedNames =>
+  fitNames(names, room, lines, drawing.chart.crowded, look, drawing.port); // prettier-ignore
+
+export const sized = (look: CellLook, scale: number, given: Partial<CellLook> = {}): CellLook => ({
+  ...look,
+  ...given,
+  size: look.size * scale,
+});
