@@ -17,14 +17,21 @@ export interface Axis {
   readonly box: (a: number, b: number, from: number, to: number) => Box;
 }
 
-/** The axis of a scale in a room; ticks take theirs from it. */
-export function axisOf(drawing: Drawing, scale: ChartScale, isLying: boolean, room: Box): Axis & { readonly scale: ChartScale; readonly ticks: readonly Tick[] } {
-  const { chart, looks, port } = drawing;
+/**
+ * The numbers of a scale, and the px that they take: at the left of upright values, below lying ones. `over` is what
+ * the first and the last reach beyond upright ends.
+ */
+export function tickRoom({ chart, looks, port }: Drawing, scale: ChartScale, isLying: boolean): { readonly ticks: readonly Tick[]; readonly takes: number; readonly over: number } {
   const values = chart.ticks > 0 ? scale.ticks(chart.ticks) : [];
-  const texts = values.map((value) => ({ value, words: chartNumber(value, { ...chart.format, least: 0 }) }));
-  const gap = gapOf(looks.tick);
-  const widest = Math.max(0, ...texts.map(({ words }) => port.width(words, looks.tick)));
-  const takes = texts.length === 0 ? 0 : isLying ? port.height(looks.tick) + gap : widest + gap;
+  const ticks = values.map((value) => ({ value, words: chartNumber(value, { ...chart.format, least: 0 }) }));
+  const widest = Math.max(0, ...ticks.map(({ words }) => port.width(words, looks.tick)));
+  const takes = ticks.length === 0 ? 0 : gapOf(looks.tick) + (isLying ? port.height(looks.tick) : widest);
+  return { ticks, takes, over: ticks.length === 0 || isLying ? 0 : port.height(looks.tick) / 2 };
+} // prettier-ignore
+
+/** The axis of a scale in a room; its numbers take theirs from it. */
+export function axisOf(drawing: Drawing, scale: ChartScale, isLying: boolean, room: Box): Axis & { readonly scale: ChartScale; readonly ticks: readonly Tick[] } {
+  const { ticks, takes } = tickRoom(drawing, scale, isLying);
   const plot = isLying ? { ...room, h: Math.max(1, room.h - takes) } : { ...room, x: room.x + takes, w: Math.max(1, room.w - takes) };
   const at = (value: number): number =>
     isLying ? plot.x + scale.at(value) * plot.w : plot.y + plot.h - scale.at(value) * plot.h;
@@ -32,7 +39,7 @@ export function axisOf(drawing: Drawing, scale: ChartScale, isLying: boolean, ro
     plot,
     isLying,
     scale,
-    ticks: texts,
+    ticks,
     start: isLying ? plot.y : plot.x,
     length: isLying ? plot.h : plot.w,
     at,
@@ -50,8 +57,11 @@ interface Tick {
   readonly words: string;
 }
 
-/** The lines of a scale with their numbers, its beginning, and the lines at a limit and at the mean. */
-export function drawAxis(drawing: Drawing, axis: ReturnType<typeof axisOf>, box: Box): void {
+/**
+ * The lines of a scale with their numbers, its beginning, and the lines at a limit and at the mean. Gives where these
+ * lie, px along the values.
+ */
+export function drawAxis(drawing: Drawing, axis: ReturnType<typeof axisOf>, box: Box): number[] {
   const { chart, sheet, looks, port, rows } = drawing;
   const { plot, isLying, scale, ticks } = axis;
   const gap = gapOf(looks.tick);
@@ -60,26 +70,28 @@ export function drawAxis(drawing: Drawing, axis: ReturnType<typeof axisOf>, box:
     const at = axis.at(value);
     return isLying ? [[at, plot.y], [at, plot.y + plot.h]] : [[plot.x, at], [plot.x + plot.w, at]];
   };
-  // Numbers that would meet are left out from the top on.
-  let last: number | null = null;
-  for (const { value, words } of ticks) {
+  const wanted = ticks.map(({ value, words }, i): Wanted => {
     const [from, to] = across(value);
     sheet.rule(`~tick${value}`, `Line at ${words}`, from, to, 2, chart.lines);
-    const size = isLying ? port.width(words, looks.tick) : lineH;
+    const w = port.width(words, looks.tick);
     const at = axis.at(value);
-    if (last !== null && Math.abs(at - last) < size * 1.1) continue;
-    last = at;
     const place = isLying
-      ? { x: at - size / 2, y: plot.y + plot.h + gap * 0.5, w: size, h: lineH }
-      : { x: box.x, y: at - lineH / 2, w: plot.x - gap - box.x, h: lineH };
-    sheet.words(`~tick${value}~words`, `Number ${words}`, place, words, { ...looks.tick, align: isLying ? 'centre' : 'right', vertical: 'middle' }, { layer: 'back' });
+      ? { x: Math.max(box.x, Math.min(box.x + box.w - w, at - w / 2)), y: plot.y + plot.h + gap * 0.5, w, h: lineH }
+      : { x: plot.x - gap - w, y: at - lineH / 2, w, h: lineH };
+    return { key: String(value), places: [place], weight: i === 0 || i === ticks.length - 1 ? 1 : 0 };
+  });
+  // Numbers that would meet others are left out: those at the ends last.
+  const placed = placeAll(wanted, [], { x: box.x - 1e4, y: box.y - 1e4, w: box.w + 2e4, h: box.h + 2e4 });
+  for (const { value, words } of ticks) {
+    const place = placed.get(String(value));
+    if (place) sheet.words(`~tick${value}~words`, `Number ${words}`, place, words, { ...looks.tick, align: isLying ? 'centre' : 'right', vertical: 'middle' }, { layer: 'back' });
   }
   if (ticks.length === 0 || !ticks.some(({ value }) => value === scale.base)) {
     const [from, to] = across(scale.base);
     if (scale.base !== scale.lo || !scale.isCut) sheet.rule('~base', 'Beginning', from, to, 2, chart.lines);
   }
   if (scale.isCut) drawCut(drawing, axis);
-  drawLimits(drawing, axis, rows.flatMap(({ values }) => values.filter((value) => value !== null)));
+  return drawLimits(drawing, axis, rows.flatMap(({ values }) => values.filter((value) => value !== null)));
 } // prettier-ignore
 
 /** The mark of a scale that does not begin at zero: a broken line where zero would be. */
@@ -99,7 +111,7 @@ function drawCut({ sheet, chart, looks }: Drawing, axis: Axis): void {
 } // prettier-ignore
 
 /** Lines at a limit and at the mean, with their words where these meet nothing of one another. */
-function drawLimits({ chart, sheet, looks, port }: Drawing, axis: ReturnType<typeof axisOf>, values: readonly number[]): void {
+function drawLimits({ chart, sheet, looks, port }: Drawing, axis: ReturnType<typeof axisOf>, values: readonly number[]): number[] {
   const { plot, isLying, scale } = axis;
   const mean = values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
   const given = [
@@ -129,4 +141,5 @@ function drawLimits({ chart, sheet, looks, port }: Drawing, axis: ReturnType<typ
     const box = placed.get(key);
     if (box) sheet.words(`${key}~words`, 'Text of the line', box, text, { ...looks.tick, colour, align: isLying ? 'left' : 'right', vertical: 'middle' });
   });
+  return given.map(({ value }) => axis.at(value));
 } // prettier-ignore

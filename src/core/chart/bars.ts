@@ -1,10 +1,10 @@
 import type { Box, CellLook } from '../show';
 import type { ChartRow } from './data';
-import { axisOf, drawAxis, type Axis } from './axis';
+import { axisOf, drawAxis, tickRoom, type Axis } from './axis';
 import { legendTop } from './legend';
-import { gapOf, namesIn, sized, type Drawing, type Side } from './sheet';
+import { gapOf, inRow, inRows, namesIn, sized, type Drawing, type Side } from './sheet';
 import { sharesOf } from './shares';
-import { valueWords } from './words';
+import { fitNames, valueWords } from './words';
 
 /** A piece of the bar of a row: of one series, between two values. */
 interface Piece {
@@ -77,17 +77,25 @@ export function drawBars(drawing: Drawing): void {
   const outside = (isNegative: boolean): number => (needs(isNegative) ? (isLying ? valueW : valueH) + gap : 0);
   const names = chart.names === 'beside' ? rows.map(({ name }) => name) : [];
   const hasPictures = chart.pictures === 'beside';
-  const layout = isLying ? lyingRoom(drawing, box, names, hasPictures) : uprightRoom(drawing, box, names, hasPictures);
+  const { over } = tickRoom(drawing, scale, isLying);
+  const upright = (own: Box): Box => {
+    const [head, foot] = [Math.max(over, outside(false)), Math.max(over, outside(true))];
+    return { ...own, y: own.y + head, h: Math.max(1, own.h - head - foot) };
+  };
+  const layout = isLying ? lyingRoom(drawing, box, names, hasPictures, tickRoom(drawing, scale, true).takes) : uprightRoom(drawing, box, names, hasPictures, tickRoom(drawing, scale, false).takes);
   const room = layout.box;
   const axis = axisOf(drawing, scale, isLying, isLying
     ? { ...room, x: room.x + outside(true), w: Math.max(1, room.w - outside(true) - outside(false)) }
-    : { ...room, y: room.y + outside(false), h: Math.max(1, room.h - outside(false) - outside(true)) });
-  drawAxis(drawing, axis, box);
+    : upright(room));
+  const limits = drawAxis(drawing, axis, box);
   layout.names(axis);
 
   const slots = isOne ? data.series.length : 1;
-  const fitted = namesIn({ ...drawing, chart: { ...chart, crowded: 'none' } }, values, isLying ? Infinity : axis.length / Math.max(1, rows.length) / slots * 0.98, 1, looks.value);
-  const valueLook = sized(looks.value, fitted.scale, { align: 'centre', vertical: 'middle' });
+  // Each value has the room of its bar, along the rows; where lying ones are too low, none is said.
+  const roomEach = (axis.length / Math.max(1, rows.length)) * (slots > 1 ? chart.thickness / slots : 1);
+  const fitted = fitNames(values, isLying ? Infinity : roomEach * 0.98, 1, 'none', looks.value, port);
+  const low = isLying ? inRows(roomEach, valueH, looks.value) : { scale: 1, every: 1 };
+  const valueLook = sized(looks.value, Math.min(fitted.scale, low.scale), { align: 'centre', vertical: 'middle' });
   const wide = (words: string): number => port.width(words, valueLook);
   let [n, left] = [0, 0];
   rows.forEach((row, i) => {
@@ -108,19 +116,20 @@ export function drawBars(drawing: Drawing): void {
       const zero = axis.at(scale.base);
       sheet.bar(key, name, mark, fill, begins, zero, piece.isTip, of);
       if (isOne && row.before !== null && chart.isRevealed && piece.series === 0) drawBefore(drawing, axis, row, a, slot, of);
-      const words = fitted.words[n] ?? '';
+      const words = low.every > 1 ? '' : (fitted.words[n] ?? '');
       n += 1;
       if (words === '') {
         if (values[n - 1] !== '') left += 1;
         return;
       }
-      const was = isOne && row.before !== null && piece.series === 0 && chart.isRevealed ? axis.at(row.before) : null;
-      const placed = placeValue(drawing, axis, mark, begins, { w: wide(words), h: port.height(valueLook) }, isOne, was);
+      const was = isOne && row.before !== null && piece.series === 0 && chart.isRevealed ? [axis.at(row.before)] : [];
+      const size = { w: wide(words), h: port.height(valueLook) };
+      const placed = placeValue(drawing, axis, mark, begins, size, isOne, [...limits, ...was]);
       if (placed === null) {
         left += 1;
         return;
       }
-      const ink = placed.isInside ? sheet.inkOn(colour, valueLook) : paint.isPicked(row, piece.series) ? valueLook : { ...valueLook, colour: chart.quiet };
+      const ink = placed.isInside ? sheet.inkOn(colour, valueLook) : paint.isPicked(row, piece.series) ? valueLook : { ...valueLook, colour: looks.tick.colour };
       sheet.words(`${key}~value`, `${name} value`, placed.box, words, placed.align ? { ...ink, align: placed.align } : ink, {
         ...of,
         counts: true,
@@ -155,10 +164,10 @@ function comesFrom({ box, isInside }: PlacedValue, begins: Side, zero: number, t
 } // prettier-ignore
 
 /**
- * Where the value of a bar stands; null where there is no room for it. `was` is the place of the line over the bar that
- * says what its value was: no value stands on that.
+ * Where the value of a bar stands; null where there is no room for it. `lines` are the places, px, of lines across the
+ * bar: no value stands on one of them.
  */
-function placeValue({ chart, looks }: Drawing, axis: Axis, mark: Box, begins: Side, { w, h }: { w: number; h: number }, isOne: boolean, was: number | null): PlacedValue | null {
+function placeValue({ chart, looks }: Drawing, axis: Axis, mark: Box, begins: Side, { w, h }: { w: number; h: number }, isOne: boolean, lines: readonly number[]): PlacedValue | null {
   const gap = gapOf(looks.value);
   const { isLying } = axis;
   const fits = isLying ? mark.w >= w + gap * 1.6 && mark.h >= h * 0.7 : mark.h >= h * 1.15 && mark.w >= w + gap * 0.5;
@@ -170,22 +179,20 @@ function placeValue({ chart, looks }: Drawing, axis: Axis, mark: Box, begins: Si
   const [size, pad] = isLying ? [w, gap] : [h, gap * 0.3];
   const [from, to] = isLying ? [mark.x, mark.x + mark.w] : [mark.y, mark.y + mark.h];
   const at = (start: number): Box => (isLying ? { x: start, y: across.y, w, h } : { x: across.x, y: start, w, h });
-  const clear = (start: number): boolean => was === null || was < start - gap * 0.2 || was > start + size + gap * 0.2;
-  /** Before an edge in the bar, or behind one out of it. */
-  const inside = (edge: number): number => (isForward ? edge - pad - size : edge + pad);
-  const beyond = (edge: number): number => (isForward ? edge + pad * 0.7 : edge - pad * 0.7 - size);
+  const clear = (start: number): boolean => lines.every((line) => line < start - gap * 0.1 || line > start + size + gap * 0.1);
   const tip = isForward ? to : from;
+  // In the bar before its tip, or before a line across it; else behind its tip, or behind a line beyond it.
+  const inside = [tip, ...lines].map((edge) => (isForward ? edge - pad - size : edge + pad)).filter((start) => start >= from + pad * 0.5 && start + size <= to - pad * 0.5);
+  const beyond = [tip, ...lines].map((edge) => (isForward ? edge + pad * 0.7 : edge - pad * 0.7 - size)).filter((start) => (isForward ? start >= to : start + size <= from));
+  const near = (a: number, b: number): number => Math.abs(a - tip) - Math.abs(b - tip);
+  const align = (isInside: boolean): CellLook['align'] | null => (isLying ? (isForward === isInside ? 'right' : 'left') : null);
   if (fits && chart.values !== 'outside') {
-    const align = isLying ? (isForward ? 'right' : 'left') : null;
-    const own = inside(tip);
-    if (clear(own)) return { box: at(own), isInside: true, align };
-    const behind = was === null ? own : inside(was);
-    if (isForward ? behind >= from + pad * 0.5 : behind + size <= to - pad * 0.5) return { box: at(behind), isInside: true, align };
+    const start = inside.sort(near).find(clear) ?? (lines.length === 0 || chart.values === 'inside' ? inside[0] : undefined);
+    if (start !== undefined) return { box: at(start), isInside: true, align: align(true) };
   }
   if (chart.values === 'inside') return null;
-  const own = beyond(tip);
-  const start = clear(own) || was === null ? own : beyond(was);
-  return { box: at(start), isInside: false, align: isLying ? (isForward ? 'left' : 'right') : null };
+  const start = beyond.sort(near).find(clear) ?? beyond[0];
+  return start === undefined ? null : { box: at(start), isInside: false, align: align(false) };
 } // prettier-ignore
 
 interface Room {
@@ -194,11 +201,11 @@ interface Room {
 }
 
 /** Names under upright bars. */
-function uprightRoom(drawing: Drawing, box: Box, names: readonly string[], hasPictures: boolean): Room {
+function uprightRoom(drawing: Drawing, box: Box, names: readonly string[], hasPictures: boolean, ticks: number): Room {
   const { looks, rows, sheet, chart, port, paint } = drawing;
-  const step = box.w / Math.max(1, rows.length);
+  const step = Math.max(1, box.w - ticks) / Math.max(1, rows.length);
   const gap = gapOf(looks.name);
-  const fitted = namesIn(drawing, names, step - gap, 2, looks.name);
+  const fitted = namesIn(drawing, names, Math.max(1, step - gap), 2, looks.name);
   sheet.tellNames(fitted, names.length, 'name');
   const look = sized(looks.name, fitted.scale, { align: 'centre', vertical: 'top' });
   const lineH = port.height(look);
@@ -216,25 +223,26 @@ function uprightRoom(drawing: Drawing, box: Box, names: readonly string[], hasPi
         const words = fitted.words[i] ?? '';
         // What every second name is left out for is the room of the first.
         const w = step;
-        sheet.words(`${row.key}~name`, `${row.name} name`, { x: middle - w / 2, y: foot + picturesH + gap, w, h: lineH * fitted.lines }, words, paint.isPicked(row, -1) ? look : { ...look, colour: chart.quiet }, { row: i });
+        sheet.words(`${row.key}~name`, `${row.name} name`, { x: middle - w / 2, y: foot + picturesH + gap, w, h: lineH * fitted.lines }, words, paint.isPicked(row, -1) ? look : { ...look, colour: looks.tick.colour }, { row: i });
       });
     },
   };
 } // prettier-ignore
 
 /** Names at the left of lying bars. */
-function lyingRoom(drawing: Drawing, box: Box, names: readonly string[], hasPictures: boolean): Room {
+function lyingRoom(drawing: Drawing, box: Box, names: readonly string[], hasPictures: boolean, ticks: number): Room {
   const { looks, rows, sheet, chart, port, paint } = drawing;
-  const step = box.h / Math.max(1, rows.length);
+  const step = Math.max(1, box.h - ticks) / Math.max(1, rows.length);
   const gap = gapOf(looks.name);
   const most = box.w * 0.4;
   const lines = Math.max(1, Math.min(2, Math.floor(step / port.height(looks.name))));
   const widest = Math.max(0, ...names.map((name) => port.width(name, looks.name)));
   const room = Math.min(most, widest);
   const fitted = namesIn(drawing, names, Math.max(1, room) + 0.01, lines, looks.name);
-  const perhaps = Math.min(1, step / Math.max(1, port.height(looks.name) * fitted.lines));
-  sheet.tellNames(fitted, names.length, 'name');
-  const look = sized(looks.name, fitted.scale * Math.max(0.4, perhaps), { align: 'right', vertical: 'middle' });
+  const { scale, every } = inRows(step, port.height(looks.name) * fitted.scale * fitted.lines, looks.name);
+  const isNamed = (i: number): boolean => i % every === 0;
+  sheet.tellNames({ ...fitted, left: fitted.left + names.filter((_, i) => !isNamed(i)).length }, names.length, 'name');
+  const look = sized(looks.name, fitted.scale * scale, { align: 'right', vertical: 'middle' });
   const namesW = names.length === 0 ? 0 : room + gap;
   const size = hasPictures ? Math.min(step * 0.8, looks.name.size * 2) : 0;
   const picturesW = hasPictures ? size + gap : 0;
@@ -245,7 +253,7 @@ function lyingRoom(drawing: Drawing, box: Box, names: readonly string[], hasPict
         const y = box.y + i * step;
         const asset = hasPictures && row.picture !== '' ? port.picture(chart.set, row.picture) : null;
         if (asset) sheet.picture(`${row.key}~picture`, `${row.name} picture`, { x: box.x + namesW, y: y + (step - size) / 2, w: size, h: size }, asset, { row: i });
-        sheet.words(`${row.key}~name`, `${row.name} name`, { x: box.x, y, w: room, h: step }, fitted.words[i] ?? '', paint.isPicked(row, -1) ? look : { ...look, colour: chart.quiet }, { row: i });
+        sheet.words(`${row.key}~name`, `${row.name} name`, { x: box.x, w: room, ...inRow(box, y, step, port.height(look) * fitted.lines) }, isNamed(i) ? (fitted.words[i] ?? '') : '', paint.isPicked(row, -1) ? look : { ...look, colour: looks.tick.colour }, { row: i });
       });
     },
   };

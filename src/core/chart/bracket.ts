@@ -78,10 +78,10 @@ export function drawBracket(drawing: Drawing): void {
         sheet.put(`${row.key}/${side}`, `${row.name} ${side === 0 ? 'first' : 'second'} side`, box1, { is: 'rect', radii, fill }, { ...of, grows }, sheet.edge());
         const words = names.words[n] ?? '';
         n += 1;
-        const ink = isAhead ? sheet.inkOn(paint.of(row, 0), nameLook) : isOpen ? nameLook : { ...nameLook, colour: chart.quiet };
+        const ink = isAhead ? sheet.inkOn(paint.of(row, 0), nameLook) : isOpen ? nameLook : { ...nameLook, colour: looks.tick.colour };
         sheet.words(`${row.key}~name${side}`, `${words} name`, { x: x + gap, y: box1.y, w: room, h: box1.h }, words, ink, { ...of, grows });
         const value = side === 0 ? a : b;
-        const ink2 = isAhead ? sheet.inkOn(paint.of(row, 0), valueLook) : isOpen ? valueLook : { ...valueLook, colour: chart.quiet };
+        const ink2 = isAhead ? sheet.inkOn(paint.of(row, 0), valueLook) : isOpen ? valueLook : { ...valueLook, colour: looks.tick.colour };
         if (value !== null && chart.isRevealed && chart.values !== 'none')
           sheet.words(`${row.key}~value${side}`, `${words} score`, { x: x + w - gap - scoreW, y: box1.y, w: scoreW, h: box1.h }, chartNumber(value, chart.format), ink2, { ...of, counts: true, grows: [...grows, { property: 'count', by: null }] });
       }

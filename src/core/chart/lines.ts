@@ -1,6 +1,6 @@
 import type { Box } from '../show';
 import { alongOf } from './along';
-import { axisOf, drawAxis } from './axis';
+import { axisOf, drawAxis, tickRoom } from './axis';
 import { legendTop } from './legend';
 import type { TracePoint } from './part';
 import { placeAll, spread, type Wanted } from './place';
@@ -72,8 +72,9 @@ export function drawLines(drawing: Drawing): void {
   const showsNames = chart.names !== 'none';
   const tickH = showsNames ? port.height(looks.name) + gap : 0;
   const hasPointValues = (isPoints && chart.values !== 'none') || chart.values === 'outside';
-  const head = hasPointValues ? lineH + gap + dot / 2 : Math.max(dot / 2, chart.lineW / 2);
-  const room: Box = { ...box, y: box.y + head, w: Math.max(1, box.w - gutter), h: Math.max(1, box.h - head - tickH - Math.max(dot / 2, chart.lineW / 2)) };
+  const { over } = tickRoom(drawing, scale, false);
+  const head = hasPointValues ? lineH + gap + dot / 2 : Math.max(dot / 2, chart.lineW / 2, over);
+  const room: Box = { ...box, y: box.y + head, w: Math.max(1, box.w - gutter), h: Math.max(1, box.h - head - tickH - Math.max(dot / 2, chart.lineW / 2, over)) };
   const axis = axisOf(drawing, scale, false, room);
   drawAxis(drawing, axis, box);
   const { plot } = axis;
@@ -135,7 +136,7 @@ export function drawLines(drawing: Drawing): void {
     });
   });
   const labels = endLabels(drawing, { each: lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, ...(said[s] as { name: string; value: string }), fitName: named.words[s] ?? '', fitValue: valued.words[s] ?? '' })), end: rows.length > 0 ? x(rows.length - 1) : plot.x + plot.w, foot: box.y + box.h - tickH, nameLook, valueLook });
-  const placed = placeAll(wanted, [...taken, ...labels], { x: box.x, y: drawing.box.y, w: box.w, h: drawing.box.h - tickH });
+  const placed = placeAll(wanted, [...taken, ...labels, ...sheet.wordBoxes()], { x: box.x, y: drawing.box.y, w: box.w, h: drawing.box.h - tickH });
   for (const { key, words, row, series, colour } of wanted) {
     const at = placed.get(key);
     if (at) sheet.words(`${key}~value`, `${rows[row]?.name ?? ''} value`, at, words, { ...looks.value, colour: data.series.length > 1 ? colour : looks.value.colour, align: 'centre', vertical: 'middle' }, { row, series, counts: true, grows: [{ property: 'opacity', by: null }] });
@@ -211,13 +212,22 @@ function drawMarks(drawing: Drawing, along: ReturnType<typeof alongOf>, plot: Bo
   const h = port.height(looks.name);
   if (data.along === 'names') {
     const fitted = fitNames(along.marks.map(({ words }) => words), along.step * 0.96, 1, chart.crowded === 'shorten' && along.marks.length > 12 ? 'thin' : chart.crowded, looks.name, port);
-    sheet.tellNames(fitted, along.marks.length, 'name');
     const look = sized(looks.name, fitted.scale, { align: 'centre', vertical: 'top' });
-    along.marks.forEach(({ key, x }, i) => {
+    const gap = gapOf(look) * 0.5;
+    // Those at the ends are kept within the box, where they may come to stand near the next.
+    const wanted = along.marks.flatMap(({ key, x }, i): Wanted[] => {
       const words = fitted.words[i] ?? '';
-      const w = Math.max(1, port.width(words, look));
+      if (words === '') return [];
+      const w = port.width(words, look);
+      const left = Math.max(box.x, Math.min(box.x + box.w - w, plot.x + x - w / 2));
+      return [{ key, places: [{ x: left, y, w: w + gap, h }], weight: i === 0 || i === along.marks.length - 1 ? 1 : 0 }];
+    });
+    const placed = placeAll(wanted, [], { x: box.x - 1, y: y - 1, w: box.w + gap + 2, h: h + 2 });
+    sheet.tellNames({ ...fitted, left: fitted.left + wanted.length - placed.size }, along.marks.length, 'name');
+    along.marks.forEach(({ key }, i) => {
+      const at = placed.get(key);
       const row = rows[i] ?? null;
-      sheet.words(`${key}~name`, `${words} name`, { x: Math.max(box.x, Math.min(box.x + box.w - w, plot.x + x - w / 2)), y, w, h }, words, paint.isPicked(row, -1) ? look : { ...look, colour: chart.quiet }, { row: i });
+      if (at) sheet.words(`${key}~name`, `${row?.name ?? ''} name`, { ...at, w: at.w - gap }, fitted.words[i] ?? '', paint.isPicked(row, -1) ? look : { ...look, colour: looks.tick.colour }, { row: i });
     });
     return;
   }

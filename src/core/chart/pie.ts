@@ -106,7 +106,7 @@ export function drawPie(drawing: Drawing): void {
 
 /** The labels at one side of a pie, below one another without meeting, each led to its slice. */
 function outside(drawing: Drawing, given: readonly { readonly slice: Slice & { readonly series: number }; readonly words: string; readonly name: string }[], { side, cx, cy, r }: { side: 1 | -1; cx: number; cy: number; r: number }): void {
-  const { chart, sheet, port, looks, box, paint } = drawing;
+  const { sheet, port, looks, box, paint } = drawing;
   const gap = gapOf(looks.name);
   const edge = cx + side * (r + gap * 2.2);
   const room = side === 1 ? box.x + box.w - edge : edge - box.x;
@@ -145,7 +145,7 @@ function outside(drawing: Drawing, given: readonly { readonly slice: Slice & { r
     const knee = { x: edge - side * gap * 0.9, y: middle };
     const points = [begin, knee, { x: edge - side * gap * 0.3, y: middle }].map((p, k) => ({ key: String(k), ...p, begins: false }));
     sheet.trace(`${slice.key}~leader`, `${slice.name} leader`, box, { curve: 'straight', points, base: null }, { fill: '#00000000', lineW: 2, line: `${line.slice(0, 7)}80` }, { ...of, layer: 'front' });
-    const quiet = paint.isPicked(slice.row, slice.series) ? {} : { colour: chart.quiet };
+    const quiet = paint.isPicked(slice.row, slice.series) ? {} : { colour: looks.tick.colour };
     sheet.words(`${slice.key}~name`, `${slice.name} name`, { x, y: top, w: room, h: nameH }, name, { ...nameLook, ...quiet }, of);
     sheet.words(`${slice.key}~value`, `${slice.name} value`, { x, y: top + nameH, w: room, h: valueH }, value, { ...valueLook, ...quiet }, { ...of, counts: true, grows: [...of.grows, { property: 'count', by: null }] });
   });

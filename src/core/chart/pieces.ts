@@ -1,5 +1,5 @@
 import { legendTop } from './legend';
-import { gapOf, namesIn, sized, type Drawing } from './sheet';
+import { gapOf, inRow, inRows, namesIn, sized, type Drawing } from './sheet';
 import { chartNumber, fitNames, valueWords } from './words';
 
 const mostPieces = 600;
@@ -21,7 +21,8 @@ export function drawPieces(drawing: Drawing): void {
   const of = (values: readonly (number | null)[]): number => values.reduce<number>((sum, value) => sum + Math.max(0, value ?? 0), 0);
   const most = Math.max(0, ...rows.map(({ values }) => of(values)));
   const worth = chart.pieceWorth > 0 ? chart.pieceWorth : roundWorth(most);
-  const count = Math.ceil(most / worth - 1e-9);
+  // Each series of a row ends with a piece of its own.
+  const count = Math.max(0, ...rows.map(({ values }) => values.reduce<number>((sum, value) => sum + Math.ceil(Math.max(0, value ?? 0) / worth - 1e-9), 0)));
   if (rows.some(({ values }) => values.some((value) => (value ?? 0) < 0))) sheet.note('negative', 'values below zero have no pieces');
   if (count * rows.length > mostPieces) {
     sheet.note('pieces-many', `it would have ${count * rows.length} pieces; ${mostPieces} at most are drawn. Let a piece be worth more`);
@@ -34,11 +35,15 @@ export function drawPieces(drawing: Drawing): void {
   const widest = isLying ? Math.min(box.w * 0.36, Math.max(0, ...names.map((name) => port.width(name, looks.name)))) : step - gap;
   const fitted = namesIn(drawing, names, Math.max(1, widest) + 0.01, 2, looks.name);
   sheet.tellNames(fitted, names.length, 'name');
-  const nameLook = sized(looks.name, fitted.scale, isLying ? { align: 'right', vertical: 'middle' } : { align: 'centre', vertical: 'top' });
+  const lowNames = isLying ? inRows(step, port.height(looks.name) * fitted.scale * fitted.lines, looks.name) : { scale: 1, every: 1 };
+  const nameLook = sized(looks.name, fitted.scale * lowNames.scale, isLying ? { align: 'right', vertical: 'middle' } : { align: 'centre', vertical: 'top' });
   const lineH = port.height(nameLook);
   const namesTake = names.length === 0 ? 0 : isLying ? widest + gap : lineH * fitted.lines + gap;
-  const valueW = Math.max(0, ...values.map((words) => port.width(words, looks.value)));
-  const valueH = port.height(looks.value);
+  const said = fitNames(values, isLying ? Infinity : step * 0.96, 1, 'none', looks.value, port);
+  const lowValues = isLying ? inRows(step, port.height(looks.value), looks.value) : { scale: 1, every: 1 };
+  const valueLook = sized(looks.value, said.scale * lowValues.scale);
+  const valueW = Math.max(0, ...said.words.map((words) => port.width(words, valueLook)));
+  const valueH = port.height(valueLook);
   const valuesTake = valueW === 0 ? 0 : isLying ? valueW + gap : valueH + gap;
   const along = (isLying ? box.w : box.h) - namesTake - valuesTake;
   // Several pieces side by side where a row has room for them, so that they are as large as they can be.
@@ -83,16 +88,15 @@ export function drawPieces(drawing: Drawing): void {
         }
       }
     });
-    const words = values[i] ?? '';
-    const w = port.width(words, looks.value);
+    const words = i % lowValues.every === 0 ? (said.words[i] ?? '') : '';
+    const w = port.width(words, valueLook);
     const valueBox = isLying
-      ? { x: box.x + namesTake + end * size + gap, y: box.y + i * step + (step - valueH) / 2, w, h: valueH }
+      ? { x: box.x + namesTake + end * size + gap, w, ...inRow(box, box.y + i * step, step, valueH) }
       : { x: box.x + (i + 0.5) * step - w / 2, y: box.y + box.h - namesTake - end * size - valueH - gap * 0.5, w, h: valueH };
-    const ink = paint.isPicked(row, -1) ? {} : { colour: chart.quiet };
-    sheet.words(`${row.key}~value`, `${row.name} value`, valueBox, words, { ...looks.value, ...ink, align: isLying ? 'left' : 'centre', vertical: 'middle' }, { row: i, counts: true, grows: [{ property: 'count', by: null }] });
-    const nameBox = isLying ? { x: box.x, y: box.y + i * step, w: widest, h: step } : { x: box.x + i * step, y: box.y + box.h - namesTake + gap, w: step, h: lineH * fitted.lines };
-    sheet.words(`${row.key}~name`, `${row.name} name`, nameBox, fitted.words[i] ?? '', { ...nameLook, ...ink }, { row: i });
+    const ink = paint.isPicked(row, -1) ? {} : { colour: looks.tick.colour };
+    sheet.words(`${row.key}~value`, `${row.name} value`, valueBox, words, { ...valueLook, ...ink, align: isLying ? 'left' : 'centre', vertical: 'middle' }, { row: i, counts: true, grows: [{ property: 'count', by: null }] });
+    const nameBox = isLying ? { x: box.x, w: widest, ...inRow(box, box.y + i * step, step, lineH * fitted.lines) } : { x: box.x + i * step, y: box.y + box.h - namesTake + gap, w: step, h: lineH * fitted.lines };
+    sheet.words(`${row.key}~name`, `${row.name} name`, nameBox, i % lowNames.every === 0 ? (fitted.words[i] ?? '') : '', { ...nameLook, ...ink }, { row: i });
   });
-  const said = fitNames([`${chartNumber(worth, { ...chart.format, sign: 'auto' })}`], 400, 1, 'none', looks.tick, port);
-  if (worth !== 1) sheet.note('worth', `a piece is worth ${said.words[0] ?? ''}; say so beside it`);
+  if (worth !== 1) sheet.note('worth', `a piece is worth ${chartNumber(worth, chart.format)}; say so beside it`);
 } // prettier-ignore

@@ -67,8 +67,9 @@ export function scaleFor(chart: Given, values: Iterable<number>, isFree = false)
 function logScale(least: number, most: number, values: Iterable<number>, isRound: boolean): ChartScale {
   let smallest = Infinity;
   for (const value of values) if (value > 0 && value < smallest) smallest = value;
-  const hi = most > 0 ? most : 1;
-  const from = least > 0 ? least : Math.min(smallest, hi);
+  const hi = Math.max(most > 0 ? most : 1, 1e-100);
+  // Twelve powers of ten at most: below them lies what is next to nothing.
+  const from = Math.max(least > 0 ? least : Math.min(smallest, hi), hi * 1e-12);
   const lo = Math.min(10 ** Math.floor(Math.log10(from)), hi / 10);
   const made = scaleLog().domain([lo, hi]).clamp(true);
   if (isRound) made.nice();

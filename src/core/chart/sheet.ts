@@ -152,6 +152,11 @@ export class Sheet {
     this.put(key, name, box, { is: 'words', words, look }, { layer: 'front', ...of });
   }
 
+  /** Where words stand so far. */
+  wordBoxes(): Box[] {
+    return this.parts.flatMap(({ box, shape }) => (shape.is === 'words' ? [box] : []));
+  }
+
   picture(key: string, name: string, box: Box, asset: string, of: Of = {}): void {
     this.put(key, name, box, { is: 'picture', asset, fit: 'contain', radius: 0 }, { layer: 'front', ...of });
   }
@@ -180,3 +185,19 @@ export const sized = (look: CellLook, scale: number, given: Partial<CellLook> = 
   ...given,
   size: look.size * scale,
 });
+
+/**
+ * What rows that are so many px high do to words so many px high: they make them smaller, as far as these may be, and
+ * then leave room for every second, third … alone.
+ */
+export function inRows(step: number, height: number, look: CellLook): { readonly scale: number; readonly every: number } {
+  const least = Math.min(1, Math.max(0.3, look.minScale));
+  const scale = Math.max(least, Math.min(1, step / Math.max(1, height)));
+  return { scale, every: Math.max(1, Math.ceil((height * scale) / Math.max(1, step) - 1e-6)) };
+} // prettier-ignore
+
+/** Where words so many px high stand in the middle of a row, and still within a box. */
+export const inRow = (box: Box, y: number, step: number, h: number): { readonly y: number; readonly h: number } => ({
+  y: Math.max(box.y, Math.min(box.y + box.h - h, y + (step - h) / 2)),
+  h,
+}); // prettier-ignore

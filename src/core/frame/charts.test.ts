@@ -1,0 +1,151 @@
+import { describe, expect, test } from '@jest/globals';
+import { makeList, makeTrack, newCascade, newChange, newElement, newPhase, newTemplate, newTie, type Change, type ChartElement, type RowList, type Template, type Track } from '../show'; // prettier-ignore
+import type { TextMeasure } from '../text';
+import { evaluate, prepareScene, type Moment, type Scene } from './index';
+
+const measure: TextMeasure = {
+  width: (text, face) => text.length * face.size * 0.5,
+  metrics: (face) => ({ ascent: face.size, descent: 0 }),
+};
+const listOf = (...rows: readonly (readonly [string, number])[]): RowList => {
+  const made = makeList(
+    'Teams',
+    [{ key: 'name', name: 'Team', type: 'text' }, { key: 'points', name: 'Points', type: 'number' }],
+    rows.map(([name, points]) => ({ key: name, cells: [name, points] })),
+  ); // prettier-ignore
+  if ('code' in made) throw new Error(made.message);
+  return made.list;
+};
+const bars = listOf(['Ox', 40], ['Tern', 20]);
+
+/** A chart of 400 px by 300, at (100, 50), of bars without words. */
+function template(given: Partial<ChartElement> = {}, enter: Track[] = [], change: Partial<Change> = {}): Template {
+  const chart = newElement('chart', 'chart', 'Chart', {
+    x: 100, y: 50, w: 400, h: 300, names: 'none', values: 'none', legend: 'none', thickness: 1, look: { size: 20 }, ...given,
+  }); // prettier-ignore
+  return newTemplate('t', 'T', {
+    elements: { chart },
+    order: ['chart'],
+    bindings: [{ id: 'b', name: 'Teams', from: { kind: 'words', text: '' }, steps: [] }],
+    ties: [newTie('chart', 'list', 'b')],
+    phases: { enter: { ...newPhase(40), tracks: enter }, idle: newPhase(0), exit: newPhase(10) },
+    changes: [newChange('c', 'Rows', { frames: 20, swap: null, carryFrom: 0, carryTo: 20, carryEase: 'linear', ...change })],
+  });
+} // prettier-ignore
+const sceneOf = (own: Template, to: RowList, from?: RowList): Scene =>
+  prepareScene(own, { b: to }, measure, {
+    change: from && { change: own.changes[0] as Change, from: { b: from } },
+  });
+const entering = (frame: number): Moment => ({ phase: 'enter', frame, enterFrame: null, time: 0 });
+const changing = (frame: number): Moment => ({
+  phase: 'hold',
+  frame: 0,
+  enterFrame: null,
+  time: 0,
+  change: frame,
+});
+const partOf = (scene: Scene, key: string, era = 'both') =>
+  scene.parts.find((part) => part.path === `chart/${key}` && (part.era === 'both' || part.era === era));
+/** Where a bar stands: its top, and its height, px. */
+function bar(scene: Scene, key: string, era?: string): { top: number; h: number; x: number } {
+  const node = partOf(scene, key, era)?.node;
+  if (node?.kind !== 'rect') throw new Error(`no bar ${key}`);
+  return { x: node.matrix[12] as number, top: node.matrix[13] as number, h: node.h };
+}
+const grow = (property: string, given: Partial<Track> = {}): Track =>
+  makeTrack('g', 'chart', property, [[0, 0, 'linear'], [40, 1]], given); // prettier-ignore
+
+describe('a chart that enters', () => {
+  test('grows each bar from where its scale begins, its value along with it', () => {
+    const scene = sceneOf(template({ values: 'auto', colours: ['#f2b632'] }, [grow('grow')]), bars);
+    evaluate(scene, entering(40));
+    const whole = bar(scene, 'Ox~1points');
+    evaluate(scene, entering(20));
+    const half = bar(scene, 'Ox~1points');
+    expect(half.h).toBeCloseTo(whole.h / 2);
+    expect(half.top + half.h).toBeCloseTo(whole.top + whole.h);
+    const value = partOf(scene, 'Ox~1points~0value')?.node;
+    expect(value?.kind === 'text' && value.layout.lines[0]?.text).toBe('20');
+  });
+  test('row by row in a cascade, or one series or row by itself', () => {
+    const inTurn = sceneOf(
+      template({}, [grow('grow', { cascade: { ...newCascade('row'), delay: 20 } })]),
+      bars,
+    );
+    evaluate(inTurn, entering(10));
+    expect(bar(inTurn, 'Ox~1points').h).toBeGreaterThan(0);
+    expect(bar(inTurn, 'Tern~1points').h).toBeCloseTo(0);
+    const alone = sceneOf(template({}, [grow('grow.r2')]), bars);
+    evaluate(alone, entering(20));
+    expect([bar(alone, 'Ox~1points').h, bar(alone, 'Tern~1points').h]).toEqual([300, 75]);
+  });
+  test('opens a ring from its beginning', () => {
+    const scene = sceneOf(template({ form: 'pie' }, [grow('grow')]), bars);
+    evaluate(scene, entering(20));
+    const sweep = (key: string) => {
+      const live = partOf(scene, key)?.live;
+      return live?.kind === 'ellipse' ? [live.start, live.sweep] : [];
+    };
+    expect(sweep('Ox~1')).toEqual([0, 120]);
+    expect(sweep('Tern~1').map(Math.round)).toEqual([120, 60]);
+  });
+});
+
+describe('a chart under new rows', () => {
+  test('takes each bar by its key from old to new, and the scale with it, never back', () => {
+    const scene = sceneOf(template({ sort: 'largest' }), listOf(['Ox', 40], ['Tern', 80]), bars);
+    const seen = [0, 5, 10, 15, 20].map((frame) => {
+      evaluate(scene, changing(frame));
+      return { ox: bar(scene, 'Ox~1points'), tern: bar(scene, 'Tern~1points') };
+    });
+    // Ox had the whole height and has half of it; it is overtaken.
+    expect(seen.map(({ ox }) => ox.h)).toEqual([300, 262.5, 225, 187.5, 150]);
+    expect(seen.map(({ tern }) => tern.h)).toEqual([150, 187.5, 225, 262.5, 300]);
+    expect(seen.map(({ ox }) => ox.x)).toEqual([100, 150, 200, 250, 300]);
+    for (const { ox } of seen) expect(ox.top + ox.h).toBeCloseTo(350);
+  });
+  test('lets what comes grow, and what goes shrink away', () => {
+    const scene = sceneOf(template(), listOf(['Ox', 40], ['Skerry', 40]), bars);
+    evaluate(scene, changing(20));
+    expect(bar(scene, 'Skerry~1points', 'new').h).toBeCloseTo(300);
+    evaluate(scene, changing(0));
+    expect(bar(scene, 'Skerry~1points', 'new').h).toBeCloseTo(0);
+    expect(bar(scene, 'Tern~1points', 'old').h).toBeCloseTo(150);
+    evaluate(scene, changing(9));
+    const goes = bar(scene, 'Tern~1points', 'old').h;
+    expect(goes).toBeGreaterThan(0);
+    expect(goes).toBeLessThan(150);
+  });
+  test('bends a line from one to the other, point by point', () => {
+    const own = template({ form: 'lines', dot: 0, lineW: 4 });
+    const scene = sceneOf(own, listOf(['a', 100], ['b', 50]), listOf(['a', 100], ['b', 100]));
+    const ends = (frame: number): number[] => {
+      evaluate(scene, changing(frame));
+      const live = partOf(scene, '~0line points')?.live;
+      return live?.kind === 'path' ? (live.subpaths[0]?.points.map(({ y }) => y) ?? []) : [];
+    };
+    const [from, middle, to] = [ends(0), ends(10), ends(20)].map(([, y]) => y as number) as [
+      number,
+      number,
+      number,
+    ];
+    expect(from).toBeCloseTo(ends(0)[0] as number);
+    expect(to).toBeGreaterThan(from);
+    expect(middle).toBeCloseTo((from + to) / 2);
+  });
+  test('is the same frame whatever frames came before it', () => {
+    const scene = sceneOf(template({ sort: 'largest' }), listOf(['Ox', 40], ['Tern', 80]), bars);
+    evaluate(scene, changing(7));
+    const once = { ...bar(scene, 'Ox~1points') };
+    evaluate(scene, changing(20));
+    evaluate(scene, changing(7));
+    expect(bar(scene, 'Ox~1points')).toEqual(once);
+  });
+  test('keeps what is alike as it is: a mark with nothing new is the same element', () => {
+    const own = template();
+    const [one, two] = [sceneOf(own, bars), sceneOf(own, listOf(['Ox', 40], ['Tern', 10]))];
+    const element = (scene: Scene, key: string) => partOf(scene, key)?.element;
+    expect(element(two, 'Ox~1points')).toBe(element(one, 'Ox~1points'));
+    expect(element(two, 'Tern~1points')).not.toBe(element(one, 'Tern~1points'));
+  });
+});
