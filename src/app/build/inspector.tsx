@@ -8,7 +8,7 @@ import {
   AlignStartVertical,
   AlignVerticalDistributeCenter,
 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import {
   elementKinds,
@@ -43,7 +43,7 @@ import { PropertyRow } from './property-row';
 import { ReadingLine } from './reading-line';
 import { ReactionsSection } from './reactions-section';
 import { StandIn } from './rows-section';
-import { ChartParts } from './rows/chart-parts';
+import { ChartLooks, ChartReading } from './rows/chart-parts';
 import { CrawlParts } from './rows/crawl-parts';
 import { TableParts } from './rows/table-parts';
 import { SpansSection } from './spans-section';
@@ -196,7 +196,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
       {sections.map((name) => {
         const properties = inSection(name);
         if (properties.length === 0) return null;
-        return (
+        const section = (
           <Section key={name} title={name} isFolded={folded.has(name)}>
             {name === 'Position' && <AlignBar count={1} />}
             {name === 'Position' && isUnion(element) && <GroupPlace template={template} element={element} />}
@@ -227,9 +227,17 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
             {name === 'Rows' && element.kind === 'rows' && <StandIn template={template} element={element} />}
           </Section>
         );
+        if (name !== 'Chart' || element.kind !== 'chart') return section;
+        // What it reads of its rows belongs to what it is.
+        return (
+          <Fragment key={name}>
+            {section}
+            <ChartReading show={show} template={template} chart={element} />
+          </Fragment>
+        );
       })}
       {element.kind === 'crawl' && <CrawlParts show={show} template={template} crawl={element} />}
-      {element.kind === 'chart' && <ChartParts show={show} template={template} chart={element} />}
+      {element.kind === 'chart' && <ChartLooks show={show} chart={element} />}
       {element.kind === 'table' && <TableParts show={show} template={template} table={element} />}
       <MakeSection ids={[element.id]} />
       {element.kind === 'text' && <SpansSection show={show} element={element} />}

@@ -1,4 +1,5 @@
 import {
+  kindOf,
   makeTrack,
   movableOf,
   newCascade,
@@ -44,7 +45,7 @@ const even = ['linear', 'linear'] as const;
 const anything = (): boolean => true;
 const isText = (element: Element): boolean => element.kind === 'text';
 const inParts = (element: Element): Cascade | null =>
-  element.kind === 'table'
+  element.kind === 'table' || element.kind === 'chart'
     ? newCascade('row')
     : holds(element)
       ? newCascade('child')
@@ -154,6 +155,15 @@ export const motionPresets: readonly MotionPreset[] = [
     help: 'The pen follows the line.',
     fits: (element) => element.kind === 'line' || ('outlineWidth' in element && element.outlineWidth > 0),
     parts: () => [{ property: 'drawEnd', away: 0, ease: ['gentle', 'gentle'] }],
+  },
+  {
+    id: 'grow-marks',
+    label: 'Grow the marks',
+    help: 'Bars grow from where their scale begins, lines are drawn, a ring opens, values count along; row by row.',
+    fits: (element) => kindOf(element).grows,
+    parts: () => [
+      { property: 'grow', away: 0, given: { cascade: { ...newCascade('row'), delay: 3 } }, ease: strong },
+    ],
   },
   {
     id: 'count',

@@ -24,6 +24,7 @@ import {
   type Template,
   type Track,
 } from '../show';
+import { chartsOfRows } from './charts-of-rows';
 import { usualLooks, type UsualLooks } from './usual-looks';
 
 /** One sensible picture of some rows, that can be put into a template. */
@@ -133,7 +134,7 @@ function moveRows(template: Template, id: string, newId: NewId): void {
     template.changes.push(newChange(newId(), 'Rows', { frames: 40, swap: 12, carryFrom: 4, carryTo: 36 }));
 }
 
-/** Three or four pictures of some rows in the looks that the show has most, the most telling first. */
+/** Some pictures of rows in the looks that the show has most, the most telling first. */
 export function picturesOfRows(
   show: Pick<Show, 'templates' | 'look'>,
   template: Template,
@@ -244,6 +245,18 @@ export function picturesOfRows(
       },
     });
   }
+  made.push(
+    ...chartsOfRows(
+      template,
+      roles,
+      data.columns,
+      list,
+      data.name,
+      (own) => decimalsOf(list, own),
+      looks,
+      bind,
+    ),
+  );
   const listed = [name, ...roles.words, ...(figures.length > 0 && name ? [] : figures)]
     .filter((own): own is ListColumn => own !== null)
     .slice(0, 4);
@@ -296,7 +309,7 @@ export function picturesOfRows(
       add: (into, newId) => addRoll(into, newId, data, lines, looks, bind),
     });
   }
-  return made.slice(0, 6);
+  return made.slice(0, 8);
 }
 
 type Bind = (into: Template, id: string, newId: NewId) => Binding;

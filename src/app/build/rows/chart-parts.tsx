@@ -47,15 +47,32 @@ const roles: readonly (readonly [
 
 const lookWords = { look: 'All words', nameLook: 'Names', valueLook: 'Values', tickLook: 'Scale' } as const;
 
-/** What of a chart no property says: what of its rows it reads, its colours, its words, and what it cannot show. */
-export function ChartParts({ show, template, chart }: { show: Show; template: Template; chart: ChartElement }) {
+interface Of {
+  readonly show: Show;
+  readonly template: Template;
+  readonly chart: ChartElement;
+}
+
+const editOf =
+  (chart: ChartElement): Edit =>
+  (what, recipe, merge) =>
+    editTemplate(
+      `${what} of ${chart.name}`,
+      (t) => {
+        const own = t.elements[chart.id];
+        if (own?.kind === 'chart') recipe(own);
+      },
+      merge && `${chart.id} ${merge}`,
+    );
+
+/** What a chart reads of its rows, what of them it cannot show, and where it finds what. */
+export function ChartReading({ show, template, chart }: Of) {
   const use = useMemo(() => ({ template, typed: {}, row: null }), [template]);
   const { values } = useResolved(use);
   const fonts = useFonts();
   const tie = tieOf(template, chart.id, 'list');
   const given = tie ? (values[tie.field] ?? template.fields.find(({ id }) => id === tie.field)?.default ?? emptyList) : (chart.list ?? drawnChartRows);
   const list = isRowList(given) ? given : emptyList;
-  const { columns } = list;
   const read = useMemo(() => readChart(chart, list), [chart, list]);
   const found = useMemo(() => {
     const reader = new StyleReader(show.look);
@@ -65,15 +82,6 @@ export function ChartParts({ show, template, chart }: { show: Show; template: Te
     // What fonts have come changes what has room.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [chart, list, show.look, show.assets, fonts]);
-  const edit: Edit = (what, recipe, merge) =>
-    editTemplate(
-      `${what} of ${chart.name}`,
-      (t) => {
-        const own = t.elements[chart.id];
-        if (own?.kind === 'chart') recipe(own);
-      },
-      merge && `${chart.id} ${merge}`,
-    );
   return (
     <>
       <div className="flex flex-col gap-1 border-b border-line p-3 text-xs">
@@ -91,7 +99,16 @@ export function ChartParts({ show, template, chart }: { show: Show; template: Te
           </ul>
         )}
       </div>
-      <ColumnsOf chart={chart} columns={columns} edit={edit} />
+      <ColumnsOf chart={chart} columns={list.columns} edit={editOf(chart)} />
+    </>
+  );
+} // prettier-ignore
+
+/** How a chart's numbers are written, the colours that its series and rows take, and the looks of its words. */
+export function ChartLooks({ show, chart }: Pick<Of, 'show' | 'chart'>) {
+  const edit = editOf(chart);
+  return (
+    <>
       <Section title="Numbers" isFolded>
         <NumberFormatForm
           name={chart.name}
