@@ -28,6 +28,7 @@ import {
   titleRace,
   voteBars,
   voteRing,
+  windHour,
   beachCrawl,
   bug,
   credits,
@@ -253,6 +254,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     judgesMarks(),
     titleRace(),
     duelBracket(),
+    windHour(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -349,6 +351,12 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   });
   keepCard(show, { id: 'card-100', number: '100', template: 'opener', values: samplesOf(show, 'opener') });
   // What comes by itself: the pier's instrument, and the results that the scorers save in the watched folder.
+  show.sources['wind-log'] = newSource('wind-log', 'Wind of the last hour', {
+    kind: 'stand-in',
+    stream: 'wind-log',
+    every: 10,
+    read: { ...formats.json.plain, path: '$.log' },
+  });
   show.sources['wind'] = newSource('wind', 'Wind on the pier', {
     kind: 'stand-in',
     stream: 'wind',
@@ -406,6 +414,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   addClocks(show);
   show.tables['heats'] = heats(show);
   keepCard(show, { id: 'card-501', number: '501', template: 'wind-gauge', values: {} });
+  keepCard(show, { id: 'card-502', number: '502', template: 'wind-hour', values: {} });
   for (const [number, template] of [
     ['631', 'standings'],
     ['632', 'judges-sheet'],

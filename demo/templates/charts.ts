@@ -1,5 +1,14 @@
 // Rows as marks: the people's vote, the judges' marks, the race for the title, the wind of the last hour, the knockout.
-import { change, inMotion, moving, tall, template, textField, type Move } from '../../library/make';
+import {
+  change,
+  inMotion,
+  moving,
+  numberField,
+  tall,
+  template,
+  textField,
+  type Move,
+} from '../../library/make';
 import { rowsField } from '../../library/rows';
 import { plainNumber } from '../../src/core/binding';
 import {
@@ -366,6 +375,54 @@ export const duelBracket = (): Template =>
     }),
     'rows-duels',
     '',
+  ); // prettier-ignore
+
+/** The wind of the last hour against the limit: its window moves on with the clock. */
+export const windHour = (): Template =>
+  bound(
+    page({
+      id: 'wind-hour',
+      name: 'Wind of the hour',
+      title: 'Wind, last hour',
+      under: 'Pier head · knots',
+      source: 'Mean of two minutes, and gusts',
+      w: 1500,
+      h: 640,
+      lead: '#6fbf8a',
+      chart: {
+        form: 'lines',
+        columns: columns({ name: 'time', series: ['gust', 'mean'] }),
+        along: 'dates',
+        window: 3600,
+        curve: 'smooth',
+        colourBy: 'series',
+        colours: [colours.saffron, '#62b6c4'],
+        lineW: 7,
+        dot: 20,
+        ends: 'fixed',
+        least: 0,
+        greatest: 36,
+        ticks: 4,
+        limit: 'value',
+        limitAt: 30,
+        limitText: 'No flying above 30',
+        limitColour: '#ff7d62',
+        format: { ...plainNumber, least: 1, most: 1 },
+        nameLook: { size: 36 },
+        valueLook: { ...numbers, size: 52 },
+      },
+      fields: [
+        rowsField('f-rows', 'Wind', emptyList, 'From the logger on the pier; hidden, put in order or corrected for this card'),
+        numberField('f-limit', 'Flying limit', 30, { min: 0, max: 60 }, 'Knots at which flying stops'),
+        textField('f-limit-text', 'Words of the limit', 'No flying above 30', 'Stands at its line', { sample: false, maxLength: 26 }),
+        numberField('f-window', 'Window', 3600, { min: 120, max: 3600 }, 'Seconds that are seen'),
+      ],
+      ties: [['chart', 'limitAt', 'f-limit'], ['chart', 'limitText', 'f-limit-text'], ['chart', 'window', 'f-window']],
+      grow: [['chart', 'grow', { style: 'figures' }, [26, 0], [110, 1]], ['chart', 'opacity', { style: 'words', cascade: { ...newCascade('column'), delay: 6 } }, [22, 0], [50, 1]]],
+      tall: { h: 700 },
+    }),
+    'wind-log',
+    'time',
   ); // prettier-ignore
 
 function columns(given: Partial<ChartElement['columns']>): ChartElement['columns'] {

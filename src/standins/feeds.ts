@@ -34,16 +34,37 @@ const round = (x: number, places = 1): number => Number(x.toFixed(places));
 export const windLimit = 30;
 const startOfDay = Date.UTC(2026, 7, 14, 9, 0, 0);
 
+/** The wind at a moment of its own time, in knots and degrees. */
+function windAt(s: number) {
+  // Squalls of minutes on a wind that turns slowly.
+  const mean = 12 + 16 * (0.62 * wander(s / 13, 2) + 0.38 * wander(s, 1));
+  return {
+    mean: round(mean),
+    gust: round(mean + 3 + 9 * wander(s * 1.7, 4)),
+    direction: Math.round(225 + 40 * (wander(s, 7) - 0.5)) % 360,
+  };
+}
+
+const logEvery = 10;
+/** What the logger on the pier keeps: the last hour, a row every ten seconds, at the times of the clock. */
+function windLog(t: number, origin: number): FeedAnswer {
+  const last = Math.floor(t / logEvery);
+  const slow = (s: number): number => {
+    // The mean of its last two minutes, as stations give it.
+    let sum = 0;
+    for (let i = 0; i < 12; i += 1) sum += windAt(s - i * logEvery).mean;
+    return sum / 12;
+  };
+  const rows = Array.from({ length: 3600 / logEvery + 1 }, (_, i) => {
+    const s = (last - 3600 / logEvery + i) * logEvery;
+    return { time: new Date((origin + s) * 1000).toISOString(), mean: round(slow(s)), gust: round(slow(s) + 2 + 6 * wander(s / 3, 4)) };
+  });
+  return { type: 'application/json', body: JSON.stringify({ station: 'Pier head', unit: 'kn', limit: windLimit, log: rows }) };
+} // prettier-ignore
+
 function wind(t: number): FeedAnswer {
   const now = Math.floor(t);
-  const at = (s: number) => {
-    const mean = 12 + 16 * wander(s, 1);
-    return {
-      mean: round(mean),
-      gust: round(mean + 3 + 9 * wander(s * 1.7, 4)),
-      direction: Math.round(225 + 40 * (wander(s, 7) - 0.5)) % 360,
-    };
-  };
+  const at = windAt;
   const hour = Array.from({ length: 60 }, (_, i) => ({ minute: i - 59, mean: at(now - (59 - i) * 60).mean }));
   return {
     type: 'application/json',
@@ -207,8 +228,9 @@ function posts(t: number): FeedAnswer {
   return { type: 'application/json', body: JSON.stringify({ posts: list }) };
 }
 
-const answers: Readonly<Record<StandInStream, (t: number) => FeedAnswer>> = {
+const answers: Readonly<Record<StandInStream, (t: number, origin: number) => FeedAnswer>> = {
   wind,
+  'wind-log': windLog,
   scores,
   votes,
   timetable,
@@ -235,10 +257,21 @@ export const steer = (
   now: number,
 ): StreamState => ({ ...state, ...change, from: streamTime(state, now), since: now });
 
-/** What a stream answers at a moment, in seconds since the streams were started; null while it is silent. */
-export function feedAnswer(stream: StandInStream, state: StreamState, now: number): FeedAnswer | null {
+/**
+ * What a stream answers at a moment, in seconds since the streams were started; null while it is silent. `began` is when
+ * that was, in seconds since 1970.
+ */
+export function feedAnswer(
+  stream: StandInStream,
+  state: StreamState,
+  now: number,
+  began = 0,
+): FeedAnswer | null {
   if (state.mode === 'silent') return null;
-  const answer = answers[stream](streamTime(state, now));
+  const time = streamTime(state, now);
+  // Where its own time began on the clock: the same second as long as it goes at the usual pace.
+  const origin = Math.round(began + (state.speed === 1 ? state.since - state.from : now - time));
+  const answer = answers[stream](time, origin);
   if (state.mode === 'running') return answer;
   return stream === 'posts' || stream === 'votes'
     ? { type: 'text/html', body: '<!doctype html><html><body><h1>502 Bad gateway</h1></body></html>' }

@@ -193,7 +193,7 @@ class Reader {
       const cell = this.cell(own, at.name);
       where = typeof cell === 'number' ? cell : typeof cell === 'string' ? (along === 'dates' ? parseDate(cell) : parseNumber(cell)) : null;
       if (where === null || !Number.isFinite(where)) {
-        this.badDates.push(String(cell ?? ''));
+        this.badDates.push(typeof cell === 'number' ? String(Number(cell.toPrecision(6))) : String(cell ?? ''));
         return null;
       }
     }

@@ -5,7 +5,7 @@ import type { ChartData, ChartRow } from './data';
 import { drawGauge } from './gauge';
 import { drawLines } from './lines';
 import { ChartPaint } from './paint';
-import type { ChartNote, ChartPart } from './part';
+import type { ChartNote, ChartPart, Drift } from './part';
 import { drawPie } from './pie';
 import { drawPieces } from './pieces';
 import { rowsShown } from './rows';
@@ -19,6 +19,8 @@ export interface LaidChart {
   readonly notes: readonly ChartNote[];
   /** The rows that it shows of each panel. */
   readonly rows: readonly ChartRow[];
+  /** How its window moves; null: it has none. Panels have none. */
+  readonly drift: Drift | null;
 }
 
 const forms: Readonly<Record<ChartElement['form'], (drawing: Drawing) => void>> = {
@@ -121,5 +123,5 @@ export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, 
     });
   });
   const parts = sheet.parts.map((part, i) => ({ part, i })).sort((a, b) => layers[a.part.layer] - layers[b.part.layer] || a.i - b.i).map(({ part }) => part);
-  return { parts, notes: sheet.notes, rows: shown };
+  return { parts, notes: sheet.notes, rows: shown, drift: sheet.drift };
 } // prettier-ignore

@@ -2,7 +2,7 @@ import type { Box } from '../show';
 import { alongOf } from './along';
 import { axisOf, drawAxis, tickRoom } from './axis';
 import { legendTop } from './legend';
-import type { TracePoint } from './part';
+import type { Drift, Trace, TracePoint } from './part';
 import { placeAll, spread, type Wanted } from './place';
 import { gapOf, sized, type Drawing } from './sheet';
 import { fitNames, valueWords } from './words';
@@ -71,7 +71,9 @@ export function drawLines(drawing: Drawing): void {
   // Names below take their room as they fit; the first and the last reach over the ends.
   const showsNames = chart.names !== 'none';
   const tickH = showsNames ? port.height(looks.name) + gap : 0;
-  const hasPointValues = (isPoints && chart.values !== 'none') || chart.values === 'outside';
+  const hasWindow = chart.window > 0 && data.along === 'dates' && chart.panels === 'none';
+  // What moves along says no values of its own: they would not be read.
+  const hasPointValues = !hasWindow && ((isPoints && chart.values !== 'none') || chart.values === 'outside');
   const { over } = tickRoom(drawing, scale, false);
   const head = hasPointValues ? lineH + gap + dot / 2 : Math.max(dot / 2, chart.lineW / 2, over);
   const room: Box = { ...box, y: box.y + head, w: Math.max(1, box.w - gutter), h: Math.max(1, box.h - head - tickH - Math.max(dot / 2, chart.lineW / 2, over)) };
@@ -79,8 +81,11 @@ export function drawLines(drawing: Drawing): void {
   drawAxis(drawing, axis, box);
   const { plot } = axis;
   const firstW = showsNames && data.along === 'names' ? Math.min(plot.w / Math.max(2, rows.length) / 2, port.width(rows[0]?.name ?? '', looks.name) / 2) : dot / 2;
-  const along = alongOf(chart, data, rows, plot.w, isPoints && data.along === 'names' ? plot.w / Math.max(2, rows.length * 2) : firstW);
+  const along = alongOf(chart, data, rows, plot.w, hasWindow ? 0 : isPoints && data.along === 'names' ? plot.w / Math.max(2, rows.length * 2) : firstW);
   const x = (row: number): number => plot.x + along.x(row);
+  if (hasWindow) sheet.drift = driftOf(drawing, along.of, plot);
+  const moves = hasWindow ? ({ along: true } as const) : null;
+  const ridden: Trace[] = [];
   if (showsNames) drawMarks(drawing, along, plot, box.y + box.h - tickH + gap);
 
   const taken: Box[] = [];
@@ -94,12 +99,14 @@ export function drawLines(drawing: Drawing): void {
       y: axis.at(value),
       begins: i > 0 && chart.gaps === 'break' && row !== (points[i - 1]?.row ?? 0) + 1,
     }));
-    const of = { series: s };
+    const line: Trace = { curve: chart.curve, points: trace, base: null };
+    ridden.push(line);
+    const of = { series: s, moves };
     const drawn = { ...of, grows: [{ property: 'drawEnd' as const, by: null }] };
     if (isArea)
-      sheet.trace(`~area ${series.key}`, `${series.name} area`, plot, { curve: chart.curve, points: trace, base: points.map(({ foot }) => axis.at(foot === 0 ? scale.base : foot)) }, { fill: chart.series === 'beside' && data.series.length > 1 ? `${colour.slice(0, 7)}b0` : paint.fill(colour, 'bottom'), lineW: 0, line: '#00000000' }, { ...of, grows: [{ property: 'wipeRight', by: 1 }] });
+      sheet.trace(`~area ${series.key}`, `${series.name} area`, plot, { ...line, base: points.map(({ foot }) => axis.at(foot === 0 ? scale.base : foot)) }, { fill: chart.series === 'beside' && data.series.length > 1 ? `${colour.slice(0, 7)}b0` : paint.fill(colour, 'bottom'), lineW: 0, line: '#00000000' }, { ...of, grows: [{ property: 'wipeRight', by: 1 }] });
     if (!isPoints && chart.lineW > 0)
-      sheet.trace(`~line ${series.key}`, `${series.name} line`, plot, { curve: chart.curve, points: trace, base: null }, { fill: '#00000000', lineW: chart.lineW, line: colour }, drawn);
+      sheet.trace(`~line ${series.key}`, `${series.name} line`, plot, line, { fill: '#00000000', lineW: chart.lineW, line: colour }, drawn);
     // A value that stands alone between gaps is a dot: a line has no length there.
     points.forEach((point, i) => {
       const at = trace[i] as TracePoint;
@@ -111,14 +118,14 @@ export function drawLines(drawing: Drawing): void {
       const hasDot = isPoints || chart.values === 'outside' || i === points.length - 1 || isAlone;
       if (isPoints && row.before !== null && s === 0 && chart.isRevealed) {
         const was = axis.at(row.before);
-        sheet.rule(`${key}~way`, `${row.name} since before`, [at.x, was], [at.x, at.y], Math.max(2, dot * 0.22), `${own.slice(0, 7)}80`, { row: point.row, series: s, layer: 'marks' });
-        sheet.dot(`${key}~before`, `${row.name} before`, at.x, was, dot * 0.6, `${own.slice(0, 7)}80`, { row: point.row, series: s });
+        sheet.rule(`${key}~way`, `${row.name} since before`, [at.x, was], [at.x, at.y], Math.max(2, dot * 0.22), `${own.slice(0, 7)}80`, { row: point.row, series: s, layer: 'marks', moves });
+        sheet.dot(`${key}~before`, `${row.name} before`, at.x, was, dot * 0.6, `${own.slice(0, 7)}80`, { row: point.row, series: s, moves });
       }
       const size = isAlone && dot === 0 ? chart.lineW : dot;
       if (hasDot && size > 0) {
         const isLast = !isPoints && i === points.length - 1;
         // The last of a line keeps its key as the line goes on.
-        sheet.dot(isLast ? `~last ${series.key}` : `${key}~dot`, `${series.name} ${row.name}`, at.x, at.y, size, own, { row: point.row, series: s });
+        sheet.dot(isLast ? `~last ${series.key}` : `${key}~dot`, `${series.name} ${row.name}`, at.x, at.y, size, own, { row: point.row, series: s, moves: hasWindow && isLast ? { along: false, line } : moves });
         taken.push({ x: at.x - size / 2, y: at.y - size / 2, w: size, h: size });
       }
       if (!hasPointValues || !chart.isRevealed || (!isPoints && i === points.length - 1)) return;
@@ -135,7 +142,7 @@ export function drawLines(drawing: Drawing): void {
       wanted.push({ key, places, weight: isEnd ? 2 : 1, words, row: point.row, series: s, colour: own });
     });
   });
-  const labels = endLabels(drawing, { each: lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, ...(said[s] as { name: string; value: string }), fitName: named.words[s] ?? '', fitValue: valued.words[s] ?? '' })), end: rows.length > 0 ? x(rows.length - 1) : plot.x + plot.w, foot: box.y + box.h - tickH, nameLook, valueLook });
+  const labels = endLabels(drawing, { each: lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, ...(said[s] as { name: string; value: string }), fitName: named.words[s] ?? '', fitValue: valued.words[s] ?? '' })), end: rows.length > 0 ? x(rows.length - 1) : plot.x + plot.w, foot: box.y + box.h - tickH, nameLook, valueLook, ridden: hasWindow ? ridden : null });
   const placed = placeAll(wanted, [...taken, ...labels, ...sheet.wordBoxes()], { x: box.x, y: drawing.box.y, w: box.w, h: drawing.box.h - tickH });
   for (const { key, words, row, series, colour } of wanted) {
     const at = placed.get(key);
@@ -164,10 +171,12 @@ interface EndLabels {
   readonly foot: number;
   readonly nameLook: Drawing['looks']['name'];
   readonly valueLook: Drawing['looks']['value'];
+  /** The lines whose ends they go along with; null: they stand. */
+  readonly ridden: readonly Trace[] | null;
 }
 
 /** The names and last values at the ends of lines, set apart where they would meet, led there by a thin line. */
-function endLabels(drawing: Drawing, { each, end, foot, nameLook, valueLook }: EndLabels): Box[] {
+function endLabels(drawing: Drawing, { each, end, foot, nameLook, valueLook, ridden }: EndLabels): Box[] {
   const { chart, sheet, port, data, paint, box, looks } = drawing;
   const gap = gapOf(looks.name);
   const nameH = port.height(nameLook);
@@ -197,7 +206,9 @@ function endLabels(drawing: Drawing, { each, end, foot, nameLook, valueLook }: E
       const points = [{ key: 'a', x: end + chart.dot / 2, y, begins: false }, { key: 'b', x: x - gap * 0.3, y: middle, begins: false }];
       sheet.trace(`~leader ${series.key}`, `${series.name} leader`, box, { curve: 'straight', points, base: null }, { fill: '#00000000', lineW: 2, line: `${colour.slice(0, 7)}90` }, { series: s, layer: 'front', grows: [{ property: 'opacity', by: null }] });
     }
-    const of = { series: s, grows: [{ property: 'opacity' as const, by: null }] };
+    // Several that are set apart stand as they are: they would meet on their ways.
+    const line = ridden && shown.length === 1 ? ridden[s] : undefined;
+    const of = { series: s, grows: [{ property: 'opacity' as const, by: null }], moves: line ? ({ along: false, line } as const) : null };
     const isMany = data.series.length > 1;
     sheet.words(`~series ${series.key}~words`, `${series.name} series`, { x, y: top, w: reach, h: nameH }, fitName, isMany ? { ...nameLook, colour } : nameLook, of);
     sheet.words(`~series ${series.key}~value`, `${series.name} last value`, { x, y: top + (fitName === '' ? 0 : nameH), w: reach, h: valueH }, fitValue, isMany ? { ...valueLook, colour } : valueLook, { ...of, counts: true, grows: [...of.grows, { property: 'count', by: null }] });
@@ -241,4 +252,13 @@ function drawMarks(drawing: Drawing, along: ReturnType<typeof alongOf>, plot: Bo
     const at = placed.get(key);
     if (at) sheet.words(`~at ${key}`, `At ${words}`, { ...at, w: at.w - gapOf(looks.name) }, words, { ...looks.name, align: 'centre', vertical: 'top' }, { layer: 'back' });
   }
+} // prettier-ignore
+
+/** How the window of a chart moves over a plot, where `x` gives px of a moment, ms. Rows come as often as most have. */
+function driftOf({ chart, rows }: Drawing, x: (at: number) => number, plot: Box): Drift {
+  const ats = rows.map(({ at }) => at ?? 0);
+  const to = ats.at(-1) ?? 0;
+  const steps = ats.slice(1).map((at, i) => at - (ats[i] as number)).filter((step) => step > 0).sort((a, b) => a - b);
+  const every = Math.max(0.1, Math.min(chart.window, (steps[Math.floor(steps.length / 2)] ?? 1000) / 1000));
+  return { plot, to: to / 1000, every, perSecond: (x(to) - x(to - 1000)) || 0 };
 } // prettier-ignore

@@ -66,6 +66,22 @@ export interface ChartPart {
   readonly grows: readonly Growth[];
   /** Whether its number counts to a new one. */
   readonly counts: boolean;
+  /** How it goes on where the window of the chart moves; null: it stands. */
+  readonly moves: PartMove | null;
+}
+
+/** With the window, along; or up and down, with the height of a line at the end of the window. */
+export type PartMove = { readonly along: true } | { readonly along: false; readonly line: Trace };
+
+/** A window onto the end of a line, that moves on with the clock. */
+export interface Drift {
+  /** Where what moves is seen. */
+  readonly plot: Box;
+  /** The last of its rows, in seconds since 1970; seconds from one row to the next. */
+  readonly to: number;
+  readonly every: number;
+  /** Px. */
+  readonly perSecond: number;
 }
 
 /** What could not be shown as wanted, as sentences. */

@@ -2,7 +2,7 @@ import { counted } from '../problem';
 import type { Box, CellLook, ChartElement, Paint } from '../show';
 import type { ChartData, ChartRow } from './data';
 import { type ChartPaint, readableOn } from './paint';
-import type { ChartNote, ChartPart, Growth, PartShape, Trace } from './part';
+import type { ChartNote, ChartPart, Drift, Growth, PartShape, Trace } from './part';
 import type { ChartScale } from './scale';
 import { fitNames, type FittedNames, type WordsPort } from './words';
 
@@ -42,6 +42,7 @@ interface Of {
   readonly pivotX?: number;
   readonly pivotY?: number;
   readonly layer?: ChartPart['layer'];
+  readonly moves?: ChartPart['moves'];
 }
 
 export type Side = 'left' | 'right' | 'top' | 'bottom';
@@ -53,6 +54,8 @@ export const gapOf = (look: CellLook): number => Math.round(look.size * 0.3);
 export class Sheet {
   readonly parts: ChartPart[] = [];
   readonly notes: ChartNote[] = [];
+  /** How the window of the chart moves; null: it has none. */
+  drift: Drift | null = null;
   private readonly dark = '#10181c';
   private readonly light = '#ffffff';
 
@@ -75,8 +78,8 @@ export class Sheet {
   }
 
   put(key: string, name: string, box: Box, shape: PartShape, of: Of, edge: ChartPart['edge'] = null): void {
-    const { row = 0, series = 0, grows = [], counts = false, pivotX = 0.5, pivotY = 0.5, layer = 'marks' } = of;
-    this.parts.push({ key: this.prefix + key, name, layer, box, shape, edge, row, series, pivotX, pivotY, grows, counts });
+    const { row = 0, series = 0, grows = [], counts = false, pivotX = 0.5, pivotY = 0.5, layer = 'marks', moves = null } = of;
+    this.parts.push({ key: this.prefix + key, name, layer, box, shape, edge, row, series, pivotX, pivotY, grows, counts, moves });
   } // prettier-ignore
 
   edge(): ChartPart['edge'] {

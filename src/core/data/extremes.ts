@@ -141,6 +141,15 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
       const figures = own(column);
       if (figures.length > 0 && (which === 'longest' || which === 'shortest'))
         return endOf([...wordsIn(tables, column), ...figures], which) ?? '';
+      if (
+        rows.kind === 'chart' &&
+        column === rows.columns.name &&
+        rows.along !== 'auto' &&
+        rows.along !== 'names'
+      )
+        return rows.along === 'dates'
+          ? new Date(Date.UTC(2026, 0, 1, 12, row * 10)).toISOString()
+          : String(row);
       // Names of one length, each once where there are so many; marks of one length would hide what lies between them.
       if (rows.kind === 'chart' && drawn === '' && (which === 'longest' || which === 'shortest')) {
         const each = [...new Set(wordsIn(tables, column))].sort((a, b) => [...a].length - [...b].length);

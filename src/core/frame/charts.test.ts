@@ -149,3 +149,73 @@ describe('a chart under new rows', () => {
     expect(element(two, 'Tern~1points')).not.toBe(element(one, 'Tern~1points'));
   });
 });
+
+describe('a window onto the last seconds', () => {
+  const every = 10;
+  /** A value each ten seconds up to a moment, higher with each. */
+  const until = (to: number): RowList => {
+    const made = makeList(
+      'Wind',
+      [
+        { key: 'at', name: 'At', type: 'date' },
+        { key: 'gust', name: 'Gust', type: 'number' },
+      ],
+      Array.from({ length: 12 }, (_, i) => {
+        const at = to - (11 - i) * every;
+        return { key: String(at), cells: [at * 1000, (at - 800) / 4] };
+      }),
+    );
+    if ('code' in made) throw new Error(made.message);
+    return made.list;
+  };
+  const own = template({
+    form: 'lines',
+    window: 60,
+    dot: 10,
+    lineW: 4,
+    ends: 'fixed',
+    least: 0,
+    greatest: 100,
+  });
+  const onAir = (to: number): Scene =>
+    prepareScene(own, { b: until(to) }, measure, { runs: { lists: {}, stops: [], anchors: {} } });
+  const hold = (time: number): Moment => ({ phase: 'hold', frame: 0, enterFrame: null, time });
+  /** Px at which the value of a moment is seen. */
+  const xOf = (scene: Scene, at: number): number => {
+    const part = partOf(scene, '~0window/~0line gust') ?? partOf(scene, '~0line gust');
+    const trace = scene.rest.instances.all.get('chart/~0line gust')?.mark?.trace;
+    const point = trace?.points.find(({ key }) => key === String(at));
+    return 100 + (point?.x ?? NaN) + (part?.alongX ?? NaN);
+  };
+  test('moves on with the clock, and stands where it was when rows come: no value makes a step', () => {
+    const [before, after] = [onAir(1000), onAir(1010)];
+    evaluate(before, hold(1012));
+    evaluate(after, hold(1012));
+    for (const at of [960, 990, 1000]) expect(xOf(after, at)).toBeCloseTo(xOf(before, at));
+    const first = xOf(before, 980);
+    evaluate(before, hold(1013));
+    const { perSecond } = before.rest.instances.drifts[0]?.drift ?? { perSecond: NaN };
+    expect(first - xOf(before, 980)).toBeCloseTo(perSecond);
+  });
+  test('has its last dot on the line at its end, at any moment', () => {
+    const scene = onAir(1000);
+    const dotAt = (time: number): number => {
+      evaluate(scene, hold(time));
+      return partOf(scene, '~0last gust')?.alongY ?? NaN;
+    };
+    // It is a step and a half behind: at 1010 it shows 995.
+    const [a, b] = [dotAt(1010), dotAt(1015)];
+    expect(b).toBe(0);
+    expect(a).toBeGreaterThan(0);
+  });
+  test('stands still where nothing comes, and out of the air', () => {
+    const scene = onAir(1000);
+    evaluate(scene, hold(1046));
+    const stood = xOf(scene, 990);
+    evaluate(scene, hold(9999));
+    expect(xOf(scene, 990)).toBe(stood);
+    const build = prepareScene(own, { b: until(1000) }, measure);
+    evaluate(build, hold(9999));
+    expect(xOf(build, 1000)).toBeCloseTo(495);
+  });
+});

@@ -25,6 +25,7 @@ import {
 import { exactRate, kindOf, type Clocks, type Edge, type Ride } from '../show';
 import { dress } from './dress';
 import { runBelt, type RunningBelt } from './belts';
+import { runDrift, type RunningDrift } from './drift';
 import type { PieceColour, PieceMotion, PieceTrack } from './pieces';
 import { moving, type Active, type Part, type Scene, type ScenePhase } from './scene';
 
@@ -131,6 +132,8 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
     const own = scene.belts[i] as RunningBelt;
     runBelt(own, own.isOnAir ? moment.time : running.age, moved);
   }
+  for (let i = 0; i < scene.drifts.length; i += 1)
+    runDrift(scene.drifts[i] as RunningDrift, moment.time, moved);
   for (let i = 0; i < scene.hands.length; i += 1) {
     const part = scene.hands[i] as Part;
     const turned = kindOf(part.element).turns?.(part.element, running) ?? 0;

@@ -206,7 +206,11 @@ export class MotionPlan {
       const rows = this.childrenOf(path);
       const isOverCells =
         instance.element.kind === 'table' && (cascade.by === 'column' || cascade.by === 'cell');
-      const parts = isOverCells ? rows.flatMap((row) => this.childrenOf(row)) : rows;
+      const parts = isOverCells
+        ? rows.flatMap((row) => this.childrenOf(row))
+        : kindOf(instance.element).grows
+          ? this.marksOf(path)
+          : rows;
       const children = parts.filter(
         (child) =>
           this.instance(child)?.element.hidden === false &&
@@ -229,6 +233,13 @@ export class MotionPlan {
     this.put(path, { phase, track, part: place ? { ...place, group: instance.row.of } : null });
   }
 
+  /** The marks of a chart, those that are seen through its window too. */
+  private marksOf(path: string): readonly string[] {
+    return this.childrenOf(path).flatMap((child) =>
+      this.instance(child)?.mark ? [child] : this.childrenOf(child),
+    );
+  }
+
   /** The growth of a chart, as the motion of each of its marks. */
   private giveGrowth(
     phase: number,
@@ -236,7 +247,7 @@ export class MotionPlan {
     path: string,
     growth: NonNullable<ReturnType<typeof growthOf>>,
   ): void {
-    for (const child of this.childrenOf(path)) {
+    for (const child of this.marksOf(path)) {
       const { mark, row } = this.instance(child) ?? {};
       if (!mark || !row) continue;
       if (growth.series !== null && growth.series !== mark.series) continue;

@@ -42,6 +42,7 @@ import {
 } from '../display';
 import type { PieceMotion } from './pieces';
 import { newBelt, type RunningBelt } from './belts';
+import { newDrift, type RunningDrift } from './drift';
 import { morphing, type Morph } from './morph';
 import { MotionPlan } from './plan';
 import type { CountMotion } from './count';
@@ -188,6 +189,8 @@ export interface Scene {
   readonly isLive: boolean;
   /** What runs through its crawls. */
   readonly belts: readonly RunningBelt[];
+  /** The charts whose windows move. */
+  readonly drifts: readonly RunningDrift[];
   /** What is turned by itself. */
   readonly hands: readonly Part[];
   /** Whether something keeps moving while it holds. */
@@ -420,6 +423,9 @@ export function prepareScene(
     isLive: lives.has('picture'),
     belts: rest.instances.belts.map((plan) =>
       newBelt(plan, rest, exactRate(options.rate ?? template.rate), parts),
+    ),
+    drifts: rest.instances.drifts.map((own) =>
+      newDrift(own, parts, (path) => rest.instances.all.get(path)?.mark?.moves ?? null),
     ),
     hands: parts.filter(({ element }) => kindOf(element).turns !== null),
     idles: idle.frames > 0 && idle.tracks.length > 0,

@@ -7,10 +7,12 @@ import {
   type ChartPort,
   type Growth,
   type LaidChart,
+  type PartMove,
   type Trace,
 } from '../chart';
 import {
   elementKinds,
+  newElement,
   wordsKeys,
   type Box,
   type CellLook,
@@ -28,6 +30,7 @@ export interface ChartMark {
   /** Where it is drawn: the place of its row, and of its series. */
   readonly row: number;
   readonly series: number;
+  readonly moves: PartMove | null;
 }
 
 /** A part of a chart as an element of the usual kinds, so that all that is known of them holds in charts too. */
@@ -214,11 +217,11 @@ export function drawChart(
     const isAlike = was !== undefined && was.place === place && isSame(was.part, part);
     const element = isAlike ? was.element : elementOf(chart, part);
     if (!isAlike) kept.set(part.key, { part, place, element });
-    const { shape, grows, row, series, counts } = part;
+    const { shape, grows, row, series, counts, moves } = part;
     return {
       key: part.key,
       element,
-      mark: { grows, trace: shape.is === 'trace' ? shape.trace : null, row, series },
+      mark: { grows, trace: shape.is === 'trace' ? shape.trace : null, row, series, moves },
       words: shape.is === 'words' ? shape.words : '',
       counts,
     };
@@ -226,4 +229,13 @@ export function drawChart(
   const drawn = { laid, parts, series: Math.max(1, data.series.length) };
   byEra?.set(source, [{ chart, list, shared: ends, drawn }, ...before].slice(0, mostLaid));
   return drawn;
+}
+
+const windows = new WeakMap<Element, Element>();
+/** The group through which what moves along in a chart is seen; always the same. */
+export function windowGroup(chart: Element): Element {
+  const known =
+    windows.get(chart) ?? newElement('group', `${chart.id}/~window`, `${chart.name} window`, { clip: true });
+  windows.set(chart, known);
+  return known;
 }

@@ -25,7 +25,8 @@ import {
   type Values,
 } from '../show';
 import { Filler } from './resolve';
-import { drawChart, sharedValues, type ChartMark } from './chart-instances';
+import type { Drift } from '../chart';
+import { drawChart, sharedValues, windowGroup, type ChartMark } from './chart-instances';
 import { drawnBox, layFilled, steadyGroup } from './table-instances';
 import type { TextMeasure } from '../text';
 import { crawlUnits, type CrawlUnit, type Anchor, type Stop } from '../crawl';
@@ -125,6 +126,15 @@ export interface Instances {
   readonly of: ReadonlyMap<string, readonly string[]>;
   readonly cuts: readonly Cut[];
   readonly belts: readonly BeltPlan[];
+  readonly drifts: readonly DriftPlan[];
+}
+
+/** A chart whose window moves on with the clock. */
+export interface DriftPlan {
+  readonly chart: ChartElement;
+  readonly drift: Drift;
+  /** Paths of what moves. */
+  readonly parts: readonly string[];
 }
 
 /** More instances than this are not made: rows beyond it are left out, and said to be. */
@@ -169,6 +179,7 @@ export function expand(
   const of = new Map<string, string[]>();
   const cuts: Cut[] = [];
   const belts: BeltPlan[] = [];
+  const drifts: DriftPlan[] = [];
   const open = new Set<string>();
 
   const put = (given: Pick<Instance, 'path' | 'element' | 'parent' | 'row'> & Partial<Instance>): string => {
@@ -339,6 +350,17 @@ export function expand(
       (set, name) => filler.picture(set, name),
     );
     const lines = Math.max(1, laid.rows.length);
+    const { drift } = laid;
+    const moving: string[] = [];
+    const inWindow: string[] = [];
+    const windowPath = `${path}/~0window`;
+    if (drift) {
+      const { x, y, w, h } = drift.plot;
+      const box = { x: element.x + x, y: element.y + y, w, h };
+      into.push(put({ path: windowPath, element: windowGroup(source), parent: path, children: inWindow, row: outer, box })); // prettier-ignore
+      // Out of the air it stands as it is filled.
+      if (runs) drifts.push({ chart: element, drift, parts: moving });
+    }
     for (const [at, { key, element: own, mark, words, counts }] of parts.entries()) {
       if (all.size > mostInstances) {
         cuts.push({ element, shown: at, of: parts.length });
@@ -359,7 +381,12 @@ export function expand(
         outer,
       };
       const cell: CellOf = { path: markPath, words, changes: counts ? 'count' : 'switch', flash: null };
-      into.push(put({ path: markPath, element: own, parent: path, row, isRow: true, cell, mark }));
+      const isIn = drift !== null && mark.moves?.along === true;
+      const parent = isIn ? windowPath : path;
+      if (mark.moves) moving.push(markPath);
+      (isIn ? inWindow : into).push(
+        put({ path: markPath, element: own, parent, row, isRow: true, cell, mark }),
+      );
     }
   };
 
@@ -471,7 +498,7 @@ export function expand(
   };
 
   const order = template.order.flatMap((id) => add(id, '', null, null));
-  return { order, all, of, cuts, belts };
+  return { order, all, of, cuts, belts, drifts };
 }
 
 /** A cell of the row in hand of a rows element, dates and times in words; undefined where there is no such row or column. */

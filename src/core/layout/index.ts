@@ -8,6 +8,7 @@ export {
   type BeltPlan,
   type CellOf,
   type Cut,
+  type DriftPlan,
   type Instance,
   type Instances,
   type OnBeltPlan,

@@ -1,9 +1,9 @@
 import {
   cellIn,
   isRowList,
-  runningLists,
   sameValue,
   scalarOf,
+  steadyLists,
   type Change,
   type ChangeRule,
   type FieldValue,
@@ -26,7 +26,7 @@ export function changedFields(
   from: Values,
   to: Values,
 ): Set<string> {
-  const running = runningLists(template);
+  const running = steadyLists(template);
   return new Set([
     ...template.fields.flatMap(({ id, default: usual }) =>
       running.has(id) || sameValue(from[id] ?? usual, to[id] ?? usual) ? [] : [id],

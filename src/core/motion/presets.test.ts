@@ -10,11 +10,12 @@ const elements: Element[] = [
   newElement('text', 'words', 'Words', { text: 'Flight 12' }),
   newElement('group', 'group', 'Group', { children: ['dot'] }),
   newElement('rect', 'dot', 'Dot'),
+  newElement('chart', 'chart', 'Chart'),
 ];
 const template = (): Template =>
   newTemplate('t', 'T', {
     elements: Object.fromEntries(elements.map((e) => [e.id, e])),
-    order: ['bar', 'words', 'group'],
+    order: ['bar', 'words', 'group', 'chart'],
     changes: [newChange('c', 'Change', { frames: 40, swap: 16 })],
   });
 const named = (id: string): MotionPreset => motionPresets.find((preset) => preset.id === id) as MotionPreset;

@@ -220,7 +220,7 @@ export const motionPresets: readonly MotionPreset[] = [
     id: 'children',
     label: 'One after another',
     help: 'The parts of a group come a short way from the left in turn.',
-    fits: (element) => holds(element),
+    fits: (element) => holds(element) && !kindOf(element).grows,
     parts: () => [
       { property: 'x', away: -48, given: { cascade: { ...newCascade('child'), overlap: 0.7 } } },
       {

@@ -2,6 +2,21 @@ import type { Template } from './template';
 
 const known = new WeakMap<object, ReadonlySet<string>>();
 
+/**
+ * The fields and bindings whose rows come along by themselves, so that no Change leads from old to new: those of crawls
+ * and rolls, and of charts whose window moves on with the clock.
+ */
+export function steadyLists(template: Pick<Template, 'ties' | 'elements'>): ReadonlySet<string> {
+  const moving = template.ties.flatMap(({ element, property, field, column }) => {
+    const own = template.elements[element];
+    return property === 'list' && column === undefined && own?.kind === 'chart' && own.window > 0
+      ? [field]
+      : [];
+  });
+  const running = runningLists(template);
+  return moving.length === 0 ? running : new Set([...running, ...moving]);
+}
+
 /** The fields and bindings whose rows run through a crawl or a roll: what changes in them comes along with the next items. */
 export function runningLists(template: Pick<Template, 'ties' | 'elements'>): ReadonlySet<string> {
   const before = known.get(template);

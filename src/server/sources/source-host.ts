@@ -313,7 +313,7 @@ export class SourceHost {
   // The stand-ins.
   stand = (stream: StandInStream): StreamState => this.streams[stream];
   answer = (stream: StandInStream): ReturnType<typeof feedAnswer> =>
-    feedAnswer(stream, this.streams[stream], this.options.now() - this.began);
+    feedAnswer(stream, this.streams[stream], this.options.now() - this.began, this.began);
   steer(stream: StandInStream, change: Partial<Pick<StreamState, 'mode' | 'speed'>>): StreamState {
     return (this.streams[stream] = steer(this.streams[stream], change, this.options.now() - this.began));
   }

@@ -21,6 +21,7 @@ export type SourceKindName = Source['kind'];
 
 export const standInNames: Readonly<Record<StandInStream, string>> = {
   wind: 'Wind on the pier',
+  'wind-log': 'Wind of the last hour',
   scores: "Judges' scores",
   votes: 'Votes by district',
   timetable: 'Timetable',

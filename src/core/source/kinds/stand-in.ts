@@ -3,6 +3,7 @@ import { intervalSchema, sourceBase } from './base';
 
 export const standInStreams = [
   'wind',
+  'wind-log',
   'scores',
   'votes',
   'timetable',
