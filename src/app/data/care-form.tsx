@@ -1,4 +1,4 @@
-import type { Source, WhenStale } from '../../core/source';
+import { stepOf, whenColumn, type Source, type WhenStale } from '../../core/source';
 import { CheckField, NumberField, SelectField, TextField } from '../ui';
 
 /** What is asked of a source so that air is right: when it is stale, what happens then, how many rows may be gone. */
@@ -44,6 +44,38 @@ export function CareForm(props: { source: Source; onChange: (change: object, mer
           onChange={(text) => set({ whenStale: { do: 'say', text } })}
           maxLength={200}
         />
+      )}
+      {'every' in source && (
+        <CheckField
+          label="Keep what came"
+          value={source.keeps !== undefined}
+          onChange={(is) =>
+            onChange({ keeps: is ? { minutes: 60, every: Math.max(10, source.every) } : undefined })
+          }
+        />
+      )}
+      {source.keeps && (
+        <>
+          <NumberField
+            label="For"
+            unit="min"
+            value={source.keeps.minutes}
+            min={0.1}
+            max={1440}
+            onChange={(minutes) => set({ keeps: { ...source.keeps, minutes } })}
+          />
+          <NumberField
+            label="A row every"
+            unit="s"
+            value={source.keeps.every}
+            min={0.2}
+            max={3600}
+            onChange={(every) => set({ keeps: { ...source.keeps, every } })}
+          />
+          <p className="text-ink-2">
+            {`Its rows get a column “${whenColumn}”: when they came. ${Math.ceil((source.keeps.minutes * 60) / stepOf(source.keeps))} moments at most${stepOf(source.keeps) > source.keeps.every ? `, one every ${stepOf(source.keeps)} s` : ''}.`}
+          </p>
+        </>
       )}
       <CheckField
         label="Ask when rows are gone"

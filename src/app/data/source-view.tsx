@@ -47,7 +47,9 @@ export function SourceView(props: {
       `Source ${source.name}`,
       (draft) => {
         const own = draft.sources[source.id];
-        if (own) Object.assign(own, given);
+        if (!own) return;
+        Object.assign(own, given);
+        if (own.keeps === undefined) delete own.keeps;
       },
       merge,
     );

@@ -19,6 +19,7 @@ export { losslessJson, offersOf, parsePath, tableOf, valueAt } from './formats/j
 export { readBytes } from './read-bytes';
 export { checkedStylesheet } from './stylesheet';
 export { namesOf } from './names-of';
+export { keepOn, keepsSchema, stepOf, whenColumn, type Keeps } from './keep';
 export { csvCells } from './formats/csv';
 export { usualCare, whenStaleSchema, type Care, type WhenStale } from './kinds/care';
 export { standInStreams, type StandInStream } from './kinds/stand-in';

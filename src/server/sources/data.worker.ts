@@ -54,7 +54,8 @@ const tell = (changed: ReadonlyMap<string, Resolved>): void => {
 function takeRead(handed: Handed): void {
   const { keeping, isNew } = keeper.take(handed);
   parentPort?.postMessage({ event: { keeping } });
-  if (isNew) for (const source of feeds[handed.feed] ?? []) tell(resolver.setSource(source, handed.read));
+  const read = keeper.read(handed.feed);
+  if (isNew && read) for (const source of feeds[handed.feed] ?? []) tell(resolver.setSource(source, read));
 }
 
 const stale = new Set<string>();

@@ -1,6 +1,6 @@
 import { lostOf } from '../../core/data';
 import type { Problem } from '../../core/problem';
-import type { Cell, Read } from '../../core/source';
+import { keepOn, type Cell, type Read } from '../../core/source';
 import type { Handed } from './reader.worker';
 
 interface Kept {
@@ -55,8 +55,12 @@ export class FeedKeeper {
   }
 
   /** Takes what was read, or says why not; `isNew` where it differs from what was there. */
-  take({ feed, job, name, read, check }: Handed): { readonly keeping: Keeping; readonly isNew: boolean } {
+  take({ feed, job, name, read: came, check, kept }: Handed): {
+    readonly keeping: Keeping;
+    readonly isNew: boolean;
+  } {
     const was = this.kept.get(feed);
+    const read = kept ? keepOn(was?.read ?? null, came, kept.keeps, kept.at) : came;
     const lost = lostOf(was?.read ?? null, read, check, name);
     const changed = was && !lost ? difference(was.read, read) : null;
     const isNew = !lost && changed?.length !== 0;

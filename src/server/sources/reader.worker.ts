@@ -10,6 +10,7 @@ import {
   readBytes,
   sizeProblem,
   type Format,
+  type Keeps,
   type Offer,
   type Read,
   type SampleReading,
@@ -32,6 +33,7 @@ export interface ReadJob {
   /** How long a file must have stood still. */
   readonly quietMs: number;
   readonly check: ReadCheck;
+  readonly kept: Handed['kept'];
 }
 /** A stylesheet of a draft applied for a browser, which has no engine for it. */
 export interface TransformJob {
@@ -56,6 +58,8 @@ export interface Handed {
   readonly name: string;
   readonly read: Read;
   readonly check: ReadCheck;
+  /** How it is kept with what came before, and when it came, ms since 1970; null: it takes its place. */
+  readonly kept: { readonly keeps: Keeps; readonly at: number } | null;
 }
 
 let toData: MessagePort | null = null;
@@ -144,7 +148,8 @@ async function read(job: ReadJob): Promise<ReadDone> {
   const { bytes } = found;
   const { length } = bytes;
   const hash = createHash('sha1').update(bytes).digest('hex');
-  if (job.was.hash === hash) return done(null);
+  // What is kept is kept though it says the same again.
+  if (job.was.hash === hash && !job.kept) return done(null);
   const result = await readBytes(bytes, job.name, job.format, { transform });
   if ('problem' in result && 'path' in job.from && halfWritten.has(result.problem.code)) {
     const { root, path } = job.from;
@@ -176,8 +181,8 @@ async function read(job: ReadJob): Promise<ReadDone> {
       ),
       true,
     );
-  const { feed, job: number, name, check } = job;
-  toData?.postMessage({ feed, job: number, name, read: result.read, check } satisfies Handed);
+  const { feed, job: number, name, check, kept } = job;
+  toData?.postMessage({ feed, job: number, name, read: result.read, check, kept } satisfies Handed);
   return { ...done(null, false, { hash, endsLine: !breaksOff, bytes: length }), isHanded: true };
 }
 

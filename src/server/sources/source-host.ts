@@ -489,6 +489,7 @@ export class SourceHost {
       was: feed.was,
       quietMs: feed.saves.length > 1 ? quietWhileWrittenMs : quietMs,
       check: { ...feed.needs, mostLost: source.mostLost, isAccepted: feed.isAccepted },
+      kept: source.keeps && 'every' in source ? { keeps: source.keeps, at: this.options.now() * 1000 } : null,
     });
     const read = async (from: ReadJob['from']): Promise<void> => {
       const asked = job(from);

@@ -542,6 +542,26 @@ describe('databases', () => {
 });
 
 describe('stand-ins', () => {
+  test('what comes of one is kept for a while where it is to be, with the moment that it came', async () => {
+    const own = source({ kind: 'stand-in', stream: 'wind', every: 0.3, read: { ...formats.json.plain, path: '$.wind' }, keeps: { minutes: 1, every: 0.3 } }); // prettier-ignore
+    await status(own);
+    const rows = async (): Promise<[string, number][]> => {
+      const { feed } = await status(own);
+      const answer = await api().get(`/api/data/sources/${feed}`);
+      return (answer.body as { read?: { rows: [string, number][] } }).read?.rows ?? [];
+    };
+    await until(rows, (own) => own.length >= 4);
+    const times = (await rows()).map(([at]) => Date.parse(at));
+    expect([...times].sort((a, b) => a - b)).toEqual(times);
+    expect(new Set(times).size).toBe(times.length);
+    // Without it there is what came last alone, in another feed.
+    const { keeps: _keeps, ...plain } = own;
+    const last = await until(
+      () => rowsOf(plain as Source).catch(() => []) as Promise<unknown[]>,
+      (own) => own.length > 0,
+    );
+    expect(last).toHaveLength(1);
+  });
   test('are steered: silent goes stale, broken is named, running is fresh again', async () => {
     const wind = source({
       kind: 'stand-in',

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { formatSchema } from '../formats/registry';
+import { keepsSchema } from '../keep';
 import { scalarTypes } from '../read';
 import { careSchema } from './care';
 
@@ -11,6 +12,8 @@ export const sourceBase = careSchema.extend({
   read: formatSchema.nullable(),
   /** What columns are taken for, by name, where the guess is not right. */
   types: z.record(z.string().max(200), z.enum(scalarTypes)),
+  /** Of sources that are asked again and again: what came is kept for a while; absent: only the last is there. */
+  keeps: keepsSchema.optional(),
 });
 
 /** Seconds between two looks at an address. */
