@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { useMemo } from 'react';
 import { cardWords, timeline, zoneOn } from '../../core/playout';
 import type { Rundown } from '../../core/show';

@@ -1,4 +1,5 @@
-import { scaleUtc, utcDay, utcHour, utcMinute, utcMonth, utcYear } from 'd3';
+import { ticks } from 'd3-array';
+import { utcDay, utcHour, utcMinute, utcMonth, utcTicks, utcYear } from 'd3-time';
 import type { ChartElement } from '../show';
 import type { ChartData, ChartRow } from './data';
 import { chartNumber } from './words';
@@ -67,15 +68,14 @@ export function alongOf(chart: ChartElement, data: ChartData, rows: readonly Cha
   if (!(from <= to)) [from, to] = [0, 1];
   if (chart.window > 0 && data.along === 'dates') from = to - chart.window * 1000;
   if (from === to) [from, to] = [from - 1, to + 1];
-  const scale = scaleUtc([from, to], [inset, width - inset]);
-  const of = (value: number): number => scale(value);
+  const of = (value: number): number => inset + ((value - from) / (to - from)) * (width - 2 * inset);
   const most = Math.max(2, Math.min(8, Math.floor(width / 240)));
   const isMoving = chart.window > 0 && data.along === 'dates';
   const marks = isMoving
     ? [1, 0.5, 0].map((part) => ({ key: `ago${part}`, x: of(to - part * chart.window * 1000), words: agoWords(part * chart.window, locale) }))
     : data.along === 'dates'
-      ? scale.ticks(most).map((at) => ({ key: String(at.getTime()), x: of(at.getTime()), words: data.isTime ? timeWords(at.getTime()) : dateWords(at, locale) }))
-      : numberMarks(from, to, most).map((value) => ({ key: String(value), x: of(value), words: chartNumber(value, { ...chart.format, before: '', after: '', least: 0, grouping: false }) }));
+      ? utcTicks(new Date(from), new Date(to), most).map((at) => ({ key: String(at.getTime()), x: of(at.getTime()), words: data.isTime ? timeWords(at.getTime()) : dateWords(at, locale) }))
+      : ticks(from, to, most).map((value) => ({ key: String(value), x: of(value), words: chartNumber(value, { ...chart.format, before: '', after: '', least: 0, grouping: false }) }));
   return { x: (at) => of(rows[at]?.at ?? 0), of, step: (width - 2 * inset) / Math.max(1, marks.length), marks };
 } // prettier-ignore
 
@@ -84,12 +84,3 @@ const timeWords = (ms: number): string => {
   const two = (value: number): string => String(Math.floor(value)).padStart(2, '0');
   return `${two(ms / hours)}:${two((ms / 60_000) % 60)}`;
 };
-
-function numberMarks(from: number, to: number, most: number): number[] {
-  const raw = (to - from) / most;
-  const ten = 10 ** Math.floor(Math.log10(raw));
-  const step = ([1, 2, 5, 10].find((own) => own * ten >= raw - 1e-12) ?? 10) * ten;
-  const marks: number[] = [];
-  for (let i = Math.ceil(from / step - 1e-9); i * step <= to + 1e-9; i += 1) marks.push(Number((i * step).toPrecision(12)));
-  return marks;
-} // prettier-ignore

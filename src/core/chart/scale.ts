@@ -1,4 +1,5 @@
-import { extent, scaleLinear, scaleLog, scaleSqrt } from 'd3';
+import { extent } from 'd3-array';
+import { scaleLinear, scaleLog, scaleSqrt } from 'd3-scale';
 import type { ChartElement } from '../show';
 
 /** From values to parts of a length, and back to good round values. */

@@ -1,4 +1,4 @@
-import { curveLinear, curveMonotoneX, curveStepAfter, line, type CurveFactory } from 'd3';
+import { curveLinear, curveMonotoneX, curveStepAfter, line, type CurveFactory } from 'd3-shape';
 import type { PathPoint, Subpath } from '../shape';
 import type { Trace, TracePoint } from './part';
 

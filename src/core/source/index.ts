@@ -14,7 +14,8 @@ export {
   parseYesNo,
   timeText,
 } from './values';
-export { formats, formatSchema, guessFormat, type Format, type FormatName } from './formats/registry';
+export { formats, guessFormat } from './formats/registry';
+export { formatSchema, type Format, type FormatName } from './formats/schemas';
 export { losslessJson, offersOf, parsePath, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';
 export { checkedStylesheet } from './stylesheet';

@@ -1,6 +1,7 @@
 import { ProblemError, problem } from '../problem';
 import { UnsureEncoding } from './decode';
-import { formats, guessFormat, type Format } from './formats/registry';
+import { formats, guessFormat } from './formats/registry';
+import type { Format } from './formats/schemas';
 import { PlaceRefused, sizeProblem, type ReadHosts, type ReadResult } from './read';
 
 /**

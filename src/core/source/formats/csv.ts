@@ -1,20 +1,11 @@
 import { counted } from '../../problem';
 import Papa from 'papaparse';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { decodeText } from '../decode';
 import { uniqueNames } from '../names';
 import { mostCells, refuse, refuseWebPage, type Read } from '../read';
 import { guessType } from '../values';
-import { encodingSchema } from './text';
-
-export const csvFormatSchema = z.object({
-  format: z.literal('csv'),
-  encoding: encodingSchema,
-  /** Null: guessed among comma, semicolon, tab and bar. */
-  separator: z.string().min(1).max(3).nullable(),
-  /** Whether the first row names the columns. */
-  header: z.boolean(),
-});
+import type { csvFormatSchema } from './schemas';
 
 /** A CSV or TSV file (RFC 4180, any usual separator). Ragged rows keep all that is in them; empty lines are passed over. */
 export async function readCsvCells(

@@ -1,11 +1,9 @@
 import { decodeHTML } from 'entities';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { refuse, refuseWebPage, type Cell, type Read } from '../read';
 import { parseFeedDate } from '../feed-date';
 import { xmlText } from './xml';
-import { encodingSchema } from './text';
-
-export const feedFormatSchema = z.object({ format: z.literal('feed'), encoding: encodingSchema });
+import type { feedFormatSchema } from './schemas';
 
 type Item = Readonly<Record<string, unknown>>;
 

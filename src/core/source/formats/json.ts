@@ -1,5 +1,5 @@
 import { parse as lossless } from 'lossless-json';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { ProblemError } from '../../problem';
 import { decodeText } from '../decode';
 import {
@@ -14,16 +14,7 @@ import {
   type Read,
 } from '../read';
 import { guessType } from '../values';
-import { encodingSchema } from './text';
-
-export const jsonFormatSchema = z.object({
-  format: z.literal('json'),
-  encoding: encodingSchema,
-  /** A path such as `$.results[0].teams` (names, quoted names, indexes and `[*]` of RFC 9535); empty is the whole. */
-  path: z.string().max(500),
-  /** JSONata that is evaluated at the path; empty for none. */
-  query: z.string().max(10_000),
-});
+import type { jsonFormatSchema } from './schemas';
 
 const deepest = 200;
 

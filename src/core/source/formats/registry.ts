@@ -1,23 +1,11 @@
-import { z } from 'zod';
 import type { Read, ReadHosts } from '../read';
-import { csvFormatSchema, readCsvCells } from './csv';
-import { feedFormatSchema, readFeed } from './feed';
-import { jsonFormatSchema, readJson } from './json';
-import { readText, textFormatSchema } from './text';
-import { readXlsx, xlsxFormatSchema } from './xlsx';
-import { readXml, xmlFormatSchema } from './xml';
-
-export const formatSchema = z.discriminatedUnion('format', [
-  textFormatSchema,
-  csvFormatSchema,
-  xlsxFormatSchema,
-  jsonFormatSchema,
-  xmlFormatSchema,
-  feedFormatSchema,
-]);
-/** How the bytes of a source are read. */
-export type Format = z.infer<typeof formatSchema>;
-export type FormatName = Format['format'];
+import { readCsvCells } from './csv';
+import { readFeed } from './feed';
+import { readJson } from './json';
+import { readText } from './text';
+import { readXlsx } from './xlsx';
+import type { Format, FormatName } from './schemas';
+import { readXml } from './xml';
 
 interface FormatKind<F> {
   readonly label: string;

@@ -1,10 +1,7 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { decodeText } from '../decode';
 import type { Read } from '../read';
-
-export const encodingSchema = z.string().max(40).nullable();
-
-export const textFormatSchema = z.object({ format: z.literal('text'), encoding: encodingSchema });
+import type { textFormatSchema } from './schemas';
 
 /** A text file: its whole text as the value, its lines as rows of one column. */
 export async function readText(

@@ -1,5 +1,5 @@
 import type * as XlsxNames from '@e965/xlsx';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { problem } from '../../problem';
 import { uniqueNames } from '../names';
 import {
@@ -15,19 +15,7 @@ import { guessType } from '../values';
 import { days1904, isElapsed, isTimeOnly, serialDate, serialTime } from '../workbook/dates';
 import type { SheetLooks } from '../workbook/looks';
 import { refuseOther } from '../workbook/true-name';
-
-export const xlsxFormatSchema = z.object({
-  format: z.literal('xlsx'),
-  /** Null: the first sheet. */
-  sheet: z.string().max(100).nullable(),
-  /** Such as B2:F20; null: all that is filled. */
-  range: z.string().max(40).nullable(),
-  /** Whether a record is a row or a column of the sheet. */
-  by: z.enum(['row', 'column']),
-  header: z.boolean(),
-  /** `shown`: the text as the sheet shows it; `values`: numbers, dates and yes/no as they are stored. */
-  cells: z.enum(['shown', 'values']),
-});
+import type { xlsxFormatSchema } from './schemas';
 
 interface Range {
   readonly top: number;

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { ProblemError } from '../../problem';
 import { decodeText } from '../decode';
 import { uniqueNames } from '../names';
@@ -7,18 +7,8 @@ import { checkedStylesheet } from '../stylesheet';
 import { guessType } from '../values';
 import { evaluatePath } from '../xpath';
 import { csvCells } from './csv';
-import { encodingSchema, textLines } from './text';
-
-export const xmlFormatSchema = z.object({
-  format: z.literal('xml'),
-  encoding: encodingSchema,
-  /** XPath; empty takes the first elements that repeat. Names without a prefix are in the root's own namespace. */
-  path: z.string().max(500),
-  /** Prefixes that the path uses beside those of the root. */
-  namespaces: z.record(z.string().max(40), z.string().max(300)),
-  /** An XSLT 1.0 stylesheet that is applied first; empty for none. */
-  stylesheet: z.string().max(200_000),
-});
+import type { xmlFormatSchema } from './schemas';
+import { textLines } from './text';
 
 /** The text of an XML file, in the encoding that it declares; documents with entities of their own are turned away. */
 export async function xmlText(

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { formatSchema } from '../formats/registry';
+import { formatSchema } from '../formats/schemas';
 import { keepsSchema } from '../keep';
 import { scalarTypes } from '../read';
 import { careSchema } from './care';
