@@ -3,6 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { airFigures } from './air';
 import { buildFigures } from './build';
 import { bundleFigures } from './bundle';
+import { chartFigures } from './charts';
 import { dataFigures } from './data';
 import { demoFigures } from './demo';
 import { deskFigures } from './desk';
@@ -19,6 +20,7 @@ const figures: Record<string, number> = {
   ...motionFigures(),
   ...rowsFigures(),
   ...tableFigures(),
+  ...chartFigures(),
   ...buildFigures(),
   ...bundleFigures(),
   ...(await dataFigures()),

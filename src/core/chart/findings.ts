@@ -45,7 +45,7 @@ function colourFindings(chart: ChartElement, data: ReturnType<typeof readChart>)
   const paint = new ChartPaint(chart, data);
   const isPart = chart.form === 'pie' || chart.form === 'seats';
   const named = isPart || chart.colourBy === 'row' || chart.colourBy === 'column'
-    ? data.rows.map((row, i) => ({ name: row.name, colour: paint.of(row, isPart && (chart.colourBy === 'one' || chart.colourBy === 'series') ? i : 0) }))
+    ? data.rows.map((row, i) => ({ name: row.name, colour: isPart ? paint.ofPart(row, 0, i, row.values[0] ?? 0) : paint.of(row, 0) }))
     : chart.colourBy === 'series'
       ? data.series.map((series, s) => ({ name: series.name, colour: paint.of(null, s) }))
       : [];

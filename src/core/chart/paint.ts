@@ -75,6 +75,15 @@ export class ChartPaint {
     return this.isPicked(row, series) ? this.own(row, series, value) : this.chart.quiet;
   }
 
+  /** The plain colour of a part of a whole, by its place: parts that are beside one another are told apart by it. */
+  ofPart(row: ChartRow, series: number, at: number, value: number): string {
+    const { colourBy, colours, quiet } = this.chart;
+    if (!this.isPicked(row, series)) return quiet;
+    return colourBy === 'one' || colourBy === 'series'
+      ? (colours[at % colours.length] as string)
+      : this.own(row, series, value);
+  }
+
   /** The fill of a mark that begins on a side: darker there, where the chart is shaded. */
   fill(colour: string, begins: 'left' | 'right' | 'top' | 'bottom'): Paint {
     const { shading } = this.chart;

@@ -50,8 +50,7 @@ export function drawPie(drawing: Drawing): void {
     angle += sweep;
     return { ...own, at: i, share: shares[i] ?? 0, start: angle - sweep, sweep };
   });
-  const as = chart.valueAs === 'number' && chart.values === 'auto' ? chart : chart;
-  const words = slices.map(({ value, share, row }) => (chart.values === 'none' ? '' : valueWords(as, value, { share, before: row.before })));
+  const words = slices.map(({ value, share, row }) => (chart.values === 'none' ? '' : valueWords(chart, value, { share, before: row.before })));
   const gap = gapOf(looks.name);
   const nameH = port.height(looks.name);
   const valueH = port.height(looks.value);
@@ -73,8 +72,7 @@ export function drawPie(drawing: Drawing): void {
   slices.forEach((slice, i) => {
     const asset = slice.row.picture === '' ? null : port.picture(chart.set, slice.row.picture);
     const isPicture = asset !== null && (chart.pictures === 'cut' || chart.pictures === 'stacked');
-    const colour = paint.of(slice.row, slice.series === 0 ? slice.at : slice.series, slice.value);
-    const own = chart.colourBy === 'one' || chart.colourBy === 'series' ? paint.of(slice.row, slice.at, slice.value) : colour;
+    const own = paint.ofPart(slice.row, slice.series, slice.at, slice.value);
     sheet.put(`${slice.key}/`, slice.name, ring, { is: 'ellipse', hole: chart.hole, start: slice.start, sweep: slice.sweep, fill: isPicture ? { kind: 'picture', asset, fit: chart.pictures === 'cut' ? 'cover' : 'tile' } : own }, {
       row: i,
       series: slice.series,

@@ -63,7 +63,7 @@ export function drawSeats(drawing: Drawing): void {
   const places = seatPlaces(Math.min(total, mostSeats), chart.hole);
   let at = 0;
   slices.forEach((slice, i) => {
-    const colour = paint.of(slice.row, chart.colourBy === 'one' ? i : slice.series === 0 && chart.colourBy === 'series' ? i : slice.series, slice.value);
+    const colour = paint.ofPart(slice.row, slice.series, i, slice.value);
     for (let k = 0; k < slice.seats && at < places.length; k += 1, at += 1) {
       const { x, y, size } = places[at] as (typeof places)[number];
       sheet.dot(`${slice.key}/${k}`, `${slice.name} seat ${k + 1}`, cx + x * r, cy - y * r, size * r * 0.86 * Math.max(0.2, chart.thickness + 0.2), colour, { row: i, series: slice.series });
@@ -76,7 +76,7 @@ export function drawSeats(drawing: Drawing): void {
   const nameLook = sized(looks.name, names.scale, { align: 'centre', vertical: 'middle' });
   const valueLook = { ...looks.value, align: 'centre' as const, vertical: 'middle' as const };
   slices.forEach((slice, i) => {
-    const colour = paint.of(slice.row, chart.colourBy === 'one' || chart.colourBy === 'series' ? i : slice.series, slice.value);
+    const colour = paint.ofPart(slice.row, slice.series, i, slice.value);
     const x = box.x + i * step;
     const y = box.y + box.h - footH + gap * 2;
     if (showsValues) sheet.words(`${slice.key}~value`, `${slice.name} seats`, { x, y, w: step, h: valueH }, String(slice.seats), { ...valueLook, colour }, { row: i, counts: true, grows: [{ property: 'count', by: null }] });

@@ -111,7 +111,10 @@ export function fitNames<L extends { readonly size: number; readonly minScale: n
     left,
     lines: Math.max(1, ...lines.map(({ length }) => length)),
   });
-  for (let scale = 1; scale > least - 1e-9; scale = scale - 0.05 < least && scale > least ? least : scale - 0.05) {
+  // No line is shorter than its longest word: smaller sizes alone are tried where that has room.
+  const longest = Math.max(0, ...names.flatMap((name) => (mostLines === 1 ? [wide(name.trim())] : name.split(/\s+/u).map(wide))));
+  const most = longest <= room ? 1 : Math.floor((room / longest) * 20 + 1e-9) / 20;
+  for (let scale = Math.max(most, most < least ? 0 : least); scale > least - 1e-9; scale = scale - 0.05 < least && scale > least ? least : scale - 0.05) {
     const lines = all(scale, room, names);
     if (lines.every((own) => own !== null)) return done(lines, scale, 0, 0);
   }
