@@ -20,6 +20,7 @@ export async function runBundled(entry, name) {
     packages: 'external',
   });
   process.exit(
-    spawnSync(process.execPath, ['--expose-gc', outfile, ...process.argv.slice(2)], { stdio: 'inherit' }).status ?? 1,
+    spawnSync(process.execPath, ['--expose-gc', outfile, ...process.argv.slice(2)], { stdio: 'inherit' })
+      .status ?? 1,
   );
 }
