@@ -101,11 +101,20 @@ describe('looking for a template', () => {
       'Saltmarsh table',
       'Saltmarsh start list',
       'Saltmarsh crawl',
+      'Saltmarsh race',
+      'Saltmarsh lines cut',
+      'Saltmarsh knockout',
       'Lantern list',
       'Lantern credits',
+      'Lantern poll ring',
+      'Lantern poll bar',
+      'Lantern goal',
       'Ledger results',
       'Ledger running order',
       'Ledger crawl',
+      'Ledger bars',
+      'Ledger years',
+      'Ledger seats',
     ]);
     expect(names({ food: 'clock' })).toEqual(['Saltmarsh score with clock', 'Lantern countdown']);
     expect(names({ food: 'scores' })).toEqual(['Saltmarsh score with clock']);
@@ -113,12 +122,22 @@ describe('looking for a template', () => {
     expect(names({ food: 'row', kind: 'name line' })).toEqual(names({ kind: 'name line' }));
   });
   test('by kind, shape, package and the kinds of its fields', () => {
-    expect(names({ kind: 'poll' })).toEqual(['Lantern poll']);
+    expect(names({ kind: 'poll' })).toEqual(['Lantern poll', 'Lantern poll ring', 'Lantern poll bar']);
+    expect(names({ kind: 'chart' })).toHaveLength(7);
     // All have a layout for upright screens.
     expect(names({ shape: 'tall' })).toHaveLength(all.length);
     expect(names({ shape: 'square' })).toEqual([]);
     expect(names({ package: 'ledger', kind: 'name line' })).toEqual(['Ledger name line', 'Ledger two names']);
-    expect(names({ field: 'number' })).toEqual(['Saltmarsh table', 'Lantern figure', 'Lantern poll', 'Ledger figure', 'Ledger results']);
+    expect(names({ field: 'number' })).toEqual([
+      'Saltmarsh table',
+      'Saltmarsh race',
+      'Lantern figure',
+      'Lantern poll',
+      'Lantern goal',
+      'Ledger figure',
+      'Ledger results',
+      'Ledger years',
+    ]);
     expect(names({})).toHaveLength(all.length);
   });
 });

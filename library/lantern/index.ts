@@ -1,4 +1,5 @@
 import type { LibraryItem } from '../../src/core/show';
+import { goal, pollBar, pollRing } from './charts';
 import { bug, figure } from './corner';
 import { opener, titleCard } from './pages';
 import { nameLine, twoNames } from './people';
@@ -32,4 +33,15 @@ export const lantern: LibraryItem[] = [
   },
   { kind: 'table', use: 'Who comes tonight, what they do and when.', template: list() },
   { kind: 'credits', use: 'Who made it, rising through the dusk; the last card stays.', template: credits() },
+  {
+    kind: 'poll',
+    use: 'Answers as a ring with their shares; hidden until they are revealed.',
+    template: pollRing(),
+  },
+  {
+    kind: 'poll',
+    use: 'Two answers, one bar between them; hidden until they are revealed.',
+    template: pollBar(),
+  },
+  { kind: 'chart', use: 'How much of a goal is reached, as an arc of light.', template: goal() },
 ];

@@ -1,4 +1,5 @@
 import type { LibraryItem } from '../../src/core/show';
+import { bars, seats, years } from './charts';
 import { bug, figure } from './corner';
 import { strip } from './lines';
 import { opener, page, quote, standing } from './pages';
@@ -23,4 +24,15 @@ export const ledger: LibraryItem[] = [
   },
   { kind: 'table', use: 'What comes when, and with whom.', template: agenda() },
   { kind: 'ticker', use: 'News that runs along the foot, each with its place.', template: crawl() },
+  {
+    kind: 'chart',
+    use: 'Bars from the largest down, the one that the title speaks of in red.',
+    template: bars(),
+  },
+  {
+    kind: 'chart',
+    use: 'Lines of years, named at their ends, against a line that says what was agreed.',
+    template: years(),
+  },
+  { kind: 'chart', use: 'A council as a half-ring of seats, each list together.', template: seats() },
 ];

@@ -1,4 +1,5 @@
 import type { LibraryItem } from '../../src/core/show';
+import { bracket, pieces, race } from './charts';
 import { quote, strip } from './lines';
 import { lineUp, opener } from './pages';
 import { nameLine, twoNames } from './people';
@@ -28,4 +29,11 @@ export const saltmarsh: LibraryItem[] = [
   { kind: 'opener', use: 'Who meets whom, over the whole picture, for four seconds.', template: opener() },
   { kind: 'ticker', use: 'One line of news along the foot.', template: strip() },
   { kind: 'full frame', use: 'What somebody said, in up to five lines.', template: quote() },
+  {
+    kind: 'chart',
+    use: 'Points after each day: bars overtake one another as Next goes on.',
+    template: race(),
+  },
+  { kind: 'chart', use: 'Points as pieces that can be counted.', template: pieces() },
+  { kind: 'chart', use: 'Who meets whom on the way to the final.', template: bracket() },
 ];

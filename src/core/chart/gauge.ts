@@ -73,8 +73,10 @@ function drawArc(drawing: Drawing, { value, scale, row, name }: Given): void {
   for (const [key, part, end] of [['~lo', 0, scale.lo], ['~hi', 1, scale.hi]] as const) {
     const own = chartNumber(end, { ...chart.format, least: 0, before: '', after: '' });
     const w = port.width(own, looks.tick);
+    // Below the lowest corner of the end of the arc.
     const p = atAngle(part, r - thick / 2);
-    sheet.words(key, `End at ${own}`, { x: p.x - w / 2, y: p.y + gap, w, h: tickH }, own, { ...looks.tick, align: 'centre', vertical: 'top' }, { layer: 'back' });
+    const low = Math.max(atAngle(part, r).y, atAngle(part, r - thick).y);
+    sheet.words(key, `End at ${own}`, { x: p.x - w / 2, y: low + gap * 0.6, w, h: tickH }, own, { ...looks.tick, align: 'centre', vertical: 'top' }, { layer: 'back' });
   }
 } // prettier-ignore
 

@@ -142,7 +142,7 @@ export function drawLines(drawing: Drawing): void {
       wanted.push({ key, places, weight: isEnd ? 2 : 1, words, row: point.row, series: s, colour: own });
     });
   });
-  const labels = endLabels(drawing, { each: lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, ...(said[s] as { name: string; value: string }), fitName: named.words[s] ?? '', fitValue: valued.words[s] ?? '' })), end: rows.length > 0 ? x(rows.length - 1) : plot.x + plot.w, foot: box.y + box.h - tickH, nameLook, valueLook, ridden: hasWindow ? ridden : null });
+  const labels = endLabels(drawing, { each: lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, ...(said[s] as { name: string; value: string }), fitName: named.words[s] ?? '', fitValue: valued.words[s] ?? '' })), end: rows.length > 1 ? x(rows.length - 1) : plot.x + plot.w, foot: box.y + box.h - tickH, nameLook, valueLook, ridden: hasWindow ? ridden : null });
   const placed = placeAll(wanted, [...taken, ...labels, ...sheet.wordBoxes()], { x: box.x, y: drawing.box.y, w: box.w, h: drawing.box.h - tickH });
   for (const { key, words, row, series, colour } of wanted) {
     const at = placed.get(key);

@@ -79,7 +79,10 @@ export function drawSeats(drawing: Drawing): void {
     const colour = paint.ofPart(slice.row, slice.series, i, slice.value);
     const x = box.x + i * step;
     const y = box.y + box.h - footH + gap * 2;
-    if (showsValues) sheet.words(`${slice.key}~value`, `${slice.name} seats`, { x, y, w: step, h: valueH }, String(slice.seats), { ...valueLook, colour }, { row: i, counts: true, grows: [{ property: 'count', by: null }] });
+    // Its colour stands over it: the number is written as all words are, whatever that colour is.
+    const mark = Math.min(step * 0.4, looks.value.size * 1.6);
+    sheet.put(`${slice.key}~swatch`, `${slice.name} colour`, { x: x + (step - mark) / 2, y: y - gap, w: mark, h: Math.max(4, gap * 0.6) }, { is: 'rect', radii: [0, 0, 0, 0], fill: colour }, { row: i, layer: 'front' });
+    if (showsValues) sheet.words(`${slice.key}~value`, `${slice.name} seats`, { x, y, w: step, h: valueH }, String(slice.seats), valueLook, { row: i, counts: true, grows: [{ property: 'count', by: null }] });
     sheet.words(`${slice.key}~name`, `${slice.name} name`, { x, y: y + (showsValues ? valueH : 0), w: step, h: nameH }, names.words[i] ?? '', nameLook, { row: i });
   });
 } // prettier-ignore

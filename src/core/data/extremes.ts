@@ -82,10 +82,10 @@ const triedInChart = ({ columns, format }: ChartElement): [string, string][] => 
   const number = (100).toFixed(format.most);
   const of = (names: readonly string[], drawn: string): [string, string][] =>
     names.filter((name) => name !== '').map((name) => [name, drawn]);
-  const { name, other, seriesName, panel, round, series, value, before } = columns;
+  const { name, other, seriesName, panel, round, series, value, before, colour } = columns;
   const numbers = of([...series, value, before], number);
   return [
-    ...of([name === '' && seriesName === '' ? 'Name' : name, other, seriesName, panel, round], ''),
+    ...of([name === '' && seriesName === '' ? 'Name' : name, other, seriesName, panel, round, colour], ''),
     ...(numbers.length > 0 ? numbers : of(['Value'], number)),
   ];
 };
@@ -93,6 +93,20 @@ const triedInChart = ({ columns, format }: ChartElement): [string, string][] => 
 /** A bracket of three rounds; as many series as there are colours for them. */
 const roomOfChart = ({ form, most, columns, colours }: ChartElement): number =>
   form === 'bracket' ? 7 : most || (columns.seriesName !== '' ? Math.min(6, colours.length) : 6);
+/** A number for a row: on the scale of the chart where it says one, the first the largest. */
+function numberInChart({ form, ends, greatest, limit, limitAt, pieceWorth, format }: ChartElement, which: Extreme, row: number): string {
+  const part = 1 - row / 9;
+  if (form === 'bracket') return String(row % 2 === 0 ? 3 : 2);
+  if (form === 'seats') return String(Math.round(60 * part));
+  if (form === 'pieces') return ((pieceWorth || 1) * Math.round(16 * part)).toFixed(format.most);
+  const least = which === 'shortest' ? 1 : 888;
+  const most = ends === 'fixed' ? greatest : limit === 'value' ? Math.max(least, limitAt * 1.1) : least;
+  return (most * part).toFixed(format.most);
+} // prettier-ignore
+
+/** Colours that are told apart by eyes of every kind. */
+const triedColours = ['#ffd34d', '#7cc4ee', '#a33b12', '#0b2f66', '#f7ead3', '#5f7f2a'];
+
 /** The round that a match of such a bracket is of. */
 const roundOfMatch = (row: number): number => (row < 4 ? 0 : row < 6 ? 1 : 2);
 
@@ -141,6 +155,8 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
       const figures = own(column);
       if (figures.length > 0 && (which === 'longest' || which === 'shortest'))
         return endOf([...wordsIn(tables, column), ...figures], which) ?? '';
+      if (rows.kind === 'chart' && column === rows.columns.colour)
+        return triedColours[row % triedColours.length] ?? '';
       if (
         rows.kind === 'chart' &&
         column === rows.columns.name &&
@@ -155,12 +171,10 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
         const each = [...new Set(wordsIn(tables, column))].sort((a, b) => [...a].length - [...b].length);
         if (which === 'longest') each.reverse();
         const at = rows.form === 'bracket' && column === rows.columns.panel ? roundOfMatch(row) : row;
-        return each[at % each.length] ?? `${samples[which]} ${row + 1}`;
+        const isPart = column === rows.columns.panel || column === rows.columns.round;
+        return each[at % each.length] ?? (isPart ? `Round ${at + 1}` : `${samples[which]} ${row + 1}`);
       }
-      if (rows.kind === 'chart' && drawn !== '') {
-        const most = Number(drawn) * (which === 'shortest' ? 0.01 : 8.88);
-        return (most * (1 - row / 9)).toFixed(rows.format.most);
-      }
+      if (rows.kind === 'chart' && drawn !== '') return numberInChart(rows, which, row);
       if (parseNumber(drawn) !== null)
         return which === 'shortest' ? drawn.replace(/\d/g, '1') : drawn.replace(/\d/g, '8');
       return which === 'longest' || which === 'shortest'

@@ -196,7 +196,8 @@ function restyled(chart: ChartElement, names: StyleNames): Partial<ChartElement>
     const read = readLook(chart[key], names);
     if (read) made[key] = read;
   }
-  if (chart.colours.some((own) => own.startsWith('@'))) made.colours = chart.colours.map(names.colour);
+  if (chart.colours.some((own) => own.startsWith('@')))
+    made.colours = chart.colours.map((own) => names.colour(own));
   return Object.keys(made).length > 0 ? made : null;
 }
 

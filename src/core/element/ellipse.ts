@@ -28,7 +28,14 @@ export const ellipse = {
   kind: 'ellipse',
   label: 'Ellipse',
   ...drawnKind<EllipseElement>(ellipsePath, { rule: () => 'evenodd' }),
-  covers: (_, u, v) => (2 * u - 1) ** 2 + (2 * v - 1) ** 2 <= 1,
+  covers: ({ hole, start, sweep }, u, v) => {
+    const [x, y] = [2 * u - 1, 2 * v - 1];
+    const far = Math.hypot(x, y);
+    if (far > 1 || far < hole) return false;
+    if (sweep >= 360) return true;
+    const angle = (Math.atan2(x, -y) * 180) / Math.PI - start;
+    return ((angle % 360) + 360) % 360 <= sweep;
+  },
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, hole: 0, start: 0, sweep: 360 },
   properties: [
