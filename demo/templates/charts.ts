@@ -15,6 +15,7 @@ import {
   emptyList,
   letTurn,
   newCascade,
+  newColumnTie,
   newElement,
   newTie,
   type ChartElement,
@@ -57,6 +58,8 @@ interface Page {
   readonly carry?: number;
   readonly tall: Partial<ChartElement> & { readonly h: number };
   readonly tallMore?: Record<string, object>;
+  /** Texts that say a figure of the chart. */
+  readonly figures?: readonly (readonly [text: string, figure: string])[];
 }
 
 /** A head of cloth on its line, the sheet below it, and on that the chart: it grows when the cloth is there. */
@@ -153,6 +156,7 @@ function page(of: Page): Template {
       }[id] ?? {},
     ]),
   );
+  for (const [text, key] of of.figures ?? []) made.ties.push(newColumnTie(text, 'text', 'chart', key));
   return tall(inMotion(made, look), {
     ...places,
     chart: { x: 136, y: 446 + pad - 8, w: 790, ...of.tall },
@@ -233,7 +237,18 @@ export const voteRing = (): Template =>
         values: 'outside',
         edgeW: 0,
         format: { ...whole, most: 0 },
+        entitled: 124_000,
       },
+      more: [
+        newElement('text', 'total', 'Total', { ...figure, x: 616, y: 476, w: 300, h: 84, text: '51,570', size: 72, tracking: 0, align: 'centre', minScale: 0.6 }),
+        newElement('text', 'total-words', 'Votes', { ...label, x: 616, y: 556, w: 300, h: 48, text: 'VOTES', size: 36, tracking: 60, align: 'centre' }),
+      ],
+      moreMoves: {
+        enter: [...rise('total', 40, 26), ...rise('total-words', 44, 24)],
+        exit: [...sink('total-words', 12), ...sink('total', 13)],
+      },
+      figures: [['total', '~total']],
+      tallMore: { total: { x: 446, y: 812, w: 170, h: 60, size: 42 }, 'total-words': { x: 446, y: 868, w: 170, size: 30 } },
       fields: [rowsField('f-rows', 'Votes', emptyList, 'From the data; hidden, put in order or corrected for this card'), picked('The name of an answer'), shown()],
       ties: [['chart', 'picked', 'f-picked'], ['chart', 'isRevealed', 'f-shown']],
       tall: { h: 760 },
@@ -267,7 +282,18 @@ export const glowPoll = (): Template =>
         thickness: 0.8,
         valueLook: { ...numbers, size: 84 },
         nameLook: { size: 48 },
+        entitled: 124_000,
       },
+      more: [
+        newElement('text', 'turnout-words', 'Turnout label', { ...label, x: 1128, y: 592, w: 190, h: 42, text: 'TURNOUT', size: 32, tracking: 60, align: 'right', colour: '#cbb8ec' }),
+        newElement('text', 'turnout', 'Turnout', { ...figure, x: 1330, y: 588, w: 96, h: 50, text: '38 %', size: 38, tracking: 0 }),
+      ],
+      moreMoves: {
+        enter: [...rise('turnout-words', 38, 22), ...rise('turnout', 40, 22)],
+        exit: [...sink('turnout', 10), ...sink('turnout-words', 10)],
+      },
+      figures: [['turnout', '~turnout']],
+      tallMore: { turnout: { x: 858, y: 920, w: 96 }, 'turnout-words': { x: 656, y: 924, w: 190 } },
       fields: [rowsField('f-rows', 'Votes', emptyList, 'From the data; hidden, put in order or corrected for this card'), shown()],
       ties: [['chart', 'isRevealed', 'f-shown']],
       tall: { h: 420 },

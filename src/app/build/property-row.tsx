@@ -382,7 +382,7 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
             <DropdownMenu.Group key={own.id}>
               <DropdownMenu.Label className="px-2 py-1 text-xs text-ink-3">Of {own.name}</DropdownMenu.Label>
               {rowsFigures
-                .filter(({ key }) => own.kind === 'table' || own.kind === 'chart' || key === '~rows')
+                .filter(({ of }) => isForRows(own) && of.includes(own.kind))
                 .map(({ key, name: words }) => (
                   <DropdownMenu.Item
                     key={key}

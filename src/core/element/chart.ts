@@ -74,6 +74,8 @@ const schema = elementBase.extend({
   picked: text,
   /** Whether values are shown; while they are not, marks stand at their beginning and no number is said. */
   isRevealed: z.boolean(),
+  /** How many might have been counted, for the turnout; 0: nobody knows. */
+  entitled: z.number().min(0),
   scale: choice(['linear', 'root', 'log']),
   /** Where the scale ends. */
   ends: choice(['largest', 'round', 'fixed']),
@@ -252,6 +254,7 @@ export const chart = {
     rest: '',
     picked: '',
     isRevealed: true,
+    entitled: 0,
     scale: 'linear',
     ends: 'largest',
     least: 0,
@@ -327,6 +330,7 @@ export const chart = {
     words('rest', 'Those beyond it', {}),
     words('picked', 'Picked out', {}),
     yes('isRevealed', 'Values are shown', {}),
+    number('entitled', 'Entitled to vote', { min: 0, wide: true, when: of('bars', 'pie', 'seats', 'pieces') }),
     chosen('along', 'Along the axis', [['auto', 'As the column is'], ['names', 'Names'], ['numbers', 'Numbers'], ['dates', 'Dates']], { when: along }),
     number('window', 'Window', { unit: 's', min: 0, max: 864_000, wide: true, when: along }),
     chosen('panels', 'Panels', [['none', 'One'], ['series', 'One for each series'], ['rows', 'One for each row'], ['column', 'One for each of a column']], { when: of('bars', 'lines', 'areas', 'points', 'pie', 'gauge', 'pieces') }),

@@ -12,8 +12,11 @@ import {
   rowsFigure,
   type FieldValue,
   type Release,
+  type RowList,
   type TableElement,
+  type Values,
 } from '../show';
+import { plainNumber } from '../binding';
 import { apply, commandSchema, emptyAir, graphicsOnAir, nextDueTime, type AirState } from './index';
 
 const rows = (count: number) => {
@@ -128,6 +131,28 @@ test('pages that turn by hand do so to the last, which is said', () => {
   expect(go({ do: 'next' }, 100)).toBe('done');
   expect(page()).toBe(2);
   expect(go({ do: 'next' }, 103)).toBe('Standings stands at the last of its 2 pages.');
+});
+
+test('total, winner, lead and turnout of a poll are figures that texts can show, once they are revealed', () => {
+  const list: RowList = {
+    kind: 'rows',
+    columns: [{ key: 'a', name: 'Answer', type: 'text' }, { key: 'v', name: 'Votes', type: 'number' }],
+    order: ['y', 'n'],
+    cells: { y: ['Fly', 1300], n: ['Rest', 700] },
+  }; // prettier-ignore
+  const chart = newElement('chart', 'poll', 'Poll', { entitled: 4000, format: { ...plainNumber, most: 0 } });
+  const poll = newTemplate('p', 'P', {
+    elements: { poll: chart },
+    order: ['poll'],
+    fields: [{ id: 'shown', kind: 'yes-no', name: 'Shown', group: '', help: '', default: true }],
+    ties: [newTie('poll', 'list', 'b'), newTie('poll', 'isRevealed', 'shown')],
+  });
+  const said = (values: Values) =>
+    ['~total', '~first', '~first-share', '~lead', '~turnout', '~page', 'v'].map((key) =>
+      rowsFigure(poll, 'poll', key, values),
+    );
+  expect(said({ b: list })).toEqual(['2,000', 'Fly', '65\u202f%', '600', '50\u202f%', 1, undefined]);
+  expect(said({ b: list, shown: false })).toEqual(['', '', '', '', '', 1, undefined]);
 });
 
 test('page, pages and rows are figures that texts can show', () => {

@@ -1,5 +1,7 @@
 import { isForRows, pageShown, pagesOf, propertyOf, roundsOf, type ChartElement, type Element, type ForRows, type TableElement } from '../element'; // prettier-ignore
 import { columnAt, emptyList, isRowList, type RowList, type Scalar, type Values } from '../value';
+import { numberInWords } from '../binding';
+import { parseNumber } from '../source';
 import { makeField } from './operations/fields';
 import { tieOf, type Template } from './template';
 
@@ -71,12 +73,19 @@ export function letTurn(template: Template, id: string, turns: TableElement['tur
   if (field?.kind === 'number') Object.assign(field, { min: 1, step: 1, help: `The ${key} that is shown` });
 } // prettier-ignore
 
-/** What an element for rows tells of them as a whole, beside its columns, by a key that no column has. */
-export const rowsFigures = [
-  { key: '~page', name: 'Page' },
-  { key: '~pages', name: 'Number of pages' },
-  { key: '~rows', name: 'Number of rows' },
-] as const;
+/** What an element for rows tells of them as a whole, beside its columns, by a key that no column has, and which do. */
+export const rowsFigures: readonly { readonly key: string; readonly name: string; readonly of: readonly ForRows['kind'][] }[] = [
+  { key: '~page', name: 'Page', of: ['table'] },
+  { key: '~pages', name: 'Number of pages', of: ['table'] },
+  { key: '~rows', name: 'Number of rows', of: ['table', 'rows', 'crawl', 'chart'] },
+  { key: '~total', name: 'Total', of: ['chart'] },
+  { key: '~first', name: 'Name of the largest', of: ['chart'] },
+  { key: '~first-value', name: 'Value of the largest', of: ['chart'] },
+  { key: '~first-share', name: 'Share of the largest', of: ['chart'] },
+  { key: '~lead', name: 'Lead of the largest', of: ['chart'] },
+  { key: '~turnout', name: 'Turnout', of: ['chart'] },
+  { key: '~round', name: 'Name of the round', of: ['chart'] },
+]; // prettier-ignore
 
 /** A figure of the rows of an element by its key; undefined where it is none, or where a column has that name. */
 export function rowsFigure(template: Template, element: string, key: string, values: Values): Scalar | undefined {
@@ -88,5 +97,57 @@ export function rowsFigure(template: Template, element: string, key: string, val
   const count = list.order.length;
   if (key === '~rows') return count;
   const { page, pages } = isPaged(own) ? pageOf(template, own, values) : { page: 1, pages: 1 };
-  return key === '~page' ? page : key === '~pages' ? pages : undefined;
+  if (key === '~page') return page;
+  if (key === '~pages') return pages;
+  return own.kind === 'chart' ? chartFigure(own, list, key, page, isShownIn(template, own, values)) : undefined;
+} // prettier-ignore
+
+/** Whether a chart says its numbers, as values have it. */
+function isShownIn(template: Template, chart: ChartElement, values: Values): boolean {
+  const tie = tieOf(template, chart.id, 'isRevealed');
+  const field = tie && template.fields.find(({ id }) => id === tie.field);
+  const given = tie ? (values[tie.field] ?? field?.default) : undefined;
+  return typeof given === 'boolean' ? given : chart.isRevealed;
+}
+
+/** A figure of all rows of a chart, of their first series, in its format; empty until it is revealed. */
+function chartFigure(chart: ChartElement, list: RowList, key: string, round: number, isShown: boolean): Scalar | undefined {
+  const { columns, format, entitled } = chart;
+  const percent = (value: number): string => `${numberInWords(value, { ...format, before: '', after: '' })}\u202f%`;
+  const rounds = roundsOf(chart, list);
+  const shown = rounds[round - 1];
+  if (key === '~round') return shown ?? '';
+  const wanted = columns.series[0] ?? columns.value;
+  const taken = new Set([columns.before, columns.round].map((name) => (name === '' ? -1 : columnAt(list, name))));
+  const at = wanted !== '' ? columnAt(list, wanted) : list.columns.findIndex(({ type }, i) => type === 'number' && !taken.has(i));
+  const named = columns.name || columns.seriesName;
+  const name = named !== '' ? columnAt(list, named) : list.columns.findIndex(({ type }) => type === 'text');
+  const roundAt = columns.round === '' ? -1 : columnAt(list, columns.round);
+  const cells = list.order.flatMap((row) => {
+    const own = list.cells[row] ?? [];
+    if (shown !== undefined && String(own[roundAt] ?? '') !== shown) return [];
+    const cell = own[at];
+    const value = typeof cell === 'string' ? parseNumber(cell) : cell;
+    return typeof value === 'number' && Number.isFinite(value) ? [{ name: String(own[name] ?? ''), value }] : [];
+  });
+  const order = [...cells].sort((a, b) => b.value - a.value);
+  const [first, second] = order;
+  const total = cells.reduce((sum, { value }) => sum + value, 0);
+  if (!isShown || !first) return ['~total', '~first', '~first-value', '~first-share', '~lead', '~turnout'].includes(key) ? '' : undefined;
+  switch (key) {
+    case '~total':
+      return numberInWords(total, format);
+    case '~first':
+      return first.name;
+    case '~first-value':
+      return numberInWords(first.value, format);
+    case '~first-share':
+      return total > 0 ? percent((first.value / total) * 100) : '';
+    case '~turnout':
+      return entitled > 0 ? percent((total / entitled) * 100) : '';
+    case '~lead':
+      return numberInWords(first.value - (second?.value ?? 0), format);
+    default:
+      return undefined;
+  }
 } // prettier-ignore
