@@ -400,7 +400,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   for (const [id, title] of [
     ['startlist', 'Start list'],
     ['judges', 'Judges’ marks'],
-    ['votes', 'People’s vote'],
+    ['votes', 'Viewers’ votes'],
     ['marks', 'Marks of the flight'],
     ['glow', 'Night-glow poll'],
     ['rounds', 'Points by round'],

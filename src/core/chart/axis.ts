@@ -57,12 +57,9 @@ interface Tick {
   readonly words: string;
 }
 
-/**
- * The lines of a scale with their numbers, its beginning, and the lines at a limit and at the mean. Gives where these
- * lie, px along the values.
- */
-export function drawAxis(drawing: Drawing, axis: ReturnType<typeof axisOf>, box: Box): number[] {
-  const { chart, sheet, looks, port, rows } = drawing;
+/** The lines of a scale with their numbers, and its beginning. */
+export function drawScale(drawing: Drawing, axis: ReturnType<typeof axisOf>, box: Box): void {
+  const { chart, sheet, looks, port } = drawing;
   const { plot, isLying, scale, ticks } = axis;
   const gap = gapOf(looks.tick);
   const lineH = port.height(looks.tick);
@@ -91,7 +88,6 @@ export function drawAxis(drawing: Drawing, axis: ReturnType<typeof axisOf>, box:
     if (scale.base !== scale.lo || !scale.isCut) sheet.rule('~base', 'Beginning', from, to, 2, chart.lines);
   }
   if (scale.isCut) drawCut(drawing, axis);
-  return drawLimits(drawing, axis, rows.flatMap(({ values }) => values.filter((value) => value !== null)));
 } // prettier-ignore
 
 /** The mark of a scale that does not begin at zero: a broken line where zero would be. */
@@ -110,18 +106,32 @@ function drawCut({ sheet, chart, looks }: Drawing, axis: Axis): void {
   sheet.note('cut', 'its scale does not begin at zero; the broken line says so');
 } // prettier-ignore
 
-/** Lines at a limit and at the mean, with their words where these meet nothing of one another. */
-function drawLimits({ chart, sheet, looks, port }: Drawing, axis: ReturnType<typeof axisOf>, values: readonly number[]): number[] {
-  const { plot, isLying, scale } = axis;
+interface LimitLine {
+  readonly key: string;
+  readonly value: number;
+  readonly text: string;
+  readonly colour: string;
+}
+
+/** The lines across the marks of a chart: at its limit, and at the mean of its values; those that its scale has. */
+export function limitsOf({ chart, sheet, looks, rows }: Drawing, { lo, hi }: ChartScale): LimitLine[] {
+  const values = rows.flatMap((row) => row.values.filter((value) => value !== null));
   const mean = values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
-  const given = [
+  return [
     ...(chart.limit === 'value' ? [{ key: '~limit', value: chart.limitAt, text: chart.limitText, colour: chart.limitColour }] : []),
     ...(chart.mean && values.length > 0 && chart.isRevealed ? [{ key: '~mean', value: mean, text: `${chart.meanText} ${chartNumber(mean, chart.format)}`.trim(), colour: looks.tick.colour }] : []),
   ].filter(({ key, value }) => {
-    const isOn = value >= scale.lo && value <= scale.hi;
-    if (!isOn && key === '~limit') sheet.note('limit-beyond', `its reference line at ${chartNumber(value, chart.format)} lies beyond its scale, which ends at ${chartNumber(scale.hi, chart.format)}`);
+    const isOn = value >= lo && value <= hi;
+    if (!isOn && key === '~limit') sheet.note('limit-beyond', `its reference line at ${chartNumber(value, chart.format)} lies beyond its scale, which ends at ${chartNumber(hi, chart.format)}`);
     return isOn;
   });
+} // prettier-ignore
+
+/** Draws such lines, with their words where these meet neither one another nor what is `taken`; `end` is where they end, px. */
+export function drawLimits({ sheet, looks, port, box }: Drawing, axis: Axis, given: readonly LimitLine[], taken: readonly Box[], end?: number): void {
+  const { isLying } = axis;
+  // Where what is drawn ends before the plot does, its lines do too.
+  const plot = end === undefined ? axis.plot : { ...axis.plot, w: Math.max(1, end - axis.plot.x) };
   const lineH = port.height(looks.tick);
   const gap = gapOf(looks.tick) * 0.5;
   const wanted = given.map(({ key, value, text }): Wanted => {
@@ -133,13 +143,12 @@ function drawLimits({ chart, sheet, looks, port }: Drawing, axis: ReturnType<typ
       : [far, near].flatMap((x) => [{ x, y: at - lineH - gap, w, h: lineH }, { x, y: at + gap, w, h: lineH }]);
     return { key, places, weight: 1 };
   });
-  const placed = placeAll(wanted, [], { x: plot.x - 4000, y: plot.y - 4000, w: plot.w + 8000, h: plot.h + 8000 });
+  const placed = placeAll(wanted, taken, box);
   given.forEach(({ key, value, text, colour }) => {
     const at = axis.at(value);
     const ends: readonly [readonly [number, number], readonly [number, number]] = isLying ? [[at, plot.y], [at, plot.y + plot.h]] : [[plot.x, at], [plot.x + plot.w, at]];
     sheet.rule(key, 'Reference line', ends[0], ends[1], 4, colour, { layer: 'front' });
-    const box = placed.get(key);
-    if (box) sheet.words(`${key}~words`, 'Text of the line', box, text, { ...looks.tick, colour, align: isLying ? 'left' : 'right', vertical: 'middle' });
+    const place = placed.get(key);
+    if (place) sheet.words(`${key}~words`, 'Text of the line', place, text, { ...looks.tick, colour, align: isLying ? 'left' : 'right', vertical: 'middle' });
   });
-  return given.map(({ value }) => axis.at(value));
 } // prettier-ignore

@@ -1,6 +1,6 @@
 import type { Box, CellLook } from '../show';
 import type { ChartRow } from './data';
-import { axisOf, drawAxis, tickRoom, type Axis } from './axis';
+import { axisOf, drawLimits, drawScale, limitsOf, tickRoom, type Axis } from './axis';
 import { legendTop } from './legend';
 import { gapOf, inRow, inRows, namesIn, sized, type Drawing, type Side } from './sheet';
 import { sharesOf } from './shares';
@@ -87,7 +87,9 @@ export function drawBars(drawing: Drawing): void {
   const axis = axisOf(drawing, scale, isLying, isLying
     ? { ...room, x: room.x + outside(true), w: Math.max(1, room.w - outside(true) - outside(false)) }
     : upright(room));
-  const limits = drawAxis(drawing, axis, box);
+  drawScale(drawing, axis, box);
+  const limits = limitsOf(drawing, scale);
+  const across = limits.map(({ value }) => axis.at(value));
   layout.names(axis);
 
   const slots = isOne ? data.series.length : 1;
@@ -114,7 +116,7 @@ export function drawBars(drawing: Drawing): void {
       const name = `${row.name} ${data.series.length > 1 ? (data.series[piece.series]?.name ?? '') : ''}`.trim();
       const of = { row: i, series: piece.series };
       const zero = axis.at(scale.base);
-      sheet.bar(key, name, mark, fill, begins, zero, piece.isTip, of);
+      sheet.bar(key, name, mark, fill, begins, zero, piece.isTip, of, chart.series === 'shares' && !isOne && piece.from === 0);
       if (isOne && row.before !== null && chart.isRevealed && piece.series === 0) drawBefore(drawing, axis, row, a, slot, of);
       const words = low.every > 1 ? '' : (fitted.words[n] ?? '');
       n += 1;
@@ -124,7 +126,7 @@ export function drawBars(drawing: Drawing): void {
       }
       const was = isOne && row.before !== null && piece.series === 0 && chart.isRevealed ? [axis.at(row.before)] : [];
       const size = { w: wide(words), h: port.height(valueLook) };
-      const placed = placeValue(drawing, axis, mark, begins, size, isOne, [...limits, ...was]);
+      const placed = placeValue(drawing, axis, mark, begins, size, isOne, [...across, ...was]);
       if (placed === null) {
         left += 1;
         return;
@@ -137,6 +139,7 @@ export function drawBars(drawing: Drawing): void {
       });
     });
   });
+  drawLimits(drawing, axis, limits, sheet.wordBoxes());
   if (left > 0 && chart.values !== 'none') sheet.note('values-left', `${left} of ${values.length} values are left out, as they have no room`);
 } // prettier-ignore
 

@@ -414,6 +414,10 @@ describe('words', () => {
     crowded: fc.constantFrom('shorten', 'thin', 'none'),
     legend: fc.constantFrom('direct', 'top'),
     ticks: fc.constantFrom(0, 4),
+    mean: fc.boolean(),
+    limit: fc.constantFrom('none', 'value'),
+    limitAt: fc.constantFrom(10, 4000),
+    limitText: fc.constant('What was agreed'),
     w: fc.integer({ min: 300, max: 1600 }),
     h: fc.integer({ min: 240, max: 900 }),
   }) as fc.Arbitrary<Partial<ChartElement>>;

@@ -1,6 +1,6 @@
 import type { Box } from '../show';
 import { alongOf } from './along';
-import { axisOf, drawAxis, tickRoom } from './axis';
+import { axisOf, drawLimits, drawScale, limitsOf, tickRoom } from './axis';
 import { legendTop } from './legend';
 import type { Drift, Trace, TracePoint } from './part';
 import { placeAll, spread, type Wanted } from './place';
@@ -78,7 +78,7 @@ export function drawLines(drawing: Drawing): void {
   const head = hasPointValues ? lineH + gap + dot / 2 : Math.max(dot / 2, chart.lineW / 2, over);
   const room: Box = { ...box, y: box.y + head, w: Math.max(1, box.w - gutter), h: Math.max(1, box.h - head - tickH - Math.max(dot / 2, chart.lineW / 2, over)) };
   const axis = axisOf(drawing, scale, false, room);
-  drawAxis(drawing, axis, box);
+  drawScale(drawing, axis, box);
   const { plot } = axis;
   const firstW = showsNames && data.along === 'names' ? Math.min(plot.w / Math.max(2, rows.length) / 2, port.width(rows[0]?.name ?? '', looks.name) / 2) : dot / 2;
   const along = alongOf(chart, data, rows, plot.w, hasWindow ? 0 : isPoints && data.along === 'names' ? plot.w / Math.max(2, rows.length * 2) : firstW);
@@ -148,6 +148,8 @@ export function drawLines(drawing: Drawing): void {
     const at = placed.get(key);
     if (at) sheet.words(`${key}~value`, `${rows[row]?.name ?? ''} value`, at, words, { ...looks.value, colour: data.series.length > 1 ? colour : looks.value.colour, align: 'centre', vertical: 'middle' }, { row, series, counts: true, grows: [{ property: 'opacity', by: null }] });
   }
+  const end = data.along === 'names' && rows.length > 1 ? x(rows.length - 1) : plot.x + plot.w;
+  drawLimits(drawing, axis, limitsOf(drawing, scale), [...sheet.wordBoxes(), ...taken, ...labels, ...placed.values(), ...ridden.flatMap(alongLine)], end);
   const leftOut = wanted.length - placed.size;
   if (leftOut > 0) sheet.note('values-left', `${leftOut} of ${wanted.length} values are left out, as they would lie over others`);
 } // prettier-ignore
@@ -261,4 +263,14 @@ function driftOf({ chart, rows }: Drawing, x: (at: number) => number, plot: Box)
   const steps = ats.slice(1).map((at, i) => at - (ats[i] as number)).filter((step) => step > 0).sort((a, b) => a - b);
   const every = Math.max(0.1, Math.min(chart.window, (steps[Math.floor(steps.length / 2)] ?? 1000) / 1000));
   return { plot, to: to / 1000, every, perSecond: (x(to) - x(to - 1000)) || 0 };
+} // prettier-ignore
+
+/** Small boxes along a line, so that words can keep clear of it. */
+function alongLine({ points }: Trace): Box[] {
+  return points.flatMap((b, i) => {
+    const a = points[i - 1];
+    if (!a || b.begins) return [];
+    const steps = Math.max(1, Math.min(40, Math.ceil(Math.abs(b.x - a.x) / 24)));
+    return Array.from({ length: steps + 1 }, (_, k) => ({ x: a.x + ((b.x - a.x) * k) / steps - 4, y: a.y + ((b.y - a.y) * k) / steps - 4, w: 8, h: 8 }));
+  });
 } // prettier-ignore

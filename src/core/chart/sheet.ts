@@ -89,7 +89,7 @@ export class Sheet {
 
   /**
    * A bar between two values of its scale that begins on a side; `zero` is the place along its length, px on the sheet,
-   * from which it grows.
+   * from which it grows. Its tip is round, and its foot where it is the first of a whole.
    */
   bar(
     key: string,
@@ -100,13 +100,15 @@ export class Sheet {
     zero: number,
     isTip: boolean,
     of: Of,
+    isFoot = false,
   ): void {
-    const corner = isTip ? Math.min(this.chart.corner, box.w / 2, box.h / 2) : 0;
-    const at = (side: Side): number => (begins === side ? 0 : corner);
+    const own = Math.min(this.chart.corner, box.w / 2, box.h / 2);
+    const [corner, foot] = [isTip ? own : 0, isFoot ? own : 0];
+    const round = (side: Side): number => (begins === side ? foot : corner);
     const isUpright = begins === 'top' || begins === 'bottom';
     const radii = isUpright
-      ? ([at('top'), at('top'), at('bottom'), at('bottom')] as const)
-      : ([at('left'), at('right'), at('right'), at('left')] as const);
+      ? ([round('top'), round('top'), round('bottom'), round('bottom')] as const)
+      : ([round('left'), round('right'), round('right'), round('left')] as const);
     const length = isUpright ? box.h : box.w;
     const from = zero - (isUpright ? box.y : box.x);
     const pivot = length > 0 ? from / length : begins === 'top' || begins === 'left' ? 0 : 1;
