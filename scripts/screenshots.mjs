@@ -221,6 +221,15 @@ await shoot('tables', async () => {
   await column.evaluate((own) => own.scrollIntoView({ block: 'center' }));
   await settle(1200);
 });
+await shoot('charts', async () => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${url}/build/vote-bars`);
+  await settle(3500);
+  await page.getByRole('treeitem', { name: 'Chart', exact: true }).click();
+  const names = page.getByLabel('Several series', { exact: true });
+  await names.evaluate((own) => own.scrollIntoView({ block: 'start' }));
+  await settle(1200);
+});
 await browser.close();
 server.kill('SIGKILL');
 rmSync(home, { recursive: true, force: true });
