@@ -1,9 +1,10 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import type { GroupNode } from '../core/display';
+import type { DisplayNode, GroupNode } from '../core/display';
 import { apply, emptyAir, type AirState, type Command } from '../core/playout';
 import {
   newElement,
   type Release,
+  type RowList,
   type Template,
   newTemplate,
   newTextField,
@@ -369,6 +370,41 @@ describe('a channel’s picture', () => {
 });
 
 const noWords: TextMeasure = { width: () => 0, metrics: () => ({ ascent: 1, descent: 0 }) };
+
+test('the window of a chart moves on with the clock on air, and nowhere else', () => {
+  const at = (seconds: number): [string, [number, number]] => [`r${seconds}`, [seconds * 1000, seconds % 7]];
+  const rows: RowList = {
+    kind: 'rows',
+    columns: [{ key: 'at', name: 'At', type: 'date' }, { key: 'v', name: 'Value', type: 'number' }],
+    order: [960, 970, 980, 990, 1000].map((s) => at(s)[0]),
+    cells: Object.fromEntries([960, 970, 980, 990, 1000].map(at)),
+  }; // prettier-ignore
+  const chart = newElement('chart', 'chart', 'Chart', { form: 'lines', window: 60, list: rows });
+  const own = newTemplate('t', 'T', { elements: { chart }, order: ['chart'], phases: { enter: newPhase(1), idle: newPhase(0), exit: newPhase(1) } }); // prettier-ignore
+  const shown: Release = { ...release, templates: { t: own } };
+  const measure: TextMeasure = {
+    width: (text, face) => text.length * face.size,
+    metrics: (face) => ({ ascent: face.size, descent: 0 }),
+  };
+  const channel = new ChannelPicture({ measure, release: () => shown, fonts: () => null }, 'main');
+  const known = (h: string | null): Release | undefined => (h === hash ? shown : undefined);
+  const give = (state: AirState, command: Command, now: number): AirState => {
+    const done = apply(state, command, now, known);
+    if ('problem' in done) throw new Error(done.problem.message);
+    return done.state;
+  };
+  const onAir = give(give(emptyAir(), { do: 'release', release: hash }, 1), { do: 'take', channel: 'main', template: 't' }, 1000); // prettier-ignore
+  const lineAt = (time: number): number => {
+    let x = NaN;
+    const look = (node: DisplayNode): void => {
+      if (node.key.endsWith('~0line v')) x = node.matrix[12] as number;
+      if (node.kind === 'group') node.children.forEach(look);
+    };
+    channel.program(onAir, time).roots.forEach(look);
+    return x;
+  };
+  expect(lineAt(1004)).toBeGreaterThan(lineAt(1005));
+});
 
 describe('videos and cameras on air', () => {
   test('a video stands where the time since its take says, on every output alike', () => {

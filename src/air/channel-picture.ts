@@ -21,6 +21,7 @@ import {
 import { phaseEnd } from '../core/motion';
 import { ProblemError } from '../core/problem';
 import {
+  goesOn,
   picturesFor,
   templateFor,
   type Clocks,
@@ -54,6 +55,8 @@ interface Kept {
   /** What runs in it; null: nothing does, or it is not on air. */
   runs: Runs | null;
 }
+/** Always the same, so that what was laid out with it is found again. */
+const nothingRuns: Runs = { lists: {}, stops: [], anchors: {} };
 /** From so many lists on it is worth to tell where what runs is. */
 const manyLists = 24;
 
@@ -292,6 +295,8 @@ export class ChannelPicture {
       return standing;
     }
     const runs = running && { lists: running.lists, stops: running.stops, anchors: running.anchors };
+    // What goes on with the clock does so on air alone, where nothing runs too.
+    const onAir = runs ?? (given && goesOn(template) ? nothingRuns : null);
     try {
       const scene = prepareScene(template, values, this.host.measure, {
         key,
@@ -299,7 +304,7 @@ export class ChannelPicture {
         rate: channel.format.rate,
         look: source.look,
         change: change && changing ? { change, from: changing.from } : undefined,
-        runs: runs ?? undefined,
+        runs: onAir ?? undefined,
       });
       this.host.pictures?.(picturesFor(template, values, source.look));
       this.kept.set(key, {

@@ -202,7 +202,11 @@ export function drawChart(
   const byEra = era ? (laidOf.get(era) ?? new WeakMap<Element, readonly Laid[]>()) : null;
   if (era && byEra) laidOf.set(era, byEra);
   const before = byEra?.get(source) ?? [];
-  const known = before.find((one) => one.chart === chart && one.list === list && one.shared === ends);
+  // Sets of pictures may have changed without a difference for the chart.
+  const hasPictures = chart.pictures !== 'none' || chart.piece === 'picture';
+  const known = hasPictures
+    ? undefined
+    : before.find((one) => one.chart === chart && one.list === list && one.shared === ends);
   if (known) return known.drawn;
   const data = readChart(chart, list);
   const laid = layChart(chart, data, chartPort(measure, picture), shared);

@@ -130,7 +130,7 @@ export { repeatForRows, takeColumn, type RowsToTake } from './operations/repeat'
 export * from './operations/table';
 export * from './operations/picture-sets';
 export * from './paging';
-export { runningLists, steadyLists } from './running';
+export { goesOn, runningLists, steadyLists } from './running';
 export { rowWays, setInRow, type RowWay } from './operations/row';
 export { mirrorAcross } from './operations/opposite';
 export * from './operations/cards';
