@@ -101,7 +101,7 @@ function drawColumn(drawing: Drawing, { value, scale, row, name }: Given): void 
     sheet.put('~track', 'Track', track, { is: 'rect', radii: [corner, corner, corner, corner], fill: chart.lines }, { layer: 'back' });
     const [a, b] = [scale.at(scale.base), scale.at(shown)].sort((p, q) => p - q) as [number, number];
     const zero = box.x + scale.at(scale.base) * box.w;
-    sheet.bar('~value', name, { x: box.x + a * box.w, y, w: (b - a) * box.w, h: thick }, paint.fill(colour, shown < scale.base ? 'right' : 'left'), shown < scale.base ? 'right' : 'left', zero, true, {});
+    sheet.bar('~value', name, { x: box.x + a * box.w, y, w: (b - a) * box.w, h: thick }, paint.fill(colour, shown < scale.base ? 'right' : 'left'), shown < scale.base ? 'right' : 'left', zero, true, {}, true);
     const valueW = port.width(words, looks.value);
     const named = fitNames([chart.names === 'none' ? '' : name], Math.max(1, box.w - valueW - gap), 1, 'shorten', looks.name, port);
     sheet.words('~name', `${name} name`, { x: box.x, y: box.y + headH - nameH, w: box.w, h: nameH }, named.words[0] ?? '', sized(looks.name, named.scale, { align: 'left', vertical: 'bottom' }));

@@ -112,14 +112,17 @@ export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, 
     const inner = { ...place, y: place.y + titleH, h: Math.max(1, place.h - titleH) };
     // A panel of one row says its name in its title.
     const isNamed = chart.panels === 'rows' && chart.form !== 'gauge';
+    // A panel of one series has the colour that the series has among all.
+    const turned = chart.panels === 'series' ? chart.colours.map((_, k) => chart.colours[(k + i) % chart.colours.length] as string) : chart.colours;
+    const drawn = { ...chart, colours: turned, ...(isNamed ? { names: 'none' as const } : {}) };
     forms[chart.form]({
       ...draft,
-      chart: isNamed ? { ...chart, names: 'none' } : chart,
+      chart: drawn,
       data: panel.data,
       rows,
       box: inner,
       sheet: own,
-      paint: new ChartPaint(chart, chart.panels === 'series' ? data : panel.data),
+      paint: new ChartPaint(drawn, panel.data, data),
     });
   });
   const parts = sheet.parts.map((part, i) => ({ part, i })).sort((a, b) => layers[a.part.layer] - layers[b.part.layer] || a.i - b.i).map(({ part }) => part);

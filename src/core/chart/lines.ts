@@ -22,8 +22,9 @@ function pointsOf({ chart, rows, data }: Drawing): Point[][] {
   return data.series.map((_, s) =>
     rows.flatMap((row, i) => {
       const given = row.values[s] ?? null;
-      if (given === null && !isStacked) return [];
-      let value = chart.isRevealed ? (given ?? 0) : 0;
+      const known = given ?? (isStacked && chart.gaps === 'bridge' ? between(rows, s, i) : null);
+      if (known === null) return [];
+      let value = chart.isRevealed ? known : 0;
       if (!isStacked) return [{ row: i, value, foot: 0 }];
       value = Math.max(0, value);
       if (chart.series === 'shares') value = (sums[i] as number) > 0 ? (value / (sums[i] as number)) * 100 : 0;
@@ -143,7 +144,7 @@ export function drawLines(drawing: Drawing): void {
     });
   });
   const labels = endLabels(drawing, { each: lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, ...(said[s] as { name: string; value: string }), fitName: named.words[s] ?? '', fitValue: valued.words[s] ?? '' })), end: rows.length > 1 ? x(rows.length - 1) : plot.x + plot.w, foot: box.y + box.h - tickH, nameLook, valueLook, ridden: hasWindow ? ridden : null });
-  const placed = placeAll(wanted, [...taken, ...labels, ...sheet.wordBoxes()], { x: box.x, y: drawing.box.y, w: box.w, h: drawing.box.h - tickH });
+  const placed = placeAll(wanted, [...taken, ...labels, ...sheet.wordBoxes(), ...(isPoints ? [] : ridden.flatMap(alongLine))], { x: box.x, y: drawing.box.y, w: box.w, h: drawing.box.h - tickH });
   for (const { key, words, row, series, colour } of wanted) {
     const at = placed.get(key);
     if (at) sheet.words(`${key}~value`, `${rows[row]?.name ?? ''} value`, at, words, { ...looks.value, colour: data.series.length > 1 ? colour : looks.value.colour, align: 'centre', vertical: 'middle' }, { row, series, counts: true, grows: [{ property: 'opacity', by: null }] });
@@ -265,12 +266,25 @@ function driftOf({ chart, rows }: Drawing, x: (at: number) => number, plot: Box)
   return { plot, to: to / 1000, every, perSecond: (x(to) - x(to - 1000)) || 0 };
 } // prettier-ignore
 
+/** A value between those on either side that are there; null at the ends. */
+function between(rows: Drawing['rows'], series: number, at: number): number | null {
+  const valueAt = (i: number): number | null => rows[i]?.values[series] ?? null;
+  let [a, b] = [at - 1, at + 1];
+  while (a >= 0 && valueAt(a) === null) a -= 1;
+  while (b < rows.length && valueAt(b) === null) b += 1;
+  const [from, to] = [valueAt(a), valueAt(b)];
+  return from === null || to === null ? null : from + ((to - from) * (at - a)) / (b - a);
+}
+
 /** Small boxes along a line, so that words can keep clear of it. */
-function alongLine({ points }: Trace): Box[] {
+function alongLine({ points, curve }: Trace): Box[] {
+  const straight = (ax: number, ay: number, bx: number, by: number): Box[] => {
+    const steps = Math.max(1, Math.min(40, Math.ceil(Math.hypot(bx - ax, by - ay) / 16)));
+    return Array.from({ length: steps + 1 }, (_, k) => ({ x: ax + ((bx - ax) * k) / steps - 3, y: ay + ((by - ay) * k) / steps - 3, w: 6, h: 6 }));
+  };
   return points.flatMap((b, i) => {
     const a = points[i - 1];
     if (!a || b.begins) return [];
-    const steps = Math.max(1, Math.min(40, Math.ceil(Math.abs(b.x - a.x) / 24)));
-    return Array.from({ length: steps + 1 }, (_, k) => ({ x: a.x + ((b.x - a.x) * k) / steps - 4, y: a.y + ((b.y - a.y) * k) / steps - 4, w: 8, h: 8 }));
+    return curve === 'stepped' ? [...straight(a.x, a.y, b.x, a.y), ...straight(b.x, a.y, b.x, b.y)] : straight(a.x, a.y, b.x, b.y);
   });
 } // prettier-ignore

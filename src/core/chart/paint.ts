@@ -35,9 +35,11 @@ export class ChartPaint {
   constructor(
     private readonly chart: ChartElement,
     private readonly data: Pick<ChartData, 'rows' | 'series'>,
+    /** Of all panels, where it is of one. */
+    all: Pick<ChartData, 'rows' | 'series'> = data,
   ) {
     const wanted = pickedNames(chart);
-    const isThere = [...data.rows, ...data.series].some(({ name }) => wanted.has(name.trim().toLowerCase()));
+    const isThere = [...all.rows, ...all.series].some(({ name }) => wanted.has(name.trim().toLowerCase()));
     // A name that is not there picks out nothing, rather than making all quiet.
     this.picked = isThere ? wanted : new Set();
     const values = data.rows.flatMap((row) => row.values.filter((value) => value !== null));
