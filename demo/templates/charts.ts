@@ -371,6 +371,8 @@ export function titleRace(): Template {
     tall: { h: 760 },
   });
   letTurn(made, 'chart', 'by-hand', () => 'f-round');
+  const round = made.fields.find(({ id }) => id === 'f-round');
+  if (round) Object.assign(round, { name: 'Round', help: 'Which round is shown; Next goes on' });
   return bound(made, 'rows-rounds', '');
 }
 
