@@ -32,7 +32,7 @@ import {
   type Pasted,
   type ElementKindName,
   type Template,
-  holds,
+  takesChildren,
 } from '../../core/show';
 import { distribute, unionOf } from '../../core/layout';
 import { redrawAll } from '../picture/monitors';
@@ -409,7 +409,7 @@ export function groupSelected(): void {
 export function ungroupSelected(): void {
   const template = templateNow();
   const { selection, select } = useBuild.getState();
-  const groups = selection.filter((id) => holds(template?.elements[id]));
+  const groups = selection.filter((id) => takesChildren(template?.elements[id]));
   if (!template || groups.length === 0) return;
   let freed: string[] = [];
   editTemplate(`Ungroup ${named(template, groups)}`, (t) => {

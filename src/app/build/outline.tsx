@@ -11,7 +11,7 @@ import {
   withDescendants,
   type Element,
   type Template,
-  holds,
+  takesChildren,
 } from '../../core/show';
 import { IconButton } from '../ui';
 import { duplicateSelected, groupSelected, orderSelected, removeSelected, ungroupSelected } from './actions';
@@ -41,7 +41,7 @@ function rowsOf(template: Template, folded: ReadonlySet<string>, search: string)
     for (let i = ids.length - 1; i >= 0; i -= 1) {
       const element = template.elements[ids[i] as string];
       if (!element) continue;
-      const isGroup = holds(element);
+      const isGroup = takesChildren(element);
       const isOpen = isGroup ? words !== '' || !folded.has(element.id) : null;
       const inner = isGroup && isOpen ? walk(element.children, depth + 1) : [];
       if (words === '' || fits(element) || inner.length > 0) rows.push({ element, depth, isOpen }, ...inner);
@@ -109,7 +109,7 @@ export function Outline({ template }: { template: Template }) {
     event.preventDefault();
     const { top, height } = event.currentTarget.getBoundingClientRect();
     const part = (event.clientY - top) / height;
-    const into = holds(element) && part > 0.3 && part < 0.7;
+    const into = takesChildren(element) && part > 0.3 && part < 0.7;
     setDrop({ id: element.id, where: into ? 'into' : part < 0.5 ? 'before' : 'after' });
   };
   const put = (): void => {
@@ -119,7 +119,7 @@ export function Outline({ template }: { template: Template }) {
       moved.length === 1 ? template.elements[moved[0] as string]?.name : `${moved.length} elements`;
     editTemplate(`Order ${words}`, (t) => {
       const target = t.elements[drop.id];
-      if (drop.where === 'into' && holds(target)) {
+      if (drop.where === 'into' && takesChildren(target)) {
         for (const id of moved) placeElement(t, id, target.id, target.children.length);
         return;
       }
@@ -216,7 +216,7 @@ function marksOf(template: Template): Marks {
 /** What can be done with the elements in hand; each has its key too. */
 function OutlineBar({ template, selection }: { template: Template; selection: readonly string[] }) {
   const none = selection.length === 0;
-  const hasGroup = selection.some((id) => holds(template.elements[id]));
+  const hasGroup = selection.some((id) => takesChildren(template.elements[id]));
   return (
     <div
       className="flex shrink-0 justify-between border-t border-line px-1"

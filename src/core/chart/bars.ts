@@ -49,7 +49,8 @@ export function drawBars(drawing: Drawing): void {
   const sides = Math.ceil(data.series.length / 2);
   const isOne = chart.series === 'beside' || data.series.length < 2;
   const each = rows.map((row) => piecesOf(drawing, row, sides));
-  const ends = each.flat().flatMap(({ from, to }) => [from, to]);
+  // One that stands on nothing begins where the scale does, which need not be zero.
+  const ends = each.flat().flatMap(({ from, to }) => (isOne ? [to] : [from, to]));
   const before = chart.isRevealed ? rows.flatMap((row) => row.before ?? []) : [];
   const scale =
     chart.series === 'shares' && !isOne
@@ -68,6 +69,7 @@ export function drawBars(drawing: Drawing): void {
   // Room for legend, names and values; then the axis has what is left.
   let { box } = drawing;
   if (data.series.length > 1) box = legendTop(drawing, box);
+  if (isOne && before.length > 0) box = beforeKey(drawing, box);
   const gap = gapOf(looks.name);
   const values = each.flatMap((pieces, i) => pieces.map((piece) => say(rows[i] as ChartRow, i, piece)));
   const hasOutside = chart.values === 'outside' || (chart.values === 'auto' && isOne);
@@ -141,6 +143,24 @@ export function drawBars(drawing: Drawing): void {
   });
   drawLimits(drawing, axis, limits, sheet.wordBoxes());
   if (left > 0 && chart.values !== 'none') sheet.note('values-left', `${left} of ${values.length} values are left out, as they have no room`);
+} // prettier-ignore
+
+/** Says above the bars, at the right, what the lines over them are; gives what of the box it leaves. */
+function beforeKey({ chart, sheet, looks, port }: Drawing, box: Box): Box {
+  const { beforeText } = chart;
+  const look = looks.tick;
+  const [w, h, gap] = [port.width(beforeText, look), port.height(look), gapOf(look)];
+  const room = box.w - gap * 2;
+  if (beforeText === '') return box;
+  if (w > room) {
+    sheet.note('names-left', 'the text of the value before has no room');
+    return box;
+  }
+  const x = box.x + box.w - w;
+  const thick = Math.max(3, looks.name.size * 0.1);
+  sheet.rule('~before', 'Sign of the value before', [x - gap, box.y + h * 0.15], [x - gap, box.y + h * 0.85], thick, chart.limitColour, { layer: 'front' });
+  sheet.words('~before~words', 'Text of the value before', { x, y: box.y, w, h }, beforeText, { ...look, align: 'right', vertical: 'middle' });
+  return { ...box, y: box.y + h + gap, h: Math.max(1, box.h - h - gap) };
 } // prettier-ignore
 
 /** A line over a bar where its value was before. */

@@ -40,9 +40,10 @@ export function drawLines(drawing: Drawing): void {
   const { chart, rows, sheet, paint, port, looks, data } = drawing;
   const each = pointsOf(drawing);
   const isArea = chart.form === 'areas';
+  const isStacked = isArea && (chart.series === 'stacked' || chart.series === 'shares');
   const isPoints = chart.form === 'points';
   const before = isPoints && chart.isRevealed ? rows.flatMap((row) => row.before ?? []) : [];
-  const ends = [...each.flat().flatMap(({ value, foot }) => (isArea ? [value, foot] : [value])), ...before];
+  const ends = [...each.flat().flatMap(({ value, foot }) => (isArea && isStacked ? [value, foot] : [value])), ...before];
   const scale = chart.series === 'shares' && isArea ? drawing.scale([0, 100]) : drawing.scale(ends, !isArea);
   const gap = gapOf(looks.name);
   const lineH = port.height(looks.value);

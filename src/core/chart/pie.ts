@@ -104,9 +104,13 @@ export function drawPie(drawing: Drawing): void {
 
 /** The labels at one side of a pie, below one another without meeting, each led to its slice. */
 function outside(drawing: Drawing, given: readonly { readonly slice: Slice & { readonly series: number }; readonly words: string; readonly name: string }[], { side, cx, cy, r }: { side: 1 | -1; cx: number; cy: number; r: number }): void {
-  const { sheet, port, looks, box, paint } = drawing;
+  const { chart, sheet, port, looks, box, paint } = drawing;
   const gap = gapOf(looks.name);
-  const edge = cx + side * (r + gap * 2.2);
+  const begins = cx + side * (r + gap * 2.2);
+  const assetOf = ({ picture }: ChartRow): string | null => (chart.pictures === 'beside' && picture !== '' ? port.picture(chart.set, picture) : null);
+  // Pictures stand between the slices and their names, all names in line.
+  const pictured = given.some(({ slice }) => assetOf(slice.row) !== null) ? Math.min(looks.name.size * 2, box.w * 0.08) : 0;
+  const edge = begins + side * (pictured > 0 ? pictured + gap * 0.6 : 0);
   const room = side === 1 ? box.x + box.w - edge : edge - box.x;
   if (given.length === 0 || room <= 4) {
     if (given.length > 0) sheet.note('names-left', `${given.length} of its names have no room beside it; make it wider`);
@@ -140,9 +144,11 @@ function outside(drawing: Drawing, given: readonly { readonly slice: Slice & { r
     const x = side === 1 ? edge : edge - room;
     const line = looks.tick.colour;
     const begin = point(cx, cy, r + gap * 0.3, slice.start + slice.sweep / 2);
-    const knee = { x: edge - side * gap * 0.9, y: middle };
-    const points = [begin, knee, { x: edge - side * gap * 0.3, y: middle }].map((p, k) => ({ key: String(k), ...p, begins: false }));
+    const knee = { x: begins - side * gap * 0.9, y: middle };
+    const points = [begin, knee, { x: begins - side * gap * 0.3, y: middle }].map((p, k) => ({ key: String(k), ...p, begins: false }));
     sheet.trace(`${slice.key}~leader`, `${slice.name} leader`, box, { curve: 'straight', points, base: null }, { fill: '#00000000', lineW: 2, line: `${line.slice(0, 7)}80` }, { ...of, layer: 'front' });
+    const asset = assetOf(slice.row);
+    if (asset !== null) sheet.picture(`${slice.key}~picture`, `${slice.name} picture`, { x: side === 1 ? begins : begins - pictured, y: middle - pictured / 2, w: pictured, h: pictured }, asset, of);
     const quiet = paint.isPicked(slice.row, slice.series) ? {} : { colour: looks.tick.colour };
     sheet.words(`${slice.key}~name`, `${slice.name} name`, { x, y: top, w: room, h: nameH }, name, { ...nameLook, ...quiet }, of);
     sheet.words(`${slice.key}~value`, `${slice.name} value`, { x, y: top + nameH, w: room, h: valueH }, value, { ...valueLook, ...quiet }, { ...of, counts: true, grows: [...of.grows, { property: 'count', by: null }] });

@@ -89,7 +89,7 @@ const schema = elementBase.extend({
   along: choice(['auto', 'names', 'numbers', 'dates']),
   /** Seconds of the end of its dates that are seen, moving on with the clock; 0: all of them stand. */
   window: z.number().min(0).max(864_000),
-  names: choice(['beside', 'inside', 'none']),
+  names: choice(['beside', 'none']),
   values: choice(['auto', 'inside', 'outside', 'none']),
   valueAs: choice(['number', 'share', 'change', 'both']),
   /** What becomes of names for which there is no room. */
@@ -189,8 +189,12 @@ const colour = (key: string, label: string, given: object) =>
   ({ key, label, type: 'colour', section: 'Marks', wide: true, ...given }) as const;
 const of = (...forms: ChartForm[]) => ({ key: 'form', is: forms });
 
-const scaled = of('bars', 'lines', 'areas', 'points', 'gauge', 'pieces');
+const scaled = of('bars', 'lines', 'areas', 'points', 'gauge');
 const along = of('lines', 'areas', 'points');
+const panelled = of('bars', 'lines', 'areas', 'points', 'pie', 'gauge', 'pieces');
+/** Whose marks each have a value. */
+const valued = of('bars', 'points', 'pie', 'seats', 'gauge', 'pieces');
+const rowed = of('bars', 'lines', 'areas', 'points', 'pie', 'seats', 'pieces');
 
 function restyled(chart: ChartElement, names: StyleNames): Partial<ChartElement> | null {
   const made: { -readonly [K in keyof ChartElement]?: ChartElement[K] } = {};
@@ -323,18 +327,18 @@ export const chart = {
     chosen('curve', 'Curve', [['straight', 'Straight'], ['smooth', 'Smooth'], ['stepped', 'Stepped']], { when: of('lines', 'areas') }),
     chosen('gaps', 'Missing values', [['break', 'A gap'], ['bridge', 'Bridged']], { when: of('lines', 'areas') }),
     chosen('gauge', 'Gauge', [['arc', 'Arc'], ['bar', 'Bar'], ['thermometer', 'Thermometer']], { when: of('gauge') }),
-    number('hole', 'Hole', { min: 0, max: 0.95, step: 0.05, when: of('pie', 'seats', 'gauge') }),
+    number('hole', 'Hole', { min: 0, max: 0.95, step: 0.05, when: of('pie', 'seats') }),
     number('sweep', 'Sweep', { unit: '°', min: 30, max: 360, when: of('pie', 'gauge') }),
     chosen('sort', 'Order', [['as-given', 'As rows come'], ['largest', 'Largest first'], ['smallest', 'Smallest first'], ['name', 'By name']], { when: of('bars', 'pie', 'pieces', 'seats', 'gauge') }),
-    number('most', 'Rows at most', { mark: 'Most', min: 0, max: 1000 }),
-    words('rest', 'Those beyond it', {}),
+    number('most', 'Rows at most', { mark: 'Most', min: 0, max: 1000, when: rowed }),
+    words('rest', 'Those beyond it', { when: rowed }),
     words('picked', 'Picked out', {}),
     yes('isRevealed', 'Values are shown', {}),
     number('entitled', 'Entitled to vote', { min: 0, wide: true, when: of('bars', 'pie', 'seats', 'pieces') }),
     chosen('along', 'Along the axis', [['auto', 'As the column is'], ['names', 'Names'], ['numbers', 'Numbers'], ['dates', 'Dates']], { when: along }),
     number('window', 'Window', { unit: 's', min: 0, max: 864_000, wide: true, when: along }),
-    chosen('panels', 'Panels', [['none', 'One'], ['series', 'One for each series'], ['rows', 'One for each row'], ['column', 'One for each of a column']], { when: of('bars', 'lines', 'areas', 'points', 'pie', 'gauge', 'pieces') }),
-    number('panelsAcross', 'Panels across', { mark: 'Across', min: 1, max: 20, when: { key: 'panels', is: ['series', 'rows', 'column'] } }),
+    chosen('panels', 'Panels', [['none', 'One'], ['series', 'One for each series'], ['rows', 'One for each row'], ['column', 'One for each of a column']], { when: panelled }),
+    number('panelsAcross', 'Panels across', { mark: 'Across', min: 1, max: 20, when: [panelled, { key: 'panels', is: ['series', 'rows', 'column'] }] }),
     number('round', 'Round', { min: 1, max: 10_000, when: of('bars', 'points', 'pie', 'pieces') }),
     chosen('turns', 'Rounds turn', [['none', 'Not by themselves'], ['by-hand', 'By Next'], ['by-time', 'By time, round and round'], ['once', 'By time, then leaves']], { when: of('bars', 'points', 'pie', 'pieces') }),
     number('turnAfter', 'Seconds a round', { unit: 's', min: 0.2, max: 3600, step: 0.5, wide: true, when: { key: 'turns', is: ['by-time', 'once'] } }),
@@ -354,30 +358,30 @@ export const chart = {
       words('beforeText', 'Text of the value before', { when: of('bars') }),
     ].map((own) => ({ ...own, section: 'Scale' as const })),
     ...[
-      chosen('names', 'Names', [['beside', 'Beside the marks'], ['inside', 'Inside the marks'], ['none', 'None']]),
-      chosen('crowded', 'Where there is no room', [['shorten', 'Names are shortened'], ['thin', 'Every second, third …'], ['none', 'They are left out']]),
+      chosen('names', 'Names', [['beside', 'Beside the marks'], ['none', 'None']]),
+      chosen('crowded', 'Where there is no room', [['shorten', 'Names are shortened'], ['thin', 'Every second, third …'], ['none', 'They are left out']], { when: [of('bars', 'lines', 'areas', 'points', 'pie', 'seats', 'pieces', 'bracket'), { key: 'names', is: ['beside'] }] }),
       chosen('values', 'Values', [['auto', 'Inside where they fit'], ['inside', 'Inside'], ['outside', 'Outside'], ['none', 'None']]),
-      chosen('valueAs', 'Written as', [['number', 'Number'], ['share', 'Share of 100'], ['both', 'Number and share'], ['change', 'Change since before']]),
-      chosen('legend', 'Series', [['direct', 'Named beside their marks'], ['top', 'Named above'], ['none', 'Not named']]),
+      chosen('valueAs', 'Written as', [['number', 'Number'], ['share', 'Share of 100'], ['both', 'Number and share'], ['change', 'Change since before']], { when: of('bars', 'areas', 'lines', 'points', 'pie', 'gauge', 'pieces') }),
+      chosen('legend', 'Series', [['direct', 'Named beside their marks'], ['top', 'Named above'], ['none', 'Not named']], { when: of('bars', 'lines', 'areas', 'points', 'pieces') }),
     ].map((own) => ({ ...own, section: 'Labels' as const })),
     chosen('colourBy', 'Colours', [['one', 'One'], ['series', 'By series'], ['row', 'By row'], ['column', 'By a column'], ['scale', 'By value']], { section: 'Marks' }),
-    colour('low', 'Smallest value', { when: { key: 'colourBy', is: ['scale'] } }),
-    colour('high', 'Largest value', { when: { key: 'colourBy', is: ['scale'] } }),
+    colour('low', 'Smallest value', { when: [valued, { key: 'colourBy', is: ['scale'] }] }),
+    colour('high', 'Largest value', { when: [valued, { key: 'colourBy', is: ['scale'] }] }),
     colour('quiet', 'What is not picked out', {}),
     ...[
       number('thickness', 'Thickness', { min: 0.02, max: 1, step: 0.05, when: of('bars', 'gauge', 'pieces', 'seats') }),
       number('corner', 'Corners', { unit: 'px', min: 0, when: of('bars', 'gauge', 'bracket') }),
       number('lineW', 'Line width', { unit: 'px', min: 0, max: 200, when: of('lines', 'areas', 'bracket') }),
       number('dot', 'Dots', { unit: 'px', min: 0, max: 400, when: along }),
-      number('shading', 'Shading', { min: 0, max: 1, step: 0.05 }),
+      number('shading', 'Shading', { min: 0, max: 1, step: 0.05, when: of('bars', 'areas') }),
       number('edgeW', 'Outline', { unit: 'px', min: 0, max: 100 }),
-      chosen('pictures', 'Pictures', [['none', 'None'], ['beside', 'Beside the names'], ['cut', 'In the marks'], ['stacked', 'Stacked in the marks']], { when: of('bars', 'pie', 'bracket', 'lines') }),
+      chosen('pictures', 'Pictures', [['none', 'None'], ['beside', 'Beside the names'], ['cut', 'In the marks'], ['stacked', 'Stacked in the marks']], { when: of('bars', 'pie') }),
       chosen('piece', 'Piece', [['circle', 'Circle'], ['square', 'Square'], ['picture', 'Picture']], { when: of('pieces') }),
       number('pieceWorth', 'Worth of a piece', { mark: 'Worth', min: 0, when: of('pieces') }),
     ].map((own) => ({ ...own, section: 'Marks' as const })),
     colour('edge', 'Colour of the outline', {}),
     colour('lines', 'Lines of the scale', { when: of('bars', 'lines', 'areas', 'points', 'gauge', 'bracket') }),
-    colour('limitColour', 'Reference line', { when: { key: 'limit', is: ['value'] } }),
+    colour('limitColour', 'Reference lines', { when: scaled }),
     ...lookProperties,
   ],
 } as const satisfies ElementKind<ChartElement>; // prettier-ignore

@@ -76,6 +76,9 @@ export type WordsElement = Of<'words'>;
 const isOf = <N extends Nature>(element: Element | undefined, nature: N): element is Of<N> =>
   element !== undefined && elementKinds[element.kind].nature === nature;
 export const holds = (element: Element | undefined): element is Holder => isOf(element, 'holder');
+/** Whether others can be put into an element; a chart draws its rows and holds nothing else. */
+export const takesChildren = (element: Element | undefined): element is Holder =>
+  holds(element) && !elementKinds[element.kind].grows;
 export const isWords = (element: Element | undefined): element is WordsElement => isOf(element, 'words');
 /** How the words of an element are said and fitted. */
 export const wordsOf = (element: WordsElement): WordsKind<Element> =>

@@ -22,6 +22,7 @@ import {
 } from '../show';
 import { inBox } from '../shape';
 import { fitText, type TextMeasure } from '../text';
+import { lookWords, wideBox } from './look-words';
 
 /** What an instance is of a chart: how it grows, and the line that it is, where it is one. */
 export interface ChartMark {
@@ -49,24 +50,6 @@ export interface DrawnChart {
   readonly series: number;
 }
 
-const noSpans: readonly never[] = [];
-const wide: Box = { x: 0, y: 0, w: 1e6, h: 1e6 };
-const specOf = (text: string, look: CellLook) => ({
-  text,
-  spans: noSpans,
-  evenFigures: look.figures === 'tabular',
-  face: { family: look.family, weight: look.weight, stretch: look.stretch, size: look.size },
-  tracking: look.tracking,
-  leading: look.leading,
-  align: look.align,
-  vertical: look.vertical,
-  letters: look.letters,
-  direction: look.direction,
-  fit: 'as-is' as const,
-  minScale: look.minScale,
-  maxLines: 0,
-});
-
 /** What charts are measured with, and where their pictures come from. */
 export const chartPort = (measure: TextMeasure, picture: ChartPort['picture']): ChartPort => {
   // Type is as wide as it is large: words are measured once, at one size.
@@ -76,7 +59,7 @@ export const chartPort = (measure: TextMeasure, picture: ChartPort['picture']): 
     const key = `${words}\u0000${look.family} ${look.weight} ${look.stretch} ${look.tracking} ${look.letters} ${look.figures}`;
     const before = known.get(key);
     if (before !== undefined) return before;
-    const width = fitText(specOf(words, { ...look, size }), wide, measure).w;
+    const width = fitText(lookWords(words, { ...look, size }, 'as-is'), wideBox, measure).w;
     known.set(key, width);
     return width;
   };
@@ -87,7 +70,7 @@ export const chartPort = (measure: TextMeasure, picture: ChartPort['picture']): 
       const key = `${look.family} ${look.weight} ${look.leading}`;
       let height = heights.get(key);
       if (height === undefined) {
-        height = fitText(specOf('8', { ...look, size }), wide, measure).h;
+        height = fitText(lookWords('8', { ...look, size }, 'as-is'), wideBox, measure).h;
         heights.set(key, height);
       }
       return (height * look.size) / size;

@@ -11,6 +11,7 @@ import {
 } from '../show';
 import { layTable, type KeptCell, type LaidTable } from '../table';
 import { fitText, type TextMeasure } from '../text';
+import { lookWords, wideBox } from './look-words';
 import type { Filler } from './resolve';
 
 /** The box of what an element, with all in it, is drawn as, before anything is laid out. */
@@ -45,25 +46,6 @@ function madeFor(table: Element): Made {
   return fresh;
 }
 
-const noSpans: readonly never[] = [];
-const wide: Box = { x: 0, y: 0, w: 1e6, h: 1e6 };
-/** Words of a look, to be fitted. */
-const specOf = (text: string, look: CellLook, fit: CellLook['fit']) => ({
-  text,
-  spans: noSpans,
-  evenFigures: look.figures === 'tabular',
-  face: { family: look.family, weight: look.weight, stretch: look.stretch, size: look.size },
-  tracking: look.tracking,
-  leading: look.leading,
-  align: look.align,
-  vertical: look.vertical,
-  letters: look.letters,
-  direction: look.direction,
-  fit,
-  minScale: look.minScale,
-  maxLines: look.maxLines,
-});
-
 /** The lines and cells of a table as it is filled; `source` is the table as it stands in the template. */
 export const layFilled = (
   template: Template,
@@ -74,8 +56,8 @@ export const layFilled = (
   measure: TextMeasure,
 ): LaidTable =>
   layTable(table, list, {
-    width: (words, look) => fitText(specOf(words, look, 'as-is'), wide, measure).w,
-    fit: (words, look, room) => fitText(specOf(words, look, look.fit), room, measure),
+    width: (words, look) => fitText(lookWords(words, look, 'as-is'), wideBox, measure).w,
+    fit: (words, look, room) => fitText(lookWords(words, look, look.fit), room, measure),
     valueOf: (field) => scalarOf(filler.valueOf(field)),
     picture: (set, name) => filler.picture(set, name),
     sizeOf: (child) => drawnBox(template, child),

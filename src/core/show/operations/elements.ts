@@ -1,4 +1,12 @@
-import { holds, isUnion, isWords, propertyOf, withIds, type Element, type Holder } from '../../element';
+import {
+  isUnion,
+  isWords,
+  propertyOf,
+  takesChildren,
+  withIds,
+  type Element,
+  type Holder,
+} from '../../element';
 import { paintOrder, phasesOf, siblingsOf, withDescendants, type Template, type Tie } from '../template';
 import type { PropertyValue } from '../field/base';
 import { isRowList, type FieldValue, type NewId } from '../../value';
@@ -135,7 +143,7 @@ export function groupElements(template: Template, ids: readonly string[], group:
 
 const listOf = (template: Template, parent: string | null): string[] => {
   const holder = parent === null ? undefined : template.elements[parent];
-  return holds(holder) ? holder.children : template.order;
+  return takesChildren(holder) ? holder.children : template.order;
 };
 
 /** Takes groups apart; their children stand where the group stood. Returns the children. */
@@ -143,7 +151,7 @@ export function ungroupElements(template: Template, ids: readonly string[]): str
   const freed: string[] = [];
   for (const id of ids) {
     const element = template.elements[id];
-    if (!holds(element)) continue;
+    if (!takesChildren(element)) continue;
     const children = [...element.children];
     const { list } = siblingsOf(template, id);
     list.splice(list.indexOf(id), 1, ...children);
