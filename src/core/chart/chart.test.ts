@@ -770,7 +770,7 @@ describe('parts of a whole', () => {
     const { parts } = laid(
       chartOf({
         form: 'bracket',
-        columns: columns({ name: 'Left', other: 'Right', series: ['L', 'R'], panel: 'Round' }),
+        columns: columns({ name: 'Left', other: 'Right', series: ['L', 'R'] }),
       }),
       list,
     );
@@ -835,10 +835,10 @@ describe('what can be set', () => {
   const days = listOf([[Date.UTC(2026, 0, 1), 3, 4], [Date.UTC(2026, 0, 2), 9, 2], [Date.UTC(2026, 0, 3), null, 6], [Date.UTC(2026, 0, 4), 5, 8], [Date.UTC(2026, 0, 6), 7, 1]], [['Day', 'date'], number, ['Cuts', 'number']]); // prettier-ignore
   const matches = listOf(
     [
-      ['Ox', 'Tern', 3, 1],
-      ['Skerry with a long name', 'Dunlin', 0, 3],
+      ['Ox', 'Tern', 3, 1, 'Half'],
+      ['Skerry with a long name', 'Dunlin', 0, 3, 'Final'],
     ],
-    ['Left', 'Right', ['L', 'number'], ['R', 'number']],
+    ['Left', 'Right', ['L', 'number'], ['R', 'number'], 'Round'],
   );
   const named = { name: 'Team', before: 'Was', picture: 'Flag' };
   const of = (list: RowList, given: Partial<ChartElement>) => ({ list, given });

@@ -14,7 +14,6 @@ import {
   elementKinds,
   newElement,
   wordsKeys,
-  type Box,
   type CellLook,
   type ChartElement,
   type Element,

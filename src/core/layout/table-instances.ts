@@ -3,7 +3,6 @@ import {
   newElement,
   scalarOf,
   type Box,
-  type CellLook,
   type Element,
   type RowList,
   type TableElement,
