@@ -9,21 +9,20 @@ import {
   textField,
   type Move,
 } from '../../library/make';
+import { figuresOf, reads } from '../../library/charts';
 import { rowsField } from '../../library/rows';
-import { plainNumber } from '../../src/core/binding';
 import {
   emptyList,
   letTurn,
   newCascade,
   newColumnTie,
   newElement,
-  newTie,
   type ChartElement,
   type Element,
   type Field,
   type Template,
 } from '../../src/core/show';
-import { binding, step } from './bound';
+import { rowsInto } from './bound';
 import { cloth, colours, figure, label, leanOf, look, name, rise, sink } from './cloth';
 
 const words = {
@@ -35,7 +34,7 @@ const words = {
   colour: colours.ivory,
 } as const;
 const numbers = { ...figure, weight: 760, stretch: 100, tracking: 0, size: 48 } as const;
-const whole = { ...plainNumber, most: 0 };
+const whole = figuresOf(0);
 
 interface Page {
   readonly id: string;
@@ -164,16 +163,13 @@ function page(of: Page): Template {
   });
 }
 
-/** Rows of a table of the show, told apart by a column. */
-function bound(made: Template, data: string, key: string, ...steps: ReturnType<typeof step>[]): Template {
-  const hasField = made.fields.some(({ id }) => id === 'f-rows');
-  return {
-    ...made,
-    bindings: [binding('b-rows', 'Rows', { kind: 'rows', data }, ...(key === '' ? [] : [step('key-rows', { column: key })]), ...steps)],
-    bound: { ...made.bound, ...(hasField ? { 'f-rows': 'b-rows' } : {}) },
-    ties: [...made.ties, newTie('chart', 'list', hasField ? 'f-rows' : 'b-rows')],
-  };
-} // prettier-ignore
+/** Rows of a table or a source for the chart of a page. */
+const bound = (made: Template, data: string, key: string | null): Template =>
+  rowsInto(made, 'chart', data, key);
+
+/** The rows of a page, as an operator may put them right. */
+const rows = (name: string, from = 'From the data'): Field =>
+  rowsField('f-rows', name, emptyList, `${from}; hidden, put in order or corrected for this card`);
 
 const shown = (): Field => ({
   id: 'f-shown',
@@ -194,21 +190,22 @@ export const voteBars = (): Template =>
       name: 'Vote bars',
       title: 'People’s vote',
       under: 'Voting is open',
-      source: 'Votes of viewers until now · line: last festival',
+      source: 'Votes of viewers until now',
       w: 1340,
       h: 690,
       chart: {
         form: 'bars',
         direction: 'lying',
-        columns: columns({ name: 'Answer', series: ['Votes'], colour: 'Colour', before: 'Last time' }),
+        columns: reads({ name: 'Answer', series: ['Votes'], colour: 'Colour', before: 'Last time' }),
         sort: 'largest',
         colourBy: 'column',
         thickness: 0.62,
         valueAs: 'share',
-        format: { ...whole, most: 1, least: 1 },
+        format: figuresOf(1),
         limitColour: colours.ivory,
+        beforeText: 'Last festival',
       },
-      fields: [rowsField('f-rows', 'Votes', emptyList, 'From the data; hidden, put in order or corrected for this card'), picked('The name of an answer'), shown()],
+      fields: [rows('Votes'), picked('The name of an answer'), shown()],
       ties: [['chart', 'picked', 'f-picked'], ['chart', 'isRevealed', 'f-shown']],
       tall: { h: 760 },
     }),
@@ -230,13 +227,13 @@ export const voteRing = (): Template =>
       chart: {
         form: 'pie',
         hole: 0.58,
-        columns: columns({ name: 'Answer', series: ['Votes'], colour: 'Colour' }),
+        columns: reads({ name: 'Answer', series: ['Votes'], colour: 'Colour' }),
         sort: 'largest',
         colourBy: 'column',
         valueAs: 'share',
         values: 'outside',
         edgeW: 0,
-        format: { ...whole, most: 0 },
+        format: whole,
         entitled: 124_000,
       },
       more: [
@@ -249,7 +246,7 @@ export const voteRing = (): Template =>
       },
       figures: [['total', '~total']],
       tallMore: { total: { x: 446, y: 812, w: 170, h: 60, size: 42 }, 'total-words': { x: 446, y: 868, w: 170, size: 30 } },
-      fields: [rowsField('f-rows', 'Votes', emptyList, 'From the data; hidden, put in order or corrected for this card'), picked('The name of an answer'), shown()],
+      fields: [rows('Votes'), picked('The name of an answer'), shown()],
       ties: [['chart', 'picked', 'f-picked'], ['chart', 'isRevealed', 'f-shown']],
       tall: { h: 760 },
     }),
@@ -275,7 +272,7 @@ export const glowPoll = (): Template =>
         form: 'bars',
         direction: 'lying',
         series: 'shares',
-        columns: columns({ seriesName: 'Answer', value: 'Votes' }),
+        columns: reads({ seriesName: 'Answer', value: 'Votes' }),
         colourBy: 'series',
         colours: [colours.saffron, '#8f78c8'],
         names: 'none',
@@ -294,7 +291,7 @@ export const glowPoll = (): Template =>
       },
       figures: [['turnout', '~turnout']],
       tallMore: { turnout: { x: 858, y: 920, w: 96 }, 'turnout-words': { x: 656, y: 924, w: 190 } },
-      fields: [rowsField('f-rows', 'Votes', emptyList, 'From the data; hidden, put in order or corrected for this card'), shown()],
+      fields: [rows('Votes'), shown()],
       ties: [['chart', 'isRevealed', 'f-shown']],
       tall: { h: 420 },
     }),
@@ -315,7 +312,7 @@ export const judgesMarks = (): Template =>
       h: 690,
       chart: {
         form: 'bars',
-        columns: columns({ name: 'Judge', series: ['Mark'] }),
+        columns: reads({ name: 'Judge', series: ['Mark'] }),
         picked: 'Brill, Dace, Elm',
         colours: [colours.saffron],
         fromZero: false,
@@ -323,12 +320,12 @@ export const judgesMarks = (): Template =>
         least: 8,
         greatest: 9.5,
         thickness: 0.7,
-        format: { ...plainNumber, least: 1, most: 1 },
+        format: figuresOf(1),
         values: 'inside',
         valueLook: { ...numbers, size: 64 },
         nameLook: { size: 48 },
       },
-      fields: [rowsField('f-rows', 'Marks', emptyList, 'From the data; hidden, put in order or corrected for this card'), textField('f-picked', 'Counts', 'Brill, Dace, Elm', 'The judges whose marks count', { sample: false, maxLength: 40 })],
+      fields: [rows('Marks'), textField('f-picked', 'Counts', 'Brill, Dace, Elm', 'The judges whose marks count', { sample: false, maxLength: 40 })],
       ties: [['chart', 'picked', 'f-picked']],
       tall: { h: 760 },
     }),
@@ -350,13 +347,13 @@ export function titleRace(): Template {
     chart: {
       form: 'bars',
       direction: 'lying',
-      columns: columns({ name: 'Team', series: ['Points'], colour: 'Colour', round: 'Round' }),
+      columns: reads({ name: 'Team', series: ['Points'], colour: 'Colour', round: 'Round' }),
       sort: 'largest',
       colourBy: 'column',
       thickness: 0.72,
       round: 3,
       turnAfter: 4,
-      format: { ...plainNumber, least: 1, most: 1 },
+      format: figuresOf(1),
     },
     fields: [
       rowsField(
@@ -373,7 +370,7 @@ export function titleRace(): Template {
   letTurn(made, 'chart', 'by-hand', () => 'f-round');
   const round = made.fields.find(({ id }) => id === 'f-round');
   if (round) Object.assign(round, { name: 'Round', help: 'Which round is shown; Next goes on' });
-  return bound(made, 'rows-rounds', '');
+  return bound(made, 'rows-rounds', null);
 }
 
 /** The knockout of the rokkaku duels. */
@@ -389,7 +386,7 @@ export const duelBracket = (): Template =>
       h: 690,
       chart: {
         form: 'bracket',
-        columns: columns({ name: 'Left', other: 'Right', series: ['Left lines', 'Right lines'], panel: 'Round' }),
+        columns: reads({ name: 'Left', other: 'Right', series: ['Left lines', 'Right lines'], panel: 'Round' }),
         colours: [colours.saffron],
         lineW: 3,
         lines: '#f6f0e033',
@@ -398,11 +395,11 @@ export const duelBracket = (): Template =>
         valueLook: { ...numbers, size: 40 },
       },
       grow: [['chart', 'grow', { style: 'figures', cascade: { ...newCascade('column'), delay: 14 } }, [24, 0], [90, 1]]],
-      fields: [rowsField('f-rows', 'Matches', emptyList, 'From the data; hidden, put in order or corrected for this card')],
+      fields: [rows('Matches')],
       tall: { h: 900, nameLook: { size: 34, minScale: 0.9 }, tickLook: { size: 32, minScale: 0.95, colour: colours.mist }, valueLook: { ...numbers, size: 34 } },
     }),
     'rows-duels',
-    '',
+    null,
   ); // prettier-ignore
 
 /** The wind of the last hour against the limit: its window moves on with the clock. */
@@ -419,7 +416,7 @@ export const windHour = (): Template =>
       lead: '#6fbf8a',
       chart: {
         form: 'lines',
-        columns: columns({ name: 'time', series: ['gust', 'mean'] }),
+        columns: reads({ name: 'time', series: ['gust', 'mean'] }),
         along: 'dates',
         window: 3600,
         curve: 'smooth',
@@ -435,12 +432,12 @@ export const windHour = (): Template =>
         limitAt: 30,
         limitText: 'No flying above 30',
         limitColour: '#ff7d62',
-        format: { ...plainNumber, least: 1, most: 1 },
+        format: figuresOf(1),
         nameLook: { size: 36 },
         valueLook: { ...numbers, size: 52 },
       },
       fields: [
-        rowsField('f-rows', 'Wind', emptyList, 'From the logger on the pier; hidden, put in order or corrected for this card'),
+        rows('Wind', 'From the logger on the pier'),
         numberField('f-limit', 'Flying limit', 30, { min: 0, max: 60 }, 'Knots at which flying stops'),
         textField('f-limit-text', 'Words of the limit', 'No flying above 30', 'Stands at its line', { sample: false, maxLength: 26 }),
         numberField('f-window', 'Window', 3600, { min: 120, max: 3600 }, 'Seconds that are seen'),
@@ -452,7 +449,3 @@ export const windHour = (): Template =>
     'wind-log',
     'time',
   ); // prettier-ignore
-
-function columns(given: Partial<ChartElement['columns']>): ChartElement['columns'] {
-  return { name: '', series: [], seriesName: '', value: '', colour: '', picture: '', before: '', panel: '', round: '', other: '', ...given };
-} // prettier-ignore

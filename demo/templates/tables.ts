@@ -8,13 +8,12 @@ import {
   newCascade,
   newColumnTie,
   newElement,
-  newTie,
   type CellLookPart,
   type Element,
   type TableElement,
   type Template,
 } from '../../src/core/show';
-import { binding, step } from './bound';
+import { rowsInto } from './bound';
 import { colours, figure, label, leanOf, look, name, rise, sink } from './cloth';
 
 const words: CellLookPart = { ...name, weight: 660, stretch: 92, tracking: 0, size: 40, leading: 0.92, fit: 'wrap', maxLines: 4, padX: 20, padY: 3, minScale: 0.5 }; // prettier-ignore
@@ -144,18 +143,8 @@ function page(of: Page): Template {
   return tall(shown, { ...places, table: { x: 96, y: 348 + head + 6, w: 870, ...of.tall } });
 }
 
-/** Rows of a table, told apart by a column, so that they travel; with a field, an operator may correct, hide and order them for a card. */
-function bound(made: Template, data: string, key: string, ...steps: ReturnType<typeof step>[]): Template {
-  const hasField = made.fields.some(({ id }) => id === 'f-rows');
-  return {
-    ...made,
-    bindings: [
-      binding('b-rows', 'Rows', { kind: 'rows', data }, step('key-rows', { column: key }), ...steps),
-    ],
-    bound: { ...made.bound, ...(hasField ? { 'f-rows': 'b-rows' } : {}) },
-    ties: [...made.ties, newTie('table', 'list', hasField ? 'f-rows' : 'b-rows')],
-  };
-}
+/** Rows of some data for the table of a page. */
+const bound = (made: Template, data: string, key: string): Template => rowsInto(made, 'table', data, key);
 
 /** Twenty-four teams, eight a page: their flags, how they moved, their points; a team may be picked out. */
 export function standings(): Template {

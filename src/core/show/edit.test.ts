@@ -179,6 +179,17 @@ describe('elements', () => {
     expect(templateOf(draft.show).order).toContain('g');
   });
 
+  test('nothing can be put into a chart, and a chart is not taken apart', () => {
+    const draft = change(openDraft(showOf(2)), (t) => {
+      addElement(t, newElement('chart', 'c', 'Chart'));
+      placeElement(t, 'e0', 'c', 0);
+      expect(ungroupElements(t, ['c'])).toEqual([]);
+    });
+    const after = templateOf(draft.show);
+    expect(after.elements['c']).toMatchObject({ children: [] });
+    expect(after.order).toEqual(['e0', 'e1', 'c']);
+  });
+
   test('resizing a group scales places, sizes and type together', () => {
     const show = showOf(1);
     addElement(

@@ -164,6 +164,7 @@ export function ungroupElements(template: Template, ids: readonly string[]): str
 
 /** Moves an element to a place in a list: `parent` null is the top level; `index` counts without the element itself. */
 export function placeElement(template: Template, id: string, parent: string | null, index: number): void {
+  if (parent !== null && !takesChildren(template.elements[parent])) return;
   if (parent !== null && withDescendants(template, id).includes(parent)) return;
   detach(template, id);
   listOf(template, parent).splice(Math.max(0, index), 0, id);
