@@ -1,6 +1,8 @@
 export default {
   testEnvironment: 'node',
   roots: ['<rootDir>/src', '<rootDir>/demo', '<rootDir>/library', '<rootDir>/scripts'],
+  // So that a busy machine is no fault of what is tested.
+  testTimeout: 20_000,
   setupFiles: ['<rootDir>/scripts/jest-setup.ts'],
   testMatch: ['**/*.test.ts', '**/*.test.mjs'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],

@@ -159,7 +159,7 @@ export function standings(): Template {
     drawn: [lead],
     fields: [textField('f-own', 'Picked out', '', 'Code of a team, such as SKE', { sample: false, upper: true, maxLength: 3 })], // prettier-ignore
     table: {
-      w: 1260,
+      w: 1300,
       rowH: 70,
       perPage: 8,
       lastPage: 'even',
@@ -171,20 +171,21 @@ export function standings(): Template {
         column('moved', { kind: 'movement', column: 'Place', before: 'Was', up: '#8fbf5a', down: colours.coral, same: colours.mist }, px(96), { ...numbers, size: 30, padX: 6, align: 'centre' }, { title: '' }),
         column('flag', { kind: 'picture', column: 'Code', set: 'flags', fit: 'cover' }, px(84), { padX: 8, padY: 5 }, { title: '' }),
         column('team', { kind: 'text', column: 'Team' }, share()),
-        column('flights', { kind: 'number', column: 'Flights', format: { ...cellContents.number.plain.format, most: 0 } }, px(148), { ...numbers, weight: 600, colour: colours.mist }),
+        column('form', { kind: 'sparkline', column: 'Form', colour: colours.saffron, lineW: 3, dot: 9, thickness: 0.62 }, px(176), { padX: 16 }, { title: 'Form' }),
         column('score', { kind: 'number', column: 'Score', format: { ...cellContents.number.plain.format, least: 2, most: 2 } }, px(210), { ...numbers, padX: 28, slantRight: 16 }, { changes: 'count', flashes: true, evenSize: true }),
         column('lead', { kind: 'drawn', child: 'lead' }, px(12), { padX: 0, padY: 0, align: 'right', fill: '#00000000' }, { title: '' }),
       ],
       rules: [
         { id: 'heads', lines: { kind: 'heads' }, columns: [], look: heading },
         { id: 'head-lead', lines: { kind: 'heads' }, columns: ['lead'], look: { fill: '#00000000' } },
-        { id: 'head-right', lines: { kind: 'heads' }, columns: ['flights', 'score'], look: { align: 'right', slantRight: 0, padX: 12 } },
+        { id: 'head-right', lines: { kind: 'heads' }, columns: ['score'], look: { align: 'right', slantRight: 0, padX: 12 } },
         { id: 'head-end', lines: { kind: 'heads' }, columns: ['score'], look: { slantRight: 11, padX: 28 } },
         { id: 'head-team', lines: { kind: 'heads' }, columns: ['team'], look: { padX: 20 } },
-        { id: 'own', lines: { kind: 'where', column: 'Code', test: 'is', than: '', field: 'f-own' }, columns: ['moved', 'flag', 'team', 'flights', 'score'], look: { fill: colours.tide } },
+        { id: 'head-form', lines: { kind: 'heads' }, columns: ['form'], look: { align: 'centre', padX: 8 } },
+        { id: 'own', lines: { kind: 'where', column: 'Code', test: 'is', than: '', field: 'f-own' }, columns: ['moved', 'flag', 'team', 'form', 'score'], look: { fill: colours.tide } },
       ],
     },
-    tall: { columnScale: 0.78, rowH: 130 },
+    tall: { columnScale: 0.76, rowH: 130 },
   }); // prettier-ignore
   made.ties.push(newColumnTie('lead', 'fill', 'table', 'Colour'));
   return bound(made, 'overall', 'Code');

@@ -11,4 +11,14 @@ export { alignTraces, traceShapes } from './trace';
 export { chartNumber } from './words';
 export { seatPlaces } from './seats';
 export type { ChartPort } from './sheet';
-export type { ChartNote, ChartPart, Drift, PartMove, Growth, PartShape, Trace, TracePoint } from './part';
+export type {
+  ChartNote,
+  ChartPart,
+  Drift,
+  PartMove,
+  PartZoom,
+  Growth,
+  PartShape,
+  Trace,
+  TracePoint,
+} from './part';

@@ -21,6 +21,8 @@ export interface LaidChart {
   readonly rows: readonly ChartRow[];
   /** How its window moves; null: it has none. Panels have none. */
   readonly drift: Drift | null;
+  /** Through which what moves along in it is seen, px; null: all of it stands. */
+  readonly window: Box | null;
 }
 
 const forms: Readonly<Record<ChartElement['form'], (drawing: Drawing) => void>> = {
@@ -80,8 +82,11 @@ export function scaleValues(chart: ChartElement, data: ChartData): number[] {
   });
 } // prettier-ignore
 
-/** Lays a chart out. `shared` are the values of all charts that have one scale with it; null: it has one of its own. */
-export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, shared: readonly number[] | null = null): LaidChart {
+/**
+ * Lays a chart out. `shared` are the values of all charts that have one scale with it; null: it has one of its own.
+ * `isZoomed`: something moves it from all of its axis to the stretch that is looked at.
+ */
+export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, shared: readonly number[] | null = null, isZoomed = false): LaidChart {
   const box: Box = { x: 0, y: 0, w: Math.max(1, chart.w), h: Math.max(1, chart.h) };
   const sheet = new Sheet(chart, port);
   const looks = looksOf(chart);
@@ -96,7 +101,7 @@ export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, 
   const h = (box.h - gap * (down - 1)) / Math.max(1, down);
   const isMany = chart.panels !== 'none' && panels.length > 0 && panels[0]?.key !== '';
   const draft: Drawing = {
-    chart, data, rows: [], box, looks, port, sheet,
+    chart, data, rows: [], box, looks, port, sheet, isZoomed,
     paint: new ChartPaint(chart, data),
     scale: (values, isFree) => scaleFor(chart, common ? [...common, ...values] : values, isFree),
   };
@@ -126,5 +131,5 @@ export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, 
     });
   });
   const parts = sheet.parts.map((part, i) => ({ part, i })).sort((a, b) => layers[a.part.layer] - layers[b.part.layer] || a.i - b.i).map(({ part }) => part);
-  return { parts, notes: sheet.notes, rows: shown, drift: sheet.drift };
+  return { parts, notes: sheet.notes, rows: shown, drift: sheet.drift, window: sheet.drift?.plot ?? sheet.window };
 } // prettier-ignore

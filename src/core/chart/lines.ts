@@ -1,10 +1,10 @@
 import type { Box } from '../show';
-import { alongOf } from './along';
 import { axisOf, drawLimits, drawScale, limitsOf, tickRoom } from './axis';
 import { legendTop } from './legend';
-import type { Drift, Trace, TracePoint } from './part';
+import type { Drift, PartZoom, Trace, TracePoint } from './part';
 import { placeAll, spread, type Wanted } from './place';
 import { gapOf, sized, type Drawing } from './sheet';
+import { stretchOf, zoomOf, type Reach } from './stretch';
 import { fitNames, valueWords } from './words';
 
 interface Point {
@@ -50,9 +50,12 @@ export function drawLines(drawing: Drawing): void {
 
   // What is said at the end of each line: its name, its last value.
   const isDirect = chart.legend === 'direct' && !isPoints;
-  const lasts = each.map((points) => points.at(-1));
+  const hasWindow = chart.window > 0 && data.along === 'dates' && chart.panels === 'none';
+  const stretch = hasWindow || chart.panels !== 'none' ? null : stretchOf(drawing);
   const hasNames = data.series.length > 1 && isDirect;
-  const said = data.series.map(({ name }, s) => {
+  const lastsTo = (to: number) =>
+    each.map((points) => points.findLast(({ row }) => (data.along === 'names' ? row : (rows[row]?.at ?? 0)) <= to));
+  const saidOf = (lasts: readonly (Point | undefined)[]) => data.series.map(({ name }, s) => {
     const last = lasts[s];
     const row = last && rows[last.row];
     const value = !last || !row || !chart.isRevealed || chart.values === 'none' ? '' : valueWords(chart, row.values[s] ?? 0, { share: isArea && chart.series === 'shares' ? last.value - last.foot : null, before: row.before });
@@ -60,6 +63,7 @@ export function drawLines(drawing: Drawing): void {
   });
   let { box } = drawing;
   if (data.series.length > 1 && !isDirect) box = legendTop(drawing, box);
+  const said = [Infinity, ...(stretch ? [stretch.to] : [])].flatMap((to) => saidOf(lastsTo(to)));
   const widest = Math.max(0, ...said.map(({ name, value }) => Math.max(port.width(name, looks.name), port.width(value, looks.value))));
   const labelW = Math.min(widest, box.w * 0.32);
   const named = fitNames(said.map(({ name }) => name), labelW + 0.01, 1, 'shorten', looks.name, port);
@@ -73,7 +77,6 @@ export function drawLines(drawing: Drawing): void {
   // Names below take their room as they fit; the first and the last reach over the ends.
   const showsNames = chart.names !== 'none';
   const tickH = showsNames ? port.height(looks.name) + gap : 0;
-  const hasWindow = chart.window > 0 && data.along === 'dates' && chart.panels === 'none';
   // What moves along says no values of its own: they would not be read.
   const hasPointValues = !hasWindow && ((isPoints && chart.values !== 'none') || chart.values === 'outside');
   const { over } = tickRoom(drawing, scale, false);
@@ -83,15 +86,17 @@ export function drawLines(drawing: Drawing): void {
   drawScale(drawing, axis, box);
   const { plot } = axis;
   const firstW = showsNames && data.along === 'names' ? Math.min(plot.w / Math.max(2, rows.length) / 2, port.width(rows[0]?.name ?? '', looks.name) / 2) : dot / 2;
-  const along = alongOf(chart, data, rows, plot.w, hasWindow ? 0 : isPoints && data.along === 'names' ? plot.w / Math.max(2, rows.length * 2) : firstW);
-  const x = (row: number): number => plot.x + along.x(row);
-  if (hasWindow) sheet.drift = driftOf(drawing, along.of, plot);
+  const zoom = zoomOf(drawing, plot.w, hasWindow ? 0 : isPoints && data.along === 'names' ? plot.w / Math.max(2, rows.length * 2) : firstW, stretch);
+  const x = (row: number): number => plot.x + zoom.x(row);
+  const [whole] = zoom.reaches;
+  if (hasWindow && whole) sheet.drift = driftOf(drawing, whole.along.of, plot);
+  if (zoom.isZoomed) sheet.window = { x: plot.x - dot / 2, y: drawing.box.y, w: plot.w + dot, h: drawing.box.h };
   const moves = hasWindow ? ({ along: true } as const) : null;
   const ridden: Trace[] = [];
-  if (showsNames) drawMarks(drawing, along, plot, box.y + box.h - tickH + gap);
+  if (showsNames) for (const reach of zoom.reaches) drawMarks(drawing, reach, plot, box.y + box.h - tickH + gap);
 
   const taken: Box[] = [];
-  const wanted: (Wanted & { readonly words: string; readonly row: number; readonly series: number; readonly colour: string })[] = [];
+  const wanted: (Wanted & { readonly words: string; readonly row: number; readonly series: number; readonly colour: string; readonly zooms: PartZoom | null })[] = [];
   each.forEach((points, s) => {
     const series = data.series[s] as (typeof data.series)[number];
     const colour = paint.of(null, s);
@@ -103,7 +108,7 @@ export function drawLines(drawing: Drawing): void {
     }));
     const line: Trace = { curve: chart.curve, points: trace, base: null };
     ridden.push(line);
-    const of = { series: s, moves };
+    const of = { series: s, moves, zooms: zoom.line, ...(zoom.isZoomed ? { pivotX: 0 } : {}) };
     const drawn = { ...of, grows: [{ property: 'drawEnd' as const, by: null }] };
     if (isArea)
       sheet.trace(`~area ${series.key}`, `${series.name} area`, plot, { ...line, base: points.map(({ foot }) => axis.at(foot === 0 ? scale.base : foot)) }, { fill: chart.series === 'beside' && data.series.length > 1 ? `${colour.slice(0, 7)}b0` : paint.fill(colour, 'bottom'), lineW: 0, line: '#00000000' }, { ...of, grows: [{ property: 'wipeRight', by: 1 }] });
@@ -114,23 +119,25 @@ export function drawLines(drawing: Drawing): void {
       const at = trace[i] as TracePoint;
       const row = rows[point.row];
       if (!row) return;
+      const zooms = zoom.row(point.row);
+      const isSeen = !zoom.isZoomed || (at.x > plot.x - 1 && at.x < plot.x + plot.w + 1);
       const isAlone = chart.gaps === 'break' && (i === 0 || at.begins) && (i === points.length - 1 || trace[i + 1]?.begins === true);
       const own = isPoints ? paint.of(row, s, point.value) : colour;
       const key = `${row.key}/${series.key}`;
       const hasDot = isPoints || chart.values === 'outside' || i === points.length - 1 || isAlone;
       if (isPoints && row.before !== null && s === 0 && chart.isRevealed) {
         const was = axis.at(row.before);
-        sheet.rule(`${key}~way`, `${row.name} since before`, [at.x, was], [at.x, at.y], Math.max(2, dot * 0.22), `${own.slice(0, 7)}80`, { row: point.row, series: s, layer: 'marks', moves });
-        sheet.dot(`${key}~before`, `${row.name} before`, at.x, was, dot * 0.6, `${own.slice(0, 7)}80`, { row: point.row, series: s, moves });
+        sheet.rule(`${key}~way`, `${row.name} since before`, [at.x, was], [at.x, at.y], Math.max(2, dot * 0.22), `${own.slice(0, 7)}80`, { row: point.row, series: s, layer: 'marks', moves, zooms });
+        sheet.dot(`${key}~before`, `${row.name} before`, at.x, was, dot * 0.6, `${own.slice(0, 7)}80`, { row: point.row, series: s, moves, zooms });
       }
       const size = isAlone && dot === 0 ? chart.lineW : dot;
       if (hasDot && size > 0) {
         const isLast = !isPoints && i === points.length - 1;
         // The last of a line keeps its key as the line goes on.
-        sheet.dot(isLast ? `~last ${series.key}` : `${key}~dot`, `${series.name} ${row.name}`, at.x, at.y, size, own, { row: point.row, series: s, moves: hasWindow && isLast ? { along: false, line } : moves });
-        taken.push({ x: at.x - size / 2, y: at.y - size / 2, w: size, h: size });
+        sheet.dot(isLast ? `~last ${series.key}` : `${key}~dot`, `${series.name} ${row.name}`, at.x, at.y, size, own, { row: point.row, series: s, zooms, moves: hasWindow && isLast ? { along: false, line } : moves });
+        if (isSeen) taken.push({ x: at.x - size / 2, y: at.y - size / 2, w: size, h: size });
       }
-      if (!hasPointValues || !chart.isRevealed || (!isPoints && i === points.length - 1)) return;
+      if (!hasPointValues || !isSeen || !chart.isRevealed || (!isPoints && i === points.length - 1)) return;
       const words = valueWords(chart, row.values[s] ?? 0, { share: null, before: row.before });
       const w = port.width(words, looks.value);
       const free = size / 2 + gap * 0.4;
@@ -141,16 +148,28 @@ export function drawLines(drawing: Drawing): void {
         { x: at.x - free - w, y: at.y - lineH / 2, w, h: lineH },
       ];
       const isEnd = i === 0 || isExtreme(points, i);
-      wanted.push({ key, places, weight: isEnd ? 2 : 1, words, row: point.row, series: s, colour: own });
+      wanted.push({ key, places, weight: isEnd ? 2 : 1, words, row: point.row, series: s, colour: own, zooms });
     });
   });
-  const labels = endLabels(drawing, { each: lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, ...(said[s] as { name: string; value: string }), fitName: named.words[s] ?? '', fitValue: valued.words[s] ?? '' })), end: rows.length > 1 ? x(rows.length - 1) : plot.x + plot.w, foot: box.y + box.h - tickH, nameLook, valueLook, ridden: hasWindow ? ridden : null });
+  // Where the stretch ends as the whole does, what is said there stays.
+  const reaches = lastsTo(stretch?.to ?? Infinity).every((last, s) => last === each[s]?.at(-1)) ? zoom.reaches.slice(-1).map((own) => ({ ...own, key: '', zooms: null, veil: 0 })) : zoom.reaches;
+  const labels = reaches.flatMap((reach) => {
+    const lasts = lastsTo(reach.to);
+    const from = reach.to === Infinity ? 0 : said.length - data.series.length;
+    const end = plot.x + (rows.length > 1 ? (reach.to === Infinity ? reach.along.x(rows.length - 1) : reach.along.of(reach.to)) : plot.w);
+    if (reach.zooms?.opacity === 1)
+      lasts.forEach((last, s) => {
+        if (last && dot > 0 && !isPoints) sheet.dot(`${reach.key}~last ${data.series[s]?.key ?? ''}`, `${data.series[s]?.name ?? ''} ${rows[last.row]?.name ?? ''}`, plot.x + reach.along.x(last.row), axis.at(last.value), dot, paint.of(null, s), { series: s, zooms: reach.zooms, veil: reach.veil, grows: [] });
+      });
+    const own = lasts.map((last, s) => ({ y: last ? axis.at(last.value) : null, fitName: named.words[from + s] ?? '', fitValue: valued.words[from + s] ?? '' }));
+    return endLabels(drawing, { reach, each: own, end, foot: box.y + box.h - tickH, nameLook, valueLook, ridden: hasWindow ? ridden : null });
+  });
   const placed = placeAll(wanted, [...taken, ...labels, ...sheet.wordBoxes(), ...(isPoints ? [] : ridden.flatMap(alongLine))], { x: box.x, y: drawing.box.y, w: box.w, h: drawing.box.h - tickH });
-  for (const { key, words, row, series, colour } of wanted) {
+  for (const { key, words, row, series, colour, zooms } of wanted) {
     const at = placed.get(key);
-    if (at) sheet.words(`${key}~value`, `${rows[row]?.name ?? ''} value`, at, words, { ...looks.value, colour: data.series.length > 1 ? colour : looks.value.colour, align: 'centre', vertical: 'middle' }, { row, series, counts: true, grows: [{ property: 'opacity', by: null }] });
+    if (at) sheet.words(`${key}~value`, `${rows[row]?.name ?? ''} value`, at, words, { ...looks.value, colour: data.series.length > 1 ? colour : looks.value.colour, align: 'centre', vertical: 'middle' }, { row, series, zooms, counts: true, grows: [{ property: 'opacity', by: null }] });
   }
-  const end = data.along === 'names' && rows.length > 1 ? x(rows.length - 1) : plot.x + plot.w;
+  const end = data.along === 'names' && rows.length > 1 && !zoom.isZoomed ? x(rows.length - 1) : plot.x + plot.w;
   drawLimits(drawing, axis, limitsOf(drawing, scale), [...sheet.wordBoxes(), ...taken, ...labels, ...placed.values(), ...ridden.flatMap(alongLine)], end);
   const leftOut = wanted.length - placed.size;
   if (leftOut > 0) sheet.note('values-left', `${leftOut} of ${wanted.length} values are left out, as they would lie over others`);
@@ -164,6 +183,7 @@ function isExtreme(points: readonly Point[], at: number): boolean {
 }
 
 interface EndLabels {
+  readonly reach: Reach;
   readonly each: readonly {
     readonly y: number | null;
     readonly fitName: string;
@@ -180,7 +200,7 @@ interface EndLabels {
 }
 
 /** The names and last values at the ends of lines, set apart where they would meet, led there by a thin line. */
-function endLabels(drawing: Drawing, { each, end, foot, nameLook, valueLook, ridden }: EndLabels): Box[] {
+function endLabels(drawing: Drawing, { reach, each, end, foot, nameLook, valueLook, ridden }: EndLabels): Box[] {
   const { chart, sheet, port, data, paint, box, looks } = drawing;
   const gap = gapOf(looks.name);
   const nameH = port.height(nameLook);
@@ -198,6 +218,7 @@ function endLabels(drawing: Drawing, { each, end, foot, nameLook, valueLook, rid
   }
   if (shown.length < own.length) sheet.note('names-left', `${own.length - shown.length} of ${own.length} series are not named at their ends, as there is no room`);
   const boxes: Box[] = [];
+  const { zooms, veil, key } = reach;
   shown.forEach(({ s, y, fitName, fitValue, size }, i) => {
     const series = data.series[s] as (typeof data.series)[number];
     const middle = at?.[i] ?? y;
@@ -208,21 +229,21 @@ function endLabels(drawing: Drawing, { each, end, foot, nameLook, valueLook, rid
     const isMoved = Math.abs(middle - y) > size * 0.5;
     if (isMoved) {
       const points = [{ key: 'a', x: end + chart.dot / 2, y, begins: false }, { key: 'b', x: x - gap * 0.3, y: middle, begins: false }];
-      sheet.trace(`~leader ${series.key}`, `${series.name} leader`, box, { curve: 'straight', points, base: null }, { fill: '#00000000', lineW: 2, line: `${colour.slice(0, 7)}90` }, { series: s, layer: 'front', grows: [{ property: 'opacity', by: null }] });
+      sheet.trace(`${key}~leader ${series.key}`, `${series.name} leader`, box, { curve: 'straight', points, base: null }, { fill: '#00000000', lineW: 2, line: `${colour.slice(0, 7)}90` }, { series: s, layer: 'front', zooms, veil, grows: [{ property: 'opacity', by: null }] });
     }
     // Several that are set apart stand as they are: they would meet on their ways.
     const line = ridden && shown.length === 1 ? ridden[s] : undefined;
-    const of = { series: s, grows: [{ property: 'opacity' as const, by: null }], moves: line ? ({ along: false, line } as const) : null };
+    const of = { series: s, zooms, veil, grows: [{ property: 'opacity' as const, by: null }], moves: line ? ({ along: false, line } as const) : null };
     const isMany = data.series.length > 1;
-    sheet.words(`~series ${series.key}~words`, `${series.name} series`, { x, y: top, w: reach, h: nameH }, fitName, isMany ? { ...nameLook, colour } : nameLook, of);
-    sheet.words(`~series ${series.key}~value`, `${series.name} last value`, { x, y: top + (fitName === '' ? 0 : nameH), w: reach, h: valueH }, fitValue, isMany ? { ...valueLook, colour } : valueLook, { ...of, counts: true, grows: [...of.grows, { property: 'count', by: null }] });
+    sheet.words(`${key}~series ${series.key}~words`, `${series.name} series`, { x, y: top, w: reach, h: nameH }, fitName, isMany ? { ...nameLook, colour } : nameLook, of);
+    sheet.words(`${key}~series ${series.key}~value`, `${series.name} last value`, { x, y: top + (fitName === '' ? 0 : nameH), w: reach, h: valueH }, fitValue, isMany ? { ...valueLook, colour } : valueLook, { ...of, counts: true, grows: [...of.grows, { property: 'count', by: null }] });
     boxes.push({ x, y: top, w: reach, h: size });
   });
   return boxes;
 } // prettier-ignore
 
 /** What stands below a line chart. */
-function drawMarks(drawing: Drawing, along: ReturnType<typeof alongOf>, plot: Box, y: number): void {
+function drawMarks(drawing: Drawing, { key: prefix, along, zooms, veil }: Reach, plot: Box, y: number): void {
   const { chart, sheet, looks, port, box, data, paint, rows } = drawing;
   const h = port.height(looks.name);
   if (data.along === 'names') {
@@ -239,10 +260,10 @@ function drawMarks(drawing: Drawing, along: ReturnType<typeof alongOf>, plot: Bo
     });
     const placed = placeAll(wanted, [], { x: box.x - 1, y: y - 1, w: box.w + gap + 2, h: h + 2 });
     sheet.tellNames({ ...fitted, left: fitted.left + wanted.length - placed.size }, along.marks.length, 'name');
-    along.marks.forEach(({ key }, i) => {
+    along.marks.forEach(({ key, row: place }, i) => {
       const at = placed.get(key);
-      const row = rows[i] ?? null;
-      if (at) sheet.words(`${key}~name`, `${row?.name ?? ''} name`, { ...at, w: at.w - gap }, fitted.words[i] ?? '', paint.isPicked(row, -1) ? look : { ...look, colour: looks.tick.colour }, { row: i });
+      const row = rows[place ?? -1] ?? null;
+      if (at) sheet.words(`${prefix}${key}~name`, `${row?.name ?? ''} name`, { ...at, w: at.w - gap }, fitted.words[i] ?? '', paint.isPicked(row, -1) ? look : { ...look, colour: looks.tick.colour }, { row: place ?? 0, zooms, veil });
     });
     return;
   }
@@ -254,7 +275,7 @@ function drawMarks(drawing: Drawing, along: ReturnType<typeof alongOf>, plot: Bo
   const placed = placeAll(wanted, [], { x: box.x - 1, y: y - 1, w: box.w + 200, h: h + 2 });
   for (const { key, words } of along.marks) {
     const at = placed.get(key);
-    if (at) sheet.words(`~at ${key}`, `At ${words}`, { ...at, w: at.w - gapOf(looks.name) }, words, { ...looks.name, align: 'centre', vertical: 'top' }, { layer: 'back' });
+    if (at) sheet.words(`${prefix}~at ${key}`, `At ${words}`, { ...at, w: at.w - gapOf(looks.name) }, words, { ...looks.name, align: 'centre', vertical: 'top' }, { layer: 'back', zooms, veil });
   }
 } // prettier-ignore
 

@@ -57,9 +57,14 @@ export interface ChartPart {
   readonly box: Box;
   readonly shape: PartShape;
   readonly edge: { readonly width: number; readonly colour: string } | null;
-  /** What it is of, for cascades: the place of its row, and of its series. */
+  /** How much of its opacity is taken, 0 to 1: of what one end of a zoom alone shows. */
+  readonly veil: number;
+  /** Where it falls in cascades: the place of its row, and of its series. */
   readonly row: number;
   readonly series: number;
+  /** Whether it is of that row, of that series: what is of none stands for all of them. */
+  readonly isOfRow: boolean;
+  readonly isOfSeries: boolean;
   /** About which it grows, in parts of its box. */
   readonly pivotX: number;
   readonly pivotY: number;
@@ -68,6 +73,18 @@ export interface ChartPart {
   readonly counts: boolean;
   /** How it goes on where the window of the chart moves; null: it stands. */
   readonly moves: PartMove | null;
+  /** How it goes on as the chart zooms to its stretch; null: it stands. */
+  readonly zooms: PartZoom | null;
+}
+
+/**
+ * What a zoom from all of an axis to its stretch moves a part by, px: its left edge and its width; and whether it comes
+ * or goes with it.
+ */
+export interface PartZoom {
+  readonly x: number;
+  readonly w: number;
+  readonly opacity: -1 | 0 | 1;
 }
 
 /** With the window, along; or up and down, with the height of a line at the end of the window. */

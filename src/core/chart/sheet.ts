@@ -2,7 +2,7 @@ import { counted } from '../problem';
 import type { Box, CellLook, ChartElement, Paint } from '../show';
 import type { ChartData, ChartRow } from './data';
 import { type ChartPaint, readableOn } from './paint';
-import type { ChartNote, ChartPart, Drift, Growth, PartShape, Trace } from './part';
+import type { ChartNote, ChartPart, Drift, Growth, PartShape, PartZoom, Trace } from './part';
 import type { ChartScale } from './scale';
 import { fitNames, type FittedNames, type WordsPort } from './words';
 
@@ -32,9 +32,11 @@ export interface Drawing {
   readonly sheet: Sheet;
   /** The scale over some values, or the one that is shared. */
   readonly scale: (values: readonly number[], isFree?: boolean) => ChartScale;
+  /** Whether something moves its zoom: then what is seen at either end of it is there. */
+  readonly isZoomed: boolean;
 }
 
-interface Of {
+export interface Of {
   readonly row?: number;
   readonly series?: number;
   readonly grows?: readonly Growth[];
@@ -43,6 +45,8 @@ interface Of {
   readonly pivotY?: number;
   readonly layer?: ChartPart['layer'];
   readonly moves?: ChartPart['moves'];
+  readonly zooms?: PartZoom | null;
+  readonly veil?: number;
 }
 
 export type Side = 'left' | 'right' | 'top' | 'bottom';
@@ -56,6 +60,8 @@ export class Sheet {
   readonly notes: ChartNote[] = [];
   /** How the window of the chart moves; null: it has none. */
   drift: Drift | null = null;
+  /** Through which what zooms is seen; null: nothing does. */
+  window: Box | null = null;
   private readonly dark = '#10181c';
   private readonly light = '#ffffff';
 
@@ -78,8 +84,9 @@ export class Sheet {
   }
 
   put(key: string, name: string, box: Box, shape: PartShape, of: Of, edge: ChartPart['edge'] = null): void {
-    const { row = 0, series = 0, grows = [], counts = false, pivotX = 0.5, pivotY = 0.5, layer = 'marks', moves = null } = of;
-    this.parts.push({ key: this.prefix + key, name, layer, box, shape, edge, row, series, pivotX, pivotY, grows, counts, moves });
+    const { row, series, grows = [], counts = false, pivotX = 0.5, pivotY = 0.5, layer = 'marks', moves = null, zooms = null, veil = 0 } = of;
+    const [isOfRow, isOfSeries] = [row !== undefined, series !== undefined];
+    this.parts.push({ key: this.prefix + key, name, layer, box, shape, edge, row: row ?? 0, series: series ?? 0, isOfRow, isOfSeries, pivotX, pivotY, grows, counts, moves, zooms, veil });
   } // prettier-ignore
 
   edge(): ChartPart['edge'] {

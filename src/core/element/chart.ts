@@ -89,6 +89,11 @@ const schema = elementBase.extend({
   along: choice(['auto', 'names', 'numbers', 'dates']),
   /** Seconds of the end of its dates that are seen, moving on with the clock; 0: all of them stand. */
   window: z.number().min(0).max(864_000),
+  /** The stretch of what stands along the axis that is looked at: a name, a number or a date; both empty: all of it. */
+  seenFrom: text,
+  seenTo: text,
+  /** How far it is zoomed to that stretch: 0: all is seen, 1: the stretch alone. */
+  zoom: fraction,
   names: choice(['beside', 'none']),
   values: choice(['auto', 'inside', 'outside', 'none']),
   valueAs: choice(['number', 'share', 'change', 'both']),
@@ -192,6 +197,8 @@ const of = (...forms: ChartForm[]) => ({ key: 'form', is: forms });
 const scaled = of('bars', 'lines', 'areas', 'points', 'gauge');
 const along = of('lines', 'areas', 'points');
 const panelled = of('bars', 'lines', 'areas', 'points', 'pie', 'gauge', 'pieces');
+/** Of what a stretch can be looked at: a window is one already, and panels stand side by side. */
+const stretched = [along, { key: 'window', is: [0] }, { key: 'panels', is: ['none'] }];
 /** Whose marks each have a value. */
 const valued = of('bars', 'points', 'pie', 'seats', 'gauge', 'pieces');
 const rowed = of('bars', 'lines', 'areas', 'points', 'pie', 'seats', 'pieces');
@@ -267,6 +274,9 @@ export const chart = {
     shared: '',
     along: 'auto',
     window: 0,
+    seenFrom: '',
+    seenTo: '',
+    zoom: 1,
     names: 'beside',
     values: 'auto',
     valueAs: 'number',
@@ -337,6 +347,9 @@ export const chart = {
     number('entitled', 'Entitled to vote', { min: 0, wide: true, when: of('bars', 'pie', 'seats', 'pieces') }),
     chosen('along', 'Along the axis', [['auto', 'As the column is'], ['names', 'Names'], ['numbers', 'Numbers'], ['dates', 'Dates']], { when: along }),
     number('window', 'Window', { unit: 's', min: 0, max: 864_000, wide: true, when: along }),
+    words('seenFrom', 'Stretch, from', { when: stretched }),
+    words('seenTo', 'Stretch, to', { when: stretched }),
+    number('zoom', 'Zoom to the stretch', { mark: 'Zoom', min: 0, max: 1, step: 0.05, when: stretched }),
     chosen('panels', 'Panels', [['none', 'One'], ['series', 'One for each series'], ['rows', 'One for each row'], ['column', 'One for each of a column']], { when: panelled }),
     number('panelsAcross', 'Panels across', { mark: 'Across', min: 1, max: 20, when: [panelled, { key: 'panels', is: ['series', 'rows', 'column'] }] }),
     number('round', 'Round', { min: 1, max: 10_000, when: of('bars', 'points', 'pie', 'pieces') }),

@@ -145,6 +145,8 @@ export const poseMovables = {
     max: 500,
     away: 80,
   },
+  /** How much of its opacity is taken: it adds up, as highlights and zooms of a chart do. Of marks of charts alone. */
+  veil: { ...part('veil', 'Veil', 1), min: -1 },
 } as const satisfies Record<string, Movable>;
 export type PoseKey = keyof typeof poseMovables;
 export const poseKeys = Object.keys(poseMovables) as PoseKey[];
@@ -264,26 +266,53 @@ const grown = (key: string, label: string): Movable => ({
   step: 0.05,
   away: 0,
 });
+const ofRest = (key: string, label: string): Movable => ({
+  ...grown(key, label),
+  modes: ['offset'],
+  unit: '',
+  min: -1,
+  max: 1,
+  away: 1,
+});
 /** So many series and rows of a chart can be moved by themselves. */
 const growthsByThemselves = 12;
+const each = (made: typeof grown, key: string, label: string): Movable[] =>
+  (['series', 'row'] as const).flatMap((of) =>
+    Array.from({ length: growthsByThemselves }, (_, i) =>
+      made(`${key}.${of.charAt(0)}${i + 1}`, `${label}, ${of} ${i + 1}`),
+    ),
+  );
 /**
- * How far the marks of a chart have grown: all of them, or those of a series or a row alone. It is worked out as the
- * motion of each mark: a bar from its beginning, a line along its way, a number up to its value.
+ * How far the marks of a chart have grown: all of them, or those of a series or a row alone; how far one of those is
+ * highlighted, as all others are dimmed; how far it is zoomed to its stretch. Each is worked out as the motion of every
+ * mark: a bar grows from its beginning, a line along its way, a number up to its value.
  */
 const growths: readonly Movable[] = [
   grown('grow', 'Grow'),
-  ...Array.from({ length: growthsByThemselves }, (_, i) => grown(`grow.s${i + 1}`, `Grow, series ${i + 1}`)),
-  ...Array.from({ length: growthsByThemselves }, (_, i) => grown(`grow.r${i + 1}`, `Grow, row ${i + 1}`)),
+  ...each(grown, 'grow', 'Grow'),
+  ...each(ofRest, 'highlight', 'Highlight'),
+  ofRest('zoom', 'Zoom to the stretch'),
 ];
-/** Which marks a track of growth moves: those of a series or of a row, by their places; null: it is of no growth. */
-export function growthOf(
-  key: string,
-): { readonly series: number | null; readonly row: number | null } | null {
-  const found = /^grow(?:\.([sr])(\d+))?$/.exec(key);
+
+/** What a track moves the marks of a chart by. */
+export interface Growing {
+  readonly by: 'grow' | 'highlight' | 'zoom';
+  /** Whose: a series or a row, by its place; null: of all. */
+  readonly series: number | null;
+  readonly row: number | null;
+}
+
+/** Which marks of a chart a track moves, and how; null: it is of nothing that charts alone have. */
+export function growthOf(key: string): Growing | null {
+  const found = /^(?:(grow)|(grow|highlight)\.([sr])(\d+)|(zoom))$/.exec(key);
   if (!found) return null;
-  const [, of, number] = found;
+  const [, all, some, of, number, zoom] = found;
   const at = Number(number) - 1;
-  return { series: of === 's' ? at : null, row: of === 'r' ? at : null };
+  return {
+    by: (all ?? some ?? zoom) as Growing['by'],
+    series: of === 's' ? at : null,
+    row: of === 'r' ? at : null,
+  };
 }
 
 /** Everything of an element that a track can move: its pose first, then its own properties. */

@@ -51,13 +51,38 @@ const movement = z.object({
   /** Whether the places that it moved by are written beside the arrow. */
   counts: z.boolean(),
 });
+const sparkline = z.object({
+  kind: z.literal('sparkline'),
+  /** The first of the columns of numbers that it goes through; alone, its words may hold several numbers: “3 5 4.5”. */
+  column,
+  /** The last of them; empty: there is one. */
+  last: column,
+  form: z.enum(['line', 'bars']),
+  /** Whether its least and greatest are those of its row, or of all rows. */
+  scale: z.enum(['row', 'all']),
+  colour: colourSchema,
+  /** Px. */
+  lineW: size,
+  /** Px across, of the last value of a line; 0: none. */
+  dot: size,
+  /** Of the height of the cell within its padding. */
+  thickness: fraction,
+});
 const drawn = z.object({
   kind: z.literal('drawn'),
   /** The child of the table that stands in every cell, and takes columns of the row in hand. */
   child: idSchema,
 });
 
-export const cellContentSchema = z.discriminatedUnion('kind', [text, number, picture, bar, movement, drawn]);
+export const cellContentSchema = z.discriminatedUnion('kind', [
+  text,
+  number,
+  picture,
+  bar,
+  movement,
+  sparkline,
+  drawn,
+]);
 export type CellContent = z.infer<typeof cellContentSchema>;
 export type CellContentKind = CellContent['kind'];
 
@@ -90,15 +115,29 @@ export const cellContents = {
       counts: true,
     },
   },
+  sparkline: {
+    label: 'Sparkline',
+    plain: {
+      kind: 'sparkline',
+      column: '',
+      last: '',
+      form: 'line',
+      scale: 'row',
+      colour: '#f2b632',
+      lineW: 4,
+      dot: 10,
+      thickness: 0.8,
+    },
+  },
   drawn: { label: 'Elements of its own', plain: { kind: 'drawn', child: '-' } },
 } as const satisfies {
   [K in CellContentKind]: { label: string; plain: Extract<CellContent, { kind: K }> };
 };
 
 /** The columns of the rows that a content looks at. */
-export const columnsOf = (content: CellContent): readonly string[] =>
-  content.kind === 'drawn'
-    ? []
-    : (content.kind === 'movement' ? [content.column, content.before] : [content.column]).filter(
-        (name) => name !== '',
-      );
+export function columnsOf(content: CellContent): readonly string[] {
+  if (content.kind === 'drawn') return [];
+  const more =
+    content.kind === 'movement' ? [content.before] : content.kind === 'sparkline' ? [content.last] : [];
+  return [content.column, ...more].filter((name) => name !== '');
+}

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { makeList, makeTrack, newCascade, newChange, newElement, newPhase, newTemplate, newTie, type Change, type ChartElement, type RowList, type Template, type Track } from '../show'; // prettier-ignore
 import type { TextMeasure } from '../text';
-import { evaluate, prepareScene, type Moment, type Scene } from './index';
+import { evaluate, momentIn, prepareScene, type Moment, type Scene } from './index';
 
 const measure: TextMeasure = {
   width: (text, face) => text.length * face.size * 0.5,
@@ -89,6 +89,57 @@ describe('a chart that enters', () => {
     expect(sweep('Ox~1')).toEqual([0, 120]);
     expect(sweep('Tern~1').map(Math.round)).toEqual([120, 60]);
   });
+});
+
+describe('a chart in steps', () => {
+  const track = (property: string, by: number): Track =>
+    makeTrack(property, 'chart', property, [[0, 0, 'linear'], [40, by]]); // prettier-ignore
+  const stepped = (given: Partial<ChartElement>, ...steps: readonly Track[][]): Template => ({
+    ...template(given),
+    steps: steps.map((tracks, i) => ({ id: `s${i}`, name: `Step ${i}`, ...newPhase(40), tracks })),
+  });
+  const opacityOf = (scene: Scene, key: string): number => partOf(scene, key)?.node.opacity ?? NaN;
+
+  test('highlights one row: all others are dimmed, what is of no row stays', () => {
+    const own = stepped({ ticks: 2, names: 'beside' }, [track('highlight.r2', 1)]);
+    const scene = sceneOf(own, bars);
+    const opacities = (step: string, frame: number): number[] => {
+      evaluate(scene, momentIn(own, step, frame, 0, true));
+      return ['Ox~1points', 'Ox~0name', 'Tern~1points', 'Tern~0name', '~0tick20'].map((key) => Math.round(opacityOf(scene, key) * 100) / 100);
+    };
+    expect(opacities('hold', 0)).toEqual([1, 1, 1, 1, 1]);
+    expect(opacities('s0', 40)).toEqual([0.22, 0.22, 1, 1, 1]);
+  }); // prettier-ignore
+  test('goes from one highlight to the next without a flash of the others', () => {
+    const three = listOf(['Ox', 40], ['Tern', 20], ['Skerry', 30]);
+    const own = stepped(
+      {},
+      [track('highlight.r1', 1)],
+      [track('highlight.r1', -1), track('highlight.r2', 1)],
+    );
+    const scene = sceneOf(own, three);
+    for (const frame of [0, 10, 20, 30, 40]) {
+      evaluate(scene, momentIn(own, 's1', frame, 0, true));
+      expect(opacityOf(scene, 'Skerry~1points')).toBeCloseTo(0.22);
+    }
+    expect(opacityOf(scene, 'Tern~1points')).toBeCloseTo(1);
+  });
+  test('zooms to its stretch: the line grows about it, what is said of the whole goes before that of the stretch comes', () => {
+    const rows = listOf(['R1', 10], ['R2', 40], ['R3', 20], ['R4', 30], ['R5', 35]);
+    const own = stepped(
+      { form: 'lines', dot: 10, lineW: 4, names: 'beside', nameLook: { size: 10 }, zoom: 0, seenFrom: 'R2', seenTo: 'R4' },
+      [track('zoom', 1)],
+    );
+    const scene = sceneOf(own, rows);
+    const seen = [0, 10, 20, 30, 40].map((frame) => {
+      evaluate(scene, momentIn(own, 's0', frame, 0, true));
+      return [opacityOf(scene, 'R5~0name'), opacityOf(scene, '~0near R4~0name')];
+    });
+    expect(seen).toEqual([[1, 0], [expect.closeTo(0.375), 0], [0, 0], [0, expect.closeTo(0.375)], [0, 1]]);
+    // Half of the rows take the whole room.
+    const line = partOf(scene, '~0line points');
+    expect(line?.nowW).toBeCloseTo((line?.element.w ?? NaN) * 2);
+  }); // prettier-ignore
 });
 
 describe('a chart under new rows', () => {

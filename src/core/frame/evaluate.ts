@@ -73,7 +73,8 @@ export function looksSame(scene: Scene, a: Moment, b: Moment): boolean {
 }
 
 const far = 1e6;
-const { x, y, w, h, scale, scaleX, scaleY, rotation, opacity, blur, tracking, count, maskSoft } = poseIndex;
+const { x, y, w, h, scale, scaleX, scaleY, rotation, opacity, veil, blur, tracking, count, maskSoft } =
+  poseIndex;
 const { wipeLeft, wipeTop, wipeRight, wipeBottom, iris, light } = poseIndex;
 
 function activate(now: Active, phase: number, frame: number): void {
@@ -245,7 +246,8 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   else shiftInPlane(node.matrix, part.plane, part.x, part.y);
   if ((moves & moving.mask) !== 0) for (let i = 0; i < node.masks.length; i += 1) soften(part, i);
 
-  const own = Math.max(0, Math.min(1, part.opacity * (p[opacity] as number)));
+  const bare = 1 - Math.max(0, Math.min(1, part.veil + (p[veil] as number)));
+  const own = Math.max(0, Math.min(1, part.opacity * (p[opacity] as number) * bare));
   part.effectiveOpacity = parent && !parent.apart ? own * parent.effectiveOpacity : own;
 
   const canWipe = (moves & moving.wipe) !== 0;

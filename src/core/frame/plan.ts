@@ -1,4 +1,11 @@
-import { childrenThrough, fitElement, type Instance, type Rest, type RowInHand } from '../layout';
+import {
+  childrenThrough,
+  fitElement,
+  type ChartMark,
+  type Instance,
+  type Rest,
+  type RowInHand,
+} from '../layout';
 import {
   compileColour,
   compileTrack,
@@ -28,6 +35,7 @@ import {
   type Template,
   type Track,
   type TrackUnit,
+  type Growing,
   effectsOf,
   emptyList,
   isWords,
@@ -37,7 +45,7 @@ import {
   wordsOf,
 } from '../show';
 import type { TextLayout, TextMeasure } from '../text';
-import type { Growth } from '../chart';
+import { grownBy, highlitBy, zoomedBy } from './marks';
 import { countOf, type CountMotion } from './count';
 import { differs, goingKeys } from './differences';
 import { morphOf, type Morph } from './morph';
@@ -112,16 +120,14 @@ const noRow: RowInHand = {
 const isByWords = (cascade: Cascade | null): boolean =>
   cascade !== null && cascade.by !== 'child' && rowPlace(cascade.by, noRow) === null;
 
-/** The growth of a mark as tracks of what it moves. */
-const grownBy = (track: Track, grows: readonly Growth[]): Track[] =>
-  grows.map(({ property, by }) => ({
-    ...track,
-    property,
-    unit: 'px',
-    mode: by === null ? 'factor' : 'offset',
-    keys:
-      by === null ? track.keys : track.keys.map((key) => ({ ...key, value: by * (1 - Number(key.value)) })),
-  }));
+/** What a track moves a mark of a chart by, as tracks of the mark itself. */
+function movedBy(track: Track, mark: ChartMark, { by, series, row }: Growing): Track[] {
+  if (by === 'zoom') return zoomedBy(track, mark.zooms);
+  const isMeant = (series === null || series === mark.series) && (row === null || row === mark.row);
+  if (by === 'grow') return isMeant ? grownBy(track, mark.grows) : [];
+  const isOther = series === null ? mark.isOfRow : mark.isOfSeries;
+  return isOther && !isMeant ? highlitBy(track) : [];
+}
 
 /** How far an outline is from where it goes: 1 where it begins. */
 const morphMovable: Movable = {
@@ -240,21 +246,14 @@ export class MotionPlan {
     );
   }
 
-  /** The growth of a chart, as the motion of each of its marks. */
-  private giveGrowth(
-    phase: number,
-    track: Track,
-    path: string,
-    growth: NonNullable<ReturnType<typeof growthOf>>,
-  ): void {
+  /** What a track moves a chart by, as the motion of each of its marks. */
+  private giveGrowth(phase: number, track: Track, path: string, growing: Growing): void {
     for (const child of this.marksOf(path)) {
       const { mark, row } = this.instance(child) ?? {};
       if (!mark || !row) continue;
-      if (growth.series !== null && growth.series !== mark.series) continue;
-      if (growth.row !== null && growth.row !== mark.row) continue;
       const place = track.cascade && rowPlace(track.cascade.by, row);
       const part = place ? { ...place, group: path } : null;
-      for (const own of grownBy(track, mark.grows)) this.put(child, { phase, track: own, part });
+      for (const own of movedBy(track, mark, growing)) this.put(child, { phase, track: own, part });
     }
   }
 
@@ -456,7 +455,7 @@ export class MotionPlan {
     const counts = cellCounts || given.some(({ track }) => track.property === 'count');
     for (const { phase, track, part } of given) {
       const place = this.phases[phase] as ScenePhase;
-      const movable = movableOf(element, track.property);
+      const movable = track.property === 'veil' ? poseMovables.veil : movableOf(element, track.property);
       // A property that the element has no more moves nothing; Build says so.
       if (!movable) continue;
       const timed = <T extends CompiledTrack | CompiledColour>(compiled: T): T =>
@@ -636,6 +635,8 @@ export class MotionPlan {
         ),
       );
     if (morph) number(morphMovable, this.indexOf(morphMovable, extras), 1, 0);
+    const veil = (instance: Instance | undefined): number => instance?.mark?.veil ?? 0;
+    pose('veil', veil(before.instances.all.get(path)) - veil(this.instance(path)));
     const travel = this.travel(path);
     const carried = this.carriedBy(path);
     if (this.instance(path)?.isRow) {

@@ -73,6 +73,8 @@ export interface Part {
   readonly ownPivotY: number;
   readonly rotation: number;
   readonly opacity: number;
+  /** How much of its opacity is taken at rest. */
+  readonly veil: number;
   readonly isGroup: boolean;
   /** Whether its box cuts what is in it. */
   readonly clipsBox: boolean;
@@ -303,6 +305,7 @@ export function prepareScene(
       ownPivotY: element.pivotY,
       rotation: element.rotation,
       opacity: element.opacity,
+      veil: (era === 'old' ? before : rest)?.instances.all.get(id)?.mark?.veil ?? 0,
       isGroup: holds(element),
       clipsBox: kind.clips(element),
       run: kind.run,
@@ -460,6 +463,7 @@ const bits = new Map<number, number>([
   [poseIndex.maskSoft, moving.mask],
   [poseIndex.light, moving.light],
   [poseIndex.opacity, moving.opacity],
+  [poseIndex.veil, moving.opacity],
 ]);
 const movesOf = (touched: readonly number[]): number =>
   touched.reduce((all: number, index) => all | (bits.get(index) ?? 0), 0);

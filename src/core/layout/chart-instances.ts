@@ -8,6 +8,7 @@ import {
   type Growth,
   type LaidChart,
   type PartMove,
+  type PartZoom,
   type Trace,
 } from '../chart';
 import {
@@ -30,7 +31,12 @@ export interface ChartMark {
   /** Where it is drawn: the place of its row, and of its series. */
   readonly row: number;
   readonly series: number;
+  readonly isOfRow: boolean;
+  readonly isOfSeries: boolean;
   readonly moves: PartMove | null;
+  readonly zooms: PartZoom | null;
+  /** How much of its opacity is taken at rest. */
+  readonly veil: number;
 }
 
 /** A part of a chart as an element of the usual kinds, so that all that is known of them holds in charts too. */
@@ -150,6 +156,7 @@ interface Laid {
   readonly chart: ChartElement;
   readonly list: RowList;
   readonly shared: string;
+  readonly isZoomed: boolean;
   readonly drawn: DrawnChart;
 }
 /** What a chart was laid out to of late, by what was measured with and the chart in its template. */
@@ -178,6 +185,7 @@ export function drawChart(
   shared: readonly number[] | null,
   measure: TextMeasure,
   picture: ChartPort['picture'],
+  isZoomed: boolean,
 ): DrawnChart {
   const { era } = measure;
   const ends = shared === null ? '' : `${Math.min(...shared)} ${Math.max(...shared)}`;
@@ -188,10 +196,12 @@ export function drawChart(
   const hasPictures = chart.pictures !== 'none' || chart.piece === 'picture';
   const known = hasPictures
     ? undefined
-    : before.find((one) => one.chart === chart && one.list === list && one.shared === ends);
+    : before.find(
+        (one) => one.chart === chart && one.list === list && one.shared === ends && one.isZoomed === isZoomed,
+      );
   if (known) return known.drawn;
   const data = readChart(chart, list);
-  const laid = layChart(chart, data, chartPort(measure, picture), shared);
+  const laid = layChart(chart, data, chartPort(measure, picture), shared, isZoomed);
   let kept = keptOf.get(source);
   if (!kept || kept.size > mostKept) {
     kept = new Map();
@@ -203,17 +213,18 @@ export function drawChart(
     const isAlike = was !== undefined && was.place === place && isSame(was.part, part);
     const element = isAlike ? was.element : elementOf(chart, part);
     if (!isAlike) kept.set(part.key, { part, place, element });
-    const { shape, grows, row, series, counts, moves } = part;
+    const { shape, counts, grows, row, series, isOfRow, isOfSeries, moves, zooms, veil } = part;
+    const trace = shape.is === 'trace' ? shape.trace : null;
     return {
       key: part.key,
       element,
-      mark: { grows, trace: shape.is === 'trace' ? shape.trace : null, row, series, moves },
+      mark: { grows, trace, row, series, isOfRow, isOfSeries, moves, zooms, veil },
       words: shape.is === 'words' ? shape.words : '',
       counts,
     };
   });
   const drawn = { laid, parts, series: Math.max(1, data.series.length) };
-  byEra?.set(source, [{ chart, list, shared: ends, drawn }, ...before].slice(0, mostLaid));
+  byEra?.set(source, [{ chart, list, shared: ends, isZoomed, drawn }, ...before].slice(0, mostLaid));
   return drawn;
 }
 

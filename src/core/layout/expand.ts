@@ -25,7 +25,7 @@ import {
   type Values,
 } from '../show';
 import { Filler } from './resolve';
-import type { Drift } from '../chart';
+import type { Drift, Trace } from '../chart';
 import { drawChart, sharedValues, windowGroup, type ChartMark } from './chart-instances';
 import { drawnBox, layFilled, steadyGroup } from './table-instances';
 import type { TextMeasure } from '../text';
@@ -304,7 +304,9 @@ export function expand(
           const partPath = `${cellPath}/${part}`;
           const flash = part === 'flash' ? element.flash : null;
           const cell: CellOf = { path: cellPath, words: laid.words, changes, flash };
-          children.push(put({ path: partPath, element: one, parent, row: at, cell })); // prettier-ignore
+          // A line goes to the new one point by point.
+          const mark = laid.trace && part === 'line' ? lineMark(laid.trace, at) : null;
+          children.push(put({ path: partPath, element: one, parent, row: at, cell, mark })); // prettier-ignore
         }
         if (laid.child === null || !element.children.includes(laid.child)) continue;
         const drawn = drawnBox(template, laid.child);
@@ -348,18 +350,19 @@ export function expand(
       sharedWith(element),
       measure,
       (set, name) => filler.picture(set, name),
+      allTracks(template).some(({ element: id, property }) => id === element.id && property === 'zoom'),
     );
     const lines = Math.max(1, laid.rows.length);
-    const { drift } = laid;
+    const { drift, window } = laid;
     const moving: string[] = [];
     const inWindow: string[] = [];
     const windowPath = `${path}/~0window`;
-    if (drift) {
-      const { x, y, w, h } = drift.plot;
+    if (window) {
+      const { x, y, w, h } = window;
       const box = { x: element.x + x, y: element.y + y, w, h };
       into.push(put({ path: windowPath, element: windowGroup(source), parent: path, children: inWindow, row: outer, box })); // prettier-ignore
       // Out of the air it stands as it is filled.
-      if (runs) drifts.push({ chart: element, drift, parts: moving });
+      if (runs && drift) drifts.push({ chart: element, drift, parts: moving });
     }
     for (const [at, { key, element: own, mark, words, counts }] of parts.entries()) {
       if (all.size > mostInstances) {
@@ -381,7 +384,8 @@ export function expand(
         outer,
       };
       const cell: CellOf = { path: markPath, words, changes: counts ? 'count' : 'switch', flash: null };
-      const isIn = drift !== null && mark.moves?.along === true;
+      const isIn =
+        window !== null && (mark.moves?.along === true || (mark.zooms !== null && mark.zooms.opacity === 0));
       const parent = isIn ? windowPath : path;
       if (mark.moves) moving.push(markPath);
       (isIn ? inWindow : into).push(
@@ -500,6 +504,18 @@ export function expand(
   const order = template.order.flatMap((id) => add(id, '', null, null));
   return { order, all, of, cuts, belts, drifts };
 }
+
+const lineMark = (trace: Trace, { line, place }: RowInHand): ChartMark => ({
+  grows: [],
+  trace,
+  row: line,
+  series: place,
+  isOfRow: true,
+  isOfSeries: true,
+  moves: null,
+  zooms: null,
+  veil: 0,
+});
 
 /** A cell of the row in hand of a rows element, dates and times in words; undefined where there is no such row or column. */
 function cellOf(hand: RowInHand, rows: string, column: string): Scalar | undefined {

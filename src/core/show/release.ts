@@ -14,6 +14,7 @@ import { channelsToFormat8, templatesToFormat8 } from './format-8';
 import { templatesToFormat9 } from './format-9';
 import { templatesToFormat10 } from './format-10';
 import { templatesToFormat13 } from './format-13';
+import { templatesToFormat14 } from './format-14';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -69,6 +70,7 @@ export const openRelease = (value: unknown): Release =>
             templatesToFormat9,
             templatesToFormat10,
             templatesToFormat13,
+            templatesToFormat14,
           ].reduce<unknown>((templates, up) => up(templates), value.templates),
         }
       : value,

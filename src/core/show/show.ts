@@ -14,7 +14,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 13;
+export const showFormat = 14;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),

@@ -76,7 +76,7 @@ export const makeTrack = (
       ? 'value'
       : isPoseKey(property)
         ? poseMovables[property].modes[0]
-        : growthOf(property)
+        : growthOf(property)?.by === 'grow'
           ? 'factor'
           : 'offset',
   unit: 'px',

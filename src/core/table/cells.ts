@@ -22,7 +22,7 @@ const bases = new WeakMap<CellLook, Map<string, Element>>();
  * An element of a cell. All that it has of its look is put together once for all cells of that look: those differ by
  * their places alone.
  */
-function made<K extends Element['kind']>(
+export function made<K extends Element['kind']>(
   kind: K,
   id: string,
   name: string,

@@ -1,8 +1,10 @@
 import type { Box, CellLook, Element, RowList, TableColumn, TableElement } from '../show';
 import { arrowOf, barOf, flashOf, insideOf, pictureOf, surfaceOf, textOf } from './cells';
 import type { TablePort } from './lay';
+import { sparkBars, sparkEnds, sparkLine, type SparkEnds } from './sparkline';
 import type { TableLine } from './lines';
-import { listColumn, movementOf, numberOf, numbersOf } from './words';
+import { listColumn, movementOf, numberOf, numbersOf, sparkValues } from './words';
+import type { Trace } from '../chart';
 
 /** All that what is drawn in a cell depends on. */
 export interface CellGiven {
@@ -16,12 +18,19 @@ export interface CellGiven {
   readonly ground: Box;
 }
 
+/** What a cell is drawn as. */
+export interface DrawnCell {
+  /** Back to front. */
+  readonly elements: readonly Element[];
+  /** The line that one of them is; null: none is one. */
+  readonly trace: Trace | null;
+}
+
 /** What was drawn in a cell last, and of what. */
-export interface KeptCell {
+export interface KeptCell extends DrawnCell {
   readonly given: CellGiven;
   readonly figure: string;
   readonly flash: string;
-  readonly elements: readonly Element[];
 }
 
 /** Whether a cell holds words: all heads and feet do. */
@@ -38,6 +47,7 @@ function sameLook(a: CellLook, b: CellLook): boolean {
 /** Draws the cells of a table; one that has nothing new is drawn as it was. */
 export class CellDrawer {
   private readonly largest = new Map<string, number>();
+  private readonly ends = new Map<string, SparkEnds>();
   private readonly flash: string;
 
   constructor(
@@ -49,8 +59,7 @@ export class CellDrawer {
     this.flash = flash.length === 9 && flash.endsWith('00') ? '' : flash;
   }
 
-  /** Back to front. */
-  draw(given: CellGiven): readonly Element[] {
+  draw(given: CellGiven): DrawnCell {
     const { line, column } = given;
     const figure = line.of === 'row' ? this.figure(given) : '';
     const flash = column.flashes && line.of === 'row' ? this.flash : '';
@@ -67,10 +76,10 @@ export class CellDrawer {
       sameBox(kept.given.ground, given.ground) &&
       sameLook(kept.given.look, given.look)
     )
-      return kept.elements;
-    const elements = this.anew(given, flash);
-    this.port.kept?.set(key, { given, figure, flash, elements });
-    return elements;
+      return kept;
+    const drawn = { given, figure, flash, ...this.anew(given, flash) };
+    this.port.kept?.set(key, drawn);
+    return drawn;
   }
 
   /** What besides its words decides what stands in a cell. */
@@ -85,9 +94,27 @@ export class CellDrawer {
         const { way, by } = movementOf(content, this.list, line.key);
         return `${way} ${by} ${content.up} ${content.down} ${content.same}`;
       }
+      case 'sparkline': {
+        const { lo, hi } = this.endsOf(content, line.key);
+        return `${lo} ${hi} ${content.form} ${content.colour} ${content.lineW} ${content.dot} ${content.thickness}`;
+      }
       default:
         return '';
     }
+  }
+
+  /** What a sparkline of a row goes between. */
+  private endsOf(content: Extract<TableColumn['content'], { kind: 'sparkline' }>, key: string): SparkEnds {
+    const of = `${content.column} ${content.last} ${content.form} ${content.scale === 'all' ? '' : key}`;
+    const known = this.ends.get(of);
+    if (known) return known;
+    const rows = content.scale === 'all' ? this.list.order : [key];
+    const made = sparkEnds(
+      content,
+      rows.flatMap((row) => sparkValues(content, this.list, row)),
+    );
+    this.ends.set(of, made);
+    return made;
   }
 
   /** How much of a whole bar a row has, 0 to 1; null: none. */
@@ -106,13 +133,14 @@ export class CellDrawer {
     return most;
   }
 
-  private anew({ line, column, name, words, look, box, ground }: CellGiven, flash: string): Element[] {
+  private anew({ line, column, name, words, look, box, ground }: CellGiven, flash: string): DrawnCell {
     const id = `${this.table.id}/${column.id}`;
     const room = insideOf(box, look);
     const surface = surfaceOf(id, name, ground, look);
     const elements: Element[] = surface ? [surface] : [];
     if (flash !== '') elements.push(flashOf(id, name, box, look, flash));
     const { content } = column;
+    let trace: Trace | null = null;
     if (isWordy(line, column)) {
       if (words !== '') elements.push(textOf(id, name, room, look, words));
     } else if (content.kind === 'picture') {
@@ -132,7 +160,16 @@ export class CellDrawer {
         const rest = { ...room, x: left, w: Math.max(1, room.x + room.w - left) };
         elements.push(textOf(id, name, rest, count, words));
       }
+    } else if (content.kind === 'sparkline') {
+      const values = sparkValues(content, this.list, line.key);
+      const given = { id, name, room, look, content, values, ends: this.endsOf(content, line.key) };
+      if (content.form === 'bars') elements.push(...sparkBars(given));
+      else {
+        const drawn = sparkLine(given);
+        elements.push(...drawn.elements);
+        trace = drawn.trace;
+      }
     }
-    return elements;
+    return { elements, trace };
   }
 }

@@ -1,6 +1,6 @@
 import { counted, problem, type Problem } from '../problem';
 import { columnsOf, pagesOf, rowsOnPage, type RowList, type TableElement } from '../show';
-import { listColumn, numberOf } from './words';
+import { listColumn, numberOf, sparkValues } from './words';
 
 const some = (keys: readonly string[]): string =>
   `${keys
@@ -41,6 +41,16 @@ export function tableFindings(
         say(
           'no-number',
           `In ${name} of ${table.name} ${words.length === 1 ? 'a cell is no number' : `${words.length} cells are no numbers`}: ${some(words.map(({ cell }) => String(cell)))}. ${content.kind === 'bar' ? 'They have no bar.' : 'They stand as they are written.'}`,
+        );
+    }
+    if (content.kind === 'sparkline') {
+      const broken = cells.filter(
+        ({ key, cell }) => cell !== null && sparkValues(content, list, key).includes(null),
+      );
+      if (broken.length > 0 && listColumn(list, content.last) < 0)
+        say(
+          'no-number',
+          `In ${name} of ${table.name} ${broken.length === 1 ? 'a cell holds' : `${broken.length} cells hold`} what is no number: ${some(broken.map(({ cell }) => String(cell)))}. Its sparkline has a gap there.`,
         );
     }
     if (content.kind === 'picture') {

@@ -7,6 +7,7 @@ import {
   type Scalar,
   type TableElement,
 } from '../show';
+import type { Trace } from '../chart';
 import { insideOf } from './cells';
 import { CellDrawer, isWordy, type KeptCell } from './contents';
 import { gridOf, type GridCell } from './grid';
@@ -42,6 +43,8 @@ export interface LaidCell extends GridCell {
   readonly words: string;
   /** Back to front. */
   readonly elements: readonly Element[];
+  /** The line that one of them is; null: none is one. */
+  readonly trace: Trace | null;
   /** The child that stands in it; null: none. */
   readonly child: string | null;
 }
@@ -184,10 +187,21 @@ export function layTable(table: TableElement, list: RowList, port: TablePort): L
     const look = size < cell.look.size ? sized(cell.look, size) : cell.look;
     const name = nameOf(cell);
     const ground = reached(box, cell.at, look);
-    const elements = drawer.draw({ line, column, name, words, look, box, ground });
+    const { elements, trace } = drawer.draw({ line, column, name, words, look, box, ground });
     const { content } = column;
     const child = line.of === 'row' && content.kind === 'drawn' ? content.child : null;
-    return { ...cell.at, id: column.id, name, box, room: insideOf(box, look), look, words, elements, child };
+    return {
+      ...cell.at,
+      id: column.id,
+      name,
+      box,
+      room: insideOf(box, look),
+      look,
+      words,
+      elements,
+      trace,
+      child,
+    };
   });
   const byLine = new Map<number, LaidCell[]>();
   for (const cell of laid) {

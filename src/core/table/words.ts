@@ -50,11 +50,31 @@ export function contentWords(content: CellContent, list: RowList, key: string): 
     case 'picture':
     case 'bar':
       return plainWords(list, key, listColumn(list, content.column));
+    case 'sparkline':
+      return sparkValues(content, list, key).join(' ');
     case 'movement':
       return movementWords(content, list, key);
     case 'drawn':
       return '';
   }
+}
+
+type Sparkline = Extract<CellContent, { kind: 'sparkline' }>;
+
+/** The numbers that a sparkline goes through in a row, oldest first; null where there is none. */
+export function sparkValues({ column, last }: Sparkline, list: RowList, key: string): (number | null)[] {
+  const from = listColumn(list, column);
+  const to = listColumn(list, last);
+  if (from < 0) return [];
+  if (to >= 0) {
+    const own = list.columns.slice(Math.min(from, to), Math.max(from, to) + 1);
+    return own.map((_, at) => numberOf(cellAt(list, key, Math.min(from, to) + at)));
+  }
+  const cell = cellAt(list, key, from);
+  if (typeof cell !== 'string') return cell === null ? [] : [numberOf(cell)];
+  // Numbers behind one another: blanks, semicolons or commas with a blank stand between them.
+  const words = cell.trim();
+  return words === '' ? [] : words.split(/\s*;\s*|,\s+|\s+/).map((own) => numberOf(own));
 }
 
 export interface Movement {

@@ -48,7 +48,7 @@ export function ContentForm(props: {
     <>
       <SelectField
         beside
-        label={content.kind === 'movement' ? 'Place now' : 'Column'}
+        label={content.kind === 'movement' ? 'Place now' : content.kind === 'sparkline' ? 'From column' : 'Column'}
         value={keyOf(content.column)}
         choices={chosen(content.column, content.kind === 'movement' ? 'Place in the list' : 'None yet')}
         onChange={(column) => set('column', String(column))}
@@ -109,6 +109,47 @@ export function ContentForm(props: {
             ]}
             onChange={(from) => set('from', from)}
           />
+        </>
+      )}
+      {content.kind === 'sparkline' && (
+        <>
+          <SelectField
+            beside
+            label="To column"
+            value={keyOf(content.last)}
+            choices={chosen(content.last, 'None: its words hold numbers')}
+            onChange={(last) => set('last', String(last))}
+          />
+          <SelectField
+            beside
+            label="Drawn as"
+            value={content.form}
+            choices={[
+              { value: 'line', label: 'Line' },
+              { value: 'bars', label: 'Bars' },
+            ]}
+            onChange={(form) => set('form', form)}
+          />
+          <SelectField
+            beside
+            label="Scale"
+            value={content.scale}
+            choices={[
+              { value: 'row', label: 'Of each row' },
+              { value: 'all', label: 'Of all rows' },
+            ]}
+            onChange={(scale) => set('scale', scale)}
+          />
+          {colour('colour', 'Colour', content.colour)}
+          <span className="grid grid-cols-2 gap-2">
+            <NumberField label="Height" min={0} max={1} step={0.05} value={content.thickness} onChange={(v) => set('thickness', v, 'thickness')} onDone={sealEdit} />
+            {content.form === 'line' && (
+              <>
+                <NumberField label="Line" unit="px" min={0} value={content.lineW} onChange={(v) => set('lineW', v, 'lineW')} onDone={sealEdit} />
+                <NumberField label="Dot" unit="px" min={0} value={content.dot} onChange={(v) => set('dot', v, 'dot')} onDone={sealEdit} />
+              </>
+            )}
+          </span>
         </>
       )}
       {content.kind === 'movement' && (

@@ -40,7 +40,15 @@ export function newTableColumn(id: string, of: ListColumn | null): TableColumn {
 /** The columns of the rows that no column of a table shows yet. */
 export const columnsLeft = (table: TableElement, columns: readonly ListColumn[]): ListColumn[] => {
   const shown = new Set(table.columns.flatMap(({ content }) => columnsOf(content)));
-  return columns.filter(({ key, name }) => !shown.has(key) && !shown.has(name));
+  const isShown = ({ key, name }: ListColumn): boolean => shown.has(key) || shown.has(name);
+  const through = table.columns.flatMap(({ content }) => {
+    if (content.kind !== 'sparkline' || content.last === '') return [];
+    const [from = -1, to = -1] = columnsOf(content).map((own) =>
+      columns.findIndex(({ key, name }) => key === own || name === own),
+    );
+    return from < 0 || to < 0 ? [] : columns.slice(Math.min(from, to), Math.max(from, to) + 1);
+  });
+  return columns.filter((column) => !isShown(column) && !through.includes(column));
 };
 
 /** The same content, of another kind; what both have stays. */
