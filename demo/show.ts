@@ -28,6 +28,7 @@ import {
   titleRace,
   voteBars,
   voteRing,
+  windDay,
   windHour,
   beachCrawl,
   bug,
@@ -255,6 +256,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     titleRace(),
     duelBracket(),
     windHour(),
+    windDay(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -405,6 +407,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     ['glow', 'Night-glow poll'],
     ['rounds', 'Points by round'],
     ['duels', 'Duels'],
+    ['wind-day', 'Wind of the day'],
     ['credits', 'Credits'],
   ] as const) {
     const kept = table(`${id}.csv`, title);
@@ -415,6 +418,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   show.tables['heats'] = heats(show);
   keepCard(show, { id: 'card-501', number: '501', template: 'wind-gauge', values: {} });
   keepCard(show, { id: 'card-502', number: '502', template: 'wind-hour', values: {} });
+  keepCard(show, { id: 'card-503', number: '503', template: 'wind-day', values: {} });
   for (const [number, template] of [
     ['631', 'standings'],
     ['632', 'judges-sheet'],

@@ -402,6 +402,70 @@ export const duelBracket = (): Template =>
     null,
   ); // prettier-ignore
 
+/** The wind of a day against the limit; the step goes to the hour that stopped the flying. */
+export function windDay(): Template {
+  const made = page({
+    id: 'wind-day',
+    name: 'Wind of the day',
+    title: 'Wind today',
+    under: 'Pier head · gusts in knots',
+    source: 'Gusts of every ten minutes',
+    w: 1500,
+    h: 640,
+    lead: '#6fbf8a',
+    chart: {
+      form: 'areas',
+      columns: reads({ name: 'Time', series: ['Gust'] }),
+      along: 'dates',
+      seenFrom: '12:50',
+      seenTo: '14:10',
+      zoom: 0,
+      colours: [colours.saffron],
+      lineW: 7,
+      dot: 20,
+      shading: 0.55,
+      ends: 'fixed',
+      least: 0,
+      greatest: 40,
+      ticks: 4,
+      limit: 'value',
+      limitAt: 30,
+      limitText: 'No flying above 30',
+      limitColour: '#ff7d62',
+      format: figuresOf(1),
+      nameLook: { size: 36 },
+      valueLook: { ...numbers, size: 52 },
+    },
+    fields: [
+      rows('Wind'),
+      textField('f-from', 'Stretch, from', '12:50', 'Where the step goes to', { sample: false, maxLength: 5 }),
+      textField('f-to', 'Stretch, to', '14:10', 'Where it ends', { sample: false, maxLength: 5 }),
+      numberField('f-limit', 'Flying limit', 30, { min: 0, max: 40 }, 'Knots at which flying stops'),
+    ],
+    ties: [
+      ['chart', 'limitAt', 'f-limit'],
+      ['chart', 'seenFrom', 'f-from'],
+      ['chart', 'seenTo', 'f-to'],
+    ],
+    grow: [
+      ['chart', 'grow', { style: 'figures' }, [26, 0], [110, 1]],
+      ['chart', 'opacity', { style: 'words', cascade: { ...newCascade('column'), delay: 6 } }, [22, 0], [50, 1]],
+    ],
+    tall: { h: 700 },
+  }); // prettier-ignore
+  return bound(
+    {
+      ...made,
+      steps: [
+        { id: 'near', name: 'To the stretch', ...moving([['chart', 'zoom', { style: 'cloth' }, [0, 0], [70, 1]]]) },
+        { id: 'whole', name: 'The whole day', ...moving([['chart', 'zoom', { style: 'cloth' }, [0, 0], [60, -1]]]) },
+      ],
+    },
+    'rows-wind-day',
+    'Time',
+  ); // prettier-ignore
+}
+
 /** The wind of the last hour against the limit: its window moves on with the clock. */
 export const windHour = (): Template =>
   bound(

@@ -1,7 +1,16 @@
 // The demo's templates: made by hand, as a designer would in Build.
 export { bug, flightTime } from './bug';
 export { look } from './cloth';
-export { duelBracket, glowPoll, judgesMarks, titleRace, voteBars, voteRing, windHour } from './charts';
+export {
+  duelBracket,
+  glowPoll,
+  judgesMarks,
+  titleRace,
+  voteBars,
+  voteRing,
+  windDay,
+  windHour,
+} from './charts';
 export { flightCard } from './flight';
 export { gustAlarm, noticeStrip } from './notices';
 export { opener, programme } from './pages';

@@ -1,4 +1,4 @@
-import type { Box } from '../show';
+import { coloursOf, type Box } from '../show';
 import { placeAll, type Wanted } from './place';
 import type { ChartScale } from './scale';
 import { gapOf, type Drawing } from './sheet';
@@ -127,8 +127,26 @@ export function limitsOf({ chart, sheet, looks, rows }: Drawing, { lo, hi }: Cha
   });
 } // prettier-ignore
 
-/** Draws such lines, with their words where these meet neither one another nor what is `taken`; `end` is where they end, px. */
-export function drawLimits({ sheet, looks, port, box }: Drawing, axis: Axis, given: readonly LimitLine[], taken: readonly Box[], end?: number): void {
+/** Marks that words may lie on, with the colour that they lie on then. */
+export interface Ground {
+  readonly box: Box;
+  readonly colour: string;
+}
+
+/** The marks drawn so far that cover a box. */
+export const groundsOf = ({ sheet }: Drawing): Ground[] =>
+  sheet.parts.flatMap(({ box, shape, layer }) =>
+    shape.is === 'rect' && layer === 'marks' ? [{ box, colour: coloursOf(shape.fill)[0] ?? '#000000' }] : [],
+  );
+
+const over = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+
+/**
+ * Draws such lines, with their words where these meet neither one another nor what is `taken`: beside all marks where
+ * there is room, else on them, in a colour that can be read there. `end` is where they end, px.
+ */
+export function drawLimits({ sheet, looks, port, box }: Drawing, axis: Axis, given: readonly LimitLine[], taken: readonly Box[], grounds: readonly Ground[], end?: number): void {
   const { isLying } = axis;
   // Where what is drawn ends before the plot does, its lines do too.
   const plot = end === undefined ? axis.plot : { ...axis.plot, w: Math.max(1, end - axis.plot.x) };
@@ -143,12 +161,17 @@ export function drawLimits({ sheet, looks, port, box }: Drawing, axis: Axis, giv
       : [far, near].flatMap((x) => [{ x, y: at - lineH - gap, w, h: lineH }, { x, y: at + gap, w, h: lineH }]);
     return { key, places, weight: 1 };
   });
-  const placed = placeAll(wanted, taken, box);
+  const placed = placeAll(wanted, [...taken, ...grounds.map((own) => own.box)], box);
+  const left = wanted.filter(({ key }) => !placed.has(key));
+  for (const [key, at] of placeAll(left, [...taken, ...placed.values()], box)) placed.set(key, at);
   given.forEach(({ key, value, text, colour }) => {
+    if (text !== '' && !placed.has(key)) sheet.note('limit-left', `“${text}” is left out, as it would lie over others`);
     const at = axis.at(value);
     const ends: readonly [readonly [number, number], readonly [number, number]] = isLying ? [[at, plot.y], [at, plot.y + plot.h]] : [[plot.x, at], [plot.x + plot.w, at]];
     sheet.rule(key, 'Reference line', ends[0], ends[1], 4, colour, { layer: 'front' });
     const place = placed.get(key);
-    if (place) sheet.words(`${key}~words`, 'Text of the line', place, text, { ...looks.tick, colour, align: isLying ? 'left' : 'right', vertical: 'middle' });
+    const ground = place && grounds.find((own) => over(own.box, place));
+    const look = { ...looks.tick, colour };
+    if (place) sheet.words(`${key}~words`, 'Text of the line', place, text, { ...(ground ? sheet.inkOn(ground.colour, look) : look), align: isLying ? 'left' : 'right', vertical: 'middle' });
   });
 } // prettier-ignore

@@ -1,6 +1,6 @@
 import type { Box, CellLook } from '../show';
 import type { ChartRow } from './data';
-import { axisOf, drawLimits, drawScale, limitsOf, tickRoom, type Axis } from './axis';
+import { axisOf, drawLimits, drawScale, groundsOf, limitsOf, tickRoom, type Axis } from './axis';
 import { legendTop } from './legend';
 import { gapOf, inRow, inRows, namesIn, sized, type Drawing, type Side } from './sheet';
 import { sharesOf } from './shares';
@@ -141,7 +141,7 @@ export function drawBars(drawing: Drawing): void {
       });
     });
   });
-  drawLimits(drawing, axis, limits, sheet.wordBoxes());
+  drawLimits(drawing, axis, limits, sheet.wordBoxes(), groundsOf(drawing));
   if (left > 0 && chart.values !== 'none') sheet.note('values-left', `${left} of ${values.length} values are left out, as they have no room`);
 } // prettier-ignore
 

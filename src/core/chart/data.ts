@@ -1,6 +1,6 @@
 import { valueText } from '../binding';
 import { counted } from '../problem';
-import { parseDate, parseNumber } from '../source';
+import { parseDate, parseNumber, parseTime } from '../source';
 import { columnAt, roundsOf, type ChartElement, type RowList } from '../show';
 
 /** A row of a chart. */
@@ -56,6 +56,14 @@ export interface ChartData {
 
 type Cell = RowList['cells'][string][number];
 
+/** Ms of a date, or of a time of day; null where it is neither. */
+export function momentOf(words: string): { readonly ms: number; readonly isTime: boolean } | null {
+  const date = parseDate(words);
+  if (date !== null) return { ms: date, isTime: false };
+  const seconds = parseTime(words);
+  return seconds === null ? null : { ms: seconds * 1000, isTime: true };
+}
+
 const some = (words: readonly string[]): string =>
   `${words
     .slice(0, 3)
@@ -73,6 +81,7 @@ const listed = (names: readonly string[]): string =>
 class Reader {
   private readonly bad: string[] = [];
   private readonly badDates: string[] = [];
+  private isTime = false;
   readonly faults: ChartFault[] = [];
   private readonly at: Readonly<Record<'name' | 'colour' | 'picture' | 'before' | 'panel' | 'round' | 'other' | 'seriesName', number>>; // prettier-ignore
 
@@ -182,8 +191,18 @@ class Reader {
     if (along !== 'names' && ordered.some((row, i) => row !== rows[i]))
       this.faults.push({ code: 'no-order', message: `the ${along} of its rows are not in their order; it puts them in order` });
     const panels = at.panel < 0 ? [] : this.panels(ordered, keys, isLong);
-    return { rows: ordered, series, along, isTime: nameColumn?.type === 'time', panels, rounds, round, said: this.said(rows, series, isLong, keys.length, round), faults: this.faults };
+    return { rows: ordered, series, along, isTime: nameColumn?.type === 'time' || this.isTime, panels, rounds, round, said: this.said(rows, series, isLong, keys.length, round), faults: this.faults };
   } // prettier-ignore
+
+  /** Where a cell stands along dates, ms; null: nowhere. */
+  private moment(cell: Cell): number | null {
+    const isTime = this.list.columns[this.at.name]?.type === 'time';
+    // Times of day are kept as seconds.
+    if (typeof cell === 'number') return isTime ? cell * 1000 : cell;
+    const read = typeof cell === 'string' ? momentOf(cell) : null;
+    if (read?.isTime) this.isTime = true;
+    return read?.ms ?? null;
+  }
 
   private row(key: string, own: string, values: readonly (number | null)[], along: ChartData['along'], place: number): ChartRow | null {
     const { at } = this;
@@ -191,7 +210,7 @@ class Reader {
     let where: number | null = null;
     if (along !== 'names') {
       const cell = this.cell(own, at.name);
-      where = typeof cell === 'number' ? cell : typeof cell === 'string' ? (along === 'dates' ? parseDate(cell) : parseNumber(cell)) : null;
+      where = along === 'dates' ? this.moment(cell) : typeof cell === 'number' ? cell : typeof cell === 'string' ? parseNumber(cell) : null;
       if (where === null || !Number.isFinite(where)) {
         this.badDates.push(typeof cell === 'number' ? String(Number(cell.toPrecision(6))) : String(cell ?? ''));
         return null;

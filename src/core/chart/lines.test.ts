@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { ChartElement } from '../show';
+import type { ChartElement, RowList } from '../show';
 import { chartOf, columns, laid, listOf, number, part, port, type Row } from './gallery';
 import { alignTraces, layChart, readChart, traceShapes, type Trace } from './index';
 
@@ -132,6 +132,18 @@ describe('lines', () => {
   });
 });
 
+test('times of day stand along an axis as what they are, written as words or not', () => {
+  const words = (list: RowList) =>
+    laid(
+      chartOf({ form: 'lines', values: 'none', along: 'dates', columns: columns({ name: 'At' }) }),
+      list,
+    ).parts.flatMap(({ shape }) => (shape.is === 'words' ? [shape.words] : []));
+  const hours = [8, 10, 12];
+  const expected = ['08:00', '09:00', '10:00', '11:00', '12:00'];
+  expect(words(listOf(hours.map((hour) => [hour * 3600, 5]), [['At', 'time'], number]))).toEqual(expected); // prettier-ignore
+  expect(words(listOf(hours.map((hour) => [`${hour}:00`, 5]), ['At', number]))).toEqual(expected); // prettier-ignore
+});
+
 describe('a stretch of an axis', () => {
   const rounds = listOf([['R1', 10], ['R2', 40], ['R3', 20], ['R4', 30], ['R5', 35]]); // prettier-ignore
   const chart = (given: Partial<ChartElement> = {}) =>
@@ -159,6 +171,16 @@ describe('a stretch of an axis', () => {
     const laps = chart({ columns: columns({ name: 'Lap' }), seenFrom: '3', seenTo: '4' });
     const line = part(laid(laps, numbers).parts, '~line Points').shape;
     expect(line.is === 'trace' && line.trace.points.map(({ x }) => x)).toEqual([-2000, 0, 2000]);
+  });
+  test('of times of day goes from one to another; along dates those of the last day are meant', () => {
+    const times = listOf([[8 * 3600, 5], [12 * 3600, 9], [16 * 3600, 2]], [['At', 'time'], number]); // prettier-ignore
+    const own = (list: RowList, given: Partial<ChartElement>): number[] => {
+      const { shape } = part(laid(chart({ columns: columns({ name: 'At' }), ...given }), list).parts, '~line Points');
+      return shape.is === 'trace' ? shape.trace.points.map(({ x }) => Math.round(x)) : [];
+    };
+    expect(own(times, { seenFrom: '12:00', seenTo: '14:00' })).toEqual([-2000, 0, 2000]);
+    const days = listOf([[Date.UTC(2026, 6, 4, 9), 5], [Date.UTC(2026, 6, 5, 9), 9], [Date.UTC(2026, 6, 5, 10), 2]], [['At', 'date'], number]); // prettier-ignore
+    expect(own(days, { seenFrom: '9:00', seenTo: '' }).slice(1)).toEqual([0, 1000]);
   });
   test('that is not there is said, and all is seen', () => {
     const { notes, window } = laid(chart({ seenTo: 'R9' }), rounds);

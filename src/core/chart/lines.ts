@@ -1,5 +1,5 @@
 import type { Box } from '../show';
-import { axisOf, drawLimits, drawScale, limitsOf, tickRoom } from './axis';
+import { axisOf, drawLimits, drawScale, limitsOf, tickRoom, type Ground } from './axis';
 import { legendTop } from './legend';
 import type { Drift, PartZoom, Trace, TracePoint } from './part';
 import { placeAll, spread, type Wanted } from './place';
@@ -90,7 +90,8 @@ export function drawLines(drawing: Drawing): void {
   const x = (row: number): number => plot.x + zoom.x(row);
   const [whole] = zoom.reaches;
   if (hasWindow && whole) sheet.drift = driftOf(drawing, whole.along.of, plot);
-  if (zoom.isZoomed) sheet.window = { x: plot.x - dot / 2, y: drawing.box.y, w: plot.w + dot, h: drawing.box.h };
+  const margin = isPoints || chart.values === 'outside' ? dot / 2 : 0;
+  if (zoom.isZoomed) sheet.window = { x: plot.x - margin, y: drawing.box.y, w: plot.w + 2 * margin, h: drawing.box.h };
   const moves = hasWindow ? ({ along: true } as const) : null;
   const ridden: Trace[] = [];
   if (showsNames) for (const reach of zoom.reaches) drawMarks(drawing, reach, plot, box.y + box.h - tickH + gap);
@@ -124,6 +125,8 @@ export function drawLines(drawing: Drawing): void {
       const isAlone = chart.gaps === 'break' && (i === 0 || at.begins) && (i === points.length - 1 || trace[i + 1]?.begins === true);
       const own = isPoints ? paint.of(row, s, point.value) : colour;
       const key = `${row.key}/${series.key}`;
+      // Where it zooms, the dot at the end of a line stands where that of its reach does.
+      const isOfReach = zoom.isZoomed && !isPoints && i === points.length - 1;
       const hasDot = isPoints || chart.values === 'outside' || i === points.length - 1 || isAlone;
       if (isPoints && row.before !== null && s === 0 && chart.isRevealed) {
         const was = axis.at(row.before);
@@ -131,7 +134,7 @@ export function drawLines(drawing: Drawing): void {
         sheet.dot(`${key}~before`, `${row.name} before`, at.x, was, dot * 0.6, `${own.slice(0, 7)}80`, { row: point.row, series: s, moves, zooms });
       }
       const size = isAlone && dot === 0 ? chart.lineW : dot;
-      if (hasDot && size > 0) {
+      if (hasDot && size > 0 && !isOfReach) {
         const isLast = !isPoints && i === points.length - 1;
         // The last of a line keeps its key as the line goes on.
         sheet.dot(isLast ? `~last ${series.key}` : `${key}~dot`, `${series.name} ${row.name}`, at.x, at.y, size, own, { row: point.row, series: s, zooms, moves: hasWindow && isLast ? { along: false, line } : moves });
@@ -157,7 +160,7 @@ export function drawLines(drawing: Drawing): void {
     const lasts = lastsTo(reach.to);
     const from = reach.to === Infinity ? 0 : said.length - data.series.length;
     const end = plot.x + (rows.length > 1 ? (reach.to === Infinity ? reach.along.x(rows.length - 1) : reach.along.of(reach.to)) : plot.w);
-    if (reach.zooms?.opacity === 1)
+    if (zoom.isZoomed)
       lasts.forEach((last, s) => {
         if (last && dot > 0 && !isPoints) sheet.dot(`${reach.key}~last ${data.series[s]?.key ?? ''}`, `${data.series[s]?.name ?? ''} ${rows[last.row]?.name ?? ''}`, plot.x + reach.along.x(last.row), axis.at(last.value), dot, paint.of(null, s), { series: s, zooms: reach.zooms, veil: reach.veil, grows: [] });
       });
@@ -170,7 +173,7 @@ export function drawLines(drawing: Drawing): void {
     if (at) sheet.words(`${key}~value`, `${rows[row]?.name ?? ''} value`, at, words, { ...looks.value, colour: data.series.length > 1 ? colour : looks.value.colour, align: 'centre', vertical: 'middle' }, { row, series, zooms, counts: true, grows: [{ property: 'opacity', by: null }] });
   }
   const end = data.along === 'names' && rows.length > 1 && !zoom.isZoomed ? x(rows.length - 1) : plot.x + plot.w;
-  drawLimits(drawing, axis, limitsOf(drawing, scale), [...sheet.wordBoxes(), ...taken, ...labels, ...placed.values(), ...ridden.flatMap(alongLine)], end);
+  drawLimits(drawing, axis, limitsOf(drawing, scale), [...sheet.wordBoxes(), ...taken, ...labels, ...placed.values(), ...ridden.flatMap(alongLine)], isArea ? ridden.flatMap((line, s) => below(line, axis.at(scale.base), paint.of(null, s))) : [], end);
   const leftOut = wanted.length - placed.size;
   if (leftOut > 0) sheet.note('values-left', `${leftOut} of ${wanted.length} values are left out, as they would lie over others`);
 } // prettier-ignore
@@ -297,6 +300,13 @@ function between(rows: Drawing['rows'], series: number, at: number): number | nu
   const [from, to] = [valueAt(a), valueAt(b)];
   return from === null || to === null ? null : from + ((to - from) * (at - a)) / (b - a);
 }
+
+/** Upright boxes that an area down to `foot` px covers. */
+const below = (line: Trace, foot: number, colour: string): Ground[] =>
+  alongLine(line).map((own) => ({
+    box: { ...own, y: Math.min(own.y, foot), h: Math.abs(foot - own.y) },
+    colour,
+  }));
 
 /** Small boxes along a line, so that words can keep clear of it. */
 function alongLine({ points, curve }: Trace): Box[] {

@@ -1,4 +1,5 @@
-import { parseDate, parseNumber } from '../source';
+import { parseNumber } from '../source';
+import { momentOf } from './data';
 import { alongOf, type Along, type Span } from './along';
 import type { PartZoom } from './part';
 import type { Drawing } from './sheet';
@@ -12,8 +13,14 @@ function placeOf({ rows, data }: Drawing, words: string): number | null {
   const at = rows.findIndex(({ name, key }) => name.trim().toLowerCase() === wanted || key === words);
   if (at >= 0) return data.along === 'names' ? at : (rows[at]?.at ?? null);
   if (data.along === 'names') return null;
-  const value = data.along === 'dates' ? parseDate(words) : parseNumber(words);
-  return value !== null && Number.isFinite(value) ? value : null;
+  if (data.along === 'numbers') return parseNumber(words);
+  const moment = momentOf(words);
+  if (!moment) return null;
+  // Along dates a time of day is meant of the last day.
+  const day = 86_400_000;
+  return moment.isTime && !data.isTime
+    ? Math.floor((rows.at(-1)?.at ?? 0) / day) * day + moment.ms
+    : moment.ms;
 }
 
 /** The stretch that is looked at; null where it is all, or where its ends are not there, which is noted. */

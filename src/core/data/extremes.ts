@@ -90,9 +90,12 @@ const triedInChart = ({ columns, format }: ChartElement): [string, string][] => 
   ];
 };
 
-/** A bracket of three rounds; as many series as there are colours for them. */
-const roomOfChart = ({ form, most, columns, colours }: ChartElement): number =>
-  form === 'bracket' ? 7 : most || (columns.seriesName !== '' ? Math.min(6, colours.length) : 6);
+/** A bracket of three rounds; as many series, or parts of a whole, as there are colours for them. */
+const roomOfChart = ({ form, most, columns, colourBy, colours }: ChartElement): number => {
+  const isInParts = (form === 'pie' || form === 'seats') && colourBy !== 'column' && colourBy !== 'scale';
+  const isByColour = columns.seriesName !== '' || isInParts;
+  return form === 'bracket' ? 7 : most || (isByColour ? Math.min(6, colours.length) : 6);
+};
 /** A number for a row: on the scale of the chart where it says one, the first the largest. */
 function numberInChart({ form, ends, greatest, limit, limitAt, pieceWorth, format }: ChartElement, which: Extreme, row: number): string {
   const part = 1 - row / 9;
@@ -194,6 +197,18 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
   return values;
 }
 
+/** What names something of the rows that a chart shows: other words would mean nothing to it. */
+const rowNames: ReadonlySet<string> = new Set(['picked', 'seenFrom', 'seenTo']);
+const namesRows = (template: Template, field: string): boolean => {
+  const own = template.ties.filter((tie) => tie.field === field);
+  return (
+    own.length > 0 &&
+    own.every(
+      ({ element, property }) => template.elements[element]?.kind === 'chart' && rowNames.has(property),
+    )
+  );
+};
+
 /**
  * Values that try a template at its limits: for each text field the shortest or the longest words that any table of
  * the show has for it, counted in characters; or none at all, words from right to left, or emoji. Other fields keep
@@ -204,7 +219,7 @@ export function extremeValues(template: Template, tables: Show['tables'], which:
   let count = 0;
   for (const field of template.fields) {
     if (which === 'empty' && fieldKindOf(field).media !== null) values[field.id] = null;
-    if (field.kind !== 'text') continue;
+    if (field.kind !== 'text' || namesRows(template, field.id)) continue;
     if (which === 'empty' || which === 'rtl' || which === 'emoji') {
       const list = strange[which];
       const accepted = acceptValue(field, cutTo(list[count++ % list.length] ?? '', field.maxLength));

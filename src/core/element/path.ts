@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { pathOf, type PathPoint, type Subpath } from '../shape';
+import { isInPaths, pathOf, type PathPoint, type Subpath } from '../shape';
 import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
 import type { ElementKind } from './kind';
 import {
@@ -60,6 +60,7 @@ export const path = {
   kind: 'path',
   label: 'Path',
   ...drawnKind<PathElement>(pathOf, { rule: ({ rule }) => rule, over: beyondBox }),
+  covers: ({ subpaths, rule }, u, v) => isInPaths(subpaths, rule, u, v),
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, subpaths: [], rule: 'nonzero' },
   properties: [

@@ -90,9 +90,9 @@ export function readings(template: Template, values: Values, measure: TextMeasur
   const seenIn = new Map<string, Box>();
   const owners = new Map<string, string>();
   const order: string[] = [];
-  for (const { path, element, parent } of instances.all.values()) {
+  for (const { path, element, parent, mark } of instances.all.values()) {
     const around = parent === null ? 1 : (opacityOf.get(parent) ?? 1);
-    opacityOf.set(path, around * (element.hidden ? 0 : element.opacity));
+    opacityOf.set(path, around * (element.hidden ? 0 : element.opacity * (1 - (mark?.veil ?? 0))));
     owners.set(path, template.elements[element.id] ? element.id : ((parent && owners.get(parent)) ?? path));
     const seen =
       element.kind === 'crawl' ? boxes.get(path) : parent === null ? undefined : seenIn.get(parent);

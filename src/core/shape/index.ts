@@ -9,6 +9,7 @@ export {
   fromBox,
   inBox,
   isCorner,
+  isInPaths,
   toBox,
   turnPoint,
   type PathBox,

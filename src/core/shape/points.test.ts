@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { PathPoint, Subpath } from '../show';
-import { boundsOfPaths, cornerAt, fromBox, isCorner, toBox, turnPoint } from './index';
+import { boundsOfPaths, cornerAt, fromBox, isCorner, isInPaths, toBox, turnPoint } from './index';
 
 const number = fc.double({ min: -500, max: 500, noNaN: true });
 const point: fc.Arbitrary<PathPoint> = fc.record({
@@ -79,4 +79,34 @@ test('a corner turns round along its neighbours, and sharp again', () => {
   expect(round.outX - round.x).toBeCloseTo(round.x - round.inX);
   expect([round.outY, round.inY]).toEqual([50, 50]);
   expect(isCorner(turnPoint({ ...path, points: [path.points[0] as PathPoint, round] }, 1))).toBe(true);
+});
+
+describe('inside a path', () => {
+  const corner = (x: number, y: number): PathPoint => ({ x, y, inX: x, inY: y, outX: x, outY: y });
+  const square = (from: number, to: number): Subpath => ({
+    closed: true,
+    points: [corner(from, from), corner(to, from), corner(to, to), corner(from, to)],
+  });
+  test('is what its fill covers: all that it winds about, or with holes where its parts lie over one another', () => {
+    const both = [square(0, 1), square(0.25, 0.75)];
+    expect(isInPaths(both, 'nonzero', 0.5, 0.5)).toBe(true);
+    expect(isInPaths(both, 'evenodd', 0.5, 0.5)).toBe(false);
+    expect(isInPaths(both, 'evenodd', 0.1, 0.5)).toBe(true);
+    expect(isInPaths(both, 'nonzero', 1.1, 0.5)).toBe(false);
+    expect(isInPaths([], 'nonzero', 0.5, 0.5)).toBe(false);
+  });
+  test('goes along its curves', () => {
+    // A quarter of a circle about (0, 0).
+    const k = 0.5523;
+    const quarter: Subpath = {
+      closed: true,
+      points: [
+        { ...corner(1, 0), outY: k },
+        { ...corner(0, 1), inX: k, inY: 1 },
+        corner(0, 0),
+      ],
+    };
+    for (const [x, y] of [[0.6, 0.6], [0.69, 0.69], [0.72, 0.72], [0.9, 0.9], [0.95, 0.2], [0.2, 0.99]] as const)
+      expect(isInPaths([quarter], 'nonzero', x, y)).toBe(Math.hypot(x, y) < 1);
+  }); // prettier-ignore
 });

@@ -65,6 +65,39 @@ export function boundsOfPaths(subpaths: readonly Subpath[]): PathBox | null {
   return left === Infinity ? null : { x: left, y: top, w: right - left, h: bottom - top };
 }
 
+/** Straight pieces that a curve is asked as. */
+const pieces = 8;
+
+/** Whether a point lies inside a path that is filled (SVG 2, fill-rule); open ends are joined as a fill joins them. */
+export function isInPaths(subpaths: readonly Subpath[], rule: 'nonzero' | 'evenodd', x: number, y: number): boolean {
+  let winding = 0;
+  let crossings = 0;
+  const cross = (ax: number, ay: number, bx: number, by: number): void => {
+    if (ay <= y === by <= y) return;
+    if (ax + ((y - ay) / (by - ay)) * (bx - ax) <= x) return;
+    winding += by > ay ? 1 : -1;
+    crossings += 1;
+  };
+  for (const { points } of subpaths)
+    points.forEach((a, i) => {
+      const b = points[(i + 1) % points.length] as PathPoint;
+      const isStraight = a.outX === a.x && a.outY === a.y && b.inX === b.x && b.inY === b.y;
+      if (isStraight) return cross(a.x, a.y, b.x, b.y);
+      const at = (t: number, from: number, out: number, into: number, to: number): number => {
+        const u = 1 - t;
+        return u * u * u * from + 3 * u * u * t * out + 3 * u * t * t * into + t * t * t * to;
+      };
+      let [px, py] = [a.x, a.y];
+      for (let k = 1; k <= pieces; k += 1) {
+        const t = k / pieces;
+        const [qx, qy] = [at(t, a.x, a.outX, b.inX, b.x), at(t, a.y, a.outY, b.inY, b.y)];
+        cross(px, py, qx, qy);
+        [px, py] = [qx, qy];
+      }
+    });
+  return rule === 'nonzero' ? winding !== 0 : crossings % 2 === 1;
+} // prettier-ignore
+
 const mapPoint = (p: PathPoint, x: (v: number) => number, y: (v: number) => number): PathPoint => ({
   x: x(p.x),
   y: y(p.y),
