@@ -229,7 +229,7 @@ async function startHeld(
       live.restart();
     },
     undefined,
-    { corrections: join(home, 'data', 'corrections.log') },
+    { corrections: join(home, 'data', 'corrections.log'), moments: join(home, 'data', 'moments') },
   );
   let hasData = false;
   /** Starts what reads and resolves data: once the server answers, or with the first that needs it. */

@@ -10,6 +10,7 @@ import type { Source } from '../../core/source';
 import { AirTables } from './air-tables';
 import { CorrectionLog } from './corrections';
 import { FeedKeeper } from './feed-keeper';
+import { KeptMoments } from './kept-moments';
 import type { Handed } from './reader.worker';
 
 export interface TraceWords {
@@ -19,8 +20,9 @@ export interface TraceWords {
 }
 
 const resolver = new Resolver();
-const tables = new AirTables(new CorrectionLog((workerData as { corrections: string }).corrections));
-const keeper = new FeedKeeper();
+const { corrections, moments } = workerData as { corrections: string; moments: string };
+const tables = new AirTables(new CorrectionLog(corrections));
+const keeper = new FeedKeeper(new KeptMoments(moments));
 /** From each of the workers that read. */
 const ports = new Set<MessagePort>();
 let feeds: Readonly<Record<string, readonly Source[]>> = {};

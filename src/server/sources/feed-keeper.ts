@@ -1,6 +1,7 @@
 import { lostOf } from '../../core/data';
 import type { Problem } from '../../core/problem';
 import { keepOn, type Cell, type Read } from '../../core/source';
+import type { KeptMoments } from './kept-moments';
 import type { Handed } from './reader.worker';
 
 interface Kept {
@@ -50,6 +51,8 @@ function difference(before: Read, now: Read): Kept['changed'] {
 export class FeedKeeper {
   private readonly kept = new Map<string, Kept>();
 
+  constructor(private readonly moments: KeptMoments) {}
+
   read(feed: string): Read | null {
     return this.kept.get(feed)?.read ?? null;
   }
@@ -60,10 +63,12 @@ export class FeedKeeper {
     readonly isNew: boolean;
   } {
     const was = this.kept.get(feed);
-    const read = kept ? keepOn(was?.read ?? null, came, kept.keeps, kept.at) : came;
-    const lost = lostOf(was?.read ?? null, read, check, name);
+    const read = kept ? keepOn(was?.read ?? this.moments.read(feed), came, kept.keeps, kept.at) : came;
+    // What is kept for a while goes by itself when it is old.
+    const lost = lostOf(was?.read ?? null, read, kept ? { ...check, mostLost: null } : check, name);
     const changed = was && !lost ? difference(was.read, read) : null;
     const isNew = !lost && changed?.length !== 0;
+    if (isNew && kept) this.moments.keep(feed, read);
     if (isNew) this.kept.set(feed, { read, version: (was?.version ?? 0) + 1, changed });
     const now = this.kept.get(feed);
     return {
@@ -83,6 +88,7 @@ export class FeedKeeper {
 
   drop(feed: string): void {
     this.kept.delete(feed);
+    this.moments.drop(feed);
   }
 
   /** A feed's read as JSON bytes: the rows that differ where the asker has the version before, else the whole. */

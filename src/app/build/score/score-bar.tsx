@@ -4,24 +4,18 @@ import type { ReactNode } from 'react';
 import {
   freshName,
   mirrorEnter,
-  movablesOf,
-  neutralOf,
   newChange,
   newPhase,
   phaseOf,
   phasesOf,
-  setKey,
-  type Movable,
   type Template,
 } from '../../../core/show';
 import { Button, IconButton } from '../../ui';
 import { newId } from '../../state/ids';
 import { atRest, editTemplate, useBuild } from '../build-store';
-import { copyChosen, duplicateChosen, pasteChosen, phaseInHand, reverseChosen } from './keys';
+import { copyChosen, duplicateChosen, pasteChosen, reverseChosen } from './keys';
 import { PresetsMenu } from './presets-menu';
-
-const item =
-  'flex min-h-7 cursor-default items-center gap-2 rounded px-2 outline-none data-[highlighted]:bg-raised data-[disabled]:opacity-45';
+import { menuItem as item, TrackMenu } from './track-menu';
 
 /** What is played and seen of the score, and what is added to it. */
 export function ScoreBar({ template }: { template: Template }) {
@@ -116,84 +110,6 @@ export function ScoreBar({ template }: { template: Template }) {
         <Plus size={15} />
       </IconButton>
     </div>
-  );
-}
-
-/** A first pair of keys for something that does not move yet in the phase in hand. */
-function addTrack(template: Template, ref: string, ids: readonly string[], movable: Movable): void {
-  const phase = phaseOf(template, ref);
-  if (!phase) return;
-  const isExit = ref === 'exit';
-  const isMove = template.moves.some(({ id }) => id === ref);
-  const isIdle = ref === 'idle';
-  const length = Math.max(
-    1,
-    isIdle ? Math.max(phase.frames, template.rate * 2) : Math.min(25, phase.frames || 25),
-  );
-  const mode = movable.modes[0] ?? 'offset';
-  const rest = neutralOf(mode);
-  editTemplate(`${movable.label} in ${ref}`, (t) => {
-    for (const id of ids) {
-      const element = t.elements[id];
-      const own = element && movablesOf(element).find(({ key }) => key === movable.key);
-      if (!element || !own) continue;
-      const place = { element: id, property: movable.key };
-      const value = (element as unknown as Record<string, unknown>)[movable.key];
-      const still = rest ?? (typeof value === 'string' ? value : '#ffffff');
-      const away = typeof still === 'string' ? '#d8a748' : movable.away;
-      const start = isExit ? Math.max(0, phase.frames - length) : 0;
-      const values = isIdle ? [still, away, still] : isExit || isMove ? [still, away] : [away, still];
-      values.forEach((value, i) =>
-        setKey(
-          t,
-          ref,
-          place,
-          { frame: start + Math.round((i * length) / (values.length - 1)), value },
-          newId,
-        ),
-      );
-    }
-  });
-}
-
-const phaseWords = (template: Template, ref: string): string => {
-  const place = phasesOf(template).find((own) => own.ref === ref);
-  return place?.kind === 'idle' ? 'the idle loop' : (place?.name ?? 'Enter');
-};
-
-function TrackMenu({ template }: { template: Template }) {
-  const selection = useBuild((store) => store.selection).filter((id) => template.elements[id]);
-  const playhead = useBuild((store) => store.playhead);
-  const ref = phaseInHand(playhead);
-  const [first] = selection;
-  const element = first === undefined ? undefined : template.elements[first];
-  const words = `Add a track to ${phaseWords(template, ref)}`;
-  const movables = element ? movablesOf(element) : [];
-  const entry = (movable: Movable): ReactNode => (
-    <DropdownMenu.Item
-      key={movable.key}
-      className={item}
-      onSelect={() => addTrack(template, ref, selection, movable)}
-    >
-      {movable.label}
-    </DropdownMenu.Item>
-  );
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
-        <Button disabled={!element} className="px-2" aria-label={words} title={words}>
-          Add track
-        </Button>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          side="top"
-          className="z-50 max-h-[60vh] columns-2 overflow-auto rounded border border-line bg-panel p-1"
-        >
-          {movables.map(entry)}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
   );
 }
 
