@@ -86,11 +86,15 @@ export function drawBars(drawing: Drawing): void {
   };
   const layout = isLying ? lyingRoom(drawing, box, names, hasPictures, tickRoom(drawing, scale, true).takes) : uprightRoom(drawing, box, names, hasPictures, tickRoom(drawing, scale, false).takes);
   const room = layout.box;
+  const limits = limitsOf(drawing, scale);
+  const isPlain = chart.values === 'auto' && !needs(true) && limits.length === 0 && before.length === 0;
+  const slotH = ((room.h / Math.max(1, rows.length)) * chart.thickness) / (isOne ? data.series.length : 1);
+  const bars = isPlain ? each.flat().map(({ to }, k) => ({ part: scale.at(to), from: scale.at(scale.base), w: port.width(values[k] ?? '', looks.value) })) : [];
+  const lying = isPlain ? longest(bars, room.w, outside(false), slotH >= valueH * 0.75, gapOf(looks.value)) : room.w - outside(true) - outside(false);
   const axis = axisOf(drawing, scale, isLying, isLying
-    ? { ...room, x: room.x + outside(true), w: Math.max(1, room.w - outside(true) - outside(false)) }
+    ? { ...room, x: room.x + outside(true), w: Math.max(1, lying) }
     : upright(room));
   drawScale(drawing, axis, box);
-  const limits = limitsOf(drawing, scale);
   const across = limits.map(({ value }) => axis.at(value));
   layout.names(axis);
 
@@ -143,6 +147,27 @@ export function drawBars(drawing: Drawing): void {
   });
   drawLimits(drawing, axis, limits, sheet.wordBoxes(), groundsOf(drawing));
   if (left > 0 && chart.values !== 'none') sheet.note('values-left', `${left} of ${values.length} values are left out, as they have no room`);
+} // prettier-ignore
+
+/**
+ * How long lying bars may be in a room, px: as long as it is where each value stands in its bar or beyond one that is
+ * short enough; `beyond` is the room that the widest of them takes beyond its bar. `part` is where on the scale each
+ * bar ends, `from` where it begins, 0 to 1.
+ */
+function longest(bars: readonly { readonly part: number; readonly from: number; readonly w: number }[], room: number, beyond: number, isHigh: boolean, gap: number): number {
+  const least = room - beyond;
+  let length = room;
+  // The shorter they are, the more values stand beyond them.
+  for (let turns = 0; turns < 8 && length > least; turns += 1) {
+    const at = length;
+    const next = bars.reduce((most, { part, from, w }) => {
+      const isInside = isHigh && (part - from) * at >= w + gap * 1.8;
+      return isInside || part <= 0 ? most : Math.min(most, (room - gap - w) / part);
+    }, length);
+    if (next >= length) return length;
+    length = Math.max(least, next);
+  }
+  return Math.max(least, length);
 } // prettier-ignore
 
 /** Says above the bars, at the right, what the lines over them are; gives what of the box it leaves. */
