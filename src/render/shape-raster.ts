@@ -24,7 +24,8 @@ const far = 1e5;
 
 /** Draws a shape at `scale` device px to the node's px; null where it has no area. */
 export function rasterShape(node: Drawing, scale: number, pictureOf: PictureOf): ShapeRaster | null {
-  const pad = Math.ceil(node.reach) + 2;
+  // At its edges a raster is empty, also where it is drawn small: what lies beyond it has the colour of its edge.
+  const pad = Math.ceil(node.reach) + Math.max(2, Math.ceil(2 / scale));
   const w = Math.ceil(node.w) + 2 * pad;
   const h = Math.ceil(node.h) + 2 * pad;
   if (node.path === '' && !node.strokePath) return null;
@@ -181,12 +182,14 @@ function paint(
   if (!picture || !pattern) return;
   const [fx, fy] = [box.w / picture.width, box.h / picture.height];
   const even = value.fit === 'cover' ? Math.max(fx, fy) : Math.min(fx, fy);
-  const [sx, sy] = value.fit === 'stretch' ? [fx, fy] : value.fit === 'tile' ? [1, 1] : [even, even];
+  const tile = value.size === undefined ? 1 : value.size / picture.height;
+  const [sx, sy] = value.fit === 'stretch' ? [fx, fy] : value.fit === 'tile' ? [tile, tile] : [even, even];
   const place = new DOMMatrix([sx, 0, 0, sy, 0, 0]);
   if (value.fit !== 'tile') {
     place.e = (box.w - picture.width * sx) / 2;
     place.f = (box.h - picture.height * sy) / 2;
-  }
+  } else if (value.begins === 'right') place.e = box.w % (picture.width * sx);
+  else if (value.begins === 'bottom') place.f = box.h % (picture.height * sy);
   pattern.setTransform(place);
   if (value.fit !== 'contain') return draw(pattern);
   // The picture is not repeated beside itself.

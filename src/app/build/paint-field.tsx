@@ -198,6 +198,21 @@ function PaintMore(props: {
                 ]}
                 onChange={(fit) => onChange({ ...value, fit: fit as 'cover' })}
               />
+              {value.fit === 'tile' && (
+                <NumberField
+                  label="Tile height"
+                  unit="px"
+                  min={0}
+                  max={4000}
+                  value={value.size ?? 0}
+                  onChange={(size) =>
+                    onChange(
+                      size > 0 ? { ...value, size } : { kind: 'picture', asset: value.asset, fit: 'tile' },
+                    )
+                  }
+                  onDone={onDone}
+                />
+              )}
             </>
           )}
           {gradients.length > 0 && (

@@ -118,7 +118,7 @@ export function drawBars(drawing: Drawing): void {
       const colour = paint.of(row, piece.series, piece.value);
       const key = `${row.key}/${data.series[piece.series]?.key ?? ''}`;
       const asset = row.picture === '' ? null : port.picture(chart.set, row.picture);
-      const fill = asset !== null && (chart.pictures === 'cut' || chart.pictures === 'stacked') ? { kind: 'picture' as const, asset, fit: chart.pictures === 'cut' ? ('cover' as const) : ('tile' as const) } : paint.fill(colour, begins);
+      const fill = sheet.pictureFill(asset, isLying ? mark.h : mark.w, begins) ?? paint.fill(colour, begins);
       const name = `${row.name} ${data.series.length > 1 ? (data.series[piece.series]?.name ?? '') : ''}`.trim();
       const of = { row: i, series: piece.series };
       const zero = axis.at(scale.base);
@@ -137,9 +137,11 @@ export function drawBars(drawing: Drawing): void {
         left += 1;
         return;
       }
-      const ink = placed.isInside ? sheet.inkOn(colour, valueLook) : paint.isPicked(row, piece.series) ? valueLook : { ...valueLook, colour: looks.tick.colour };
+      const beyond = paint.isPicked(row, piece.series) ? valueLook : { ...valueLook, colour: looks.tick.colour };
+      const { look: ink, shade } = placed.isInside ? sheet.onMark(fill, colour, valueLook) : { look: beyond, shade: null };
       sheet.words(`${key}~value`, `${name} value`, placed.box, words, placed.align ? { ...ink, align: placed.align } : ink, {
         ...of,
+        shade,
         counts: true,
         grows: [{ property: isLying ? 'x' : 'y', by: comesFrom(placed, begins, zero, axis.at(piece.to)) }, { property: 'count', by: null }],
       });

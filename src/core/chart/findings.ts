@@ -3,6 +3,7 @@ import type { ChartElement, RowList } from '../show';
 import { readChart } from './data';
 import { layChart } from './lay';
 import { alikeToSome, ChartPaint } from './paint';
+import { rowsShown } from './rows';
 import type { ChartPort } from './sheet';
 
 /** What is as it was wanted, and worth knowing: the rule by which something is left out did its work. */
@@ -43,9 +44,10 @@ export function chartFindings(chart: ChartElement, list: RowList, port: ChartPor
 /** Colours that tell series or rows apart, and that some eyes cannot. */
 function colourFindings(chart: ChartElement, data: ReturnType<typeof readChart>): { code: string; message: string }[] {
   const paint = new ChartPaint(chart, data);
+  const rows = rowsShown(chart, data.rows, data.along);
   const isPart = chart.form === 'pie' || chart.form === 'seats';
   const named = isPart || chart.colourBy === 'row' || chart.colourBy === 'column'
-    ? data.rows.map((row, i) => ({ name: row.name, colour: isPart ? paint.ofPart(row, 0, i, row.values[0] ?? 0) : paint.of(row, 0) }))
+    ? rows.map((row, i) => ({ name: row.name, colour: isPart ? paint.ofPart(row, 0, i, row.values[0] ?? 0) : paint.of(row, 0) }))
     : chart.colourBy === 'series'
       ? data.series.map((series, s) => ({ name: series.name, colour: paint.of(null, s) }))
       : [];

@@ -40,7 +40,13 @@ export type PartShape =
       readonly line: string;
       readonly dash: number;
     }
-  | { readonly is: 'words'; readonly words: string; readonly look: CellLook }
+  | {
+      readonly is: 'words';
+      readonly words: string;
+      readonly look: CellLook;
+      /** Behind its letters, where what they lie on may have any colour; null: nothing. */
+      readonly shade: string | null;
+    }
   | {
       readonly is: 'picture';
       readonly asset: string;

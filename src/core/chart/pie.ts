@@ -71,9 +71,9 @@ export function drawPie(drawing: Drawing): void {
   const placed: { slice: (typeof slices)[number]; words: string; name: string; isInside: boolean }[] = [];
   slices.forEach((slice, i) => {
     const asset = slice.row.picture === '' ? null : port.picture(chart.set, slice.row.picture);
-    const isPicture = asset !== null && (chart.pictures === 'cut' || chart.pictures === 'stacked');
     const own = paint.ofPart(slice.row, slice.series, slice.at, slice.value);
-    sheet.put(`${slice.key}/`, slice.name, ring, { is: 'ellipse', hole: chart.hole, start: slice.start, sweep: slice.sweep, fill: isPicture ? { kind: 'picture', asset, fit: chart.pictures === 'cut' ? 'cover' : 'tile' } : own }, {
+    const fill = sheet.pictureFill(asset, Math.max(24, thick / 3), 'left') ?? own;
+    sheet.put(`${slice.key}/`, slice.name, ring, { is: 'ellipse', hole: chart.hole, start: slice.start, sweep: slice.sweep, fill }, {
       row: i,
       series: slice.series,
       grows: [{ property: 'sweep', by: null }, { property: 'start', by: from - slice.start }],
@@ -90,10 +90,11 @@ export function drawPie(drawing: Drawing): void {
     placed.push({ slice, words: words[i] ?? '', name: hasNames ? slice.name : '', isInside: inside() });
     if (inside()) {
       const mid = point(cx, cy, inner + thick / 2, slice.start + slice.sweep / 2);
-      const ink = { name: sheet.inkOn(own, looks.name), value: sheet.inkOn(own, looks.value) };
+      const ink = { name: sheet.onMark(fill, own, looks.name).look, value: sheet.onMark(fill, own, looks.value).look };
+      const { shade } = sheet.onMark(fill, own, looks.name);
       const h = (hasNames ? nameH : 0) + (words[i] === '' ? 0 : valueH);
       const w = thick;
-      const of = { row: i, grows: [{ property: 'opacity' as const, by: null }] };
+      const of = { row: i, shade, grows: [{ property: 'opacity' as const, by: null }] };
       if (hasNames) sheet.words(`${slice.key}~name`, `${slice.name} name`, { x: mid.x - w / 2, y: mid.y - h / 2, w, h: nameH }, slice.name, { ...ink.name, align: 'centre', vertical: 'middle' }, of);
       sheet.words(`${slice.key}~value`, `${slice.name} value`, { x: mid.x - w / 2, y: mid.y - h / 2 + (hasNames ? nameH : 0), w, h: valueH }, words[i] ?? '', { ...ink.value, align: 'centre', vertical: 'middle' }, { ...of, counts: true, grows: [...of.grows, { property: 'count', by: null }] });
     }

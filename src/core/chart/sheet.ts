@@ -47,6 +47,7 @@ export interface Of {
   readonly moves?: ChartPart['moves'];
   readonly zooms?: PartZoom | null;
   readonly veil?: number;
+  readonly shade?: string | null;
 }
 
 export type Side = 'left' | 'right' | 'top' | 'bottom';
@@ -161,7 +162,13 @@ export class Sheet {
   /** Words in a box, which they may reach beyond. */
   words(key: string, name: string, box: Box, words: string, look: CellLook, of: Of = {}): void {
     if (words === '') return;
-    this.put(key, name, box, { is: 'words', words, look }, { layer: 'front', ...of });
+    this.put(
+      key,
+      name,
+      box,
+      { is: 'words', words, look, shade: of.shade ?? null },
+      { layer: 'front', ...of },
+    );
   }
 
   /** Where words stand so far. */
@@ -177,6 +184,26 @@ export class Sheet {
   inkOn(ground: string, look: CellLook): CellLook {
     const colour = readableOn(ground, [look.colour, this.light, this.dark]);
     return colour === look.colour ? look : { ...look, colour };
+  }
+
+  /** The picture that marks are filled with: of the whole mark, or stacked from where it begins, px high each; null: none. */
+  pictureFill(asset: string | null, size: number, begins: Side): Extract<Paint, { kind: 'picture' }> | null {
+    const { pictures } = this.chart;
+    if (asset === null || (pictures !== 'cut' && pictures !== 'stacked')) return null;
+    if (pictures === 'cut') return { kind: 'picture', asset, fit: 'cover' };
+    const from = begins === 'right' || begins === 'bottom' ? { begins } : {};
+    return { kind: 'picture', asset, fit: 'tile', size: Math.max(1, Math.round(size)), ...from };
+  }
+
+  /** How words look on a mark of a colour, or of a picture, where they have a shade behind them. */
+  onMark(
+    fill: Paint,
+    colour: string,
+    look: CellLook,
+  ): { readonly look: CellLook; readonly shade: string | null } {
+    return typeof fill === 'object' && fill.kind === 'picture'
+      ? { look: { ...look, colour: this.light }, shade: `${this.dark}d0` }
+      : { look: this.inkOn(colour, look), shade: null };
   }
 
   /** Says what became of names that had no room. */

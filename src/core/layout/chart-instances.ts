@@ -124,11 +124,12 @@ function elementOf(chart: ChartElement, part: ChartPart): Element {
         morph: 0,
       });
     case 'words': {
-      const { look } = shape;
+      const { look, shade } = shape;
+      const ground = shade === null ? {} : { shade, shadeSpread: look.size * 0.12, shadeSoft: look.size * 0.2 };
       const own = Object.fromEntries(wordsKeys.map((key) => [key, look[key]]));
       // Words on several lines are broken already; they have the room that they were measured in.
       const fit = shape.words.includes('\n') ? 'wrap' : 'as-is';
-      return of('text', { ...own, typeStyle: null, fit, minScale: 1, maxLines: 0, opacity: look.opacity, text: shape.words });
+      return of('text', { ...own, typeStyle: null, fit, minScale: 1, maxLines: 0, opacity: look.opacity, text: shape.words, ...ground });
     }
     case 'picture':
       return of('picture', { asset: shape.asset, fit: shape.fit, radius: shape.radius });

@@ -39,6 +39,10 @@ export const picturePaintSchema = z.object({
   kind: z.literal('picture'),
   asset: assetIdSchema,
   fit: z.enum(['cover', 'contain', 'stretch', 'tile']),
+  /** Px that a tile is high; left out: as the picture is. */
+  size: z.number().min(1).max(4000).optional(),
+  /** The edge at which tiles begin whole, besides the left and the upper one. */
+  begins: z.enum(['right', 'bottom']).optional(),
 });
 
 export const patterns = ['weave', 'grid', 'lines', 'dots', 'checks'] as const;
