@@ -22,10 +22,16 @@ const largest = 8192;
 const softSteps = 12;
 const far = 1e5;
 
+/**
+ * Px around a box that a raster has besides: as far as what is drawn reaches, and two device px more, however small it is
+ * drawn. What lies beyond a raster has the colour of its edge, so that must be empty.
+ */
+export const padOf = (reach: number, scale: number): number =>
+  Math.ceil(reach) + Math.max(2, Math.ceil(2 / scale));
+
 /** Draws a shape at `scale` device px to the node's px; null where it has no area. */
 export function rasterShape(node: Drawing, scale: number, pictureOf: PictureOf): ShapeRaster | null {
-  // At its edges a raster is empty, also where it is drawn small: what lies beyond it has the colour of its edge.
-  const pad = Math.ceil(node.reach) + Math.max(2, Math.ceil(2 / scale));
+  const pad = padOf(node.reach, scale);
   const w = Math.ceil(node.w) + 2 * pad;
   const h = Math.ceil(node.h) + 2 * pad;
   if (node.path === '' && !node.strokePath) return null;
