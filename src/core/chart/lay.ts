@@ -6,6 +6,7 @@ import { drawGauge } from './gauge';
 import { drawLines } from './lines';
 import { ChartPaint } from './paint';
 import type { ChartNote, ChartPart, Drift } from './part';
+import { mirrored, mirroredBox } from './mirror';
 import { drawPie } from './pie';
 import { drawPieces } from './pieces';
 import { rowsShown } from './rows';
@@ -131,5 +132,14 @@ export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, 
     });
   });
   const parts = sheet.parts.map((part, i) => ({ part, i })).sort((a, b) => layers[a.part.layer] - layers[b.part.layer] || a.i - b.i).map(({ part }) => part);
-  return { parts, notes: sheet.notes, rows: shown, drift: sheet.drift, window: sheet.drift?.plot ?? sheet.window };
+  const window = sheet.drift?.plot ?? sheet.window;
+  // A window moves on to the right.
+  const isTurned = chart.isMirrored && sheet.drift === null;
+  return {
+    parts: isTurned ? parts.map((part) => mirrored(box.w, part)) : parts,
+    notes: sheet.notes,
+    rows: shown,
+    drift: sheet.drift,
+    window: isTurned && window ? mirroredBox(box.w, window) : window,
+  };
 } // prettier-ignore

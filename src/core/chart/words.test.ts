@@ -35,6 +35,7 @@ describe('words', () => {
     seenFrom: fc.constantFrom('', 'k1'),
     seenTo: fc.constantFrom('', 'k3'),
     zoom: fc.constantFrom(0, 0.3, 1),
+    isMirrored: fc.boolean(),
     w: fc.integer({ min: 300, max: 1600 }),
     h: fc.integer({ min: 240, max: 900 }),
   }) as fc.Arbitrary<Partial<ChartElement>>;

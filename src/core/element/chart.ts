@@ -55,6 +55,8 @@ const schema = elementBase.extend({
   columns: chartColumnsSchema,
   form: choice(chartForms),
   direction: choice(['upright', 'lying']),
+  /** Whether it is read from right to left. */
+  isMirrored: z.boolean(),
   /** How several series stand to one another. */
   series: choice(['beside', 'stacked', 'shares', 'diverging']),
   curve: choice(['straight', 'smooth', 'stepped']),
@@ -254,6 +256,7 @@ export const chart = {
     },
     form: 'bars',
     direction: 'upright',
+    isMirrored: false,
     series: 'beside',
     curve: 'straight',
     gaps: 'break',
@@ -333,6 +336,7 @@ export const chart = {
     ]),
     { key: 'list', label: 'Rows', type: 'rows', section: 'Chart', wide: true },
     chosen('direction', 'Direction', [['upright', 'Upright'], ['lying', 'Lying']], { when: of('bars', 'pieces') }),
+    yes('isMirrored', 'From the right', { when: { key: 'window', is: [0] } }),
     chosen('series', 'Several series', [['beside', 'Beside one another'], ['stacked', 'Stacked'], ['shares', 'As shares of 100'], ['diverging', 'From the middle']], { when: of('bars', 'areas') }),
     chosen('curve', 'Curve', [['straight', 'Straight'], ['smooth', 'Smooth'], ['stepped', 'Stepped']], { when: of('lines', 'areas') }),
     chosen('gaps', 'Missing values', [['break', 'A gap'], ['bridge', 'Bridged']], { when: of('lines', 'areas') }),
