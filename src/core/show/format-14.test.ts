@@ -9,7 +9,14 @@ test('a chart of format 13 opens with all of its axis to be seen, and so does it
   const read = openDocument(kept);
   if ('problem' in read) throw new Error(read.problem.message);
   const chart = read.show.templates['wind-hour']?.elements['chart'];
-  expect(chart).toMatchObject({ kind: 'chart', window: 3600, seenFrom: '', seenTo: '', zoom: 1, isMirrored: false });
+  expect(chart).toMatchObject({
+    kind: 'chart',
+    window: 3600,
+    seenFrom: '',
+    seenTo: '',
+    zoom: 1,
+    isMirrored: false,
+  });
   expect(read.show.format).toBe(showFormat);
   const release = makeRelease(read.show);
   const older = JSON.parse(
