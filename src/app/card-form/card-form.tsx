@@ -46,7 +46,7 @@ export function CardForm(props: Props) {
   return (
     <div className="flex flex-col gap-3">
       {groups.map((group) => (
-        <fieldset key={group} className="flex flex-col gap-3">
+        <fieldset key={group} className="flex min-w-0 flex-col gap-3">
           {group && <legend className="mb-1 font-semibold">{group}</legend>}
           {template.fields
             .filter((field) => field.group === group)

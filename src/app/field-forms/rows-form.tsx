@@ -1,5 +1,7 @@
 import { ArrowDown, ArrowUp, EyeOff, Plus, Trash2 } from 'lucide-react';
 import { useRef } from 'react';
+import { valueText } from '../../core/binding';
+import { cellAs } from '../../core/source';
 import { editedByHand, isRowList, type FieldValue, type RowList } from '../../core/show';
 import { newId } from '../state/ids';
 import { Button, CheckField, DraftText, IconButton, SelectField } from '../ui';
@@ -8,15 +10,37 @@ import type { FieldForm } from './form';
 type Cell = RowList['cells'][string][number];
 type ColumnType = RowList['columns'][number]['type'];
 
-const typeWords = { text: 'Text', number: 'Number', 'yes-no': 'Yes or no', colour: 'Colour' } as const;
+const typeWords = {
+  text: 'Text',
+  number: 'Number',
+  'yes-no': 'Yes or no',
+  date: 'Date',
+  time: 'Time',
+  duration: 'Length of time',
+  colour: 'Colour',
+} as const;
 const isTyped = (type: ColumnType): type is keyof typeof typeWords => type in typeWords;
 
-/** What was typed, as a cell of its column. */
-const cellFrom = (words: string, type: ColumnType): Cell => {
-  if (type !== 'number') return words;
-  const number = Number(words.trim().replace(',', '.'));
-  return words.trim() === '' || !Number.isFinite(number) ? null : number;
+const nouns: Readonly<Record<ColumnType, string>> = {
+  text: 'text',
+  number: 'number',
+  'yes-no': 'yes or no',
+  date: 'date, such as 2026-07-04',
+  time: 'time, such as 19:45',
+  duration: 'length of time, such as 1:30',
+  colour: 'colour',
+  picture: 'picture',
 };
+
+/** What was typed, as a cell of its column; undefined where it is nothing that the column can hold. */
+const cellFrom = (words: string, type: ColumnType): Cell | undefined => {
+  if (type === 'text' || type === 'picture' || type === 'colour') return words;
+  return words.trim() === '' ? null : (cellAs(words, type) ?? undefined);
+};
+
+/** A cell as it is typed: times and dates as people write them. */
+const cellWords = (cell: Cell, type: ColumnType): string =>
+  cell === null ? '' : typeof cell === 'number' ? valueText(cell, { of: type }) : String(cell);
 
 const inOrder = (list: RowList, order: string[]): RowList => ({
   ...list,
@@ -83,8 +107,11 @@ export function RowsTable(props: { label: string; list: RowList; onSet: (list: R
                         <DraftText
                           bare
                           label={words}
-                          value={cell === null ? '' : String(cell)}
-                          onKeep={(v) => put(key, column, cellFrom(v, type))}
+                          value={cellWords(cell, type)}
+                          wrongWith={(v) =>
+                            cellFrom(v, type) === undefined ? `This is no ${nouns[type]}` : null
+                          }
+                          onKeep={(v) => put(key, column, cellFrom(v, type) ?? null)}
                         />
                       )}
                     </td>
@@ -202,7 +229,7 @@ export const rowsForm: FieldForm<'rows'> = {
                   columns.map((own, i) => (i === at ? { ...own, type: type as ColumnType } : own)),
                   (own) =>
                     own.map((cell, i) =>
-                      i === at ? cellFrom(String(cell ?? ''), type as ColumnType) : cell,
+                      i === at ? (cellFrom(String(cell ?? ''), type as ColumnType) ?? null) : cell,
                     ),
                 )
               }
