@@ -278,5 +278,5 @@ test('the output page is light, and holds nothing of the editor', async () => {
       open.push(`assets/${match[1]}`);
   }
   expect(seen.size).toBeGreaterThan(1);
-  expect(bytes).toBeLessThan(450 * 1024);
+  expect(bytes).toBeLessThan(410 * 1024);
 });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { operandSchema } from './operand';
-import { bindingStepSchema, stepNames } from './steps/registry';
+import { bindingStepSchema } from './steps/schemas';
 
 const id = z.string().min(1).max(64);
 
@@ -86,14 +86,6 @@ export const plainOrigin = (kind: OriginKind, data = ''): Origin => {
 };
 
 export { holes as holesIn } from './holes';
-
-/** The tables, sources and views that a binding names. */
-export function dataOf(binding: Pick<Binding, 'from' | 'steps'>): string[] {
-  const own = 'data' in binding.from ? [binding.from.data] : [];
-  return [...new Set([...own, ...binding.steps.flatMap((step) => stepNames(step, null).data)])].filter(
-    Boolean,
-  );
-}
 
 /** A binding with the ids of fields and bindings that it names changed for others. */
 export function renamedIn(binding: Binding, idOf: ReadonlyMap<string, string>): Binding {

@@ -3,26 +3,19 @@
 export * from './value';
 export { fixed, operandSchema, type Operand } from './operand';
 export { cellText, readRowset, someRows } from './rowset';
-export {
-  bindingStepSchema,
-  stepKind,
-  stepNames,
-  stepKinds,
-  type BindingStep,
-  type BindingStepKind,
-} from './steps/registry';
+export { stepKind, stepNames, stepKinds } from './steps/registry';
+export { bindingStepSchema, numberSpecSchema, type BindingStep, type BindingStepKind } from './steps/schemas';
 export type { Param, StepGroup, StepKind } from './steps/kind';
 export { needsOther, rowTests, stands, testChoices, testWords, type RowTest } from './stands';
 export { filterRows, groupRows, pageRows, rankRows, sortRows, takeRows } from './derive';
 export { listRowset, rowsetList } from './lists';
-export { numberInWords, numberSpecSchema, plainNumber, type NumberSpec } from './steps/number-format';
+export { numberInWords, plainNumber, type NumberSpec } from './steps/number-format';
 export { columnIndex } from './derive';
 export { isZone, zoneNames } from './zones';
 export { datePattern } from './date-pattern';
 export {
   bindingSchema,
   cellTakes,
-  dataOf,
   holesIn,
   namedBy,
   originNames,
@@ -34,4 +27,5 @@ export {
   type OriginKind,
   type RowChoice,
 } from './binding';
+export { dataOf } from './data-of';
 export { openHoles, traceBinding, type Surroundings, type Trace } from './evaluate';

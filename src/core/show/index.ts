@@ -79,16 +79,8 @@ export {
 } from './references';
 export { migrations, openDocument, type Migration } from './migrations';
 export * from './archive';
-export {
-  designOf,
-  makeRelease,
-  openRelease,
-  releaseOf,
-  showOfRelease,
-  releaseSchema,
-  type Dressing,
-  type Release,
-} from './release';
+export { designOf, openRelease, releaseSchema, type Dressing, type Release } from './release';
+export { makeRelease, releaseOf, showOfRelease } from './make-release';
 export { checkRelease, releaseProblem } from './release-check';
 export {
   edit,

@@ -1,17 +1,13 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { holes } from '../holes';
 import { parseNumber, type Cell } from '../../source';
 import { columnIndex, withColumns } from '../derive';
 import { RowsValue } from '../value';
 import { fail, type StepKind } from './kind';
 import { rowsIn, rowsType } from './rows';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('add-column'),
-  name: z.string().min(1).max(200),
-  text: z.string().max(2000),
-  as: z.enum(['text', 'number']),
-});
+const schema = stepSchemas['add-column'];
 
 /** One more column: words with the cells of the row in their holes, such as `{Pilot} ({Team})`. */
 export const addColumn: StepKind<z.infer<typeof schema>> = {

@@ -1,9 +1,10 @@
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
+import type { z } from 'zod';
+import { fixed } from '../operand';
 import { scalar, valueText } from '../value';
 import { doesNotFit, isWords, operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('affix'), before: operandSchema, after: operandSchema });
+const schema = stepSchemas.affix;
 
 /** Words before and after; nothing stays nothing, without them. */
 export const affix: StepKind<z.infer<typeof schema>> = {

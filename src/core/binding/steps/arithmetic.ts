@@ -1,15 +1,12 @@
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
+import type { z } from 'zod';
+import { fixed } from '../operand';
 import { scalar } from '../value';
 import { doesNotFit, fail, isNumeric, numberIn, operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
 const signs = { add: 'plus', subtract: 'minus', multiply: 'times', divide: 'divided by', remainder: 'remainder by', power: 'to the power of', 'subtract-from': 'taken from' } as const; // prettier-ignore
 type Sign = keyof typeof signs;
-const schema = z.object({
-  kind: z.literal('arithmetic'),
-  sign: z.enum(Object.keys(signs) as [Sign, ...Sign[]]),
-  by: operandSchema,
-});
+const schema = stepSchemas.arithmetic;
 
 /** A number with another. Dates take seconds added or taken away. */
 export const arithmetic: StepKind<z.infer<typeof schema>> = {

@@ -1,10 +1,11 @@
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
+import type { z } from 'zod';
+import { fixed } from '../operand';
 import { parseDate } from '../../source';
 import { scalar } from '../value';
 import { doesNotFit, fail, numberIn, operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('between'), other: operandSchema });
+const schema = stepSchemas.between;
 
 /** The length of time from another moment to this one; negative where this one is earlier. */
 export const between: StepKind<z.infer<typeof schema>> = {

@@ -1,12 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('case'),
-  way: z.enum(['upper', 'lower', 'title', 'sentence']),
-  locale: z.string().max(40),
-});
+const schema = stepSchemas.case;
 
 /** Letters large or small, by the rules of a language (so that a Turkish i keeps its dot). */
 export const letterCase: StepKind<z.infer<typeof schema>> = {

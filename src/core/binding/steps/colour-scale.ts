@@ -1,16 +1,10 @@
 import { formatHex, interpolate } from 'culori';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, isNumeric, numberIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('colour-scale'),
-  stops: z
-    .array(z.object({ at: z.number(), colour: z.string().regex(/^#[0-9a-f]{6}$/i) }))
-    .min(1)
-    .max(20),
-  smooth: z.boolean(),
-});
+const schema = stepSchemas['colour-scale'];
 
 /** A colour for a number: between stops in OKLab (B. Ottosson, 2020), or in steps, each from its stop on. */
 export const colourScale: StepKind<z.infer<typeof schema>> = {

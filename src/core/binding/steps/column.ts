@@ -1,9 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { problem } from '../../problem';
 import { listOf, RowsValue, RowValue, scalar, type Rowset } from '../value';
 import { doesNotFit, fail, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('column'), column: z.string().max(200) });
+const schema = stepSchemas.column;
 
 const indexIn = (rowset: Rowset, column: string): number => {
   const index = rowset.columns.findIndex((c) => c.key === column || c.name === column);

@@ -14,11 +14,12 @@ import { nb } from 'date-fns/locale/nb';
 import { nl } from 'date-fns/locale/nl';
 import { pt } from 'date-fns/locale/pt';
 import { sv } from 'date-fns/locale/sv';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { datePattern } from '../date-pattern';
 import { scalar } from '../value';
 import { isZone } from '../zones';
 import { doesNotFit, fail, numberIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
 const locales: Readonly<Record<string, Locale>> = {
   'en-GB': enGB,
@@ -35,12 +36,7 @@ const locales: Readonly<Record<string, Locale>> = {
   pt,
   sv,
 };
-const schema = z.object({
-  kind: z.literal('date-format'),
-  pattern: z.string().min(1).max(60),
-  zone: z.string().max(60),
-  locale: z.string().max(40),
-});
+const schema = stepSchemas['date-format'];
 
 /** A moment in words, by a pattern of Unicode (UTS 35), in a time zone of the IANA's. */
 export const dateFormat: StepKind<z.infer<typeof schema>> = {

@@ -1,13 +1,14 @@
 import { parse } from 'date-fns/parse';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { tz } from '@date-fns/tz';
 import { parseDate } from '../../source';
 import { datePattern } from '../date-pattern';
 import { scalar } from '../value';
 import { isZone } from '../zones';
 import { doesNotFit, fail, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('date'), pattern: z.string().max(60), zone: z.string().max(60) });
+const schema = stepSchemas.date;
 
 /** Words as a moment: ISO 8601, day.month.year, or a pattern of Unicode (UTS 35) such as dd/MM/yyyy HH:mm. */
 export const date: StepKind<z.infer<typeof schema>> = {

@@ -1,9 +1,10 @@
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
+import type { z } from 'zod';
+import { fixed } from '../operand';
 import { isEmpty, scalar } from '../value';
 import { operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('default'), value: operandSchema });
+const schema = stepSchemas.default;
 
 /** What stands in where nothing came, or where a step before it failed. */
 export const fallback: StepKind<z.infer<typeof schema>> = {

@@ -1,12 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, numberIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('duration-format'),
-  form: z.enum(['m:ss', 'h:mm:ss', 'h:mm', 's', 'words']),
-  places: z.number().int().min(0).max(3),
-});
+const schema = stepSchemas['duration-format'];
 
 /** Seconds in words, cut and not rounded up, as clocks are read. */
 export const durationFormat: StepKind<z.infer<typeof schema>> = {

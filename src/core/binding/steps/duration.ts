@@ -1,9 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { parseDuration } from '../../source';
 import { scalar } from '../value';
 import { doesNotFit, fail, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('duration') });
+const schema = stepSchemas.duration;
 
 /** Words as a length of time: 1:02:03, 02:03.5, PT1H2M (ISO 8601), 83 s. A number is seconds. */
 export const duration: StepKind<z.infer<typeof schema>> = {

@@ -1,17 +1,13 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { filterRows } from '../derive';
-import { fixed, operandSchema } from '../operand';
-import { needsOther, rowTests, testChoices, testWords } from '../stands';
+import { fixed } from '../operand';
+import { needsOther, testChoices, testWords } from '../stands';
 import { RowsValue, valueText } from '../value';
 import { operandIn, type StepKind } from './kind';
 import { columnOfRows, rowsIn, rowsType } from './rows';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('filter-rows'),
-  column: z.string().max(200),
-  test: z.enum(rowTests),
-  than: operandSchema,
-});
+const schema = stepSchemas['filter-rows'];
 
 /** The rows whose cell stands a test. */
 export const filterRowsStep: StepKind<z.infer<typeof schema>> = {

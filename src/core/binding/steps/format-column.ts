@@ -1,20 +1,12 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { withColumns } from '../derive';
 import { RowsValue } from '../value';
 import type { StepKind } from './kind';
 import { numberInWords, plainNumber, signParam } from './number-format';
 import { columnOfRows, rowsIn, rowsType } from './rows';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('format-column'),
-  column: z.string().max(200),
-  name: z.string().min(1).max(200),
-  decimals: z.number().int().min(0).max(9),
-  grouping: z.boolean(),
-  sign: z.enum(['auto', 'always', 'never']),
-  before: z.string().max(40),
-  after: z.string().max(40),
-});
+const schema = stepSchemas['format-column'];
 
 /** One more column: the numbers of another in words. */
 export const formatColumn: StepKind<z.infer<typeof schema>> = {

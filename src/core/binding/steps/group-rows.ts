@@ -1,18 +1,12 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { columnIndex, groupRows } from '../derive';
 import { RowsValue } from '../value';
 import type { StepKind } from './kind';
 import { columnOfRows, rowsIn, rowsType } from './rows';
+import { stepSchemas } from './schemas';
 
 const totals = { count: 'count', sum: 'sum', mean: 'mean', minimum: 'minimum', maximum: 'maximum', first: 'first' } as const; // prettier-ignore
-type Total = keyof typeof totals;
-const schema = z.object({
-  kind: z.literal('group-rows'),
-  by: z.string().max(200),
-  which: z.enum(Object.keys(totals) as [Total, ...Total[]]),
-  column: z.string().max(200),
-  name: z.string().min(1).max(200),
-});
+const schema = stepSchemas['group-rows'];
 
 /** One row for each value of a column, with a total of another. */
 export const groupRowsStep: StepKind<z.infer<typeof schema>> = {

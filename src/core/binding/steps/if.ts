@@ -1,18 +1,11 @@
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
-import { needsOther, rowTests, stands, testChoices, testWords } from '../stands';
+import type { z } from 'zod';
+import { fixed } from '../operand';
+import { needsOther, stands, testChoices, testWords } from '../stands';
 import { scalar } from '../value';
 import { operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('if'),
-  test: z.enum(rowTests),
-  than: operandSchema,
-  then: operandSchema,
-  thenKeep: z.boolean(),
-  else: operandSchema,
-  elseKeep: z.boolean(),
-});
+const schema = stepSchemas.if;
 
 /** One of two values, by a test of what comes. */
 export const ifThen: StepKind<z.infer<typeof schema>> = {

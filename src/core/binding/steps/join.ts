@@ -1,8 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { scalar, valueText, type Value } from '../value';
 import { doesNotFit, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('join'), between: z.string().max(100), last: z.string().max(100) });
+const schema = stepSchemas.join;
 
 /** A list as words: “a, b and c”. What is empty is left out. */
 export const join: StepKind<z.infer<typeof schema>> = {

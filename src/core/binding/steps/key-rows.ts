@@ -1,9 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { RowsValue } from '../value';
 import type { StepKind } from './kind';
 import { columnOfRows, rowsIn, rowsType } from './rows';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('key-rows'), column: z.string().max(200) });
+const schema = stepSchemas['key-rows'];
 
 /**
  * What rows are told apart by as they change: a row with the same word in this column is the same row, wherever it comes

@@ -1,15 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { problem } from '../../problem';
 import { scalar, valueText } from '../value';
 import { doesNotFit, fail, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('look-up'),
-  data: z.string().max(64),
-  by: z.string().max(200),
-  take: z.string().max(200),
-  missing: z.enum(['nothing', 'itself', 'error']),
-});
+const schema = stepSchemas['look-up'];
 
 /** The cell of another column in the row of a table, source or view whose cell is what came. */
 export const lookUp: StepKind<z.infer<typeof schema>> = {

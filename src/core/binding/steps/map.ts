@@ -1,13 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { scalar, valueText } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('map'),
-  pairs: z.array(z.object({ from: z.string().max(500), to: z.string().max(2000) })).max(500),
-  /** What becomes of a value that no pair has. */
-  other: z.enum(['itself', 'nothing']),
-});
+const schema = stepSchemas.map;
 
 /** One word for another, by a list of pairs; case does not matter. */
 export const map: StepKind<z.infer<typeof schema>> = {

@@ -1,21 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, fail, isNumeric, numberIn, type Param, type StepKind } from './kind';
+import { type numberSpecSchema, stepSchemas } from './schemas';
 
-/** How a number is written. */
-export const numberSpecSchema = z.object({
-  /** BCP 47. */
-  locale: z.string().max(40),
-  least: z.number().int().min(0).max(9),
-  most: z.number().int().min(0).max(9),
-  grouping: z.boolean(),
-  sign: z.enum(['auto', 'always', 'never']),
-  form: z.enum(['plain', 'percent', 'short', 'ordinal']),
-  before: z.string().max(40),
-  after: z.string().max(40),
-});
 export type NumberSpec = z.infer<typeof numberSpecSchema>;
-const schema = numberSpecSchema.extend({ kind: z.literal('number-format') });
+const schema = stepSchemas['number-format'];
 
 export const plainNumber: NumberSpec = {
   locale: 'en-GB',

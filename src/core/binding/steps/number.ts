@@ -1,9 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { parseNumber } from '../../source';
 import { scalar } from '../value';
 import { doesNotFit, fail, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('number') });
+const schema = stepSchemas.number;
 
 /** Words as a number: with points or commas, spaces between thousands, a percent sign. */
 export const number: StepKind<z.infer<typeof schema>> = {

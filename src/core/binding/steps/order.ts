@@ -1,12 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { valueText, type Value } from '../value';
 import { doesNotFit, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('order'),
-  way: z.enum(['keep', 'up', 'down', 'turn']),
-  unique: z.boolean(),
-});
+const schema = stepSchemas.order;
 
 const compare = (a: Value, b: Value): number =>
   typeof a === 'number' && typeof b === 'number'

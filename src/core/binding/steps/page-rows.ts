@@ -1,11 +1,12 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { pageRows } from '../derive';
-import { fixed, operandSchema } from '../operand';
+import { fixed } from '../operand';
 import { RowsValue } from '../value';
 import { numberIn, operandIn, type StepKind } from './kind';
 import { rowsIn, rowsType } from './rows';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('page-rows'), size: operandSchema, at: operandSchema });
+const schema = stepSchemas['page-rows'];
 
 /** One page of rows, counted from 1; beyond the last it is the last. */
 export const pageRowsStep: StepKind<z.infer<typeof schema>> = {

@@ -1,14 +1,15 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { losslessJson, type Json } from '../../source';
 import { scalar } from '../value';
 import { doesNotFit, fail, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('parse'), as: z.enum(['json', 'xml']) });
+const schema = stepSchemas.parse;
 
 const longest = 1_000_000;
 /** Attributes are members that begin with @; nothing is taken for a number, so that no figure is lost. */
-const xml = new XMLParser({
+const xml = /* @__PURE__ */ new XMLParser({
   ignoreAttributes: false,
   attributeNamePrefix: '@',
   textNodeName: '#text',

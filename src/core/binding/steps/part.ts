@@ -1,13 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('part'),
-  of: z.enum(['signs', 'words', 'lines']),
-  from: z.number().int(),
-  count: z.number().int().min(0).max(10_000),
-});
+const schema = stepSchemas.part;
 
 /** Some signs, words or lines of a text, counted from 1, from the end where negative. */
 export const part: StepKind<z.infer<typeof schema>> = {

@@ -1,10 +1,11 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { parsePath, valueAt, type Json } from '../../source';
 import { problem, ProblemError } from '../../problem';
 import { scalar } from '../value';
 import { doesNotFit, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('path'), path: z.string().max(500) });
+const schema = stepSchemas.path;
 
 /** What lies at a path inside a value of JSON. */
 export const path: StepKind<z.infer<typeof schema>> = {

@@ -1,13 +1,10 @@
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
+import type { z } from 'zod';
+import { fixed } from '../operand';
 import { RowsValue, RowValue, scalar, type Value } from '../value';
 import { doesNotFit, numberIn, operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('pick'),
-  which: z.enum(['first', 'last', 'nth']),
-  n: operandSchema,
-});
+const schema = stepSchemas.pick;
 
 /** One item of a list, or one row of rows; counted from 1, from the end where negative. Beyond the end it is nothing. */
 export const pick: StepKind<z.infer<typeof schema>> = {

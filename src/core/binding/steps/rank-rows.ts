@@ -1,18 +1,12 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { rankRows, sortRows } from '../derive';
 import { RowsValue } from '../value';
 import type { StepKind } from './kind';
 import { columnOfRows, rowsIn, rowsType } from './rows';
+import { stepSchemas } from './schemas';
 
 const ties = { shared: '1, 1, 3', dense: '1, 1, 2', order: '1, 2, 3' } as const;
-type Ties = keyof typeof ties;
-const schema = z.object({
-  kind: z.literal('rank-rows'),
-  by: z.string().max(200),
-  down: z.boolean(),
-  ties: z.enum(Object.keys(ties) as [Ties, ...Ties[]]),
-  name: z.string().min(1).max(200),
-});
+const schema = stepSchemas['rank-rows'];
 
 /** Rows in the order of their places by a column, with those in a column of their own. */
 export const rankRowsStep: StepKind<z.infer<typeof schema>> = {

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { affix } from './affix';
 import { arithmetic } from './arithmetic';
 import { between } from './between';
@@ -38,6 +37,7 @@ import { pageRowsStep } from './page-rows';
 import { rankRowsStep } from './rank-rows';
 import { sortRowsStep } from './sort-rows';
 import type { StepKind } from './kind';
+import type { BindingStep, BindingStepKind } from './schemas';
 
 /** Every kind of step, by name: the one table a new kind is added to. */
 export const stepKinds = {
@@ -80,16 +80,6 @@ export const stepKinds = {
   map,
   'colour-scale': colourScale,
 } as const;
-export type BindingStepKind = keyof typeof stepKinds;
-
-export const bindingStepSchema = z.discriminatedUnion(
-  'kind',
-  Object.values(stepKinds).map((kind) => kind.schema) as never,
-) as unknown as z.ZodType<BindingStep>;
-type StepOf<K> = K extends StepKind<infer S> ? S : never;
-/** One step of a binding. */
-export type BindingStep = { [K in BindingStepKind]: StepOf<(typeof stepKinds)[K]> }[BindingStepKind];
-
 export const stepKind = (kind: BindingStepKind): StepKind<BindingStep> =>
   stepKinds[kind] as unknown as StepKind<BindingStep>;
 

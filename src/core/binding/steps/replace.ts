@@ -1,16 +1,11 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { problem } from '../../problem';
-import { fixed, operandSchema } from '../operand';
+import { fixed } from '../operand';
 import { scalar, valueText } from '../value';
 import { doesNotFit, fail, isWords, operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('replace'),
-  find: z.string().max(500),
-  put: operandSchema,
-  pattern: z.boolean(),
-  anyCase: z.boolean(),
-});
+const schema = stepSchemas.replace;
 
 const escape = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 /** Repetitions of repetitions can take for ever on some words; they are refused. */

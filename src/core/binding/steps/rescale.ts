@@ -1,16 +1,10 @@
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
+import type { z } from 'zod';
+import { fixed } from '../operand';
 import { scalar } from '../value';
 import { doesNotFit, fail, isNumeric, numberIn, operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('rescale'),
-  low: operandSchema,
-  high: operandSchema,
-  toLow: operandSchema,
-  toHigh: operandSchema,
-  clamp: z.boolean(),
-});
+const schema = stepSchemas.rescale;
 
 /** A number's place between two ends, taken over to two other ends, in a straight line. */
 export const rescale: StepKind<z.infer<typeof schema>> = {

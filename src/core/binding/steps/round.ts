@@ -1,11 +1,8 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { doesNotFit, isNumeric, numberIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('round'),
-  places: z.number().int().min(-9).max(9),
-  way: z.enum(['near', 'up', 'down', 'cut']),
-});
+const schema = stepSchemas.round;
 
 /** `x` times ten to the power of `places`, by shifting the written number, so that 1.005 to two places is 1.01. */
 const shift = (x: number, places: number): number => {

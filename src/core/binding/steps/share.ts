@@ -1,15 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { problem } from '../../problem';
 import { listOf, scalar, type Value } from '../value';
 import { doesNotFit, fail, isNumeric, numberIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('share'),
-  data: z.string().max(64),
-  column: z.string().max(200),
-  to: z.number(),
-  from: z.enum(['zero', 'smallest']),
-});
+const schema = stepSchemas.share;
 
 /** Where a number lies between nought, or the smallest, and the largest of a list. */
 function shareOf(value: number, list: readonly number[], step: z.infer<typeof schema>): number {

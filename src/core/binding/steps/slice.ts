@@ -1,10 +1,11 @@
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
+import type { z } from 'zod';
+import { fixed } from '../operand';
 import { someRows } from '../rowset';
 import { RowsValue, type Value } from '../value';
 import { doesNotFit, numberIn, operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('slice'), from: operandSchema, count: operandSchema });
+const schema = stepSchemas.slice;
 
 /** Some items in a row, or some rows. */
 export const slice: StepKind<z.infer<typeof schema>> = {

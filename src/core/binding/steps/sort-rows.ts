@@ -1,10 +1,11 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { sortRows } from '../derive';
 import { RowsValue } from '../value';
 import type { StepKind } from './kind';
 import { columnOfRows, rowsIn, rowsType } from './rows';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({ kind: z.literal('sort-rows'), column: z.string().max(200), down: z.boolean() });
+const schema = stepSchemas['sort-rows'];
 
 /** Rows in the order of a column; what is alike stays as it came, what is empty comes last. */
 export const sortRowsStep: StepKind<z.infer<typeof schema>> = {

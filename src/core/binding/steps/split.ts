@@ -1,12 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { listOf, scalar } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('split'),
-  by: z.enum(['comma', 'lines', 'words', 'signs', 'other']),
-  other: z.string().max(40),
-});
+const schema = stepSchemas.split;
 
 /** Words as a list of parts, without space around each; empty parts are left out. */
 export const split: StepKind<z.infer<typeof schema>> = {

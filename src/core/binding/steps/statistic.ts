@@ -1,20 +1,15 @@
 import { max, mean, median, min, quantile, sampleStandardDeviation, sum } from 'simple-statistics';
-import { z } from 'zod';
-import { fixed, operandSchema } from '../operand';
+import type { z } from 'zod';
+import { fixed } from '../operand';
 import { RowsValue, scalar, type Value } from '../value';
 import { doesNotFit, fail, numberIn, operandIn, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
 const names = {
   count: 'count', sum: 'sum', mean: 'mean', median: 'median', minimum: 'minimum', maximum: 'maximum', range: 'maximum less minimum',
   deviation: 'standard deviation of a sample', percentile: 'percentile', trimmed: 'mean without the highest and the lowest',
 } as const; // prettier-ignore
-type Which = keyof typeof names;
-const schema = z.object({
-  kind: z.literal('statistic'),
-  which: z.enum(Object.keys(names) as [Which, ...Which[]]),
-  /** Percentile, 0 to 100. */
-  at: operandSchema,
-});
+const schema = stepSchemas.statistic;
 
 /**
  * One number that tells of a list: what is empty does not count. Percentiles are those of simple-statistics (the

@@ -1,12 +1,9 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
+import { stepSchemas } from './schemas';
 
-const schema = z.object({
-  kind: z.literal('trim'),
-  inside: z.boolean(),
-  most: z.number().int().min(0).max(10_000),
-});
+const schema = stepSchemas.trim;
 
 const parts = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
 
