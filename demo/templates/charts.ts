@@ -94,6 +94,8 @@ function page(of: Page): Template {
     ...more,
     chart,
   ]; // prettier-ignore
+  // What says a figure is not typed.
+  const saysUnder = (of.figures ?? []).some(([text]) => text === 'under');
   const made = template({
     id: of.id,
     name: of.name,
@@ -104,13 +106,13 @@ function page(of: Page): Template {
     order: ['line', 'head', 'title', 'under', 'sheet', 'foot', 'lead', 'source', 'chart', ...more.map(({ id }) => id)],
     fields: [
       textField('f-title', 'Title', of.title, 'What the numbers are of', { sample: false, maxLength: 20 }),
-      textField('f-under', 'Under', of.under, 'Beside the title', { sample: false, maxLength: 28 }),
+      ...(saysUnder ? [] : [textField('f-under', 'Under', of.under, 'Beside the title', { sample: false, maxLength: 28 })]),
       textField('f-source', 'Source', of.source, 'Where the numbers are from', { sample: false, maxLength: 70 }),
       ...(of.fields ?? []),
     ],
     ties: [
       ['title', 'text', 'f-title'],
-      ['under', 'text', 'f-under'],
+      ...(saysUnder ? [] : ([['under', 'text', 'f-under']] as [string, string, string][])),
       ['source', 'text', 'f-source'],
       ...(of.ties ?? []),
     ],
@@ -339,8 +341,9 @@ export function titleRace(): Template {
     id: 'title-race',
     name: 'Title race',
     title: 'Race for the title',
-    under: 'After three rounds',
+    under: 'After the duel',
     source: 'Points of all rounds added up',
+    figures: [['under', '~round']],
     w: 1340,
     h: 690,
     carry: 120,

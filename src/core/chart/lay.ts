@@ -57,7 +57,7 @@ interface Panel {
 }
 
 function panelsOf(chart: ChartElement, data: ChartData): readonly Panel[] {
-  switch (chart.form === 'bracket' || chart.form === 'seats' ? 'none' : chart.panels) {
+  switch (chart.form === 'bracket' ? 'none' : chart.panels) {
     case 'series':
       return data.series.map((series, s) => ({
         key: series.key,

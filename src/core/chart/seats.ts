@@ -74,7 +74,8 @@ export function drawSeats(drawing: Drawing): void {
   const names = fitNames(slices.map(({ name }) => (showsNames ? name : '')), step - gap, 1, chart.crowded, looks.name, port);
   sheet.tellNames(names, slices.length, 'name');
   const nameLook = sized(looks.name, names.scale, { align: 'centre', vertical: 'middle' });
-  const valueLook = { ...looks.value, align: 'centre' as const, vertical: 'middle' as const };
+  const values = fitNames(slices.map(({ seats }) => (showsValues ? String(seats) : '')), step - gap * 0.4, 1, 'none', looks.value, port);
+  const valueLook = sized(looks.value, values.scale, { align: 'centre', vertical: 'middle' });
   slices.forEach((slice, i) => {
     const colour = paint.ofPart(slice.row, slice.series, i, slice.value);
     const x = box.x + i * step;
@@ -82,7 +83,7 @@ export function drawSeats(drawing: Drawing): void {
     // Its colour stands over it: the number is written as all words are, whatever that colour is.
     const mark = Math.min(step * 0.4, looks.value.size * 1.6);
     sheet.put(`${slice.key}~swatch`, `${slice.name} colour`, { x: x + (step - mark) / 2, y: y - gap, w: mark, h: Math.max(4, gap * 0.6) }, { is: 'rect', radii: [0, 0, 0, 0], fill: colour }, { row: i, layer: 'front' });
-    if (showsValues) sheet.words(`${slice.key}~value`, `${slice.name} seats`, { x, y, w: step, h: valueH }, String(slice.seats), valueLook, { row: i, counts: true, grows: [{ property: 'count', by: null }] });
+    if (showsValues) sheet.words(`${slice.key}~value`, `${slice.name} seats`, { x, y, w: step, h: valueH }, values.words[i] ?? '', valueLook, { row: i, counts: true, grows: [{ property: 'count', by: null }] });
     sheet.words(`${slice.key}~name`, `${slice.name} name`, { x, y: y + (showsValues ? valueH : 0), w: step, h: nameH }, names.words[i] ?? '', nameLook, { row: i });
   });
 } // prettier-ignore

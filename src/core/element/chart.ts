@@ -198,7 +198,7 @@ const of = (...forms: ChartForm[]) => ({ key: 'form', is: forms });
 
 const scaled = of('bars', 'lines', 'areas', 'points', 'gauge');
 const along = of('lines', 'areas', 'points');
-const panelled = of('bars', 'lines', 'areas', 'points', 'pie', 'gauge', 'pieces');
+const panelled = of('bars', 'lines', 'areas', 'points', 'pie', 'seats', 'gauge', 'pieces');
 /** Of what a stretch can be looked at: a window is one already, and panels stand side by side. */
 const stretched = [along, { key: 'window', is: [0] }, { key: 'panels', is: ['none'] }];
 /** Whose marks each have a value. */

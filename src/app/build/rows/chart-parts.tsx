@@ -40,7 +40,11 @@ const roles: readonly (readonly [
   ['colour', 'Colour', []],
   ['picture', 'Picture', ['bars', 'pie', 'pieces']],
   ['before', 'Value before', ['bars', 'points', 'pie', 'gauge', 'pieces']],
-  ['panel', 'Panels, rounds of a bracket', ['bars', 'lines', 'areas', 'points', 'pie', 'pieces', 'bracket']],
+  [
+    'panel',
+    'Panels, rounds of a bracket',
+    ['bars', 'lines', 'areas', 'points', 'pie', 'seats', 'pieces', 'bracket'],
+  ],
   ['round', 'Rounds', ['bars', 'points', 'pie', 'pieces']],
   ['other', 'Other side', ['bracket']],
 ];
