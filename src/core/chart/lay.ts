@@ -114,7 +114,10 @@ export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, 
     const own = isMany ? sheet.panel(`~panel ${panel.key}~`) : sheet;
     const rows = chart.form === 'bracket' ? panel.data.rows : rowsShown(chart, panel.data.rows, panel.data.along);
     shown.push(...rows);
+    const title = sheet.parts.length;
     if (titles) own.words('~title', `${panel.name} panel`, { ...place, h: titleH }, titles.words[i] ?? '', titleLook, { layer: 'back' });
+    if (isMany) sheet.keepWithin(place, title);
+    const begins = sheet.parts.length;
     const inner = { ...place, y: place.y + titleH, h: Math.max(1, place.h - titleH) };
     // A panel of one row says its name in its title.
     const isNamed = chart.panels === 'rows' && chart.form !== 'gauge';
@@ -130,6 +133,7 @@ export function layChart(chart: ChartElement, data: ChartData, port: ChartPort, 
       sheet: own,
       paint: new ChartPaint(drawn, panel.data, data),
     });
+    if (isMany) sheet.keepWithin(inner, begins);
   });
   const parts = sheet.parts.map((part, i) => ({ part, i })).sort((a, b) => layers[a.part.layer] - layers[b.part.layer] || a.i - b.i).map(({ part }) => part);
   const window = sheet.drift?.plot ?? sheet.window;

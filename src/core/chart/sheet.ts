@@ -4,6 +4,7 @@ import type { ChartData, ChartRow } from './data';
 import { type ChartPaint, readableOn } from './paint';
 import type { ChartNote, ChartPart, Drift, Growth, PartShape, PartZoom, Trace } from './part';
 import type { ChartScale } from './scale';
+import { placeAll } from './place';
 import { fitNames, type FittedNames, type WordsPort } from './words';
 
 /** What a chart asks of those who draw it. */
@@ -54,6 +55,13 @@ export type Side = 'left' | 'right' | 'top' | 'bottom';
 
 /** Px between marks and words. */
 export const gapOf = (look: CellLook): number => Math.round(look.size * 0.3);
+
+const inset = ({ x, y, w, h }: Box, by: number): Box => ({
+  x: x + by,
+  y: y + by,
+  w: Math.max(0.1, w - 2 * by),
+  h: Math.max(0.1, h - 2 * by),
+});
 
 /** Takes down what a chart draws. */
 export class Sheet {
@@ -170,6 +178,29 @@ export class Sheet {
       { layer: 'front', ...of },
     );
   }
+
+  /** Leaves out words, from a part on, that reach out of a box or lie over others: in a small one not all have room. */
+  keepWithin({ x, y, w, h }: Box, from: number): void {
+    const own = this.parts.slice(from);
+    // A px over the edge, or over a neighbour, is not seen.
+    const wanted = own.flatMap((part, i) => (part.shape.is === 'words' ? [{ key: String(i), places: [inset(this.said(part.box, part.shape), 0.6)], weight: 0 }] : []));
+    const placed = placeAll(wanted, [], { x: x - 0.3, y: y - 0.3, w: w + 0.6, h: h + 0.6 });
+    const left = wanted.length - placed.size;
+    if (left === 0) return;
+    this.note('no-room', `${left === 1 ? 'one of its words is' : `${left} of its words are`} left out, as it is too small for them; make it larger`);
+    this.parts.splice(from, own.length, ...own.filter((part, i) => part.shape.is !== 'words' || placed.has(String(i))));
+  } // prettier-ignore
+
+  /** Where words are seen in their box. */
+  private said(own: Box, { words, look }: Extract<PartShape, { is: 'words' }>): Box {
+    const [w, h] = [Math.min(own.w, this.port.width(words, look)), this.port.height(look) * words.split('\n').length];
+    return {
+      x: { left: own.x, centre: own.x + (own.w - w) / 2, right: own.x + own.w - w }[look.align],
+      y: { top: own.y, middle: own.y + (own.h - h) / 2, bottom: own.y + own.h - h }[look.vertical],
+      w,
+      h,
+    };
+  } // prettier-ignore
 
   /** Where words stand so far. */
   wordBoxes(): Box[] {

@@ -36,6 +36,8 @@ describe('words', () => {
     seenTo: fc.constantFrom('', 'k3'),
     zoom: fc.constantFrom(0, 0.3, 1),
     isMirrored: fc.boolean(),
+    panels: fc.constantFrom('none', 'none', 'series', 'rows'),
+    panelsAcross: fc.constantFrom(1, 3),
     w: fc.integer({ min: 300, max: 1600 }),
     h: fc.integer({ min: 240, max: 900 }),
   }) as fc.Arbitrary<Partial<ChartElement>>;
@@ -61,7 +63,7 @@ describe('words', () => {
           }
         });
       }),
-      { numRuns: 250 },
+      { numRuns: 300 },
     );
   });
   const look = { size: 20, minScale: 0.5 } as CellLook;
