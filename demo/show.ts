@@ -21,6 +21,7 @@ import { formats, newSource } from '../src/core/source';
 import { art } from './art';
 import { flagCodes } from './codes';
 import { addPlayout } from './playout';
+import { addTicker } from './ticker';
 import {
   duelBracket,
   glowPoll,
@@ -414,6 +415,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     delete show.tables[kept.id];
     show.tables[`rows-${id}`] = { ...kept, id: `rows-${id}` };
   }
+  addTicker(show);
   addClocks(show);
   show.tables['heats'] = heats(show);
   keepCard(show, { id: 'card-501', number: '501', template: 'wind-gauge', values: {} });

@@ -136,6 +136,7 @@ const release: Release = {
   tables: {},
   views: {},
   clocks: {},
+  tickers: {},
   scores: {},
 };
 const after = (state: AirState, command: Command, at: number): { state: AirState; patches: unknown } => {

@@ -35,6 +35,7 @@ const release: Release = {
   tables: {},
   views: {},
   clocks: {},
+  tickers: {},
   scores: {},
 };
 const hash = '1'.repeat(64);

@@ -41,6 +41,10 @@ const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./data/data-view')).DataView }),
               },
               {
+                path: 'ticker/:tickerId?',
+                lazy: async () => ({ Component: (await import('./ticker/ticker-view')).TickerView }),
+              },
+              {
                 path: 'pads',
                 lazy: async () => ({ Component: (await import('./pad/pad-editor')).PadEditor }),
               },

@@ -215,13 +215,15 @@ async function startHeld(
   const worker: WorkerLine = new WorkerLine(
     new URL('data.worker.mjs', options.workers),
     (event) => {
-      const { changed, keeping, times } = event as {
+      const { changed, keeping, times, items } = event as {
         changed?: Parameters<LiveData['changed']>[0];
         times?: Parameters<LiveData['times']>[0];
+        items?: Parameters<LiveData['items']>[0];
         keeping?: Keeping;
       };
       if (changed) live.changed(changed);
       if (times) live.times(times);
+      if (items) live.items(items);
       if (keeping) sources.kept(keeping);
     },
     () => {

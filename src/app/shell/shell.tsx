@@ -18,6 +18,7 @@ const areas = [
   ['/build', 'Build'],
   ['/data', 'Data'],
   ['/desk', 'Desk'],
+  ['/ticker', 'Ticker'],
   ['/outputs', 'Outputs'],
 ] as const;
 

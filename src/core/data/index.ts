@@ -38,3 +38,4 @@ export { lostOf, needsOf, sourcesFeeding, type Needs, type ReadCheck } from './n
 export { viewRows, type Viewed } from './view';
 export { Resolver, touchedBetween, type Resolved, type Use } from './resolver';
 export { fingerprint } from './fingerprint';
+export { cameOf } from './items';

@@ -7,6 +7,7 @@ import { channelOf } from './lookup';
 import { clockFallsDue, firstClockDue } from './clocks';
 import { firstPageDue, pageFallsDue } from './pages';
 import { react } from './react';
+import { firstTickerDue, tickerFallsDue } from './tickers';
 import { firstRowDue, isKept, rowFails, rowFallsDue } from './run';
 import type { AirState } from './state';
 import { nextFrame, refuse, type Releases, type Work } from './work';
@@ -36,6 +37,7 @@ export const emptyAir = (): AirState => ({
   changedRundowns: [],
   runs: {},
   clocks: {},
+  tickers: {},
   scores: {},
   aired: {},
   due: [],
@@ -191,6 +193,18 @@ function firstDue(state: AirState): FirstDue | null {
       fails({ state: draft }) {
         const own = draft.clocks[mark.clock];
         if (own) own.standing.done = mark.at;
+      },
+    };
+  const own = firstTickerDue(state);
+  if (own && !(first && own.at >= first.at - 1e-9))
+    first = {
+      at: own.at,
+      why: 'time',
+      by: state.tickers[own.ticker]?.name ?? '',
+      carryOut: (work) => tickerFallsDue(work, own.ticker),
+      fails({ state: draft }) {
+        const ticker = draft.tickers[own.ticker];
+        if (ticker) ticker.standing.state = 'held';
       },
     };
   const page = firstPageDue(state);

@@ -25,6 +25,7 @@ const clock = (id: string, given: Partial<ShowClock>): ShowClock => ({
 
 const release = (clocks: readonly ShowClock[]): Release => ({
   show: { id: 'show', name: 'Show' },
+  tickers: {},
   channels: ['main', 'beach'].map((id) => ({
     id,
     name: id,

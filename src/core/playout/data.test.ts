@@ -58,6 +58,7 @@ const release: Release = {
   tables: {},
   views: {},
   clocks: {},
+  tickers: {},
   scores: {},
 };
 let state: AirState;

@@ -18,6 +18,7 @@ export const airEventSchema = z.object({
     'follow',
     'clock',
     'score',
+    'ticker',
   ]),
   /** What made it happen. */
   why: z.enum(['hand', 'run', 'reaction', 'time', 'data', 'clock']),
@@ -51,4 +52,5 @@ export const asRunEvents: ReadonlySet<AirEvent['what']> = new Set([
   'renew',
   'clock',
   'score',
+  'ticker',
 ]);

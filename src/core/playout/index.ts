@@ -32,6 +32,7 @@ export { mayGive, roles, roleSchema, type Role } from './roles';
 export { newRun, type Run } from './run-state';
 export { cardsToCome } from './run';
 export { cardsOfClocks, clockAtRest, clockOf, clocksIn } from './clocks';
+export { tickerPlan, tickerStrands } from './tickers';
 export { playsAlike } from './take';
 export { aftermath } from './react';
 export { type Aftermath } from './deeds';
@@ -39,6 +40,7 @@ export {
   airStateSchema,
   type AirClock,
   type AirScore,
+  type AirTicker,
   type AirCard,
   type CalledMove,
   type Sent,

@@ -44,7 +44,7 @@ const release: Release = {
   sources: {},
   tables: {},
   views: {},
-  clocks: {},
+  clocks: {}, tickers: {},
   scores: {},
 }; // prettier-ignore
 

@@ -52,7 +52,7 @@ const open = (turns: TableElement['turns']): void => {
     channels: [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: [{ id: 'lower', name: 'Lower' }] }],
     templates: { t: templateOf(turns) },
     cards: { a: { id: 'a', number: '1', template: 't', values: {} } },
-    rundowns: [], pads: [], assets: {}, sources: {}, tables: {}, views: {}, clocks: {}, scores: {},
+    rundowns: [], pads: [], assets: {}, sources: {}, tables: {}, views: {}, clocks: {}, tickers: {}, scores: {},
   }; // prettier-ignore
   state = emptyAir();
   go({ do: 'release', release: '1'.repeat(64) }, 0);

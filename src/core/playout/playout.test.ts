@@ -90,6 +90,7 @@ const release = (change: Partial<Release> = {}): Release => ({
   tables: {},
   views: {},
   clocks: {},
+  tickers: {},
   scores: {},
   ...change,
 });

@@ -34,7 +34,7 @@ const release: Release = {
   channels: [{ id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: [{ id: 'lower', name: 'Lower' }] }],
   templates: { t: template },
   cards: { a: { id: 'a', number: '1', template: 't', values: {} } },
-  rundowns: [], pads: [], assets: {}, sources: {}, tables: {}, views: {}, clocks: {}, scores: {},
+  rundowns: [], pads: [], assets: {}, sources: {}, tables: {}, views: {}, clocks: {}, tickers: {}, scores: {},
 }; // prettier-ignore
 let state: AirState;
 function go(command: object, at: number): string {

@@ -11,8 +11,10 @@ import {
   rundownsOf,
   showClockSchema,
   showScoreSchema,
+  showTickerSchema,
 } from '../show';
 import { standingSchema } from '../clock';
+import { tickerStandingSchema } from '../ticker';
 import { runSchema } from './run-state';
 
 const valuesSchema = z.record(idSchema, fieldValueSchema);
@@ -108,6 +110,8 @@ export const graphicSchema = cueSchema.extend({
   stops: z.array(z.object({ at: z.number(), act: z.enum(['stop', 'go', 'out']) })).default([]),
   /** The row that took it, where a rundown did. */
   run: z.object({ rundown: idSchema, row: idSchema }).nullable().default(null),
+  /** The ticker whose items it shows. */
+  ticker: idSchema.nullable().default(null),
   /** What the last send replaced, to be taken back in one step. */
   before: z
     .object({
@@ -151,6 +155,10 @@ export type AirClock = z.infer<typeof airClockSchema>;
 export const airScoreSchema = showScoreSchema.extend({ value: z.number() });
 export type AirScore = z.infer<typeof airScoreSchema>;
 
+/** A ticker of the show on air: as the release says, and how it stands. */
+export const airTickerSchema = showTickerSchema.extend({ standing: tickerStandingSchema });
+export type AirTicker = z.infer<typeof airTickerSchema>;
+
 /** What is to happen to others when a graphic comes to a moment of its life. */
 export const dueSchema = z.object({
   at: z.number(),
@@ -182,6 +190,7 @@ export const airStateSchema = z.object({
   /** Clocks and scores of the show, which go on over releases. */
   clocks: z.record(idSchema, airClockSchema).default({}),
   scores: z.record(idSchema, airScoreSchema).default({}),
+  tickers: z.record(idSchema, airTickerSchema).default({}),
   /** Cards that were on air at least once, and when last. */
   aired: z.record(idSchema, z.number()).default({}),
   due: z.array(dueSchema).default([]),

@@ -10,6 +10,7 @@ import {
 } from '../show';
 import type { Command } from './command';
 import { takeClocks } from './clocks';
+import { takeTickers } from './tickers';
 import { channelOf, released, upOn } from './lookup';
 import { endOf, momentOf } from './on-air';
 import { placeOf, rowAfter } from './timeline';
@@ -68,6 +69,7 @@ export function takeRelease(work: Work, command: Extract<Command, { do: 'release
   ]);
   if (!isSame) state.aired = {};
   takeClocks(work, release, isSame);
+  takeTickers(work, release, isSame);
   state.rundowns = rundownsAfter(before, release.rundowns, isSame, releases);
   state.changedRundowns = state.changedRundowns.filter((id) =>
     state.rundowns.some(

@@ -202,6 +202,7 @@ export function takeOn(
     stops: [],
     turnAt: turnTime(template, cue.values, enterAt, enterFrames / exactRate(template.rate)),
     run: how.run ?? null,
+    ticker: null,
     before: null,
   };
   // By its template it stays so long once it has come in; by a row it ends when the plan says.

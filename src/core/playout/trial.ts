@@ -61,6 +61,7 @@ export const released = (
   tables: {},
   views: {},
   clocks: {},
+  tickers: {},
   scores: {},
   ...given,
 });

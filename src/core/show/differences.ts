@@ -99,6 +99,7 @@ const kinds = {
   views: 'view',
   sources: 'source',
   clocks: 'clock',
+  tickers: 'ticker',
   scores: 'score',
   look: 'styles',
 } as const;

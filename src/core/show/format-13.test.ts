@@ -11,7 +11,7 @@ const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-12.json', 'u
 test('a show of format 12 opens whole, with no clocks and scores yet, and so does its release', () => {
   const read = openDocument(kept);
   if ('problem' in read) throw new Error(read.problem.message);
-  expect(read.show).toEqual({ ...kept, format: showFormat, clocks: {}, scores: {} });
+  expect(read.show).toEqual({ ...kept, format: showFormat, clocks: {}, scores: {}, tickers: {} });
   const { clocks: _clocks, scores: _scores, ...older } = makeRelease(read.show);
-  expect(openRelease(older)).toEqual({ ...older, clocks: {}, scores: {} });
+  expect(openRelease(older)).toEqual({ ...older, clocks: {}, scores: {}, tickers: {} });
 });

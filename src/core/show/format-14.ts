@@ -1,4 +1,4 @@
-// From format 13 to 14: a chart may look at a stretch of its axis, and be read from right to left.
+// From format 13 to 14: a chart may look at a stretch of its axis, and be read from right to left; a show has tickers.
 
 import { withElements, type Json } from './format-elements';
 
@@ -9,6 +9,7 @@ const element = (own: Json): Json =>
 export const templatesToFormat14 = (templates: unknown): unknown => withElements(templates, element);
 
 export const toFormat14 = (document: Json): Json => ({
+  tickers: {},
   ...document,
   templates: templatesToFormat14(document['templates']),
 });

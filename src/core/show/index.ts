@@ -60,6 +60,7 @@ export { reactionCycle } from './reaction-cycle';
 export * from './page-layout';
 export * from './pad';
 export * from './clock';
+export * from './ticker';
 export { rundownsOf } from './format-5';
 export * from './timecode';
 export * from './table';

@@ -38,6 +38,7 @@ export function makeRelease(show: Show): Release {
     rundowns: show.rundowns,
     pads: show.pads,
     clocks: show.clocks,
+    tickers: show.tickers,
     scores: show.scores,
     assets,
     ...data,
@@ -69,6 +70,7 @@ export function releaseOf(onAir: Release, show: Show, templates: readonly string
     ),
     assets: { ...whole.assets, ...onAir.assets },
     clocks: { ...whole.clocks, ...onAir.clocks },
+    tickers: { ...whole.tickers, ...onAir.tickers },
     scores: { ...whole.scores, ...onAir.scores },
     sources: { ...whole.sources, ...onAir.sources },
     tables: { ...whole.tables, ...onAir.tables },
@@ -107,6 +109,8 @@ function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
     for (const binding of template.bindings) dataOf(binding).forEach(use);
   for (const card of Object.values(show.cards)) if (card.row) use(card.row.of);
   for (const { counts } of Object.values(show.clocks)) if (counts.by === 'rows') use(counts.data);
+  for (const { strands } of Object.values(show.tickers))
+    for (const { from } of strands) for (const { data } of from) use(data);
   // What a scorer says reaches clocks and scores also where nothing shows its rows.
   for (const source of Object.values(show.sources)) if (source.kind === 'scorer') use(source.id);
   for (const table of Object.values(show.tables))
@@ -133,6 +137,7 @@ export const showOfRelease = (
   tables: release.tables,
   views: release.views,
   clocks: release.clocks,
+  tickers: release.tickers,
   scores: release.scores,
   cards: live.cards,
   rundowns: [...live.rundowns],

@@ -3,6 +3,7 @@ import { sourceSchema } from '../source';
 import { assetSchema } from './asset';
 import { cardSchema } from './card';
 import { channelSchema } from './channel';
+import { showTickerSchema } from './ticker';
 import { showClockSchema, showScoreSchema } from './clock';
 import { templatesToFormat3 } from './format-3';
 import { templatesToFormat4 } from './format-4';
@@ -35,6 +36,7 @@ export const releaseSchema = z.object({
   pads: z.array(padSchema).max(100),
   assets: z.record(assetIdSchema, assetSchema),
   clocks: z.record(idSchema, showClockSchema),
+  tickers: z.record(idSchema, showTickerSchema),
   scores: z.record(idSchema, showScoreSchema),
   /** What its templates and cards take values from. Tables go on from here: corrections flow apart. */
   sources: z.record(idSchema, sourceSchema),
@@ -52,6 +54,7 @@ export const openRelease = (value: unknown): Release =>
           views: {},
           pads: [],
           clocks: {},
+          tickers: {},
           scores: {},
           ...rundownsOf(value as Record<string, unknown>),
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
@@ -85,6 +88,7 @@ export const designOf = (release: Release): Omit<Release, 'cards' | 'rundowns' |
   templates: release.templates,
   pads: release.pads,
   clocks: release.clocks,
+  tickers: release.tickers,
   scores: release.scores,
   sources: release.sources,
   tables: {},

@@ -3,6 +3,7 @@ import { arrangementSchema } from './arrangement';
 import { assetSchema } from './asset';
 import { cardSchema, type Card } from './card';
 import { channelSchema } from './channel';
+import { showTickerSchema } from './ticker';
 import { showClockSchema, showScoreSchema } from './clock';
 import { lookSchema, plainLook } from './style';
 import { padSchema } from './pad';
@@ -28,6 +29,7 @@ export const showSchema = z.object({
   tables: z.record(idSchema, tableSchema),
   views: z.record(idSchema, viewSchema),
   clocks: z.record(idSchema, showClockSchema),
+  tickers: z.record(idSchema, showTickerSchema),
   scores: z.record(idSchema, showScoreSchema),
   cards: z.record(idSchema, cardSchema),
   rundowns: z.array(rundownSchema).min(1).max(100),
@@ -54,6 +56,7 @@ export function newShow(id: string, name: string, channels: Show['channels']): S
     tables: {},
     views: {},
     clocks: {},
+    tickers: {},
     scores: {},
     cards: {},
     rundowns: [newRundown('rundown', 'Rundown', channels[0]?.id ?? 'main')],

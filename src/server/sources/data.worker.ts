@@ -3,9 +3,10 @@
 import { parentPort, receiveMessageOnPort, workerData, type MessagePort } from 'node:worker_threads';
 import { typeOfValue, valueText, type Binding } from '../../core/binding';
 import type { Target } from '../../core/clock';
-import { feedOf, Resolver, type Resolved, type Use } from '../../core/data';
+import { cameOf, feedOf, Resolver, type Resolved, type Use } from '../../core/data';
 import type { Problem } from '../../core/problem';
-import type { ShowClock } from '../../core/show';
+import type { ShowClock, ShowTicker } from '../../core/show';
+import type { Came } from '../../core/ticker';
 import type { Source } from '../../core/source';
 import { AirTables } from './air-tables';
 import { CorrectionLog } from './corrections';
@@ -48,9 +49,33 @@ function tellTimes(): void {
   if (times.length > 0) parentPort?.postMessage({ event: { times } });
 }
 
+let tickers: readonly ShowTicker[] = [];
+/** What was told last of the items of a strand, and the rows that they were found in. */
+const toldItems = new Map<string, { readonly rows: unknown; readonly came: string }>();
+
+/** Strands are told the items of their rows, where those are others than before. */
+function tellItems(): void {
+  const brought: [ticker: string, strand: string, data: string, came: Came[]][] = [];
+  for (const ticker of tickers)
+    for (const strand of ticker.strands)
+      for (const from of strand.from) {
+        const key = `${ticker.id} ${strand.id} ${from.data}`;
+        const rows = resolver.rows(from.data);
+        const before = toldItems.get(key);
+        // While its rows are away, what it had stands.
+        if (!rows || before?.rows === rows) continue;
+        const came = cameOf(rows, from);
+        const words = JSON.stringify(came);
+        toldItems.set(key, { rows, came: words });
+        if (words !== before?.came) brought.push([ticker.id, strand.id, from.data, came]);
+      }
+  if (brought.length > 0) parentPort?.postMessage({ event: { items: brought } });
+}
+
 const tell = (changed: ReadonlyMap<string, Resolved>): void => {
   if (changed.size > 0) parentPort?.postMessage({ event: { changed: [...changed] } });
   tellTimes();
+  tellItems();
 };
 
 function takeRead(handed: Handed): void {
@@ -115,7 +140,9 @@ function answer(message: Message): unknown {
       const release = tables.take(message.hash, message.paths);
       const { views = {}, assets = {}, sources = {} } = release ?? {};
       clocks = Object.values(release?.clocks ?? {});
+      tickers = Object.values(release?.tickers ?? {});
       told.clear();
+      toldItems.clear();
       const all: Record<string, Source[]> = {};
       for (const source of Object.values(sources)) (all[feedOf(source)] ??= []).push(source);
       feeds = all;

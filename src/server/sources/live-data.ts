@@ -24,6 +24,7 @@ import {
   type Template,
   type Values,
 } from '../../core/show';
+import type { Came } from '../../core/ticker';
 import type { AirEngine } from '../engine';
 import type { TraceWords } from './data.worker';
 import type { SourceHost } from './source-host';
@@ -189,6 +190,13 @@ export class LiveData {
       if (own && canonicalJson(own.standing.targets) !== canonicalJson(targets))
         void this.parts.engine.submit({ do: 'times', clock, targets, by: 'data' });
     }
+  }
+
+  /** The items that rows have for the strands of tickers. */
+  items(brought: readonly [ticker: string, strand: string, data: string, came: Came[]][]): void {
+    for (const [ticker, strand, data, came] of brought)
+      if (this.parts.engine.air.tickers[ticker])
+        void this.parts.engine.submit({ do: 'items', ticker, strand, data, came, by: 'data' });
   }
 
   private watch(

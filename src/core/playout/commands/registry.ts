@@ -14,6 +14,7 @@ import { dropCommand, schema as drop } from './drop';
 import { fillCommand, schema as fill } from './fill';
 import { followCommand, schema as follow } from './follow';
 import { holdCommand, schema as hold } from './hold';
+import { itemsCommand, schema as items } from './items';
 import { keepCommand, schema as keep } from './keep';
 import { loopCommand, schema as loop } from './loop';
 import { moveCommand, schema as move } from './move';
@@ -30,6 +31,7 @@ import { runCommand, schema as run } from './run';
 import { takeCommand, schema as take } from './take';
 import { scoreCommand, schema as score } from './score';
 import { tickCommand, schema as tick } from './tick';
+import { tickerCommand, schema as ticker } from './ticker';
 import { timerCommand, schema as timer } from './timer';
 import { timesCommand, schema as times } from './times';
 import { unrowCommand, schema as unrow } from './unrow';
@@ -46,6 +48,8 @@ const schemas = {
   crawl,
   anchor,
   timer,
+  ticker,
+  items,
   times,
   score,
   add,
@@ -85,6 +89,8 @@ export const commandKinds: Readonly<Record<CommandName, CommandKind>> = {
   crawl: crawlCommand,
   anchor: anchorCommand,
   timer: timerCommand,
+  ticker: tickerCommand,
+  items: itemsCommand,
   times: timesCommand,
   score: scoreCommand,
   add: addCommand,

@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { charactersOf } from './words';
+
+const point = z.object({
+  /** Characters of an item, and the seconds that one of so many stays. */
+  characters: z.number().min(0).max(5000),
+  seconds: z.number().min(0).max(600),
+});
+
+/** How long items stay. */
+export const dwellSchema = z.object({
+  by: z.enum(['curve', 'fixed']),
+  points: z.array(point).min(1).max(20),
+  /** Seconds that none falls below or goes beyond. */
+  least: z.number().min(0.5).max(600),
+  most: z.number().min(0.5).max(600),
+  fixed: z.number().min(0.5).max(600),
+});
+export type Dwell = z.infer<typeof dwellSchema>;
+
+/** Two seconds to find the line, then about fourteen characters a second. */
+export const usualDwell: Dwell = {
+  by: 'curve',
+  points: [
+    { characters: 0, seconds: 2 },
+    { characters: 40, seconds: 5 },
+    { characters: 90, seconds: 8.5 },
+    { characters: 160, seconds: 13 },
+  ],
+  least: 3,
+  most: 16,
+  fixed: 6,
+};
+
+type Point = Dwell['points'][number];
+
+/**
+ * A curve through points, by the first of their numbers: monotone cubics after Steffen (1990), which never leave the
+ * span of the points on either side; beyond the ends it goes on straight.
+ */
+export function curveAt(points: readonly Point[], at: number): number {
+  const own = [...new Map(points.map((one) => [one.characters, one])).values()].sort(
+    (a, b) => a.characters - b.characters,
+  );
+  const [first] = own;
+  const last = own.at(-1);
+  if (!first || !last) return 0;
+  if (own.length === 1) return first.seconds;
+  const x = (i: number): number => (own[i] as Point).characters;
+  const y = (i: number): number => (own[i] as Point).seconds;
+  const slope = (i: number): number => (y(i + 1) - y(i)) / (x(i + 1) - x(i));
+  const tangent = (i: number): number => {
+    if (i === 0) return slope(0);
+    if (i === own.length - 1) return slope(i - 1);
+    const [s, t] = [slope(i - 1), slope(i)];
+    if (s * t <= 0) return 0;
+    const [h, k] = [x(i) - x(i - 1), x(i + 1) - x(i)];
+    const middle = (s * k + t * h) / (h + k);
+    return Math.sign(s) * Math.min(Math.abs(middle), 2 * Math.abs(s), 2 * Math.abs(t));
+  };
+  if (at <= first.characters) return first.seconds + tangent(0) * (at - first.characters);
+  if (at >= last.characters) return last.seconds + tangent(own.length - 1) * (at - last.characters);
+  let i = 0;
+  while (x(i + 1) < at) i += 1;
+  const h = x(i + 1) - x(i);
+  const u = (at - x(i)) / h;
+  const [a, b] = [tangent(i) * h, tangent(i + 1) * h];
+  const [u2, u3] = [u * u, u * u * u];
+  return (2 * u3 - 3 * u2 + 1) * y(i) + (u3 - 2 * u2 + u) * a + (3 * u2 - 2 * u3) * y(i + 1) + (u3 - u2) * b;
+}
+
+/** Seconds that an item stays. */
+export function dwellOf(dwell: Dwell, words: string): number {
+  const seconds = dwell.by === 'fixed' ? dwell.fixed : curveAt(dwell.points, charactersOf(words));
+  const [least, most] = [Math.min(dwell.least, dwell.most), Math.max(dwell.least, dwell.most)];
+  return Math.max(least, Math.min(most, seconds));
+}
+
+/** Characters a second at which an item must be read. */
+export const readingSpeed = (words: string, seconds: number): number =>
+  seconds > 0 ? charactersOf(words) / seconds : Infinity;
+
+/** Beyond this many characters a second most viewers cannot follow. */
+export const mostReadingSpeed = 17;

@@ -1,0 +1,78 @@
+import { z } from 'zod';
+import { charactersOf } from './words';
+import { nearlySame, wordsIn } from './same';
+import { wordsOf, type TickerItem } from './item';
+
+const list = z.array(z.string().max(200)).max(200);
+
+/** What a strand takes in by itself, and what never. */
+export const rulesSchema = z.object({
+  takes: z.enum(['by-hand', 'all', 'matching']),
+  /** Of what matches: it has one of these words, is of one of these categories, is not older than so many minutes; empty, null: any. */
+  words: list,
+  categories: list,
+  newerThan: z.number().min(1).nullable(),
+  /** So many items at most are in; null: any number. */
+  most: z.number().int().min(1).max(10_000).nullable(),
+  /** Items with one of these words are barred. */
+  barWords: list,
+  barSame: z.boolean(),
+  /** Characters, minutes; null: any. */
+  barLonger: z.number().min(1).nullable(),
+  barOlder: z.number().min(1).nullable(),
+});
+export type StrandRules = z.infer<typeof rulesSchema>;
+
+export const usualRules: StrandRules = {
+  takes: 'by-hand',
+  words: [],
+  categories: [],
+  newerThan: null,
+  most: null,
+  barWords: [],
+  barSame: true,
+  barLonger: 240,
+  barOlder: null,
+};
+
+/** Whether a headline has one of some words or phrases, whole words, whatever their case and accents. */
+export function hasWord(own: readonly string[], wanted: readonly string[]): string | null {
+  const text = ` ${own.join(' ')} `;
+  return wanted.find((phrase) => {
+    const words = wordsIn(phrase).join(' ');
+    return words !== '' && text.includes(` ${words} `);
+  }) ?? null;
+} // prettier-ignore
+
+/** Minutes since what came says that it was; null where it says none. What lies ahead is new. */
+const ageOf = ({ came }: TickerItem, nowMs: number): number | null =>
+  came.at === null ? null : Math.max(0, (nowMs - came.at) / 60_000);
+
+/** Why a strand bars an item, as the end of a sentence; null: it does not. `others` are the items that it may be like. */
+export function barredBy(rules: StrandRules, item: TickerItem, others: readonly TickerItem[], nowMs: number): string | null {
+  const words = wordsOf(item);
+  const own = wordsIn(words);
+  if (words === '') return 'it has no words';
+  const word = hasWord(own, rules.barWords);
+  if (word !== null) return `it has the word “${word}”`;
+  const length = charactersOf(words);
+  if (rules.barLonger !== null && length > rules.barLonger) return `it has ${length} characters, more than ${rules.barLonger}`;
+  const age = ageOf(item, nowMs);
+  if (rules.barOlder !== null && age !== null && age > rules.barOlder) return `it is ${Math.round(age)} minutes old, more than ${rules.barOlder}`;
+  const same = rules.barSame ? others.find((other) => other.id !== item.id && other.state !== 'out' && nearlySame(own, wordsIn(wordsOf(other)))) : undefined;
+  return same ? `it says nearly the same as “${wordsOf(same)}”` : null;
+} // prettier-ignore
+
+/** Whether a strand takes an item in by itself. `count`: how many it has in. */
+export function takesIn(rules: StrandRules, item: TickerItem, count: number, nowMs: number): boolean {
+  if (rules.takes === 'by-hand' || (rules.most !== null && count >= rules.most)) return false;
+  if (rules.takes === 'all') return true;
+  const category = item.came.category.trim().toLowerCase();
+  const age = ageOf(item, nowMs);
+  return (
+    (rules.words.length === 0 || hasWord(wordsIn(wordsOf(item)), rules.words) !== null) &&
+    (rules.categories.length === 0 ||
+      rules.categories.some((own) => own.trim().toLowerCase() === category)) &&
+    (rules.newerThan === null || (age !== null && age <= rules.newerThan))
+  );
+}

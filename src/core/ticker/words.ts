@@ -1,0 +1,16 @@
+const graphemes = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
+/** Words as they may stand in a band: without what cannot be seen, or steers what comes after them, on one line. */
+export const oneLine = (raw: string): string =>
+  raw
+    .replace(/[\u202a-\u202e\u2066-\u2069\u200e\u200f]/g, '')
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\ufeff\u00ad]/g, '')
+    .replace(/\s+/gu, ' ')
+    .trim();
+
+/** How many characters a reader sees (UAX #29, extended grapheme clusters). */
+export function charactersOf(words: string): number {
+  let count = 0;
+  for (const _ of graphemes.segment(words)) count += 1;
+  return count;
+}
