@@ -1,6 +1,7 @@
 import { Pin, Plus, TriangleAlert, Zap } from 'lucide-react';
 import { useState } from 'react';
 import {
+  barredBy,
   charactersOf,
   dwellOf,
   isContested,
@@ -74,6 +75,12 @@ export function StrandColumn(props: Of) {
 
 const stateWords = { incoming: 'Incoming', in: '', out: 'Left out' } as const;
 
+/** Why a rule left an item out. */
+const barred = ({ strand, items }: Of, item: TickerItem): string => {
+  const why = item.by === 'rule' ? barredBy(strand.rules, item, items, Date.now()) : null;
+  return why === null ? stateWords.out : `Barred: ${why}`;
+};
+
 function Item(props: Of & { item: TickerItem }) {
   const { item, dwell, now, comes, chosen, editing, onChoose, onEdit, give } = props;
   const words = itemWords(item);
@@ -92,7 +99,7 @@ function Item(props: Of & { item: TickerItem }) {
           <span dir="auto" className={`line-clamp-3 ${item.state === 'out' ? 'line-through' : ''}`}>{words || 'No words'}</span>
           <span className="flex flex-wrap items-center gap-x-2 text-xs text-ink-3">
             {isNow && <span className="font-semibold text-[#ff8a80]">on air</span>}
-            {stateWords[item.state] && <span>{stateWords[item.state]}</span>}
+            {stateWords[item.state] && <span>{item.state === 'out' ? barred(props, item) : stateWords[item.state]}</span>}
             {item.pinned && <span className="flex items-center gap-0.5 text-brass"><Pin size={11} /> every round</span>}
             {item.urgent !== 'no' && <span className="flex items-center gap-0.5 text-warn"><Zap size={11} /> urgent</span>}
             {item.edit && <span className="text-tide">edited</span>}

@@ -103,14 +103,15 @@ export function TickerView() {
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="flex h-10 shrink-0 items-center gap-2 border-b border-line px-3" role="toolbar" aria-label="Ticker">
+        <span className="w-44">
         <SelectField
           bare
           label="Ticker"
-          className="w-44"
           value={draft.id}
           choices={tickers.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(id) => void navigate(`/ticker/${id}`)}
         />
+        </span>
         <Button tone="quiet" onClick={add}>
           <Plus size={15} /> New ticker
         </Button>

@@ -301,7 +301,7 @@ class Reader {
     const what = listed(series.map((own) => own.name));
     const of = isLong
       ? `${counted(given, 'row')} read as ${counted(rows.length, 'name')} with ${counted(series.length, 'series', 'series')} of ${columns[this.at.seriesName]?.name ?? ''}: ${what}${by}`
-      : `${counted(rows.length, 'row')}, ${series.length === 1 ? 'one series' : `${series.length} series`}: ${what}${by}`;
+      : `${counted(rows.length, 'row')}, ${series.length === 0 ? 'no series' : series.length === 1 ? `one series: ${what}` : `${series.length} series: ${what}`}${by}`;
     return `${of}${round === null ? '' : `, round ${round}`}.`;
   } // prettier-ignore
 }
