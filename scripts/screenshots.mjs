@@ -141,23 +141,6 @@ await shoot('desk', async () => {
   await page.getByLabel('Rundown in hand').selectOption({ label: 'Beach screen loop' });
   await settle(2500);
 });
-await shoot('handover', async () => {
-  // A lane whose next graphic waits a good while, so that the moment can be looked at.
-  const { state } = await (await fetch(`${url}/api/air`)).json();
-  const release = await (await fetch(`${url}/api/releases/${state.release}`)).json();
-  release.channels[0].lanes.find(({ id }) => id === 'lower').handover = { mode: 'offset', seconds: 8 };
-  const added = await fetch(`${url}/api/releases`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(release),
-  });
-  await command({ do: 'release', release: (await added.json()).hash });
-  await midShow();
-  await page.goto(`${url}/desk/main`);
-  await settle(3000);
-  await command({ do: 'take', channel: 'main', number: '301' });
-  await settle(150);
-});
 await shoot('outputs', async () => {
   await command({ do: 'take', channel: 'main', number: '403' });
   const output = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
@@ -220,6 +203,14 @@ await shoot('tables', async () => {
   await column.click();
   await column.evaluate((own) => own.scrollIntoView({ block: 'center' }));
   await settle(1200);
+});
+await shoot('ticker', async () => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${url}/ticker`);
+  await page.getByRole('button', { name: 'Start' }).click();
+  await settle(12_000);
+  await page.getByRole('button', { name: 'Set up' }).click();
+  await settle(1500);
 });
 await shoot('charts', async () => {
   await page.setViewportSize({ width: 1280, height: 800 });
