@@ -147,6 +147,7 @@ const over = (a: Box, b: Box): boolean =>
  * there is room, else on them, in a colour that can be read there. `end` is where they end, px.
  */
 export function drawLimits({ sheet, looks, port, box }: Drawing, axis: Axis, given: readonly LimitLine[], taken: readonly Box[], grounds: readonly Ground[], end?: number): void {
+  if (given.length === 0) return;
   const { isLying } = axis;
   // Where what is drawn ends before the plot does, its lines do too.
   const plot = end === undefined ? axis.plot : { ...axis.plot, w: Math.max(1, end - axis.plot.x) };

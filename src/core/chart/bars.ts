@@ -87,7 +87,7 @@ export function drawBars(drawing: Drawing): void {
   const layout = isLying ? lyingRoom(drawing, box, names, hasPictures, tickRoom(drawing, scale, true).takes) : uprightRoom(drawing, box, names, hasPictures, tickRoom(drawing, scale, false).takes);
   const room = layout.box;
   const limits = limitsOf(drawing, scale);
-  const isPlain = chart.values === 'auto' && !needs(true) && limits.length === 0 && before.length === 0;
+  const isPlain = isLying && chart.values === 'auto' && !needs(true) && limits.length === 0 && before.length === 0;
   const slotH = ((room.h / Math.max(1, rows.length)) * chart.thickness) / (isOne ? data.series.length : 1);
   const bars = isPlain ? each.flat().map(({ to }, k) => ({ part: scale.at(to), from: scale.at(scale.base), w: port.width(values[k] ?? '', looks.value) })) : [];
   const lying = isPlain ? longest(bars, room.w, outside(false), slotH >= valueH * 0.75, gapOf(looks.value)) : room.w - outside(true) - outside(false);
