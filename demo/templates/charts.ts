@@ -405,6 +405,18 @@ export const duelBracket = (): Template =>
     null,
   ); // prettier-ignore
 
+/** Knots over time, with the line above which nobody flies. */
+const limited = {
+  ticks: 4,
+  limit: 'value',
+  limitAt: 30,
+  limitText: 'No flying above 30',
+  limitColour: '#ff7d62',
+  format: figuresOf(1),
+  nameLook: { size: 36 },
+  valueLook: { ...numbers, size: 52 },
+} as const satisfies Partial<ChartElement>;
+
 /** The wind of a day against the limit; the step goes to the hour that stopped the flying. */
 export function windDay(): Template {
   const made = page({
@@ -430,14 +442,7 @@ export function windDay(): Template {
       ends: 'fixed',
       least: 0,
       greatest: 40,
-      ticks: 4,
-      limit: 'value',
-      limitAt: 30,
-      limitText: 'No flying above 30',
-      limitColour: '#ff7d62',
-      format: figuresOf(1),
-      nameLook: { size: 36 },
-      valueLook: { ...numbers, size: 52 },
+      ...limited,
     },
     fields: [
       rows('Wind'),
@@ -494,14 +499,7 @@ export const windHour = (): Template =>
         ends: 'fixed',
         least: 0,
         greatest: 36,
-        ticks: 4,
-        limit: 'value',
-        limitAt: 30,
-        limitText: 'No flying above 30',
-        limitColour: '#ff7d62',
-        format: figuresOf(1),
-        nameLook: { size: 36 },
-        valueLook: { ...numbers, size: 52 },
+        ...limited,
       },
       fields: [
         rows('Wind', 'From the logger on the pier'),

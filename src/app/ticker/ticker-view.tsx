@@ -31,7 +31,7 @@ export function TickerView() {
   const give = useMemo<Give>(() => giveTo(draft?.id ?? ''), [draft?.id]);
   const comes = useMemo(() => {
     const found = new Map<string, number>();
-    if (onAir && onAir.standing.state !== 'held')
+    if (onAir?.standing.now && onAir.standing.state !== 'held')
       for (const { item, from } of tickerPlan(onAir, air().clock.now(), aheadSeconds))
         if (!found.has(item.id)) found.set(item.id, from);
     return found;

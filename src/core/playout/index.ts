@@ -32,7 +32,7 @@ export { mayGive, roles, roleSchema, type Role } from './roles';
 export { newRun, type Run } from './run-state';
 export { cardsToCome } from './run';
 export { cardsOfClocks, clockAtRest, clockOf, clocksIn } from './clocks';
-export { tickerPlan, tickerStrands } from './tickers';
+export { tickerPlan } from './tickers';
 export { playsAlike } from './take';
 export { aftermath } from './react';
 export { type Aftermath } from './deeds';

@@ -6,7 +6,6 @@ import {
   nextOf,
   planOf,
   putOn,
-  strandsNow,
   takeCame,
   oneLine,
   type TickerItem,
@@ -321,4 +320,3 @@ export function ticker(work: Work, command: TickerCommand): void {
 /** What a ticker will play in the next seconds, as it stands; the same that it plays. */
 export const tickerPlan = (own: AirTicker, at: number, seconds: number) =>
   planOf(own, own.standing, at, seconds);
-export const tickerStrands = (own: AirTicker) => strandsNow(own, own.standing);
