@@ -36,6 +36,11 @@ export function addPlayout(show: Show): void {
     when('gone', { by: 'template', template: 'flight-card' }, { do: 'leave' }),
   );
 
+  // The ticker goes aside while something else stands at the foot of the picture, and comes back by itself.
+  for (const template of Object.values(show.templates))
+    if (template.lane === 'lower' || template.lane === 'alarm' || template.lane === 'full')
+      template.reactions.push(when('ticker', { by: 'lane', lane: 'ticker' }, tucks));
+
   // What fills the frame sends away what would lie on it; the flight clock tucks away for as long.
   for (const id of ['programme', 'opener'])
     of(id).reactions.push(

@@ -53,6 +53,8 @@ import {
   roundScore,
   standings,
   startList,
+  tickerLine,
+  tickerTwoLines,
   timetable,
   twoNames,
   windGauge,
@@ -258,6 +260,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     duelBracket(),
     windHour(),
     windDay(),
+    tickerLine(),
+    tickerTwoLines(),
   ]) {
     show.templates[template.id] = template;
   }

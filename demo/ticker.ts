@@ -1,19 +1,40 @@
-import { newStrand, newTicker, type Show } from '../src/core/show';
+import { newStrand, newStrandSource, newTicker, type Show } from '../src/core/show';
+import { newSource } from '../src/core/source';
 
-/** What is told between the flights: three strands of one file, one category each. */
+/** What is told between the flights: three strands, each of a feed of its own; the field's also from the file of the beach. */
 export function addTicker(show: Show): void {
+  for (const [id, name, stream] of [
+    ['news-field', 'Field news', 'strand-results'],
+    ['news-tide', 'Tide and travel', 'strand-tide'],
+    ['news-bay', 'Round the bay', 'strand-bay'],
+  ] as const)
+    show.sources[id] = newSource(id, name, { kind: 'stand-in', stream, every: 5 });
   const ticker = newTicker('news', 'Beach news', ['main']);
-  ticker.template = 'notice-strip';
-  ticker.fields = { words: 'f-line', strand: 'f-label', colour: null };
-  for (const [id, name, colour, gives] of [
-    ['field', 'Field', '#f2b632', 2],
-    ['tide', 'Tide', '#62b6c4', 2],
-    ['bay', 'Bay', '#e8674f', 1],
+  ticker.look = {
+    template: 'ticker-line',
+    fields: {
+      words: 'f-line',
+      more: null,
+      strand: 'f-strand',
+      category: null,
+      colour: 'f-colour',
+      urgent: 'f-urgent',
+    },
+  };
+  for (const [id, name, colour, gives, source] of [
+    ['field', 'Field', '#f2b632', 3, 'news-field'],
+    ['tide', 'Tide', '#62b6c4', 2, 'news-tide'],
+    ['bay', 'Bay', '#e8674f', 1, 'news-bay'],
   ] as const) {
     const strand = newStrand(id, name, colour);
     strand.gives = gives;
-    strand.from = [{ data: 'beach-file', words: 'Text', category: 'Category', only: name, key: '', at: '' }];
-    strand.rules.takes = 'all';
+    strand.from = [{ ...newStrandSource(source), words: 'Title', more: 'Text', key: 'Id', at: 'Published' }];
+    if (id === 'field')
+      strand.from.push({ ...newStrandSource('beach-file'), words: 'Text', category: 'Category', only: name });
+    // What is told of the bay is looked at first.
+    strand.rules.takes = id === 'bay' ? 'by-hand' : 'all';
+    strand.rules.barWords = ['buy', 'half price'];
+    strand.rules.barLonger = 140;
     ticker.strands.push(strand);
   }
   show.tickers[ticker.id] = ticker;

@@ -168,7 +168,7 @@ describe('adding to a show', () => {
     const names = Object.values(s.templates).map((template) => template.name);
     expect(new Set(names).size).toBe(all.length * 2);
   });
-  test('a show that has changed a style of the package keeps its own value; a lane it lacks becomes its first', () => {
+  test('a show that has changed a style of the package keeps its own value; a lane it lacks comes behind the others', () => {
     const [pack] = packages;
     if (!pack) throw new Error('no package');
     const s = show();
@@ -176,6 +176,10 @@ describe('adding to a show', () => {
     s.look.styles['sm-deep'] = { id: 'sm-deep', name: 'Mine', kind: 'colour', value: '#123456' };
     const [id] = addFromLibrary(s, pack, ['sm-name-line'], newId);
     expect(s.look.styles['sm-deep']).toMatchObject({ value: '#123456' });
-    expect(s.templates[id ?? '']?.lane).toBe('only');
+    expect(s.templates[id ?? '']?.lane).toBe('lower');
+    expect(s.channels[0]?.lanes).toEqual([
+      { id: 'lower', name: 'Lower' },
+      { id: 'only', name: 'Only' },
+    ]);
   });
 });

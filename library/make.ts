@@ -150,3 +150,27 @@ export const numberField = (id: string, name: string, value: number, limits: { m
 export const colourField = (id: string, name: string, value: string, help = ''): Field => ({ id, kind: 'colour', name, group: '', help, default: value });
 
 export const pictureField = (id: string, name: string, value: string | null, help = ''): Field => ({ id, kind: 'picture', name, group: '', help, default: value });
+
+/** What every ticker of the library takes of an item: its strand with its colour, its words, and whether it is urgent. */
+export const tickerFields = (strand: string, colour: string, words: string, most: number): Field[] => [
+  textField('f-strand', 'Strand', strand, 'Its name, one word', { sample: false, maxLength: 12 }),
+  colourField('f-colour', 'Colour', colour, 'Of the strand'),
+  textField('f-line', 'Line', words, 'One sentence, no full stop', { maxLength: most }),
+  { id: 'f-urgent', kind: 'yes-no', name: 'Urgent', group: '', help: 'It looks and comes in another way', default: false },
+];
+
+/** The Changes of a ticker by what changed: it is urgent, it is so no more, another strand, another item. */
+export const tickerChanges = (urgent: Move[], calm: Move[], strand: Move[], item: Move[]): Change[] => {
+  const carried = { swap: null, carryFrom: 6, carryTo: 18 } as const;
+  const long = (moves: Move[]): number => phaseEnd(phase(0, moves));
+  return [
+    change('urgent', 'Urgent', long(urgent), urgent, { ...carried, carryFrom: 0, carryTo: 8, when: [{ is: 'from-to', field: 'f-urgent', from: null, to: 'true' }] }),
+    change('calm', 'Not urgent any more', long(calm), calm, { ...carried, when: [{ is: 'changed', field: 'f-urgent' }] }),
+    change('strand', 'Another strand', long(strand), strand, { ...carried, when: [{ is: 'changed', field: 'f-strand' }] }),
+    change('item', 'Another item', long(item), item, carried),
+  ];
+};
+
+/** The same tracks with the curves of their own keys: as a named move, in which a style would begin with a start. */
+export const unstyled = (moves: Move[]): Move[] =>
+  moves.map(([element, property, ...rest]) => [element, property, ...rest.map((part) => (Array.isArray(part) ? part : (({ style: _, ...own }) => own)(part)))]);

@@ -20,3 +20,4 @@ export { duelClock, duelScore, duelScores, duelStrip, leaders, roundScore } from
 export { judgesSheet, standings, startList, timetable } from './tables';
 export { beachCrawl, credits } from './running';
 export { windGauge } from './wind';
+export { tickerLine, tickerTwoLines } from './ticker';

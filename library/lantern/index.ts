@@ -6,6 +6,8 @@ import { nameLine, twoNames } from './people';
 import { countdown, credits, list } from './rows';
 import { poll, post, strip } from './words';
 
+import { ticker } from './ticker';
+
 export { lanternLook } from './look';
 export { eveningClock } from './rows';
 export const lantern: LibraryItem[] = [
@@ -24,6 +26,11 @@ export const lantern: LibraryItem[] = [
     template: opener(),
   },
   { kind: 'ticker', use: 'One line along the foot, with a lit label.', template: strip() },
+  {
+    kind: 'ticker',
+    use: 'Items of strands, one after another, warming up as the light runs on.',
+    template: ticker(),
+  },
   { kind: 'post', use: 'A viewer’s message with its author, growing with its words.', template: post() },
   { kind: 'poll', use: 'A question and two shares; the bars follow the numbers.', template: poll() },
   {

@@ -6,6 +6,8 @@ import { opener, page, quote, standing } from './pages';
 import { nameLine, twoNames } from './people';
 import { agenda, crawl, results } from './rows';
 
+import { column, ticker } from './ticker';
+
 export { ledgerLook } from './look';
 export const ledger: LibraryItem[] = [
   { kind: 'name line', use: 'One person with a role, quietly.', template: nameLine() },
@@ -17,6 +19,16 @@ export const ledger: LibraryItem[] = [
   { kind: 'full frame', use: 'What somebody said, beside the picture.', template: quote() },
   { kind: 'opener', use: 'The first page of the evening, for four seconds.', template: opener() },
   { kind: 'ticker', use: 'One line of news along the foot.', template: strip() },
+  {
+    kind: 'ticker',
+    use: 'Items of strands along the foot, rolling up one after another.',
+    template: ticker(),
+  },
+  {
+    kind: 'ticker',
+    use: 'Items with a second line in a column of print, with the time.',
+    template: column(),
+  },
   {
     kind: 'table',
     use: 'Results page by page: the place, how it moved, a bar and the number.',

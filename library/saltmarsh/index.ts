@@ -6,6 +6,8 @@ import { nameLine, twoNames } from './people';
 import { crawl, startList, table } from './rows';
 import { bug, match, score } from './scores';
 
+import { ticker } from './ticker';
+
 export { saltmarshLook } from './look';
 export { matchClock, matchScores } from './scores';
 export const saltmarsh: LibraryItem[] = [
@@ -25,6 +27,11 @@ export const saltmarsh: LibraryItem[] = [
     template: startList(),
   },
   { kind: 'ticker', use: 'News that runs along the foot, a blade for each category.', template: crawl() },
+  {
+    kind: 'ticker',
+    use: 'Items of strands, one after another; each is cut away by a blade.',
+    template: ticker(),
+  },
   { kind: 'full frame', use: 'Two sides with five names each.', template: lineUp() },
   { kind: 'opener', use: 'Who meets whom, over the whole picture, for four seconds.', template: opener() },
   { kind: 'ticker', use: 'One line of news along the foot.', template: strip() },

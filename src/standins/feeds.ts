@@ -1,5 +1,6 @@
 // Simulated feeds of the festival: what each would answer at a moment. The same moment always gives the same answer.
 import { standInStreams, type StandInStream } from '../core/source';
+import { strandFeed, type StrandName } from './strands';
 
 /** How a stream behaves: `silent` gives no answer, `broken` answers something that cannot be read. */
 export interface StreamState {
@@ -150,53 +151,10 @@ function timetable(t: number): FeedAnswer {
   };
 }
 
-const strands: Readonly<
-  Record<'results' | 'tide' | 'bay', { title: string; items: readonly (readonly [string, string])[] }>
-> = {
-  results: {
-    title: 'Field',
-    items: [
-      ['Ox lead the ballet by a whisker', 'Two hundredths of a point part the first two teams.'],
-      ['Skerry Flyers mend a torn sail in four minutes', 'The spare came from a rival club.'],
-      ['Rokkaku duel moved to the lower sand', 'The wind has turned to the south-west.'],
-      ['', ''],
-      ['Night-glow begins at a quarter past nine', 'Lamps are handed out at the harbour office.'],
-    ],
-  },
-  tide: {
-    title: 'Tide and travel',
-    items: [
-      ['High water at 14:40, 4.1 metres', 'The outer bar is cut off from half past one.'],
-      ['Causeway bus runs every ten minutes', 'Last one back at midnight.'],
-      ['Car park B is full', 'Use the field behind the old pier.'],
-    ],
-  },
-  bay: {
-    title: 'Round the bay',
-    items: [
-      ['A seal on the slipway', 'The harbour master asks for a wide berth.'],
-      ['Lantern Point bakery sells out by ten', 'Two thousand buns, says the owner.'],
-      ['Lost: one blue kite, answers to “Gustav”', 'Last seen over the saltings.'],
-    ],
-  },
-};
-
-function strand(which: keyof typeof strands, t: number): FeedAnswer {
-  const { title, items } = strands[which];
-  const from = Math.floor(t / 30) % items.length;
-  const list = items.map((_, i) => items[(from + i) % items.length] as readonly [string, string]);
-  const body = list
-    .map(([heading, words], i) => {
-      // A few items are as feeds are: one without words, one whose date cannot be read.
-      const date = i === 2 ? 'sometime' : new Date(startOfDay + i * 600_000).toUTCString();
-      return `<item>${heading ? `<title>${xml(heading)}</title>` : ''}${words ? `<description>${xml(words)}</description>` : ''}<category>${xml(title)}</category><pubDate>${date}</pubDate><guid>${which}-${(from + i) % items.length}</guid></item>`;
-    })
-    .join('\n');
-  return {
-    type: 'application/rss+xml',
-    body: `<?xml version="1.0"?>\n<rss version="2.0"><channel><title>${xml(title)}</title>\n${body}\n</channel></rss>\n`,
-  };
-}
+const strand = (which: StrandName, t: number): FeedAnswer => ({
+  type: 'application/rss+xml',
+  body: strandFeed(which, t, startOfDay),
+});
 
 const wishes = [
   'What a sky!',

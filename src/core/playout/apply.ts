@@ -7,7 +7,7 @@ import { channelOf } from './lookup';
 import { clockFallsDue, firstClockDue } from './clocks';
 import { firstPageDue, pageFallsDue } from './pages';
 import { react } from './react';
-import { firstTickerDue, tickerFallsDue } from './tickers';
+import { firstTickerDue, tickerFallsDue } from './ticker-plays';
 import { firstRowDue, isKept, rowFails, rowFallsDue } from './run';
 import type { AirState } from './state';
 import { nextFrame, refuse, type Releases, type Work } from './work';
@@ -201,10 +201,10 @@ function firstDue(state: AirState): FirstDue | null {
       at: own.at,
       why: 'time',
       by: state.tickers[own.ticker]?.name ?? '',
-      carryOut: (work) => tickerFallsDue(work, own.ticker),
+      carryOut: (work) => tickerFallsDue(work, own.ticker, own.play),
       fails({ state: draft }) {
-        const ticker = draft.tickers[own.ticker];
-        if (ticker) ticker.standing.state = 'held';
+        const play = draft.tickers[own.ticker]?.standing.plays[own.play];
+        if (play) play.state = 'held';
       },
     };
   const page = firstPageDue(state);

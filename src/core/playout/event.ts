@@ -19,6 +19,8 @@ export const airEventSchema = z.object({
     'clock',
     'score',
     'ticker',
+    'item-up',
+    'item',
   ]),
   /** What made it happen. */
   why: z.enum(['hand', 'run', 'reaction', 'time', 'data', 'clock']),
@@ -37,6 +39,8 @@ export const airEventSchema = z.object({
   name: z.string(),
   /** What more there is to say: the name of a move, the hash of a release. */
   detail: z.string(),
+  /** When it was over, of what is told afterwards: an item of a ticker. */
+  until: z.number().optional(),
   values: z.record(z.string(), fieldValueSchema),
 });
 export type AirEvent = z.infer<typeof airEventSchema>;
@@ -53,4 +57,5 @@ export const asRunEvents: ReadonlySet<AirEvent['what']> = new Set([
   'clock',
   'score',
   'ticker',
+  'item',
 ]);

@@ -32,7 +32,14 @@ export { mayGive, roles, roleSchema, type Role } from './roles';
 export { newRun, type Run } from './run-state';
 export { cardsToCome } from './run';
 export { cardsOfClocks, clockAtRest, clockOf, clocksIn } from './clocks';
-export { tickerPlan } from './tickers';
+export { tickerPlan, tickerRound, tickerStay } from './ticker-plays';
+export {
+  lookOf as tickerItemLook,
+  playKeys,
+  runThrough,
+  unfitFor,
+  valuesOf as tickerValues,
+} from './ticker-look';
 export { playsAlike } from './take';
 export { aftermath } from './react';
 export { type Aftermath } from './deeds';

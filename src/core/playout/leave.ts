@@ -3,6 +3,7 @@ import { forget, happens } from './happen';
 import { letGo } from './moves';
 import { momentOf } from './on-air';
 import type { ChannelAir, Graphic } from './state';
+import { noteItem } from './ticker-log';
 import { note, type Work } from './work';
 
 /** Takes back a graphic that has not been seen yet. */
@@ -49,6 +50,7 @@ export function leave(
   forget(work.state, graphic.id);
   const played = work.releases(graphic.release)?.templates[graphic.template];
   happens(work.state, channel, graphic, played, { on: 'exit', phase: 'exit', at });
+  noteItem(work, channel, graphic, at);
   note(work, what, channel, graphic, at);
   letGo(work, graphic);
 }

@@ -12,9 +12,10 @@ import {
   showClockSchema,
   showScoreSchema,
   showTickerSchema,
+  tickersToFormat15,
 } from '../show';
 import { standingSchema } from '../clock';
-import { tickerStandingSchema } from '../ticker';
+import { newTickerStanding, tickerStandingSchema } from '../ticker';
 import { runSchema } from './run-state';
 
 const valuesSchema = z.record(idSchema, fieldValueSchema);
@@ -156,7 +157,14 @@ export const airScoreSchema = showScoreSchema.extend({ value: z.number() });
 export type AirScore = z.infer<typeof airScoreSchema>;
 
 /** A ticker of the show on air: as the release says, and how it stands. */
-export const airTickerSchema = showTickerSchema.extend({ standing: tickerStandingSchema });
+export const airTickerSchema = showTickerSchema.extend({
+  standing: tickerStandingSchema,
+  /** By template: how words run through it. */
+  runs: z.record(
+    idSchema,
+    z.object({ speed: z.number(), gap: z.number(), room: z.number(), character: z.number() }),
+  ),
+});
 export type AirTicker = z.infer<typeof airTickerSchema>;
 
 /** What is to happen to others when a graphic comes to a moment of its life. */
@@ -201,8 +209,26 @@ export const airStateSchema = z.object({
 });
 export type AirState = z.infer<typeof airStateSchema>;
 
+/** Tickers that were kept as they stood before they had plays begin anew; what their sources have comes by itself. */
+const tickersOf = (value: Record<string, unknown>): Record<string, unknown> => {
+  const own = Object.entries((value['tickers'] ?? {}) as Record<string, Record<string, unknown>>);
+  if (own.every(([, ticker]) => 'runs' in ticker)) return value;
+  const tickers = tickersToFormat15(value['tickers']) as Record<string, object>;
+  return {
+    ...value,
+    tickers: Object.fromEntries(
+      Object.entries(tickers).map(([id, ticker]) => [
+        id,
+        { ...ticker, standing: newTickerStanding(), runs: {} },
+      ]),
+    ),
+  };
+};
+
 /** A state from its JSON, also of one that was kept before rundowns had rows; throws a ZodError where it is damaged. */
 export const openAirState = (value: unknown): AirState =>
   airStateSchema.parse(
-    typeof value === 'object' && value !== null ? rundownsOf(value as Record<string, unknown>) : value,
+    typeof value === 'object' && value !== null
+      ? tickersOf(rundownsOf(value as Record<string, unknown>))
+      : value,
   );

@@ -167,7 +167,7 @@ export function takeOn(
   if (changed) {
     // It is up already: its words are sent, and nothing leaves or enters.
     Object.assign(changed, { ...own, values: changed.values, hand: [...cue.hand], pending: {}, name });
-    Object.assign(changed, { before: null, run: how.run ?? null });
+    Object.assign(changed, { before: null, run: how.run ?? null, ticker: null });
     changed.leaveAt =
       lasts === null ? null : Math.max(changed.enterAt, (how.lasts === undefined ? now : work.at) + lasts);
     send(work, channel.id, changed, template, { ...cue.values }, now, channel, true);

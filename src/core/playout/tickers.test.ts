@@ -1,25 +1,30 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import {
+  newElement,
   newStrand,
   newTemplate,
   newTextField,
   newTicker,
+  newTie,
   plainLook,
   usualLanes,
   type Release,
+  type RowList,
   type ShowTicker,
+  type Template,
 } from '../show';
-import type { Came } from '../ticker';
+import { emptyList } from '../value';
+import { itemsOf, type Came, type Play, type TickerItem } from '../ticker';
 import { apply, emptyAir, nextDueTime } from './apply';
 import type { Command } from './command';
 import type { AirEvent } from './event';
 import type { AirState, AirTicker } from './state';
 
-const came = (...all: readonly string[]): Came[] => all.map((words) => ({ key: words, words, category: '', kind: '', at: null })); // prettier-ignore
+const came = (...all: readonly string[]): Came[] => all.map((words) => ({ key: words, words, more: '', category: '', kind: '', at: null })); // prettier-ignore
 const ticker = (given: Partial<ShowTicker> = {}): ShowTicker => ({
   ...newTicker('t', 'News', ['main', 'beach']),
-  template: 'strip',
-  fields: { words: 'words', strand: 'label', colour: null },
+  look: { template: 'strip', fields: { ...newTicker('', '', []).look.fields, words: 'words', strand: 'label' } },
   strands: ['a', 'b'].map((id) => ({ ...newStrand(id, `Strand ${id}`, '#f2b632'), from: [], rules: { ...newStrand(id, id, '#000000').rules, takes: 'all' } })),
   ...given,
 }); // prettier-ignore
@@ -50,6 +55,10 @@ class Air {
       this.one({ do: 'tick' }, due - 0.05);
     return this.one(command, at);
   }
+  /** The same after a silence: what fell due meanwhile is only told of now. */
+  late(at: number): void {
+    this.one({ do: 'tick' }, at);
+  }
   private one(command: Command, at: number): string {
     const done = apply(this.state, command, at, (hash) => this.all[hash]);
     if ('problem' in done) return done.problem.message;
@@ -64,11 +73,17 @@ class Air {
     return this.state.tickers['t'] as AirTicker;
   }
   id(words: string): string {
-    return this.own.standing.items.find(({ came: { words: own } }) => own === words)?.id ?? '';
+    return this.item(words)?.id ?? '';
+  }
+  item(words: string): TickerItem | undefined {
+    return Object.values(this.own.standing.strands).flatMap(itemsOf).find((own) => own.came.words === words); // prettier-ignore
+  }
+  play(channel = ''): Play {
+    return this.own.standing.plays[channel] as Play;
   }
   now(at: number): string | null {
     this.give({ do: 'tick' }, at);
-    return this.own.standing.now?.words ?? null;
+    return this.play().now?.words ?? null;
   }
   up(channel: string): unknown {
     return this.state.air[channel]?.graphics.find(({ exitAt }) => exitAt === null)?.values['words'];
@@ -85,7 +100,7 @@ describe('a ticker on air', () => {
     expect([1004, 1006.5, 1011.5, 1016.5].map((at) => air.now(at))).toEqual(['A1', 'A2', 'B1', 'A1']);
     expect([air.up('main'), air.up('beach')]).toEqual(['A1', 'A1']);
     const times = air.events
-      .filter(({ what, channel }) => (what === 'take' || what === 'next') && channel === 'main')
+      .filter(({ what, channel }) => (what === 'take' || what === 'item-up') && channel === 'main')
       .map(({ at }) => at);
     times.slice(1).forEach((at, i) => expect(at - (times[i] as number)).toBeCloseTo(5, 1));
     expect(air.state.air['main']?.graphics[0]?.values).toMatchObject({ label: 'Strand a' });
@@ -101,11 +116,11 @@ describe('a ticker on air', () => {
     expect(air.now(1063)).toBe('A1');
     air.tell({ act: 'stop' }, 1064);
     expect([air.now(1066), air.now(1070)]).toEqual(['A1', null]);
-    expect(air.own.standing.state).toBe('stopped');
+    expect(air.play().state).toBe('stopped');
     air.tell({ act: 'start', item: air.id('B1') }, 1080);
     expect(air.up('main')).toBe('B1');
     air.tell({ act: 'out' }, 1081);
-    expect([air.up('main'), air.own.standing.now]).toEqual([undefined, null]);
+    expect([air.up('main'), air.play().now]).toEqual([undefined, null]);
   });
   test('what is urgent comes next, or at once; what goes on air stays as it was when it is edited or left out', () => {
     const air = fixed();
@@ -144,19 +159,123 @@ describe('a ticker on air', () => {
     air.tell({ act: 'start' }, 1001);
     expect(air.give({ do: 'clear', channel: 'main', lane: 'lower' }, 1002)).toBe('');
     air.give({ do: 'clear', channel: 'beach', lane: 'lower' }, 1002);
-    expect([air.now(1007), air.own.standing.state]).toEqual([null, 'stopped']);
+    expect([air.now(1007), air.play().state]).toEqual([null, 'stopped']);
     air.tell({ act: 'pin', item: air.id('A1') }, 1010);
     air.all['two'] = release(ticker({ dwell, name: 'News' }));
     air.give({ do: 'release', release: 'two' }, 1011);
-    expect(air.own.standing.items.find(({ came: { words } }) => words === 'A1')?.pinned).toBe(true);
+    expect(air.item('A1')?.pinned).toBe(true);
   });
+  test('channels with places of their own each go round by themselves, and are told apart', () => {
+    const air = new Air(release(ticker({ dwell, inStep: false })));
+    expect(air.tell({ act: 'start', channel: 'main' }, 1001)).toBe('');
+    expect([air.up('main'), air.up('beach')]).toEqual(['A1', undefined]);
+    air.tell({ act: 'start', channel: 'beach' }, 1003);
+    air.give({ do: 'tick' }, 1006.5);
+    expect([air.up('main'), air.up('beach')]).toEqual(['A2', 'A1']);
+    air.tell({ act: 'next', channel: 'beach' }, 1007);
+    air.tell({ act: 'hold', channel: 'main' }, 1007);
+    air.give({ do: 'tick' }, 1012.5);
+    expect([air.up('main'), air.up('beach')]).toEqual(['A2', 'B1']);
+    expect(air.tell({ act: 'next', channel: 'tall' }, 1013)).toBe('“News” does not play on “tall”. Choose one of its channels.');
+  }); // prettier-ignore
+  test('what is urgent may hold; the round goes on from where it was; from a chosen item it goes on behind that', () => {
+    const air = fixed();
+    air.tell({ act: 'start', item: air.id('A2') }, 1001);
+    expect([air.now(1002), air.now(1006.5)]).toEqual(['A2', 'B1']);
+    air.tell({ act: 'urgent', item: air.id('A1'), urgent: 'now', holds: true }, 1008);
+    expect([air.now(1009), air.now(1090), air.play().state]).toEqual(['A1', 'A1', 'held']);
+    air.tell({ act: 'next' }, 1091);
+    expect([air.now(1092), air.now(1096.5)]).toEqual(['A1', 'A2']);
+  });
+  test('an item goes by hand or by a rule: by time, after so many rounds, when too old, and comes when it may', () => {
+    const air = fixed();
+    air.tell({ act: 'limits', item: air.id('A1'), dropAfter: 1 }, 1000.5);
+    air.tell({ act: 'limits', item: air.id('A2'), dropAt: 1016 }, 1000.5);
+    air.tell({ act: 'limits', item: air.id('B1'), holdUntil: 1012 }, 1000.5);
+    air.tell({ act: 'start' }, 1001);
+    expect([1002, 1006.5, 1011.5, 1016.5, 1021.5].map((at) => air.now(at))).toEqual(['A1', 'A2', 'A2', 'B1', 'B1']);
+    air.tell({ act: 'limits', item: air.id('B1'), holdUntil: 1040 }, 1022);
+    expect([air.now(1027), air.play().state, air.now(1039), air.now(1040.2)]).toEqual([null, 'running', null, 'B1']);
+  }); // prettier-ignore
+  test('an item of another kind brings its own template, which takes the place of the one before', () => {
+    const own = ticker({ dwell });
+    own.strands[1]?.looks.push({ ...own.look, kind: 'Result', template: 'board' });
+    const made = release(own);
+    made.templates['board'] = { ...(made.templates['strip'] as Template), id: 'board', name: 'Board' };
+    const air = new Air(made);
+    air.give({ do: 'items', ticker: 't', strand: 'b', data: 'feed', came: came('B1').map((one) => ({ ...one, kind: 'result' })) }, 1000.5);
+    const up = (): unknown => air.state.air['main']?.graphics.find(({ exitAt }) => exitAt === null)?.template;
+    air.tell({ act: 'start' }, 1001);
+    expect([air.now(1006.5), up(), air.now(1011.5), up(), air.up('main')]).toEqual(['A2', 'strip', 'B1', 'board', 'B1']);
+    expect([air.now(1016.5), up(), air.up('main')]).toEqual(['A1', 'strip', 'A1']);
+  }); // prettier-ignore
+  test('a release with other rules judges anew what rules decided, and nothing that a person did', () => {
+    const air = fixed();
+    air.items('a', 'A1', 'A2', 'Buy this');
+    air.tell({ act: 'leave-out', item: air.id('A2') }, 1001);
+    const own = ticker({ dwell });
+    const rules = own.strands[0]?.rules;
+    if (rules) rules.barWords = ['buy'];
+    air.all['two'] = release(own);
+    air.give({ do: 'release', release: 'two' }, 1002);
+    expect(air.item('Buy this')).toMatchObject({ state: 'out', barred: 'it has the word “buy”' });
+    expect([air.item('A1')?.state, air.item('A2')]).toEqual(['in', expect.objectContaining({ state: 'out', by: 'hand' })]); // prettier-ignore
+  });
+  test('the log tells how long each item was on air, also of the one that was cleared', () => {
+    const air = fixed();
+    air.tell({ act: 'start' }, 1001);
+    air.now(1011.5);
+    air.give({ do: 'clear', channel: 'main', lane: 'lower' }, 1013);
+    const told = air.events
+      .filter(({ what, channel }) => what === 'item' && channel === 'main')
+      .map(({ name, at, until }) => [name, Math.round(at), Math.round((until ?? 0) - at)]);
+    expect(told).toEqual([['A1', 1001, 5], ['A2', 1006, 5], ['B1', 1011, 2]]); // prettier-ignore
+  });
+  test('after any silence of the server it is where it would have been', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 400 }), { minLength: 1, maxLength: 12 }), (gaps) => {
+        const [steady, fallen] = [fixed(), fixed()];
+        for (const air of [steady, fallen]) air.tell({ act: 'start' }, 1001);
+        let at = 1001;
+        for (const gap of gaps) {
+          at += gap / 10;
+          steady.now(at);
+          // It hears of nothing until it is there again.
+          fallen.late(at);
+          expect(fallen.play()).toEqual(steady.play());
+        }
+      }),
+      { numRuns: 12 },
+    );
+  });
+  test('in a line that runs each item follows those before, and stays until the next may come behind it', () => {
+    const line = { ...ticker({ dwell: { ...dwell, by: 'width' } }) };
+    line.look = { template: 'line', fields: { ...line.look.fields, words: 'items', strand: null } };
+    const made = release(line);
+    const items = { ...newTextField('items', 'Items', ''), kind: 'rows' as const, default: emptyList };
+    const words = newElement('text', 'words', 'Words', { size: 100 });
+    const crawl = newElement('crawl', 'crawl', 'Crawl', { children: ['words'], looks: [{ id: 'one', value: '', child: 'words', across: 1, before: 0, after: 0 }], gap: 40, speed: 150 });
+    made.templates['line'] = newTemplate('line', 'Line', { lane: 'lower', fields: [items], elements: { words, crawl }, order: ['crawl'], ties: [newTie('crawl', 'list', 'items')] });
+    const air = new Air(made);
+    air.tell({ act: 'start' }, 1001);
+    // Two characters of half their size and the gap, at 150 px a second.
+    expect((air.play().now?.until ?? 0) - 1001).toBeCloseTo((2 * 52 + 40) / 150);
+    expect(air.tell({ act: 'width', item: air.id('A2'), words: 'A2', px: 248 }, 1001.5)).toBe('');
+    air.now(1002.2);
+    const rows = air.state.air['main']?.graphics[0]?.values['items'] as RowList;
+    expect(rows.order.map((key) => rows.cells[key]?.slice(0, 3))).toEqual([['A1', 'A1', ''], ['A2', 'A2', '']]);
+    expect((air.play().now?.until ?? 0) - (air.play().now?.since ?? 0)).toBeCloseTo((248 + 40) / 150);
+    // The last one runs through before the line leaves.
+    air.tell({ act: 'stop' }, 1002.5);
+    expect((air.play().now?.until ?? 0) - (air.play().now?.since ?? 0)).toBeCloseTo((248 + 40 + 1920) / 150);
+  }); // prettier-ignore
   test('words that its template does not take are refused with what to do', () => {
     const air = fixed();
     air.give({ do: 'items', ticker: 't', strand: 'a', data: 'other', came: came('x'.repeat(70)) }, 1001);
     const id = air.id('x'.repeat(70));
     air.tell({ act: 'leave-out', item: id }, 1001);
     expect(air.tell({ act: 'take-in', item: id }, 1002)).toMatch(
-      /The template does not take .* Edit it first/,
+      /Words takes 60 characters; this has 70. Shorten it. Edit it first/,
     );
     expect(air.tell({ act: 'start', item: 'nothing' }, 1003)).toBe('“News” has no such item any more.');
     expect(air.tell({ act: 'strand', strand: 'No' }, 1003)).toBe(

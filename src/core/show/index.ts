@@ -61,6 +61,7 @@ export * from './page-layout';
 export * from './pad';
 export * from './clock';
 export * from './ticker';
+export { tickersToFormat15 } from './format-15';
 export { rundownsOf } from './format-5';
 export * from './timecode';
 export * from './table';

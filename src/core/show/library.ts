@@ -147,7 +147,7 @@ export function filterLibrary(pack: LibraryPackage, filter: LibraryFilter): Libr
 
 /**
  * Copies templates of a package into a show, with the clocks and scores that they show, and the package's styles, palettes and art; styles that the show has
- * keep the show's values. A lane that the show lacks becomes its first. Returns the new templates' ids.
+ * keep the show's values. A lane that the show lacks is added behind the others of each channel. Returns the new templates' ids.
  */
 export function addFromLibrary(
   show: Show,
@@ -171,7 +171,10 @@ export function addFromLibrary(
   for (const score of pack.scores)
     if (named.includes(`"${score.id}"`)) show.scores[score.id] ??= structuredClone(score);
   for (const asset of pack.assets) show.assets[asset.id] ??= { ...asset };
-  const lanes = show.channels.flatMap((channel) => channel.lanes.map((lane) => lane.id));
+  for (const lane of taken.map((own) => own.lane))
+    for (const { lanes } of show.channels)
+      if (!lanes.some(({ id }) => id === lane))
+        lanes.unshift({ id: lane, name: lane.replace(/^./, (letter) => letter.toUpperCase()) });
   return pack.items
     .filter((item) => templates.includes(item.template.id))
     .map(({ template }) => {
@@ -180,8 +183,7 @@ export function addFromLibrary(
         template.name,
         Object.values(show.templates).map((other) => other.name),
       );
-      const lane = lanes.includes(template.lane) ? template.lane : (lanes[0] ?? template.lane);
-      const own = { ...structuredClone(template), id, name, lane };
+      const own = { ...structuredClone(template), id, name };
       show.templates[id] = own;
       for (const style of Object.values(pack.look.styles)) {
         const kept = show.look.styles[style.id];

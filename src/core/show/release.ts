@@ -15,6 +15,7 @@ import { templatesToFormat9 } from './format-9';
 import { templatesToFormat10 } from './format-10';
 import { templatesToFormat13 } from './format-13';
 import { templatesToFormat14 } from './format-14';
+import { tickersToFormat15 } from './format-15';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -54,12 +55,12 @@ export const openRelease = (value: unknown): Release =>
           views: {},
           pads: [],
           clocks: {},
-          tickers: {},
           scores: {},
           ...rundownsOf(value as Record<string, unknown>),
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
           look: lookToFormat12((value as { look?: unknown }).look),
+          tickers: tickersToFormat15((value as { tickers?: unknown }).tickers),
           channels: channelsToFormat8((value as { channels?: unknown }).channels),
           templates: [
             templatesToFormat3,

@@ -15,7 +15,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 14;
+export const showFormat = 15;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),
@@ -67,6 +67,7 @@ export function newShow(id: string, name: string, channels: Show['channels']): S
 /** The lanes a new channel starts with, back to front. */
 export const usualLanes = (): Show['channels'][number]['lanes'] => [
   { id: 'full', name: 'Full' },
+  { id: 'ticker', name: 'Ticker' },
   { id: 'lower', name: 'Lower' },
   { id: 'bug', name: 'Bug' },
 ];

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { wordsOf, type TickerItem } from './item';
 import { charactersOf } from './words';
 
 const point = z.object({
@@ -9,7 +10,7 @@ const point = z.object({
 
 /** How long items stay. */
 export const dwellSchema = z.object({
-  by: z.enum(['curve', 'fixed']),
+  by: z.enum(['curve', 'width', 'fixed']),
   points: z.array(point).min(1).max(20),
   /** Seconds that none falls below or goes beyond. */
   least: z.number().min(0.5).max(600),
@@ -69,12 +70,33 @@ export function curveAt(points: readonly Point[], at: number): number {
   return (2 * u3 - 3 * u2 + 1) * y(i) + (u3 - 2 * u2 + u) * a + (3 * u2 - 2 * u3) * y(i + 1) + (u3 - u2) * b;
 }
 
-/** Seconds that an item stays. */
-export function dwellOf(dwell: Dwell, words: string): number {
-  const seconds = dwell.by === 'fixed' ? dwell.fixed : curveAt(dwell.points, charactersOf(words));
-  const [least, most] = [Math.min(dwell.least, dwell.most), Math.max(dwell.least, dwell.most)];
-  return Math.max(least, Math.min(most, seconds));
+/** How words run through a template: px a second, and px between two items. */
+export interface Run {
+  readonly speed: number;
+  readonly gap: number;
+  /** Px of the way through the template. */
+  readonly room: number;
+  /** Px of a character where none has been measured. */
+  readonly character: number;
 }
+
+const clamped = ({ least, most }: Dwell, seconds: number): number =>
+  Math.max(Math.min(least, most), Math.min(Math.max(least, most), seconds));
+
+/** Seconds that words stay by themselves, however wide they are. */
+export const dwellOf = (dwell: Dwell, words: string): number =>
+  dwell.by === 'fixed' ? dwell.fixed : clamped(dwell, curveAt(dwell.points, charactersOf(words)));
+
+/**
+ * Seconds that an item stays. By width: until the next may come behind it; where its words have not been measured, their
+ * width is taken from how many they are.
+ */
+export function staysFor(dwell: Dwell, item: Pick<TickerItem, 'edit' | 'came' | 'width'>, run: Run | null): number {
+  const words = wordsOf(item);
+  if (dwell.by !== 'width' || !run) return dwellOf(dwell, words);
+  const px = item.width?.words === words ? item.width.px : charactersOf(words) * run.character;
+  return (px + run.gap) / run.speed;
+} // prettier-ignore
 
 /** Characters a second at which an item must be read. */
 export const readingSpeed = (words: string, seconds: number): number =>

@@ -9,39 +9,53 @@ export {
   dwellSchema,
   mostReadingSpeed,
   readingSpeed,
+  staysFor,
   usualDwell,
   type Dwell,
+  type Run,
 } from './dwell';
 export {
   cameSchema,
   isContested,
   isPlayable,
+  itemsOf,
   newItem,
+  strandItems,
   tickerItemSchema,
+  waitsFor,
   wordsOf as itemWords,
   type Came,
+  type StrandItems,
   type TickerItem,
 } from './item';
-export { barredBy, rulesSchema, takesIn, usualRules, type StrandRules } from './rules';
-export { takeCame, type Taking } from './take';
+export { rulesSchema, usualRules, type StrandRules } from './rules';
+export { rejudge, takeCame, type Judging, type Taking } from './take';
 export {
-  byStrand,
   newPlace,
   nextItem,
   planRound,
-  type ByStrand,
   type Next,
   type Place,
   type Planned,
+  type Pressing,
+  type Round,
   type RoundStrand,
 } from './round';
 export {
+  findItem,
+  inStep,
+  newPlay,
   newTickerStanding,
   nextOf,
   planOf,
   putOn,
+  roundLength,
+  strandOf,
   strandsNow,
   tickerStandingSchema,
+  wakeTime,
+  type Play,
   type Rounded,
+  type RunOf,
   type TickerStanding,
 } from './play';

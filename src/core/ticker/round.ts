@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { idSchema } from '../value';
-import { isPlayable, type TickerItem } from './item';
+import { isPlayable, itemsOf, type StrandItems, type TickerItem } from './item';
 
 /** A strand in the round. */
 export interface RoundStrand {
@@ -24,47 +24,75 @@ export const placeSchema = z.object({
 export type Place = z.infer<typeof placeSchema>;
 export const newPlace: Place = { strand: null, given: [], after: {}, rounds: 0 };
 
-/** The items of a round by strand, in their order. */
-export type ByStrand = ReadonlyMap<string, readonly TickerItem[]>;
-export function byStrand(items: readonly TickerItem[]): ByStrand {
-  const found = new Map<string, TickerItem[]>();
-  for (const item of items) {
-    const own = found.get(item.strand);
-    if (own) own.push(item);
-    else found.set(item.strand, [item]);
-  }
-  return found;
+/** What breaks into the round: once, next or at once; `holds`: the ticker stands still on it. */
+export const pressingSchema = z.object({ item: idSchema, how: z.enum(['next', 'now']), holds: z.boolean() });
+export type Pressing = z.infer<typeof pressingSchema>;
+
+/** The items of a strand as a round looks at them. */
+interface Ready {
+  readonly pinned: readonly TickerItem[];
+  readonly free: readonly TickerItem[];
+  /** Where each free one stands among them. */
+  readonly at: ReadonlyMap<string, number>;
+}
+const ready = new WeakMap<StrandItems, Ready>();
+function readyOf(strand: StrandItems): Ready {
+  const known = ready.get(strand);
+  if (known) return known;
+  const items = itemsOf(strand);
+  const free = items.filter(({ pinned }) => !pinned);
+  const made = { pinned: items.filter(({ pinned }) => pinned), free, at: new Map(free.map(({ id }, i) => [id, i])) };
+  ready.set(strand, made);
+  return made;
+} // prettier-ignore
+
+/** All that a round is worked out of. */
+export interface Round {
+  readonly strands: readonly RoundStrand[];
+  readonly items: Readonly<Record<string, StrandItems>>;
+  /** How often an item was shown. */
+  readonly shown: (id: string) => number;
 }
 
 export interface Next {
   readonly item: TickerItem;
   readonly place: Place;
+  readonly pressing: readonly Pressing[];
+  /** What of it broke in; null: it came in its turn. */
+  readonly pressed: Pressing | null;
 }
 
 /** The next of a strand at a visit: what is pinned first, then on from where it stood last, each once. */
-function ofStrand(items: readonly TickerItem[], strand: RoundStrand, given: readonly string[], after: string | undefined, at: number): TickerItem | null {
+function ofStrand(round: Round, strand: RoundStrand, given: readonly string[], after: string | undefined, at: number): TickerItem | null {
+  const own = round.items[strand.id];
+  if (!own) return null;
+  const { pinned, free, at: places } = readyOf(own);
   const was = new Set(given);
-  const isOpen = (item: TickerItem): boolean => !was.has(item.id) && isPlayable(item, at);
-  const pinned = items.find((item) => item.pinned && isOpen(item));
-  if (pinned) return pinned;
-  const free = items.filter((item) => !item.pinned);
-  const isPinned = new Set(items.flatMap((item) => (item.pinned ? [item.id] : [])));
-  const count = given.filter((id) => !isPinned.has(id)).length;
-  if (strand.gives !== null && count >= Math.max(0, strand.gives - (given.length - count))) return null;
+  const isOpen = (item: TickerItem): boolean => !was.has(item.id) && isPlayable(item, at, round.shown(item.id));
+  const first = pinned.find(isOpen);
+  if (first) return first;
+  // What is pinned counts among those that a strand gives, and always comes.
+  if (strand.gives !== null && given.length >= strand.gives) return null;
   // All of them go from the top; a few go on where the visit before ended.
-  const last = [...given].reverse().find((id) => free.some((item) => item.id === id)) ?? (strand.gives === null ? undefined : after);
-  const from = free.findIndex((item) => item.id === last) + 1;
-  const onward = free.slice(from).find(isOpen);
-  return onward ?? (strand.gives === null ? null : (free.slice(0, from).find(isOpen) ?? null));
+  const last = [...given].reverse().find((id) => places.has(id)) ?? (strand.gives === null ? undefined : after);
+  const from = last === undefined ? 0 : (places.get(last) ?? -1) + 1;
+  for (let i = from; i < free.length; i += 1) if (isOpen(free[i] as TickerItem)) return free[i] as TickerItem;
+  if (strand.gives === null) return null;
+  for (let i = 0; i < from; i += 1) if (isOpen(free[i] as TickerItem)) return free[i] as TickerItem;
+  return null;
 } // prettier-ignore
 
+const itemIn = ({ items }: Round, id: string): TickerItem | undefined =>
+  Object.values(items).find((own) => Object.hasOwn(own.items, id))?.items[id];
+
 /** The item that comes next at a moment; null where nothing may be played. */
-export function nextItem(strands: readonly RoundStrand[], items: ByStrand, place: Place, at: number): Next | null {
-  const open = strands.filter(({ isIn }) => isIn);
+export function nextItem(round: Round, place: Place, pressing: readonly Pressing[], at: number): Next | null {
+  const open = round.strands.filter(({ isIn }) => isIn);
   // What is urgent breaks in, once.
-  for (const { id } of open) {
-    const urgent = items.get(id)?.find((item) => item.urgent !== 'no' && isPlayable(item, at));
-    if (urgent) return { item: urgent, place };
+  for (const [i, pressed] of pressing.entries()) {
+    const item = itemIn(round, pressed.item);
+    if (item && open.some(({ id }) => id === item.strand) && isPlayable(item, at, round.shown(item.id)))
+      return { item, place, pressing: pressing.filter((_, k) => k !== i), pressed };
   }
   const began = open.findIndex(({ id }) => id === place.strand);
   for (let k = 0; k <= open.length; k += 1) {
@@ -73,11 +101,13 @@ export function nextItem(strands: readonly RoundStrand[], items: ByStrand, place
     if (!strand) return null;
     const isSame = k === 0 && began >= 0;
     const given = isSame ? place.given : [];
-    const item = ofStrand(items.get(strand.id) ?? [], strand, given, place.after[strand.id], at);
+    const item = ofStrand(round, strand, given, place.after[strand.id], at);
     if (!item) continue;
     const wraps = !isSame && began >= 0 && index <= began;
     return {
       item,
+      pressing,
+      pressed: null,
       place: {
         strand: strand.id,
         given: [...given, item.id],
@@ -94,31 +124,30 @@ export interface Planned {
   readonly item: TickerItem;
   readonly from: number;
   readonly to: number;
+  /** The round that it belongs to, counted as in `Place`. */
+  readonly round: number;
 }
 
-/** What comes from a moment on for some seconds, as it is now; an item that drops after some rounds drops here too. */
+/** What comes from a moment on for some seconds, as it is now; what drops after some times drops here too. */
 export function planRound(
-  strands: readonly RoundStrand[],
-  items: ByStrand,
+  round: Round,
   place: Place,
+  pressing: readonly Pressing[],
   from: number,
   seconds: number,
   dwell: (item: TickerItem) => number,
 ): Planned[] {
-  const shown = new Map<string, TickerItem>();
-  let own = items;
+  const more = new Map<string, number>();
+  const counted: Round = { ...round, shown: (id) => round.shown(id) + (more.get(id) ?? 0) };
   const planned: Planned[] = [];
-  let [now, at] = [place, from];
+  let [now, presses, at] = [place, pressing, from];
   while (at < from + seconds) {
-    const next = nextItem(strands, own, now, at);
+    const next = nextItem(counted, now, presses, at);
     if (!next) break;
     const to = at + Math.max(0.1, dwell(next.item));
-    planned.push({ item: next.item, from: at, to });
-    const counted = { ...next.item, shown: next.item.shown + 1, urgent: 'no' as const };
-    shown.set(counted.id, counted);
-    own = new Map(own).set(counted.strand, (own.get(counted.strand) ?? []).map((item) => shown.get(item.id) ?? item)); // prettier-ignore
-    now = next.place;
-    at = to;
+    planned.push({ item: next.item, from: at, to, round: next.place.rounds });
+    more.set(next.item.id, (more.get(next.item.id) ?? 0) + 1);
+    [now, presses, at] = [next.place, next.pressing, to];
   }
   return planned;
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { charactersOf } from './words';
-import { nearlySame, wordsIn } from './same';
+import { wordsIn, type Headlines } from './same';
 import { wordsOf, type TickerItem } from './item';
 
 const list = z.array(z.string().max(200)).max(200);
@@ -48,19 +48,35 @@ export function hasWord(own: readonly string[], wanted: readonly string[]): stri
 const ageOf = ({ came }: TickerItem, nowMs: number): number | null =>
   came.at === null ? null : Math.max(0, (nowMs - came.at) / 60_000);
 
-/** Why a strand bars an item, as the end of a sentence; null: it does not. `others` are the items that it may be like. */
-export function barredBy(rules: StrandRules, item: TickerItem, others: readonly TickerItem[], nowMs: number): string | null {
+/** What a rule knows of the world around an item. */
+export interface Around {
+  readonly nowMs: number;
+  /** The headlines that it may be like, and what each of them says. */
+  readonly headlines: Pick<Headlines, 'like'>;
+  readonly said: (id: string) => { readonly words: string; readonly isLeftOut: boolean };
+  /** Why the template does not take some words, as the end of a sentence; null: it does. */
+  readonly unfit: (item: TickerItem) => string | null;
+}
+
+/** A headline so long as it can be told. */
+const short = (words: string): string => (words.length > 80 ? `${words.slice(0, 79)}…` : words);
+
+/** Why a strand bars an item, as the end of a sentence; null: it does not. */
+export function barredBy(rules: StrandRules, item: TickerItem, around: Around): string | null {
   const words = wordsOf(item);
-  const own = wordsIn(words);
   if (words === '') return 'it has no words';
-  const word = hasWord(own, rules.barWords);
+  const word = hasWord(wordsIn(words), rules.barWords);
   if (word !== null) return `it has the word “${word}”`;
   const length = charactersOf(words);
   if (rules.barLonger !== null && length > rules.barLonger) return `it has ${length} characters, more than ${rules.barLonger}`;
-  const age = ageOf(item, nowMs);
+  const unfit = around.unfit(item);
+  if (unfit !== null) return unfit;
+  const age = ageOf(item, around.nowMs);
   if (rules.barOlder !== null && age !== null && age > rules.barOlder) return `it is ${Math.round(age)} minutes old, more than ${rules.barOlder}`;
-  const same = rules.barSame ? others.find((other) => other.id !== item.id && other.state !== 'out' && nearlySame(own, wordsIn(wordsOf(other)))) : undefined;
-  return same ? `it says nearly the same as “${wordsOf(same)}”` : null;
+  const same = rules.barSame ? around.headlines.like(words, item.id) : null;
+  if (same === null) return null;
+  const other = around.said(same);
+  return `it says nearly the same as ${other.isLeftOut ? 'what was left out: ' : ''}“${short(other.words)}”`;
 } // prettier-ignore
 
 /** Whether a strand takes an item in by itself. `count`: how many it has in. */
@@ -76,3 +92,7 @@ export function takesIn(rules: StrandRules, item: TickerItem, count: number, now
     (rules.newerThan === null || (age !== null && age <= rules.newerThan))
   );
 }
+
+/** The ms since 1970 at which a rule finds an item too old; null: never. */
+export const oldAtMs = (rules: StrandRules, { came }: TickerItem): number | null =>
+  rules.barOlder === null || came.at === null ? null : came.at + rules.barOlder * 60_000;

@@ -10,6 +10,7 @@ export const wordsIn = (headline: string): string[] =>
 const enough = 0.8;
 /** Numbers are what news differ by. */
 const isNumber = (word: string): boolean => /^\p{N}+$/u.test(word);
+const numbersIn = (words: readonly string[]): string => words.filter(isNumber).sort().join(' ');
 
 /**
  * How much two headlines have in common, 0 to 1: the coefficient of Dice (1945) over their pairs of neighbouring words
@@ -39,6 +40,44 @@ export function nearlySame(a: readonly string[], b: readonly string[]): boolean 
   if (a.length === 0 || b.length === 0) return a.length === b.length;
   // Far apart in length they cannot be like enough.
   if (Math.min(a.length, b.length) * 2 < Math.max(a.length, b.length)) return false;
-  const numbers = (words: readonly string[]): string => words.filter(isNumber).sort().join(' ');
-  return numbers(a) === numbers(b) && likeness(a, b) >= enough;
+  return numbersIn(a) === numbersIn(b) && likeness(a, b) >= enough;
+}
+
+/** Headlines among which those that say nearly the same are found without looking at each. */
+export class Headlines {
+  private readonly own = new Map<string, readonly string[]>();
+  private readonly having = new Map<string, Set<string>>();
+
+  add(id: string, headline: string): void {
+    this.remove(id);
+    const words = wordsIn(headline);
+    this.own.set(id, words);
+    for (const word of words) {
+      const ids = this.having.get(word);
+      if (ids) ids.add(id);
+      else this.having.set(word, new Set([id]));
+    }
+  }
+
+  remove(id: string): void {
+    for (const word of this.own.get(id) ?? []) this.having.get(word)?.delete(id);
+    this.own.delete(id);
+  }
+
+  /** One that says nearly the same as a headline, by its id. */
+  like(headline: string, except: string): string | null {
+    const words = wordsIn(headline);
+    // Two that are like enough share six in ten of their words at least: one of the rarest is among those.
+    const rare = [...new Set(words)]
+      .sort((a, b) => (this.having.get(a)?.size ?? 0) - (this.having.get(b)?.size ?? 0))
+      .slice(0, Math.floor(words.length * 0.4) + 1);
+    const seen = new Set([except]);
+    for (const word of rare)
+      for (const id of this.having.get(word) ?? []) {
+        if (seen.has(id)) continue;
+        seen.add(id);
+        if (nearlySame(words, this.own.get(id) ?? [])) return id;
+      }
+    return null;
+  }
 }

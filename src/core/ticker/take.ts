@@ -1,17 +1,34 @@
 import { oneLine } from './words';
-import { newItem, type Came, type TickerItem } from './item';
-import { barredBy, takesIn, type StrandRules } from './rules';
+import { Headlines } from './same';
+import {
+  itemsOf,
+  newItem,
+  noItems,
+  strandItems,
+  wordsOf,
+  type Came,
+  type StrandItems,
+  type TickerItem,
+} from './item';
+import { barredBy, oldAtMs, takesIn, type Around, type StrandRules } from './rules';
 
-/** What a strand is told with: its rules, the moment, and names for what is new. */
-export interface Taking {
+/** What a strand judges by: its rules, and the moment in seconds of the air clock and in ms since 1970. */
+export interface Judging {
   readonly strand: string;
-  readonly source: string;
   readonly rules: StrandRules;
-  /** Seconds of the air clock; ms since 1970. */
   readonly at: number;
   readonly nowMs: number;
+  /** Why the template does not take the words of an item, as the end of a sentence; null: it does. */
+  readonly unfit: (item: TickerItem) => string | null;
+}
+export interface Taking extends Judging {
+  readonly source: string;
   readonly newId: () => string;
 }
+type All = Readonly<Record<string, StrandItems>>;
+
+/** So many of those that were left out and are gone are remembered, so that they do not come again. */
+const mostRemembered = 300;
 
 /** What came with words as they may stand in a band; of several with one key each its own. */
 function read(came: readonly Came[]): Came[] {
@@ -19,20 +36,85 @@ function read(came: readonly Came[]): Came[] {
   return came.map((own) => {
     const count = (times.get(own.key) ?? 0) + 1;
     times.set(own.key, count);
-    return { ...own, key: count === 1 ? own.key : `${own.key} #${count}`, words: oneLine(own.words) };
+    return { ...own, key: count === 1 ? own.key : `${own.key} #${count}`, words: oneLine(own.words), more: oneLine(own.more) };
   });
+} // prettier-ignore
+
+/** What an item is compared with: all of its strand, what is in elsewhere, and what a person left out. */
+class Surroundings implements Around {
+  readonly headlines = new Headlines();
+  private readonly known = new Map<string, TickerItem>();
+  count = 0;
+
+  constructor(all: All, readonly own: string, readonly nowMs: number, readonly unfit: Judging['unfit']) {
+    for (const strand of Object.values(all)) for (const item of itemsOf(strand)) this.add(item);
+  }
+  add(item: TickerItem): void {
+    this.remove(item.id);
+    this.known.set(item.id, item);
+    if (item.strand === this.own && item.state === 'in') this.count += 1;
+    const isMet = item.state === 'out' ? item.by === 'hand' : item.state === 'in' || item.strand === this.own;
+    if (isMet && wordsOf(item) !== '') this.headlines.add(item.id, wordsOf(item));
+  }
+  remove(id: string): void {
+    const item = this.known.get(id);
+    if (item?.strand === this.own && item.state === 'in') this.count -= 1;
+    this.known.delete(id);
+    this.headlines.remove(id);
+  }
+  said = (id: string): { words: string; isLeftOut: boolean } => {
+    const item = this.known.get(id);
+    return { words: item ? wordsOf(item) : '', isLeftOut: item?.state === 'out' };
+  };
+} // prettier-ignore
+
+/** An item as the rules of its strand would have it. */
+function judged(item: TickerItem, { rules, at, nowMs }: Judging, around: Surroundings): TickerItem {
+  const barred = barredBy(rules, item, around);
+  const state = barred !== null ? 'out' : takesIn(rules, item, around.count, nowMs) ? 'in' : 'incoming';
+  const old = oldAtMs(rules, item);
+  return { ...item, state, by: 'rule', barred: barred ?? '', oldAt: old === null ? null : at + (old - nowMs) / 1000 };
+} // prettier-ignore
+
+/** An item whose source has other words for it now. */
+function retold(item: TickerItem, came: Came, judging: Judging, around: Surroundings): TickerItem {
+  const now = { ...item, came, isGone: false };
+  if (item.came.words === came.words || item.edit !== null) return now;
+  if (item.by === 'rule') return judged(now, judging, around);
+  if (item.state !== 'in') return now;
+  // A person took in other words than these.
+  const barred = barredBy(judging.rules, now, around);
+  return barred === null ? now : { ...now, state: 'incoming', by: 'rule', barred: `its words have changed, and ${barred}` };
+} // prettier-ignore
+
+const sameCame = (a: Came, b: Came): boolean =>
+  a.key === b.key &&
+  a.words === b.words &&
+  a.more === b.more &&
+  a.category === b.category &&
+  a.kind === b.kind &&
+  a.at === b.at;
+
+/** Of what is gone and was left out by hand the oldest are forgotten. */
+function remembered(items: readonly TickerItem[]): readonly TickerItem[] {
+  const gone = items.filter((item) => item.isGone && item.state === 'out');
+  if (gone.length <= mostRemembered) return items;
+  const old = new Set([...gone].sort((a, b) => a.since - b.since).slice(0, gone.length - mostRemembered));
+  return items.filter((item) => !old.has(item));
 }
 
 /**
  * The items of a strand when a source has been read anew: what it knew is told its new words, what is new stands at the
  * top as incoming, or in or out by the rules. One that comes under another key with its words unchanged is the same. What
- * the source has no more goes, unless a person took it in or left it out; what was left out never comes in by a rule.
+ * the source has no more goes, unless a person decided something of it; what was left out never comes in by a rule. What
+ * has nothing new is the same object.
  */
-export function takeCame(items: readonly TickerItem[], given: readonly Came[], taking: Taking): TickerItem[] {
-  const { strand, source, rules, at, nowMs, newId } = taking;
+export function takeCame(all: All, given: readonly Came[], taking: Taking): StrandItems {
+  const { strand, source, at, nowMs, newId } = taking;
+  const before = all[strand] ?? noItems;
+  const items = itemsOf(before);
   const came = read(given);
-  const isOwn = (item: TickerItem): boolean => item.strand === strand && item.source === source;
-  const known = new Map(items.flatMap((item) => (isOwn(item) ? [[item.came.key, item] as const] : [])));
+  const known = new Map(items.flatMap((item) => (item.source === source ? [[item.came.key, item] as const] : [])));
   const here = new Set(came.map(({ key }) => key));
   // Of those whose key is gone, by their words: a source that gives new keys to old items.
   const lost = new Map<string, TickerItem[]>();
@@ -45,20 +127,59 @@ export function takeCame(items: readonly TickerItem[], given: readonly Came[], t
     if (item) now.set(item.id, own);
     else fresh.push(newItem({ id: newId(), strand, source, came: own, since: at }));
   }
+  let around: Surroundings | null = null;
+  const surroundings = (): Surroundings => (around ??= new Surroundings(all, strand, nowMs, taking.unfit));
   const stays = items.flatMap((item): TickerItem[] => {
-    if (!isOwn(item)) return [item];
+    if (item.source !== source) return [item];
     const own = now.get(item.id);
-    if (own) return [{ ...item, came: own, isGone: false }];
-    return item.by === 'hand' || item.pinned || item.edit !== null ? [{ ...item, isGone: true }] : [];
+    if (own && sameCame(own, item.came) && !item.isGone) return [item];
+    if (own) {
+      const next = retold(item, own, taking, surroundings());
+      surroundings().add(next);
+      return [next];
+    }
+    if (item.by === 'hand' || item.pinned || item.edit !== null) return [item.isGone ? item : { ...item, isGone: true }];
+    if (around || fresh.length > 0) surroundings().remove(item.id);
+    return [];
   });
   // The newest last, so that of two that say the same the older one stays.
-  const judged = [...stays];
+  const arrived: TickerItem[] = [];
   for (const item of fresh.reverse()) {
-    const others = judged.filter((other) => other.strand === strand || other.state === 'in');
-    const isBarred = barredBy(rules, item, others, nowMs) !== null;
-    const count = judged.filter((other) => other.strand === strand && other.state === 'in').length;
-    const state = isBarred ? 'out' : takesIn(rules, item, count, nowMs) ? 'in' : 'incoming';
-    judged.unshift({ ...item, state });
+    const next = judged(item, taking, surroundings());
+    surroundings().add(next);
+    arrived.unshift(next);
   }
-  return judged;
+  // Where others went there may be room for what has waited.
+  const { rules } = taking;
+  const waits = (item: TickerItem): boolean => item.state === 'incoming' && item.by === 'rule' && item.barred === '';
+  const next = [...arrived, ...stays];
+  if (rules.takes !== 'by-hand' && rules.most !== null && next.some(waits)) {
+    const own = surroundings();
+    for (let i = next.length - 1; i >= 0; i -= 1) {
+      const item = next[i] as TickerItem;
+      if (!waits(item) || !takesIn(rules, item, own.count, nowMs)) continue;
+      next[i] = { ...item, state: 'in' };
+      own.add(next[i] as TickerItem);
+    }
+  }
+  const kept = remembered(next);
+  const isSame = kept.length === items.length && kept.every((item, i) => item === items[i]);
+  return isSame ? before : strandItems(kept);
 } // prettier-ignore
+
+/** The items of a strand under other rules: what rules decided is decided anew, what persons did stands. */
+export function rejudge(all: All, judging: Judging): StrandItems {
+  const before = all[judging.strand] ?? noItems;
+  const items = itemsOf(before);
+  if (!items.some(({ by }) => by === 'rule')) return before;
+  const around = new Surroundings(all, judging.strand, judging.nowMs, judging.unfit);
+  const next = [...items];
+  for (const { by, id } of items) if (by === 'rule') around.remove(id);
+  for (let i = items.length - 1; i >= 0; i -= 1) {
+    const item = items[i] as TickerItem;
+    if (item.by !== 'rule' || item.edit !== null) continue;
+    next[i] = judged(item, judging, around);
+    around.add(next[i] as TickerItem);
+  }
+  return strandItems(next);
+}

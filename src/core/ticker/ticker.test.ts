@@ -1,37 +1,44 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  barredBy,
-  byStrand,
   charactersOf,
   curveAt,
   dwellOf,
   headline,
   isPlayable,
   itemWords,
+  itemsOf,
   likeness,
   nearlySame,
   newItem,
   newPlace,
+  newPlay,
   newTickerStanding,
   nextItem,
   nextOf,
   planOf,
   planRound,
   putOn,
+  staysFor,
+  strandItems,
   takeCame,
   usualDwell,
   usualRules,
   wordsIn,
   type Came,
   type RoundStrand,
+  type StrandItems,
   type StrandRules,
   type TickerItem,
 } from './index';
 
-const came = (key: string, words: string, given: Partial<Came> = {}): Came => ({ key, words, category: '', kind: '', at: null, ...given }); // prettier-ignore
+const came = (key: string, words: string, given: Partial<Came> = {}): Came => ({ key, words, more: '', category: '', kind: '', at: null, ...given }); // prettier-ignore
 const item = (id: string, strand: string, given: Partial<TickerItem> = {}): TickerItem =>
   newItem({ id, strand, came: came(id, `Words of ${id}`), since: 0, state: 'in', ...given });
+/** Items by their strands. */
+const byStrand = (items: readonly TickerItem[]): Record<string, StrandItems> =>
+  Object.fromEntries([...new Set(items.map(({ strand }) => strand))].map((id) => [id, strandItems(items.filter(({ strand }) => strand === id))])); // prettier-ignore
+const never = (): number => 0;
 const now = Date.UTC(2026, 6, 4, 12);
 
 describe('a headline', () => {
@@ -89,19 +96,33 @@ describe('dwell', () => {
     expect(dwellOf(usualDwell, 'x'.repeat(4000))).toBe(usualDwell.most);
     expect(dwellOf({ ...usualDwell, by: 'fixed', fixed: 4 }, 'x'.repeat(90))).toBe(4);
   });
+  test('by width is until the next may come behind, out of what was measured or of how long the words are', () => {
+    const width = { ...usualDwell, by: 'width' as const };
+    const run = { speed: 200, gap: 100, room: 1000, character: 20 };
+    const one = item('x', 's', { came: came('x', 'x'.repeat(45)) });
+    expect(staysFor(width, one, run)).toBe(5);
+    expect(staysFor(width, { ...one, width: { px: 1100, words: itemWords(one) } }, run)).toBe(6);
+    expect(staysFor(width, { ...one, width: { px: 1100, words: 'Other words' } }, run)).toBe(5);
+    expect(staysFor(width, one, null)).toBe(dwellOf(usualDwell, itemWords(one)));
+  });
 });
 
 describe('what comes', () => {
   let count = 0;
   const taking = (rules: Partial<StrandRules> = {}, given: object = {}) => ({
-    strand: 's', source: 'feed', rules: { ...usualRules, ...rules }, at: 100, nowMs: now, newId: () => `new-${(count += 1)}`, ...given,
+    strand: 's', source: 'feed', rules: { ...usualRules, ...rules }, at: 100, nowMs: now, unfit: () => null, newId: () => `new-${(count += 1)}`, ...given,
   }); // prettier-ignore
   const said = (items: readonly TickerItem[]) => items.map((own) => `${itemWords(own)} ${own.state}`);
+  const take = (
+    items: readonly TickerItem[],
+    given: readonly Came[],
+    how = taking(),
+  ): readonly TickerItem[] => itemsOf(takeCame(byStrand(items), given, how));
 
   test('stands at the top as incoming, the newest first, or in by the rules', () => {
-    const first = takeCame([], [came('2', 'Second'), came('1', 'First')], taking());
+    const first = take([], [came('2', 'Second'), came('1', 'First')], taking());
     expect(said(first)).toEqual(['Second incoming', 'First incoming']);
-    expect(said(takeCame(first, [came('3', 'Third'), came('2', 'Second'), came('1', 'First')], taking({ takes: 'all' })))).toEqual(['Third in', 'Second incoming', 'First incoming']); // prettier-ignore
+    expect(said(take(first, [came('3', 'Third'), came('2', 'Second'), came('1', 'First')], taking({ takes: 'all' })))).toEqual(['Third in', 'Second incoming', 'First incoming']); // prettier-ignore
     const matching = taking({
       takes: 'matching',
       words: ['wind'],
@@ -110,38 +131,41 @@ describe('what comes', () => {
       most: 1,
     });
     const tide = (key: string, words: string, minutes: number) => came(key, words, { category: 'tide', at: now - minutes * 60_000 }); // prettier-ignore
-    expect(said(takeCame([], [tide('a', 'More wind at noon', 5), tide('b', 'Windows are shut', 5), tide('c', 'Wind of old', 90), tide('d', 'No wind', 1)], matching))).toEqual([
+    expect(said(take([], [tide('a', 'More wind at noon', 5), tide('b', 'Windows are shut', 5), tide('c', 'Wind of old', 90), tide('d', 'No wind', 1)], matching))).toEqual([
       'More wind at noon incoming', 'Windows are shut incoming', 'Wind of old incoming', 'No wind in',
     ]); // prettier-ignore
   });
   test('is barred by a word, by its length, its age, and where it says nearly the same as another', () => {
     const one = item('x', 's', { came: came('x', 'High water at 16:40') });
-    const barred = (words: string, rules: Partial<StrandRules>, given: Partial<Came> = {}) =>
-      barredBy({ ...usualRules, ...rules }, item('y', 's', { came: came('y', words, given) }), [one], now);
+    const barred = (words: string, rules: Partial<StrandRules>, given: Partial<Came> = {}, first = one) =>
+      take([first], [came('y', words, given)], taking(rules)).find(({ came: { key } }) => key === 'y')
+        ?.barred;
     expect(barred('Buy kites now', { barWords: ['buy'] })).toBe('it has the word “buy”');
-    expect(barred('Buyers come', { barWords: ['buy'] })).toBeNull();
+    expect(barred('Buyers come', { barWords: ['buy'] })).toBe('');
     expect(barred('x'.repeat(241), {})).toBe('it has 241 characters, more than 240');
     expect(barred('Old news', { barOlder: 30 }, { at: now - 3_600_000 })).toBe(
       'it is 60 minutes old, more than 30',
     );
-    expect(barred('Of tomorrow', { barOlder: 30 }, { at: now + 86_400_000 })).toBeNull();
+    expect(barred('Of tomorrow', { barOlder: 30 }, { at: now + 86_400_000 })).toBe('');
     expect(barred('HIGH WATER AT 16:40', {})).toBe('it says nearly the same as “High water at 16:40”');
-    expect(barred('HIGH WATER AT 16:40', { barSame: false })).toBeNull();
+    expect(barred('HIGH WATER AT 16:40', { barSame: false })).toBe('');
+    expect(barred('HIGH WATER AT 16:40', {}, {}, { ...one, state: 'out', by: 'hand' })).toBe('it says nearly the same as what was left out: “High water at 16:40”'); // prettier-ignore
+    expect(barred('HIGH WATER AT 16:40', {}, {}, { ...one, state: 'out' })).toBe('');
   });
   test('under another key is the same item where its words are: what was decided of it stays', () => {
-    const first = takeCame([], [came('1', 'Ox lead')], taking()).map((own) => ({ ...own, state: 'out' as const, by: 'hand' as const })); // prettier-ignore
-    const again = takeCame(first, [came('99', 'Ox lead')], taking({ takes: 'all' }));
+    const first = take([], [came('1', 'Ox lead')], taking()).map((own) => ({ ...own, state: 'out' as const, by: 'hand' as const })); // prettier-ignore
+    const again = take(first, [came('99', 'Ox lead')], taking({ takes: 'all' }));
     expect(said(again)).toEqual(['Ox lead out']);
     expect(again[0]).toMatchObject({ id: first[0]?.id, came: { key: '99' } });
   });
   test('that was left out comes in by no rule, however it changes', () => {
-    const out = takeCame([], [came('1', 'Ox lead')], taking()).map((own) => ({ ...own, state: 'out' as const, by: 'hand' as const })); // prettier-ignore
+    const out = take([], [came('1', 'Ox lead')], taking()).map((own) => ({ ...own, state: 'out' as const, by: 'hand' as const })); // prettier-ignore
     const words = fc.constantFrom('Ox lead', 'Ox led', 'Something else');
     fc.assert(
       fc.property(
         fc.array(fc.record({ key: fc.constantFrom('1', '2'), words }), { maxLength: 3 }),
         (reads) => {
-          const next = takeCame(out, reads.map(({ key, words: own }) => came(key, own)), taking({ takes: 'all', barSame: false })); // prettier-ignore
+          const next = take(out, reads.map(({ key, words: own }) => came(key, own)), taking({ takes: 'all', barSame: false })); // prettier-ignore
           expect(next.find(({ id }) => id === out[0]?.id)?.state).toBe('out');
         },
       ),
@@ -158,12 +182,12 @@ describe('what comes', () => {
       }),
       item('typed', 's', { by: 'hand' }),
     ];
-    const next = takeCame(items, [], taking());
+    const next = take(items, [], taking());
     expect(next.map(({ id, isGone }) => [id, isGone])).toEqual([['hand', true], ['edit', true], ['typed', false]]); // prettier-ignore
     expect(itemWords(next[1] as TickerItem)).toBe('Mine');
   });
   test('twice under one key is two items', () => {
-    expect(said(takeCame([], [came('1', 'One'), came('1', 'Two')], taking()))).toEqual(['One incoming', 'Two incoming']); // prettier-ignore
+    expect(said(take([], [came('1', 'One'), came('1', 'Two')], taking()))).toEqual(['One incoming', 'Two incoming']); // prettier-ignore
   });
 });
 
@@ -175,7 +199,7 @@ function plainRounds(strands: readonly RoundStrand[], items: readonly TickerItem
     const before = said.length;
     for (const { id, isIn, gives } of strands) {
       if (!isIn) continue;
-      const own = items.filter((one) => one.strand === id && isPlayable(one, 0));
+      const own = items.filter((one) => one.strand === id && isPlayable(one, 0, 0));
       const [pinned, free] = [own.filter((one) => one.pinned), own.filter((one) => !one.pinned)];
       said.push(...pinned.map((one) => one.id));
       const room = gives === null ? free.length : Math.min(free.length, Math.max(0, gives - pinned.length));
@@ -198,7 +222,14 @@ describe('the round', () => {
   test('is that of a plain model, whatever strands give and whatever is pinned or left out', () => {
     fc.assert(
       fc.property(strands, items, (round, all) => {
-        const planned = planRound(round, byStrand(all), newPlace, 0, 40, () => 1).map((own) => own.item.id);
+        const planned = planRound(
+          { strands: round, items: byStrand(all), shown: never },
+          newPlace,
+          [],
+          0,
+          40,
+          () => 1,
+        ).map((own) => own.item.id);
         expect(planned).toEqual(plainRounds(round, all, 40));
       }),
       { numRuns: 500 },
@@ -216,13 +247,13 @@ describe('the round', () => {
         const own = [...all];
         let place = newPlace;
         for (const { at, to, pinned, move } of edits) {
-          const next = nextItem(round, byStrand(own), place, 0);
+          const next = nextItem({ strands: round, items: byStrand(own), shown: never }, place, [], 0);
           if (next) {
             expect(next.item.state).toBe('in');
             expect(round.find(({ id }) => id === next.item.strand)?.isIn).toBe(true);
             expect(new Set(next.place.given).size).toBe(next.place.given.length);
             place = next.place;
-          } else expect(own.some((one) => isPlayable(one, 0) && round.some(({ id, isIn }) => isIn && id === one.strand))).toBe(false);
+          } else expect(own.some((one) => isPlayable(one, 0, 0) && round.some(({ id, isIn }) => isIn && id === one.strand))).toBe(false);
           const taken = own.splice(at, 1).map((one) => ({ ...one, state: to as 'in' | 'out', pinned }));
           own.splice(move, 0, ...taken);
         }
@@ -230,17 +261,18 @@ describe('the round', () => {
     ); // prettier-ignore
   });
   test('what is urgent comes next, once, and the round goes on where it was', () => {
-    const ticker = { strands: [{ id: 'a', isIn: true, gives: null }], dwell: { ...usualDwell, by: 'fixed' as const, fixed: 2 } };
-    let standing = { ...newTickerStanding(), items: ['1', '2', '3'].map((id) => item(id, 'a')) };
+    const ticker = { strands: [{ id: 'a', isIn: true, gives: null }] };
+    const standing = { ...newTickerStanding(), strands: byStrand(['1', '2', '3'].map((id) => item(id, 'a'))) };
+    let play = newPlay();
     const played: string[] = [];
     for (let i = 0; i < 5; i += 1) {
-      const next = nextOf(ticker, standing, i * 2);
+      const next = nextOf(ticker, standing, play, i * 2);
       if (!next) break;
-      standing = putOn(ticker, standing, next.item, next.place, i * 2);
-      played.push(next.item.id);
-      if (i === 0) standing = { ...standing, items: standing.items.map((own) => (own.id === '3' ? { ...own, urgent: 'next' as const } : own)) };
+      play = putOn(play, next.item, next, i * 2, 2);
+      played.push(`${next.item.id}${play.now?.isUrgent ? '!' : ''}`);
+      if (i === 0) play = { ...play, pressing: [{ item: '3', how: 'next', holds: false }] };
     }
-    expect(played).toEqual(['1', '3', '2', '3', '1']);
+    expect(played).toEqual(['1', '3!', '2', '3', '1']);
   }); // prettier-ignore
   test('waits for what is held, and drops what has been shown often enough', () => {
     const all = [
@@ -248,20 +280,21 @@ describe('the round', () => {
       item('twice', 'a', { dropAfter: 2 }),
       item('stays', 'a'),
     ];
-    const planned = planRound(
-      [{ id: 'a', isIn: true, gives: null }],
-      byStrand(all),
-      newPlace,
-      0,
-      12,
-      () => 1,
-    );
+    const round = { strands: [{ id: 'a', isIn: true, gives: null }], items: byStrand(all), shown: never };
+    const planned = planRound(round, newPlace, [], 0, 12, () => 1);
     expect(planned.map((own) => own.item.id)).toEqual(['twice', 'stays', 'twice', 'stays', 'stays', 'held', 'stays', 'held', 'stays', 'held', 'stays', 'held']); // prettier-ignore
   });
   test('of a day: each stays as long as its words ask, one directly behind the other', () => {
     const ticker = { strands: [{ id: 'a', isIn: true, gives: null }, { id: 'b', isIn: true, gives: 2 }], dwell: usualDwell }; // prettier-ignore
     const all = Array.from({ length: 60 }, (_, i) => item(`i${i}`, i % 3 === 0 ? 'b' : 'a', { came: came(`${i}`, 'x'.repeat(i * 5)) })); // prettier-ignore
-    const planned = planOf(ticker, { ...newTickerStanding(), items: all }, 0, 86_400);
+    const planned = planOf(
+      ticker,
+      { ...newTickerStanding(), strands: byStrand(all) },
+      newPlay(),
+      0,
+      86_400,
+      () => null,
+    );
     planned.forEach((own, i) => {
       expect(own.to - own.from).toBeCloseTo(dwellOf(usualDwell, itemWords(own.item)));
       expect(own.from).toBe(planned[i - 1]?.to ?? 0);

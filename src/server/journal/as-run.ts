@@ -19,8 +19,9 @@ export interface AsRunLine {
   readonly card: string;
   readonly graphic: string;
   readonly values: AirEvent['values'];
-  /** Where changes by data are folded: how many this line stands for, and when the last of them was. */
+  /** Where changes by data are folded: how many this line stands for. */
   readonly changes?: number;
+  /** When the last of them was, or when an item of a ticker gave way to the next. */
   readonly until?: string;
 }
 
@@ -75,6 +76,7 @@ export async function asRun(history: AsyncIterable<EntryHead>, filter: AsRunFilt
         card,
         graphic,
         values,
+        ...(event.until === undefined ? {} : { until: iso(event.until + dayOffset) }),
       };
       lines.push(line);
       if (what === 'change' && why === 'data') open.set(`${channel} ${graphic}`, line);
@@ -94,7 +96,7 @@ export const asRunCsv = (lines: readonly AsRunLine[]): string =>
       newline: '\r\n',
       columns: [
         ...['sequence', 'at', 'planned', 'asked', 'what', 'why', 'by', 'channel', 'lane', 'number', 'name'],
-        ...['detail', 'card', 'graphic', 'values'],
+        ...['detail', 'card', 'graphic', 'values', 'until'],
       ],
     },
   );

@@ -25,6 +25,7 @@ export const tickerActs = [
   'limits',
   'move',
   'strand',
+  'width',
 ] as const;
 export type TickerAct = (typeof tickerActs)[number];
 
@@ -40,10 +41,20 @@ export const schema = z.strictObject({
   /** `add`, `strand`: the strand, by name or id. */
   strand: nameSchema(64).optional(),
   words: z.string().max(10_000).optional(),
+  /** `urgent`: next, at once, or no more; `holds`: the ticker then stands on it. */
   urgent: z.enum(['no', 'next', 'now']).optional(),
+  holds: z.boolean().optional(),
+  /** `pin`: whether it comes in every round; not given: the other way round. */
+  isPinned: z.boolean().optional(),
+  /** `add`: the kind of the item. */
+  kind: z.string().max(200).optional(),
+  /** Playing: the channel that is meant, where each has its own place in the round; not given: all. */
+  channel: nameSchema(60).optional(),
+  /** `width`: how wide the words are in their template. */
+  px: z.number().min(0).max(1e6).optional(),
   /** `move`: the item before which it then stands; null: at the end. */
   before: idSchema.nullable().optional(),
-  /** `strand`: whether it is in the round. */
+  /** `strand`: whether it is in the round; not given: the other way round. */
   isIn: z.boolean().optional(),
   /** `limits`: seconds of the air clock, and times shown; null: none. */
   holdUntil: seconds,

@@ -85,22 +85,26 @@ export async function readFeed(
   const { parseFeed } = await import('feedsmith');
   let items: Item[];
   let title = '';
+  const isJson = /^\s*\{/.test(text);
+  const isFeed = isJson || /<(rss|feed|rdf:RDF)/i.test(text);
+  const isCut = isJson
+    ? !/\}\s*$/.test(text)
+    : !/<\/(rss|feed|rdf:RDF)\s*>(\s|<!--[\s\S]*?-->)*$/i.test(text);
+  const refuseCut = (): never =>
+    refuse(
+      'half-written',
+      `${name} breaks off before its end. Save it again, or wait for the next answer.`,
+      name,
+    );
+  // Some parsers make do with what is there: the items behind the break would be gone.
+  if (isFeed && isCut) return refuseCut();
   try {
     const parsed = parseFeed(text);
     const { feed } = parsed as { feed: { title?: unknown; items?: Item[]; entries?: Item[] } };
     items = feed.items ?? feed.entries ?? [];
     title = plain(feed.title);
   } catch {
-    const isJson = /^\s*\{/.test(text);
-    const isCut = isJson ? !/\}\s*$/.test(text) : !/<\/(rss|feed|rdf:RDF)\s*>\s*$/i.test(text);
-    const isFeed = isJson || /<(rss|feed|rdf:RDF)/i.test(text);
-    return refuse(
-      isCut && isFeed ? 'half-written' : 'no-feed',
-      isCut && isFeed
-        ? `${name} breaks off before its end. Save it again, or wait for the next answer.`
-        : `${name} is no feed of RSS 2.0, RSS 1.0, Atom or JSON Feed.`,
-      name,
-    );
+    return refuse('no-feed', `${name} is no feed of RSS 2.0, RSS 1.0, Atom or JSON Feed.`, name);
   }
   const notes: string[] = title ? [`“${title}”.`] : [];
   let wordless = 0;
