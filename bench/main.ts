@@ -14,6 +14,7 @@ import { rowsFigures } from './rows';
 import { tableFigures } from './tables';
 import { stageFigures } from './stage';
 import { takeFigures } from './take';
+import { tickerFigures } from './ticker';
 
 const figures: Record<string, number> = {
   ...frameFigures(),
@@ -30,6 +31,7 @@ const figures: Record<string, number> = {
   ...(await stageFigures()),
   ...(await airFigures()),
   ...(await takeFigures()),
+  ...(await tickerFigures()),
 };
 for (const [name, value] of Object.entries(figures)) {
   figures[name] = Math.round(value * 100) / 100;

@@ -94,6 +94,7 @@ export function addPlayout(show: Show): void {
       { id: 'p7', kind: 'add', label: 'Loop −1', span: 1, card: 'card-111', field: 'f-loops', by: -1 },
       { id: 'p8', kind: 'next-row', label: 'Next row', span: 2, rundown: 'rundown' },
       { id: 'p9', kind: 'clear-lane', label: '', span: 2, lane: 'lower' },
+      { id: 'p10', kind: 'ticker', label: '', span: 4, ticker: 'news' },
     ],
   });
   show.pads.push({

@@ -150,10 +150,10 @@ test('the show itself can be changed: its name, its channels, their lanes; a tem
   await page.keyboard.press('Enter');
   await expect(page.getByText('Marram Bay, day two').first()).toBeVisible();
   const lanes = page.getByRole('list', { name: 'Lanes of Main, back to front' });
-  await lanes.getByLabel('Lane 2 of Main').fill('Names');
+  await lanes.getByLabel('Lane 3 of Main').fill('Names');
   await page.keyboard.press('Enter');
   await lanes.getByRole('button', { name: 'Move Bug back' }).click();
-  await expect(lanes.getByLabel('Lane 2 of Main')).toHaveValue('Bug');
+  await expect(lanes.getByLabel('Lane 3 of Main')).toHaveValue('Bug');
   for (const channel of ['Main', 'Beach screen', 'Tall'])
     await page
       .getByRole('button', { name: channel === 'Main' ? 'Remove Names' : 'Remove Lower' })

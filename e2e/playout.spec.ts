@@ -246,8 +246,8 @@ test('the pad is in step with the Desk: show, count, add, correct, clear; a pad 
   await expect(boardRow(page, 'Clock')).toContainText('111');
   await pad.getByRole('button', { name: /^Loop \+1/ }).tap();
   await pad.getByRole('button', { name: /^Loop \+1/ }).tap();
-  await pad.getByRole('button', { name: /^Start/ }).tap();
-  await expect(pad.getByRole('button', { name: /^Stop/ })).toBeVisible();
+  await pad.getByRole('button', { name: /^Start \d/ }).tap();
+  await expect(pad.getByRole('button', { name: /^Stop \d/ })).toBeVisible();
   await expect
     .poll(async () => (await server.air()).onAir['main']?.[0]?.values)
     .toMatchObject({ 'f-loops': 2, 'f-time': expect.stringMatching(/^>\d+/) });
@@ -257,6 +257,16 @@ test('the pad is in step with the Desk: show, count, add, correct, clear; a pad 
   await expect(boardRow(page, 'Clock')).toContainText('HEAT');
   await pad.getByRole('button', { name: /^Clear 111/ }).tap();
   await expect(boardRow(page, 'Clock')).toContainText('free');
+  // The ticker in the hand: what waits is taken in, and words are called at once.
+  const ticker = pad.getByRole('region', { name: 'Beach news' });
+  await expect(ticker).toContainText('incoming');
+  await ticker.getByRole('button', { name: 'Take in' }).tap();
+  await ticker.getByRole('button', { name: 'Start' }).tap();
+  await ticker.getByLabel('Urgent words').fill('Flying stops for a squall');
+  await ticker.getByRole('button', { name: 'At once' }).tap();
+  await expect(ticker.getByRole('paragraph').first()).toContainText('Flying stops for a squall');
+  await expect(boardRow(page, 'Ticker')).toContainText('Flying stops for a squall');
+  await ticker.getByRole('button', { name: 'Stop' }).tap();
   await context.close();
   await page.context().close();
 });

@@ -21,7 +21,9 @@ import {
 import { phaseEnd } from '../core/motion';
 import { ProblemError } from '../core/problem';
 import {
+  cellIn,
   goesOn,
+  isRowList,
   picturesFor,
   templateFor,
   type Clocks,
@@ -30,6 +32,7 @@ import {
   type Template,
   type Values,
 } from '../core/show';
+import { findItem } from '../core/ticker';
 import type { Anchor } from '../core/crawl';
 import type { Runs } from '../core/layout';
 import type { TextMeasure } from '../core/text';
@@ -201,6 +204,25 @@ export class ChannelPicture {
         return anchor ? [{ graphic, list, anchor }] : [];
       }),
     );
+  }
+
+  /** How wide the items of tickers are that run through a graphic, px, by ticker and item. */
+  widths({ tickers, air }: AirState): readonly { ticker: string; item: string; words: string; px: number }[] {
+    return (air[this.channel]?.graphics ?? []).flatMap(({ id, ticker: of, values }) => {
+      const ticker = of === null ? undefined : tickers[of];
+      const scene = this.kept.get(id)?.scene;
+      if (!ticker || !scene) return [];
+      return scene.belts.flatMap(({ list, sizes }) => {
+        const rows = list === null ? undefined : values[list];
+        if (!isRowList(rows)) return [];
+        return rows.order.flatMap((key) => {
+          const [item = '', px] = [key.split('~')[0], sizes.get(key)];
+          const words = String(cellIn(rows, key, 'Words') ?? '');
+          const isKnown = findItem(ticker.standing, item)?.width?.words === words;
+          return px === undefined || isKnown ? [] : [{ ticker: ticker.id, item, words, px }];
+        });
+      });
+    });
   }
 
   private count = 0;

@@ -3,16 +3,19 @@ import { fixed, stepKinds, type BindingStep } from '../../core/binding';
 import {
   newColumn,
   newShow,
+  newStrand,
+  newStrandSource,
   newTable,
   newTemplate,
   newTextField,
+  newTicker,
   newView,
   noChecks,
   usualLanes,
 } from '../../core/show';
 
 jest.unstable_mockModule('react-router', () => ({ useNavigate: () => () => undefined }));
-const { usedWhere } = await import('./used-where');
+const { usedWhere, usesOf } = await import('./used-where');
 
 test('a column is found in bindings, through views, in picks, and in cards that are kept in step', () => {
   const show = newShow('s', 'S', [
@@ -51,9 +54,17 @@ test('a column is found in bindings, through views, in picks, and in cards that 
     ],
   });
   show.cards['k'] = { id: 'k', number: '1', template: 'x', values: {}, row: { of: 't', key: 'r1' } };
+  const strand = newStrand('s', 'Field', '#f2b632');
+  strand.from = [{ ...newStrandSource('v'), words: 'Club' }];
+  show.tickers['n'] = { ...newTicker('n', 'News', ['main']), strands: [strand] };
   const words = (id: string, name: string): string[] =>
     usedWhere(show, 't', { id, name }).map((place) => place.words);
   expect(words('a', 'Team')).toEqual(['Flights, column Who', 'Board, field Team: 1 card kept in step']);
   expect(words('b', 'Score')).toEqual(['View Best', 'Board, binding First (A cell)']);
-  expect(words('c', 'Club')).toEqual(['Flights, column Who', 'Board, binding Clubs (Column)']);
+  expect(words('c', 'Club')).toEqual([
+    'Flights, column Who',
+    'Board, binding Clubs (Column)',
+    'Ticker News, strand Field',
+  ]);
+  expect(usesOf(show, 'v')).toContain('Ticker News, strand Field');
 });

@@ -68,6 +68,14 @@ export function usedWhere(show: Show, data: string, column: { id: string; name: 
         });
     }
   }
+  for (const { id, name, strands } of Object.values(show.tickers))
+    for (const strand of strands)
+      for (const from of strand.from)
+        if (
+          ids.has(from.data) &&
+          [from.words, from.more, from.category, from.kind, from.key, from.at].some(isIt)
+        )
+          found.push({ words: `Ticker ${name}, strand ${strand.name}`, to: `/ticker/${id}` });
   return found;
 }
 
@@ -87,6 +95,9 @@ export function usesOf(show: Show, data: string): string[] {
     if (cards.length > 0)
       found.push(`${template.name}: ${cards.length} ${cards.length === 1 ? 'card' : 'cards'} kept in step`);
   }
+  for (const { name, strands } of Object.values(show.tickers))
+    for (const strand of strands)
+      if (strand.from.some((from) => from.data === data)) found.push(`Ticker ${name}, strand ${strand.name}`);
   return [...new Set(found)];
 }
 

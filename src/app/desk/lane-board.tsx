@@ -177,7 +177,9 @@ function Bar({ share, label }: { share: (now: number) => number; label: string }
 
 const nameOf = (graphic: Graphic): string => `${graphic.number ?? ''} ${graphic.name}`.trim();
 const wordsOf = (graphic: Graphic): string =>
-  valuesWords(releases.get(graphic.release), graphic.template, graphic.values);
+  graphic.ticker === null
+    ? valuesWords(releases.get(graphic.release), graphic.template, graphic.values)
+    : graphic.name;
 
 const phaseWords = (graphic: Graphic, time: number): string =>
   shownAt(graphic, time).changing !== null

@@ -16,6 +16,7 @@ const kinds: readonly { readonly value: PadItem['kind']; readonly label: string 
   { value: 'count', label: 'Start / stop a count' },
   { value: 'clock', label: 'Start / stop a clock of the show' },
   { value: 'score', label: 'Plus or minus a score of the show' },
+  { value: 'ticker', label: 'A ticker: next, hold, take in, urgent' },
   { value: 'move', label: 'A move there and back' },
   { value: 'step', label: 'Next step' },
   { value: 'clear-lane', label: 'Clear a lane' },
@@ -40,6 +41,8 @@ function newItem(kind: PadItem['kind'], show: Show, pad: Pad): PadItem {
       return { ...base, kind, clock: Object.keys(show.clocks)[0] ?? 'none', span: 2 };
     case 'score':
       return { ...base, kind, score: Object.keys(show.scores)[0] ?? 'none', by: 1 };
+    case 'ticker':
+      return { ...base, kind, ticker: Object.keys(show.tickers)[0] ?? 'none', span: 4 };
     case 'add':
       return { ...base, kind, card, field: fields.find((own) => own.kind === 'number')?.id ?? field, by: 1 };
     case 'set':
@@ -368,6 +371,14 @@ function ItemForm(props: {
             ...fields.map(({ id, name }) => ({ value: id, label: name })),
           ]}
           onChange={(field) => onChange({ ...item, field: String(field) })}
+        />
+      )}
+      {item.kind === 'ticker' && (
+        <SelectField
+          label="Ticker"
+          value={item.ticker}
+          choices={namedIn(show.tickers, item.ticker)}
+          onChange={(id) => onChange({ ...item, ticker: String(id) })}
         />
       )}
       {(item.kind === 'clock' || item.kind === 'score') && (

@@ -1,4 +1,4 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import {
   cardWords,
@@ -20,6 +20,8 @@ import { ChannelMonitor } from '../picture/channel-monitor';
 import { Troubles } from '../troubles/troubles';
 import { Empty, Pennant } from '../ui';
 import { air, releases, send, useAir } from '../state/air-store';
+import { Big } from './big';
+import { TickerItem } from './ticker-item';
 import { useLamp, useStandings } from '../state/tally';
 
 /** The touch page: what is on air, the next three, take, clear, one correction, and what the designer laid out. */
@@ -124,35 +126,8 @@ function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
 type Give = (command: Command, done: string) => Promise<void>;
 
 const wordsOf = (graphic: Graphic): string =>
-  valuesWords(releases.get(graphic.release), graphic.template, graphic.values) || graphic.name;
-
-function Big(props: {
-  children: ReactNode;
-  onPress: () => void;
-  tone?: 'plain' | 'primary' | 'on';
-  label?: string;
-  isOff?: boolean;
-  className?: string;
-}) {
-  const { children, onPress, tone = 'plain', label, isOff, className = '' } = props;
-  const look =
-    tone === 'primary'
-      ? 'bg-brass text-ground font-semibold border-brass'
-      : tone === 'on'
-        ? 'border-air bg-air/20'
-        : 'border-line bg-panel';
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      disabled={isOff}
-      onClick={onPress}
-      className={`flex min-h-14 min-w-0 flex-col items-center justify-center overflow-hidden rounded border px-2 py-1 text-[15px] disabled:opacity-40 ${look} ${className}`}
-    >
-      {children}
-    </button>
-  );
-}
+  (graphic.ticker === null && valuesWords(releases.get(graphic.release), graphic.template, graphic.values)) ||
+  graphic.name;
 
 function UpList(props: { channel: Channel; seen: readonly Seen[]; isLive: boolean; onGive: Give }) {
   const { channel, seen, isLive, onGive } = props;
@@ -437,6 +412,19 @@ function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGi
           {item.label || `${score.name} ${item.by > 0 ? '+' : ''}${item.by}`}
           <span className="number text-[11px] text-ink-2">{score.value}</span>
         </Big>
+      );
+    }
+    case 'ticker': {
+      const ticker = state.tickers[item.ticker];
+      if (!ticker) return <Gone className={className}>ticker gone</Gone>;
+      return (
+        <TickerItem
+          ticker={ticker}
+          channel={channel}
+          label={item.label}
+          className={className}
+          onGive={onGive}
+        />
       );
     }
     case 'move': {

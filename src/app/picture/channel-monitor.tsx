@@ -7,6 +7,8 @@ import { air, releases, send, useAir } from '../state/air-store';
 import { bringPictures, fontsOf, measure, useGraphics, watch, useFonts } from './monitors';
 
 const tellMs = 15_000;
+/** A ticker whose words run through goes by how wide they are: told as soon as they are drawn. */
+const measureMs = 700;
 
 /**
  * A channel's program or preview as it is now, as large as it fits into the space that it is given, in the shape of
@@ -67,8 +69,13 @@ export function ChannelMonitor(props: {
           anchor: { ...anchor, live: [...anchor.live] },
         });
     }, tellMs);
+    const measuring = setInterval(() => {
+      if (bus === 'program')
+        for (const width of picture.widths(client.state)) void send({ do: 'ticker', act: 'width', ...width });
+    }, measureMs);
     return () => {
       clearInterval(telling);
+      clearInterval(measuring);
       forget();
       unwatch();
     };

@@ -8,7 +8,7 @@ import { ChannelMonitor } from '../picture/channel-monitor';
 import { air, useAir } from '../state/air-store';
 import { Running } from '../desk/running-time';
 import { Button, Pennant } from '../ui';
-import type { Give } from './give';
+import { keepFocus, type Give } from './give';
 import { Strip } from './strip';
 import { clockWords } from './times';
 import { useRelease } from './use-release';
@@ -120,11 +120,11 @@ function PlayRow(props: {
           </span>
         )}
       </div>
-      <div className="flex flex-wrap items-center gap-1 pl-3">
+      <div className="flex flex-wrap items-center gap-1 pl-3" onMouseDown={keepFocus}>
         {now === null && state !== 'running' ? (
-          <Button tone="primary" disabled={!ticker} onClick={() => give({ act: 'start' })}><PlayIcon size={14} /> Start</Button>
+          <Button key="start" tone="primary" disabled={!ticker} onClick={() => give({ act: 'start' })}><PlayIcon size={14} /> Start</Button>
         ) : (
-          <Button disabled={state === 'ending'} onClick={() => give({ act: 'stop' })} title="Stops when this item has had its time"><Square size={14} /> Stop after this</Button>
+          <Button key="stop" disabled={state === 'ending'} onClick={() => give({ act: 'stop' })} title="Stops when this item has had its time"><Square size={14} /> Stop after this</Button>
         )}
         <Button tone="quiet" disabled={!now} onClick={() => give({ act: 'back' })} title="B"><SkipBack size={14} /> Back</Button>
         <Button tone="quiet" disabled={!now} onClick={() => give({ act: isHeld ? 'go' : 'hold' })} title="H">{isHeld ? <PlayIcon size={14} /> : <Pause size={14} />} {isHeld ? 'Go on' : 'Hold'}</Button>

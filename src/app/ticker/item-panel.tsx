@@ -1,3 +1,4 @@
+import { format } from 'date-fns';
 import type { ReactNode } from 'react';
 import { tickerStay, type AirTicker } from '../../core/playout';
 import type { Show } from '../../core/show';
@@ -14,7 +15,7 @@ import {
 import { dataName } from '../data/data-choices';
 import { air } from '../state/air-store';
 import { Button, CheckField, DraftText, NumberField } from '../ui';
-import type { Give } from './give';
+import { keepFocus, type Give } from './give';
 import { dayOf, momentAt } from './times';
 
 /** The item in hand: where it comes from, how long it stays, and when it comes and goes. */
@@ -33,7 +34,7 @@ export function ItemPanel(props: {
 }) {
   const { item } = props;
   return (
-    <aside className="flex w-72 shrink-0 flex-col overflow-auto border-l border-line bg-panel max-[1060px]:w-64" aria-label="Item in hand">
+    <aside onMouseDown={keepFocus} className="flex w-72 shrink-0 flex-col overflow-auto border-l border-line bg-panel max-[1060px]:w-64" aria-label="Item in hand">
       {item ? <Own key={item.id} {...props} item={item} /> : (
         <div className="flex flex-col gap-2 p-3 text-xs text-ink-3">
           <p>Choose an item to see it in its template, how long it stays, and when it comes and goes.</p>
@@ -85,7 +86,7 @@ function Own(props: Parameters<typeof ItemPanel>[0] & { item: TickerItem }) {
         {item.source === null ? 'Typed' : dataName(show, item.source)}
         {item.came.category !== '' && `, ${item.came.category}`}
         {item.came.kind !== '' && `, ${item.came.kind}`}
-        {item.came.at !== null && `, ${new Date(item.came.at).toLocaleString()}`}
+        {item.came.at !== null && `, ${format(item.came.at, 'd MMM yyyy HH:mm')}`}
         {`, since ${dayOf(item.since)}`}
       </p>
       {item.barred !== '' && <p className="text-xs text-warn">{item.state === 'out' ? 'Barred' : 'Asks again'}: {item.barred}.</p>}

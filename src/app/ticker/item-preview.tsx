@@ -44,6 +44,12 @@ export function ItemPreview(props: { ticker: AirTicker; item: TickerItem; isUrge
   const misfits = useMisfits(laid, values, release, unfit);
   return (
     <section className="flex shrink-0 flex-col gap-1 border-t border-line bg-deck p-2" aria-label="The item in hand in its template">
+      <p className="flex flex-wrap items-center gap-x-3 text-xs text-ink-3">
+        <span>Preview</span>
+        {misfits.map((message) => (
+          <span key={message} role="alert" className="flex items-center gap-1 text-warn"><TriangleAlert size={12} className="shrink-0" /> {message}</span>
+        ))}
+      </p>
       {laid && release ? (
         <div className={`rounded-sm ${misfits.length > 0 ? 'outline outline-2 outline-warn' : ''}`}>
           <Strip of={laid}>
@@ -53,9 +59,6 @@ export function ItemPreview(props: { ticker: AirTicker; item: TickerItem; isUrge
       ) : (
         <p className="text-xs text-warn">It has no template yet: choose one under Set up, and release.</p>
       )}
-      {misfits.map((message) => (
-        <p key={message} role="alert" className="flex items-center gap-1 text-xs text-warn"><TriangleAlert size={12} className="shrink-0" /> {message}</p>
-      ))}
     </section>
   );
 } // prettier-ignore

@@ -22,6 +22,7 @@ export interface RowState {
   /** Whether words run through: then no reading speed is told. */
   readonly runs: boolean;
   readonly isNow: boolean;
+  readonly isNext: boolean;
   readonly isUrgent: boolean;
   readonly shown: number;
   /** When it comes, in air clock seconds; undefined: not soon. */
@@ -47,7 +48,7 @@ export const ItemRow = memo(function ItemRow(props: {
   const words = itemWords(item);
   const drag = useDraggable({ id: item.id });
   const drop = useDroppable({ id: item.id });
-  const frame = isNow ? 'border-l-air bg-air/10' : item.state === 'incoming' ? 'border-l-next' : 'border-l-transparent';
+  const frame = isNow ? 'border-l-air bg-air/10' : of.isNext ? 'border-l-next' : item.state === 'incoming' ? 'border-l-next' : 'border-l-transparent';
   return (
     <div
       ref={drop.setNodeRef}
@@ -81,12 +82,13 @@ export const ItemRow = memo(function ItemRow(props: {
 }); // prettier-ignore
 
 function Marks({ of, words }: { of: RowState; words: string }) {
-  const { item, seconds, isNow, isUrgent, comes, shown, runs } = of;
+  const { item, seconds, isNow, isNext, isUrgent, comes, shown, runs } = of;
   const speed = readingSpeed(words, seconds);
   const waits = waitsFor(item, air().clock.now(), shown);
   return (
     <>
       {isNow && <span className="font-semibold text-[#ff8a80]">on air</span>}
+      {isNext && <span className="font-semibold text-next">next</span>}
       {fate(item) !== '' && <span className={item.barred === '' ? '' : 'flex min-w-0 items-center gap-1'}>{item.barred !== '' && <Ban size={11} className="shrink-0" />}{fate(item)}</span>}
       {item.pinned && <span className="flex items-center gap-0.5 text-brass"><Pin size={11} /> every round</span>}
       {isUrgent && <span className="flex items-center gap-0.5 text-warn"><Zap size={11} /> urgent</span>}

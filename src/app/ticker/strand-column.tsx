@@ -34,10 +34,10 @@ function SourceHealth({ strand }: { strand: Strand }) {
   return sourcesOf(show, strand).map((id) => {
     const source = show.sources[id];
     const status = statuses[id];
-    if (!source || !status || status.state === 'fresh' || status.state === 'waiting') return null;
+    if (!source || !status || (status.problem === null && status.state !== 'failed')) return null;
     return (
       <p key={id} role="status" className="flex flex-wrap items-center gap-x-1.5 text-xs text-warn">
-        {source.name} <Health status={status} />
+        {source.name} {status.state !== 'fresh' && <Health status={status} />}
         {status.problem && <span className="min-w-0 text-ink-3">{status.problem.message} What has come stands.</span>}
       </p>
     );

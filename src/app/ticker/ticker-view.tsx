@@ -39,7 +39,8 @@ const columnOf = (items: readonly TickerItem[], wanted: string): Columned => {
 
 /** Whether keys go to a field. */
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (/^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName) || target.isContentEditable);
+  target instanceof HTMLElement &&
+  (/^(INPUT|SELECT|TEXTAREA)$/.test(target.tagName) || target.isContentEditable);
 
 /** Tickers: their strands side by side, what of them is on air below. */
 export function TickerView() {
@@ -88,12 +89,16 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
   const keys = playKeys(onAir ?? draft);
   const hand = keys.includes(inHand) ? inHand : (keys[0] ?? inStep);
   const play = onAir?.standing.plays[hand];
-  const { comes, urgent } = useMemo(() => {
+  const { comes, next: nextId, urgent } = useMemo(() => {
     const found = new Map<string, number>();
+    let first: string | null = null;
     if (onAir && play?.now && play.state !== 'held')
       for (const { item, from } of tickerPlan(onAir, play, air().clock.now(), aheadSeconds))
-        if (!found.has(item.id)) found.set(item.id, from);
-    return { comes: found, urgent: new Set(play?.pressing.map(({ item }) => item)) };
+        if (!found.has(item.id)) {
+          if (found.size === 0) first = item.id;
+          found.set(item.id, from);
+        }
+    return { comes: found, next: first as string | null, urgent: new Set(play?.pressing.map(({ item }) => item)) };
   }, [onAir, play]);
   useEffect(() => setEditing(null), [chosen]);
   // Keys are heard wherever the focus is, also where the button that had it is gone.
@@ -126,6 +131,7 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
     seconds: onAir ? tickerStay(onAir, item) : 0,
     runs: (onAir ?? draft).dwell.by === 'width',
     isNow: play?.now?.item === item.id,
+    isNext: nextId === item.id && play?.now?.item !== item.id,
     isUrgent: urgent.has(item.id) || (play?.now?.item === item.id && play.now.isUrgent),
     shown: play?.shown[item.id] ?? 0,
     comes: comes.get(item.id),

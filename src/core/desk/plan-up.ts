@@ -95,8 +95,10 @@ export function stepPlan(view: View, id?: string): Plan {
       : null;
   };
   const hasStep = (g: Graphic): boolean => g.steps.length < g.stepFrames.length;
-  const left = upOf(air, desk.channel).filter((g) => hasStep(g) || pagingUp(g) !== null);
   const inHand = graphicInHand(view);
+  // A ticker goes on by itself: its next item is only meant where it is in hand.
+  const isTicker = (g: Graphic): boolean => g.ticker !== null && g.id === (id ?? inHand?.id);
+  const left = upOf(air, desk.channel).filter((g) => hasStep(g) || pagingUp(g) !== null || isTicker(g));
   const graphic: Graphic | undefined =
     id !== undefined
       ? left.find((g) => g.id === id)
@@ -105,6 +107,15 @@ export function stepPlan(view: View, id?: string): Plan {
     return no(
       left.length > 1 ? 'Take the graphic in hand whose step is meant' : 'Nothing on air has a further step',
     );
+  if (isTicker(graphic))
+    return {
+      words: `takes ${air.tickers[graphic.ticker ?? '']?.name ?? 'the ticker'} to its next item`,
+      commands: [{ do: 'next', channel: desk.channel, graphic: graphic.id, after: graphic.steps.length }],
+      asks: [],
+      key: `next ${graphic.id} ${graphic.name}`,
+      puts: null,
+      done: 'The next item is on air.',
+    };
   const paging = hasStep(graphic) ? null : pagingUp(graphic);
   if (paging)
     return {

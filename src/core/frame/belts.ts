@@ -13,6 +13,8 @@ export interface RunningBelt {
   readonly isOnAir: boolean;
   /** By the id of an item: the parts of its copies, and px behind its beginning at which what separates it begins. */
   readonly parts: ReadonlyMap<string, { readonly items: readonly Part[]; readonly separators: readonly Part[]; readonly behind: number }>;
+  /** By the key of a row: how long it is along the way, px. */
+  readonly sizes: ReadonlyMap<string, number>;
   /** Sizes of what separates, px. */
   readonly separator: number;
   /** The parts that were seen at the moment before: the first `count` hold. */
@@ -84,6 +86,7 @@ export function newBelt(plan: BeltPlan, rest: Rest, rate: number, parts: readonl
     room,
     isOnAir,
     parts: partsOf,
+    sizes: new Map([...items.values()].map(({ key, size }) => [key, size])),
     separator,
     seen: [],
     count: 0,

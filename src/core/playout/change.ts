@@ -7,6 +7,7 @@ import { happens } from './happen';
 import { callMove } from './moves';
 import { acceptLive, acceptValues, channelOf, fieldOf, moveOf, released, templateOf, upOn } from './lookup';
 import { turnByHand } from './pages';
+import { nextOfTicker } from './ticker-plays';
 import { previewOf } from './preview';
 import { send, sendPending } from './send';
 import type { ChannelAir, Graphic } from './state';
@@ -196,6 +197,7 @@ export function next(work: Work, command: Extract<Command, { do: 'next' }>): voi
     );
   if (graphic.steps.length >= graphic.stepFrames.length) {
     prune(air, work.now);
+    if (graphic.ticker !== null) return nextOfTicker(work, graphic.ticker, channel.id);
     if (turnByHand(work, channel, graphic, template, at)) return;
     const paging = pagingOf(template, graphic.values);
     if (paging && graphic.stepFrames.length === 0)

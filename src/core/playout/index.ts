@@ -36,6 +36,7 @@ export { tickerPlan, tickerRound, tickerStay } from './ticker-plays';
 export {
   lookOf as tickerItemLook,
   playKeys,
+  playOf,
   runThrough,
   unfitFor,
   valuesOf as tickerValues,

@@ -13,6 +13,13 @@ export function withdraw(work: Work, air: ChannelAir, graphic: Graphic): void {
   letGo(work, graphic);
 }
 
+/** What a lane held last, to be put back. */
+function remember(air: ChannelAir, graphic: Graphic, values: Graphic['values']): void {
+  const { lane, card, number, template, hand, row, waits, cue, by, desk, edit, name } = graphic;
+  air.last[lane] = { card, number, template, values, hand: [...hand], row, waits, cue, by, desk, edit, name };
+  air.lastLane = lane;
+}
+
 /** Sends a graphic off at a frame boundary. */
 export function leave(
   work: Work,
@@ -31,22 +38,8 @@ export function leave(
   graphic.changes = graphic.changes.filter((sent) => sent.at <= at + 1e-6);
   const last = graphic.changes.at(-1);
   if (last) graphic.values = { ...last.to };
-  const { lane, card, number, template, hand, row, waits, cue, by, desk, edit, name } = graphic;
-  air.last[lane] = {
-    card,
-    number,
-    template,
-    values: meant,
-    hand: [...hand],
-    row,
-    waits,
-    cue,
-    by,
-    desk,
-    edit,
-    name,
-  };
-  air.lastLane = lane;
+  // News of a moment is not put back: its ticker is started again.
+  if (graphic.ticker === null) remember(air, graphic, meant);
   forget(work.state, graphic.id);
   const played = work.releases(graphic.release)?.templates[graphic.template];
   happens(work.state, channel, graphic, played, { on: 'exit', phase: 'exit', at });

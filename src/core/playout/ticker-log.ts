@@ -8,7 +8,14 @@ export function noteItem(work: Work, channel: string, graphic: Graphic, until: n
   const now = (ticker?.standing.plays[channel] ?? ticker?.standing.plays[''])?.now;
   if (!ticker || !now || until <= now.since) return;
   const strand = ticker.strands.find(({ id }) => id === now.strand)?.name ?? '';
-  note(work, 'item', channel, { ...graphic, name: now.words, values: {} }, now.since, `${ticker.name}, ${strand}: ${(until - now.since).toFixed(2)} s on air`);
+  note(
+    work,
+    'item',
+    channel,
+    { ...graphic, name: ticker.name, values: { words: now.words } },
+    now.since,
+    `${strand}: ${(until - now.since).toFixed(2)} s on air`,
+  );
   const last = work.events.at(-1);
   if (last) last.until = until;
 } // prettier-ignore

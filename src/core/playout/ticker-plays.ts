@@ -22,9 +22,9 @@ import { released } from './lookup';
 import { send } from './send';
 import type { AirState, AirTicker, ChannelAir, Graphic } from './state';
 import { takeOn } from './take';
-import { isUpOf, lookOf, nameOf, playKeys, runIn, valuesOf } from './ticker-look';
+import { isUpOf, lookOf, nameOf, playKeys, playOf, runIn, valuesOf } from './ticker-look';
 import { noteItem } from './ticker-log';
-import { nextFrame, note, plain, type Work } from './work';
+import { nextFrame, note, plain, refuse, type Work } from './work';
 
 // How tickers play by themselves: an item that has had its time gives way to the next.
 
@@ -175,6 +175,19 @@ export function tickerFallsDue(work: Work, id: string, key: string): void {
   if (shownOn(work.state, ticker, key).length === 0 || play.state === 'ending')
     return out(work, ticker, key, 'stopped');
   goOn(work, ticker, key, null, false);
+}
+
+/** The next item where a channel shows a ticker, told at the graphic. */
+export function nextOfTicker(work: Work, id: string, channel: string): void {
+  const ticker = work.state.tickers[id];
+  const key = ticker && playOf(ticker, channel);
+  const play = ticker && key !== undefined ? ticker.standing.plays[key] : undefined;
+  if (!ticker || key === undefined || !play?.now)
+    refuse('no-next-step', 'Its ticker is not in the show on air any more.', 'graphic');
+  else {
+    if (play.state === 'held') play.state = 'running';
+    goOn(work, ticker, key, null, false);
+  }
 }
 
 /** What a play of a ticker will bring in the next seconds, as it stands; the same that it plays. */

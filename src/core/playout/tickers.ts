@@ -9,6 +9,7 @@ import {
   nextOf,
   oneLine,
   rejudge,
+  staysFor,
   strandItems,
   takeCame,
   type Judging,
@@ -112,7 +113,11 @@ export function items(work: Work, command: Extract<Command, { do: 'items' }>): v
   const draft = ticker.standing.strands[strand.id];
   if (!draft || !before) setStrand(ticker, strand.id, next);
   else {
-    for (const id of Object.keys(before.items)) if (!Object.hasOwn(next.items, id)) delete draft.items[id];
+    for (const id of Object.keys(before.items)) {
+      if (Object.hasOwn(next.items, id)) continue;
+      delete draft.items[id];
+      for (const play of Object.values(ticker.standing.plays)) delete play.shown[id];
+    }
     for (const item of Object.values(next.items)) if (before.items[item.id] !== item) draft.items[item.id] = item;
     draft.order = next.order;
   }
@@ -222,6 +227,16 @@ function wordsFor(work: Work, own: AirTicker, item: TickerItem, given: string | 
   return words;
 } // prettier-ignore
 
+/** Lets an item break in wherever a ticker plays; what is to come at once comes before what comes next. */
+function press(own: AirTicker, item: string, urgent: 'no' | 'next' | 'now', holds: boolean): void {
+  for (const key of playKeys(own)) {
+    const play = (own.standing.plays[key] ??= newPlay());
+    const rest = play.pressing.filter((one) => one.item !== item);
+    const all = urgent === 'no' ? rest : urgent === 'now' ? [{ item, how: urgent, holds }, ...rest] : [...rest, { item, how: urgent, holds }];
+    play.pressing = all.slice(0, 100);
+  }
+} // prettier-ignore
+
 const onItem: Partial<Record<TickerCommand['act'], (work: Work, own: AirTicker, item: TickerItem, command: TickerCommand) => void>> = {
   'take-in': (work, own, item) => {
     const unfit = unfitFor(asIs(own), released(work.state, work.releases))(asIs(item));
@@ -256,12 +271,7 @@ const onItem: Partial<Record<TickerCommand['act'], (work: Work, own: AirTicker, 
   pin: (_, __, item, { isPinned }) => void (item.pinned = isPinned ?? !item.pinned),
   urgent: (_, own, { id, state, ...item }, { urgent = 'next', holds = false }) => {
     if (state !== 'in' && urgent !== 'no') refuse('not-in', `“${itemWords(item)}” is not in. Take it in first.`, 'item');
-    for (const key of playKeys(own)) {
-      const play = (own.standing.plays[key] ??= newPlay());
-      const rest = play.pressing.filter((one) => one.item !== id);
-      // What is to come at once comes before what comes next.
-      play.pressing = (urgent === 'no' ? rest : urgent === 'now' ? [{ item: id, how: urgent, holds }, ...rest] : [...rest, { item: id, how: urgent, holds }]).slice(0, 100);
-    }
+    press(own, id, urgent, holds);
   },
   limits: (_, __, item, { holdUntil, dropAt, dropAfter }) => {
     if (holdUntil !== undefined) item.holdUntil = holdUntil;
@@ -292,6 +302,7 @@ export function ticker(work: Work, command: TickerCommand): void {
         before.items[made.id] = made;
         before.order = [made.id, ...before.order];
       } else setStrand(own, strand.id, strandItems([made]));
+      if (command.urgent !== undefined) press(own, made.id, command.urgent, command.holds ?? false);
       return wake(work, own);
     }
     case 'strand': {
@@ -304,6 +315,10 @@ export function ticker(work: Work, command: TickerCommand): void {
       const words = itemWords(item);
       if (command.px === undefined || command.words !== words || item.width?.words === words) return;
       item.width = { px: command.px, words };
+      const still = asIs(own);
+      for (const { now, state } of Object.values(own.standing.plays))
+        if (now?.item === item.id && now.words === words && state !== 'ending')
+          now.until = Math.max(work.at + 0.1, now.since + staysFor(still.dwell, asIs(item), runIn(still)(asIs(item))));
       return;
     }
     default:

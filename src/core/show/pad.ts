@@ -34,6 +34,8 @@ export const padItemSchema = z.discriminatedUnion('kind', [
   z.object({ ...base, kind: z.literal('clock'), clock: idSchema }),
   /** Adds to a score of the show. */
   z.object({ ...base, kind: z.literal('score'), score: idSchema, by: z.number().min(-1e6).max(1e6) }),
+  /** What a ticker plays: its keys, what waits to be taken in, and words to call at once. */
+  z.object({ ...base, kind: z.literal('ticker'), ticker: idSchema }),
   /** A named move there and back. */
   z.object({ ...base, kind: z.literal('move'), card: idSchema, move: z.string().min(1).max(100) }),
   /** The next step of a card that is up. */
@@ -62,6 +64,7 @@ export function padProblems(
     readonly rundowns: readonly { id: string }[];
     readonly clocks: Readonly<Record<string, unknown>>;
     readonly scores: Readonly<Record<string, unknown>>;
+    readonly tickers: Readonly<Record<string, unknown>>;
   },
 ): Problem[] {
   const gone = (what: string, path: string): Problem =>
@@ -72,6 +75,7 @@ export function padProblems(
     if ('card' in item && !of.cards[item.card]) found.push(gone('a card', `items[${index}]`));
     if (item.kind === 'clock' && !of.clocks[item.clock]) found.push(gone('a clock', `items[${index}]`));
     if (item.kind === 'score' && !of.scores[item.score]) found.push(gone('a score', `items[${index}]`));
+    if (item.kind === 'ticker' && !of.tickers[item.ticker]) found.push(gone('a ticker', `items[${index}]`));
     if (item.kind === 'next-row' && !of.rundowns.some(({ id }) => id === item.rundown))
       found.push(gone('a rundown', `items[${index}]`));
   });

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { problem, type Problem } from '../problem';
 import { dwellSchema, rulesSchema, usualDwell, usualRules } from '../ticker';
 import { colourSchema, idSchema } from '../value';
+import type { Template } from './template';
 
 const name = z.string().min(1).max(60);
 /** A column of rows, by its key or its name; empty: there is none. */
@@ -134,7 +135,7 @@ export function tickerProblems(
   ticker: ShowTicker,
   of: {
     readonly channels: readonly { readonly id: string; readonly name: string; readonly lanes: readonly { readonly id: string }[] }[];
-    readonly templates: Readonly<Record<string, { readonly name: string; readonly lane: string; readonly fields: readonly { readonly id: string }[] }>>;
+    readonly templates: Readonly<Record<string, Pick<Template, 'name' | 'lane' | 'fields' | 'ties' | 'elements'>>>;
     readonly hasData: (id: string) => boolean;
   },
 ): Problem[] {
@@ -146,6 +147,7 @@ export function tickerProblems(
     const template = look.template === null ? undefined : of.templates[look.template];
     if (!template) add('no-template', `choose the template that items${whose} are shown in.`, `${path}.template`);
     else if (!template.fields.some(({ id }) => id === look.fields.words)) add('no-field', `choose the field of “${template.name}” that takes the words of an item.`, `${path}.fields.words`);
+    else if (template.ties.some(({ field: tied, element, property }) => tied === look.fields.words && property === 'list' && template.elements[element]?.kind === 'crawl' && template.elements[element].loops)) add('loops', `the crawl of “${template.name}” goes round by itself and would bring items again. Take its Loops away.`, `${path}.template`);
     else for (const channel of channels) if (!channel.lanes.some(({ id }) => id === template.lane)) add('no-lane', `${channel.name} has no lane “${template.lane}”, which “${template.name}” goes to. Choose another channel or template.`, 'channels');
   }
   if (channels.length === 0) add('no-channel', 'choose a channel that it plays on.', 'channels');

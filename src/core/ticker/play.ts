@@ -102,7 +102,7 @@ export const nextOf = (
   at: number,
 ): Next | null => nextItem(roundOf(ticker, standing, play), play.place, play.pressing, at);
 
-const mostBefore = 100;
+const mostBefore = 30;
 
 /** A play with an item on air: it counts as shown, and stays as long as it should. */
 export function putOn(play: Play, item: TickerItem, next: { readonly place: Play['place']; readonly pressing: readonly Pressing[]; readonly pressed: Pressing | null }, at: number, seconds: number): Play {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { charactersOf } from './words';
-import { wordsIn, type Headlines } from './same';
+import { wordsIn } from './same';
 import { wordsOf, type TickerItem } from './item';
 
 const list = z.array(z.string().max(200)).max(200);
@@ -51,9 +51,8 @@ const ageOf = ({ came }: TickerItem, nowMs: number): number | null =>
 /** What a rule knows of the world around an item. */
 export interface Around {
   readonly nowMs: number;
-  /** The headlines that it may be like, and what each of them says. */
-  readonly headlines: Pick<Headlines, 'like'>;
-  readonly said: (id: string) => { readonly words: string; readonly isLeftOut: boolean };
+  /** What says nearly the same as an item; null: nothing does. */
+  readonly like: (item: TickerItem) => { readonly words: string; readonly isLeftOut: boolean } | null;
   /** Why the template does not take some words, as the end of a sentence; null: it does. */
   readonly unfit: (item: TickerItem) => string | null;
 }
@@ -73,10 +72,8 @@ export function barredBy(rules: StrandRules, item: TickerItem, around: Around): 
   if (unfit !== null) return unfit;
   const age = ageOf(item, around.nowMs);
   if (rules.barOlder !== null && age !== null && age > rules.barOlder) return `it is ${Math.round(age)} minutes old, more than ${rules.barOlder}`;
-  const same = rules.barSame ? around.headlines.like(words, item.id) : null;
-  if (same === null) return null;
-  const other = around.said(same);
-  return `it says nearly the same as ${other.isLeftOut ? 'what was left out: ' : ''}“${short(other.words)}”`;
+  const other = rules.barSame ? around.like(item) : null;
+  return other && `it says nearly the same as ${other.isLeftOut ? 'what was left out: ' : ''}“${short(other.words)}”`;
 } // prettier-ignore
 
 /** Whether a strand takes an item in by itself. `count`: how many it has in. */

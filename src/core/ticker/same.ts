@@ -43,40 +43,61 @@ export function nearlySame(a: readonly string[], b: readonly string[]): boolean 
   return numbersIn(a) === numbersIn(b) && likeness(a, b) >= enough;
 }
 
+/** A headline taken apart: its words, and the numbers that two must have alike. */
+export interface TakenApart {
+  readonly words: readonly string[];
+  readonly numbers: string;
+}
+const apart = new Map<string, TakenApart>();
+/** Each headline is taken apart once as long as it is around. */
+export function takeApart(headline: string): TakenApart {
+  const known = apart.get(headline);
+  if (known) return known;
+  if (apart.size > 20_000) apart.clear();
+  const words = wordsIn(headline);
+  const made = { words, numbers: numbersIn(words) };
+  apart.set(headline, made);
+  return made;
+}
+
 /** Headlines among which those that say nearly the same are found without looking at each. */
 export class Headlines {
-  private readonly own = new Map<string, readonly string[]>();
+  private readonly own = new Map<string, TakenApart>();
+  /** By the numbers that they have and a word: those that have it. */
   private readonly having = new Map<string, Set<string>>();
 
   add(id: string, headline: string): void {
     this.remove(id);
-    const words = wordsIn(headline);
-    this.own.set(id, words);
-    for (const word of words) {
-      const ids = this.having.get(word);
+    const taken = takeApart(headline);
+    this.own.set(id, taken);
+    for (const word of taken.words) {
+      const key = `${taken.numbers}|${word}`;
+      const ids = this.having.get(key);
       if (ids) ids.add(id);
-      else this.having.set(word, new Set([id]));
+      else this.having.set(key, new Set([id]));
     }
   }
 
   remove(id: string): void {
-    for (const word of this.own.get(id) ?? []) this.having.get(word)?.delete(id);
+    const taken = this.own.get(id);
+    for (const word of taken?.words ?? []) this.having.get(`${taken?.numbers ?? ''}|${word}`)?.delete(id);
     this.own.delete(id);
   }
 
-  /** One that says nearly the same as a headline, by its id. */
-  like(headline: string, except: string): string | null {
-    const words = wordsIn(headline);
+  /** One that says nearly the same as a headline, by its id; those that are passed over are not looked at. */
+  like({ words, numbers }: TakenApart, isPassedOver: (id: string) => boolean): string | null {
+    const found = (word: string): ReadonlySet<string> | undefined => this.having.get(`${numbers}|${word}`);
     // Two that are like enough share six in ten of their words at least: one of the rarest is among those.
     const rare = [...new Set(words)]
-      .sort((a, b) => (this.having.get(a)?.size ?? 0) - (this.having.get(b)?.size ?? 0))
+      .map((word) => found(word))
+      .sort((a, b) => (a?.size ?? 0) - (b?.size ?? 0))
       .slice(0, Math.floor(words.length * 0.4) + 1);
-    const seen = new Set([except]);
-    for (const word of rare)
-      for (const id of this.having.get(word) ?? []) {
-        if (seen.has(id)) continue;
+    const seen = new Set<string>();
+    for (const ids of rare)
+      for (const id of ids ?? []) {
+        if (seen.has(id) || isPassedOver(id)) continue;
         seen.add(id);
-        if (nearlySame(words, this.own.get(id) ?? [])) return id;
+        if (nearlySame(words, this.own.get(id)?.words ?? [])) return id;
       }
     return null;
   }

@@ -1,5 +1,5 @@
 import { oneLine } from './words';
-import { Headlines } from './same';
+import { Headlines, takeApart } from './same';
 import {
   itemsOf,
   newItem,
@@ -40,31 +40,67 @@ function read(came: readonly Came[]): Came[] {
   });
 } // prettier-ignore
 
+const indexed = new WeakMap<StrandItems, Headlines>();
+/** The headlines of a strand; made once as long as nothing of it has changed. */
+function headlinesOf(strand: StrandItems): Headlines {
+  const known = indexed.get(strand);
+  if (known) return known;
+  const made = new Headlines();
+  for (const item of itemsOf(strand)) if (wordsOf(item) !== '') made.add(item.id, wordsOf(item));
+  indexed.set(strand, made);
+  return made;
+}
+
 /** What an item is compared with: all of its strand, what is in elsewhere, and what a person left out. */
 class Surroundings implements Around {
-  readonly headlines = new Headlines();
-  private readonly known = new Map<string, TickerItem>();
-  count = 0;
+  /** What has come or changed in this step, and what of before does not count any more. */
+  private readonly fresh = new Headlines();
+  private readonly changed = new Map<string, TickerItem | null>();
+  count: number;
 
-  constructor(all: All, readonly own: string, readonly nowMs: number, readonly unfit: Judging['unfit']) {
-    for (const strand of Object.values(all)) for (const item of itemsOf(strand)) this.add(item);
+  constructor(
+    private readonly all: All,
+    private readonly own: string,
+    readonly nowMs: number,
+    readonly unfit: Judging['unfit'],
+  ) {
+    this.count = itemsOf(all[own] ?? noItems).filter(({ state }) => state === 'in').length;
   }
+
+  private find(id: string): TickerItem | null {
+    const changed = this.changed.get(id);
+    if (changed !== undefined) return changed;
+    for (const { items } of Object.values(this.all)) if (Object.hasOwn(items, id)) return items[id] ?? null;
+    return null;
+  }
+
   add(item: TickerItem): void {
     this.remove(item.id);
-    this.known.set(item.id, item);
+    this.changed.set(item.id, item);
     if (item.strand === this.own && item.state === 'in') this.count += 1;
-    const isMet = item.state === 'out' ? item.by === 'hand' : item.state === 'in' || item.strand === this.own;
-    if (isMet && wordsOf(item) !== '') this.headlines.add(item.id, wordsOf(item));
+    if (wordsOf(item) !== '') this.fresh.add(item.id, wordsOf(item));
   }
+
   remove(id: string): void {
-    const item = this.known.get(id);
+    const item = this.find(id);
     if (item?.strand === this.own && item.state === 'in') this.count -= 1;
-    this.known.delete(id);
-    this.headlines.remove(id);
+    this.changed.set(id, null);
+    this.fresh.remove(id);
   }
-  said = (id: string): { words: string; isLeftOut: boolean } => {
-    const item = this.known.get(id);
-    return { words: item ? wordsOf(item) : '', isLeftOut: item?.state === 'out' };
+
+  private isMet(item: TickerItem | null): boolean {
+    if (item?.state === 'out') return item.by === 'hand';
+    return item !== null && (item.state === 'in' || item.strand === this.own);
+  }
+
+  like = (item: TickerItem): { words: string; isLeftOut: boolean } | null => {
+    const taken = takeApart(wordsOf(item));
+    const found = (headlines: Headlines, isFresh: boolean): string | null =>
+      headlines.like(taken, (id) => id === item.id || (!isFresh && this.changed.has(id)) || !this.isMet(this.find(id)));
+    let same = found(this.fresh, true);
+    for (const strand of Object.values(this.all)) same ??= found(headlinesOf(strand), false);
+    const other = same === null ? null : this.find(same);
+    return other && { words: wordsOf(other), isLeftOut: other.state === 'out' };
   };
 } // prettier-ignore
 

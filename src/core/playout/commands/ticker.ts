@@ -41,7 +41,7 @@ export const schema = z.strictObject({
   /** `add`, `strand`: the strand, by name or id. */
   strand: nameSchema(64).optional(),
   words: z.string().max(10_000).optional(),
-  /** `urgent`: next, at once, or no more; `holds`: the ticker then stands on it. */
+  /** `urgent`, and of `add` whether it is: next, at once, or no more; `holds`: the ticker then stands on it. */
   urgent: z.enum(['no', 'next', 'now']).optional(),
   holds: z.boolean().optional(),
   /** `pin`: whether it comes in every round; not given: the other way round. */
