@@ -15,6 +15,10 @@ import { Running } from '../desk/running-time';
 import { clockWords } from './times';
 import type { Give } from './give';
 
+/** Whether two rows say the same. */
+const isSame = (a: RowState, b: RowState): boolean =>
+  (Object.keys(a) as (keyof RowState)[]).every((key) => a[key] === b[key]);
+
 /** What a row says of an item. */
 export interface RowState {
   readonly item: TickerItem;
@@ -79,7 +83,7 @@ export const ItemRow = memo(function ItemRow(props: {
       )}
     </div>
   );
-}); // prettier-ignore
+}, (a, b) => isSame(a.of, b.of) && a.give === b.give); // prettier-ignore
 
 function Marks({ of, words }: { of: RowState; words: string }) {
   const { item, seconds, isNow, isNext, isUrgent, comes, shown, runs } = of;

@@ -1,7 +1,7 @@
 import { useDroppable } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ChevronDown, ChevronRight, Plus } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import type { TickerItem } from '../../core/ticker';
 import type { Show, Strand } from '../../core/show';
 import { Health } from '../data/health';
@@ -44,6 +44,18 @@ function SourceHealth({ strand }: { strand: Strand }) {
   });
 } // prettier-ignore
 
+/** Whether an element is in sight; until it is known it counts as being so. */
+function useSeen(element: RefObject<HTMLElement | null>): boolean {
+  const [isSeen, setSeen] = useState(true);
+  useEffect(() => {
+    if (!element.current) return;
+    const observer = new IntersectionObserver(([entry]) => setSeen(entry?.isIntersecting ?? true));
+    observer.observe(element.current);
+    return () => observer.disconnect();
+  }, [element]);
+  return isSeen;
+}
+
 /** The items of a strand: incoming at the top, then what is in, then what was left out. */
 export function StrandColumn(props: {
   strand: Strand;
@@ -70,8 +82,10 @@ export function StrandColumn(props: {
       }),
     [items, showsOut],
   );
+  const column = useRef<HTMLElement>(null);
+  const isSeen = useSeen(column);
   const list = useVirtualizer({
-    count: lines.length,
+    count: isSeen ? lines.length : 0,
     getScrollElement: () => scroller.current,
     estimateSize: (at) => (lines[at] && 'head' in lines[at] ? 28 : 56),
     getItemKey: (at) => {
@@ -82,17 +96,19 @@ export function StrandColumn(props: {
   });
   const place = lines.findIndex((line) => 'item' in line && line.item.id === chosen);
   useEffect(() => {
-    if (place >= 0) list.scrollToIndex(place);
+    if (place < 0) return;
+    if (isSeen) list.scrollToIndex(place);
+    column.current?.scrollIntoView({ inline: 'nearest', block: 'nearest' });
     // Only what is chosen moves the list.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [chosen]);
+  }, [chosen, isSeen]);
   const add = (): void => {
     if (typed.trim() === '') return;
     give({ act: 'add', strand: strand.id, words: typed });
     setTyped('');
   };
   return (
-    <section className={`flex min-h-0 w-72 min-w-64 flex-1 flex-col bg-deck ${isIn ? '' : 'opacity-60'}`} aria-label={`Strand ${strand.name}`}>
+    <section ref={column} className={`flex min-h-0 w-72 min-w-64 flex-1 flex-col bg-deck ${isIn ? '' : 'opacity-60'}`} aria-label={`Strand ${strand.name}`}>
       <header className="flex flex-col gap-1 border-t-4 border-b border-b-line p-2" style={{ borderTopColor: strand.colour }}>
         <div className="flex items-center gap-2">
           <strong className="min-w-0 flex-1 truncate font-semibold">{strand.name}</strong>

@@ -28,12 +28,18 @@ import { withPoint } from './dwell-form';
 
 /** Seconds ahead for which it is said when each item comes. */
 const aheadSeconds = 1800;
+const mostAhead = 300;
 const noColumn: Columned = { incoming: [], in: [], out: [] };
 
+const columned = new WeakMap<readonly TickerItem[], { readonly wanted: string; readonly column: Columned }>();
+/** The items of a strand by what became of them; the same object as long as nothing has changed. */
 const columnOf = (items: readonly TickerItem[], wanted: string): Columned => {
+  const known = columned.get(items);
+  if (known?.wanted === wanted) return known.column;
   const found: Record<(typeof sections)[number], TickerItem[]> = { incoming: [], in: [], out: [] };
   for (const item of items)
     if (wanted.trim() === '' || hasWords(`${itemWords(item)} ${item.came.more} ${item.came.category}`, wanted)) found[item.state].push(item);
+  columned.set(items, { wanted, column: found });
   return found;
 }; // prettier-ignore
 
@@ -93,7 +99,7 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
     const found = new Map<string, number>();
     let first: string | null = null;
     if (onAir && play?.now && play.state !== 'held')
-      for (const { item, from } of tickerPlan(onAir, play, air().clock.now(), aheadSeconds))
+      for (const { item, from } of tickerPlan(onAir, play, air().clock.now(), aheadSeconds, mostAhead))
         if (!found.has(item.id)) {
           if (found.size === 0) first = item.id;
           found.set(item.id, from);

@@ -191,8 +191,13 @@ export function nextOfTicker(work: Work, id: string, channel: string): void {
 }
 
 /** What a play of a ticker will bring in the next seconds, as it stands; the same that it plays. */
-export const tickerPlan = (own: AirTicker, play: Play, at: number, seconds: number): Planned[] =>
-  planOf(own, own.standing, play, at, seconds, runIn(own));
+export const tickerPlan = (
+  own: AirTicker,
+  play: Play,
+  at: number,
+  seconds: number,
+  most?: number,
+): Planned[] => planOf(own, own.standing, play, at, seconds, runIn(own), most);
 
 /** How long a round takes as it stands; null: nothing may come. */
 export const tickerRound = (own: AirTicker, play: Play, at: number) =>

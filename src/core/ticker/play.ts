@@ -129,21 +129,19 @@ export function wakeTime({ strands }: TickerStanding, play: Play, at: number): n
   return first;
 } // prettier-ignore
 
-/** What a play will bring from what is on air on, for so many seconds. */
-export function planOf(ticker: Rounded, standing: TickerStanding, play: Play, at: number, seconds: number, runOf: RunOf): Planned[] {
+/** What a play will bring from what is on air on, for so many seconds, and so many items at most. */
+export function planOf(ticker: Rounded, standing: TickerStanding, play: Play, at: number, seconds: number, runOf: RunOf, most = Infinity): Planned[] {
   const { now, state } = play;
   const from = now && state !== 'stopped' ? Math.max(at, now.until) : at;
-  return planRound(roundOf(ticker, standing, play), play.place, play.pressing, from, seconds, (item) => staysFor(ticker.dwell, item, runOf(item)));
+  return planRound(roundOf(ticker, standing, play), play.place, play.pressing, from, seconds, (item) => staysFor(ticker.dwell, item, runOf(item)), ({ length }) => length < most);
 } // prettier-ignore
 
 /** The seconds that a round takes as it stands: all that comes until each strand has been visited once; null: nothing may come. */
 export function roundLength(ticker: Rounded, standing: TickerStanding, play: Play, at: number, runOf: RunOf): { readonly seconds: number; readonly items: number } | null {
-  const from: Play = { ...play, pressing: [], place: { strand: null, given: [], after: play.place.after, rounds: 0 } };
-  const most = 4 * 3600;
-  const planned = planRound(roundOf(ticker, standing, from), from.place, [], at, most, (item) => staysFor(ticker.dwell, item, runOf(item)));
-  const own = planned.filter(({ round }) => round === 0);
-  const last = own.at(-1);
-  return last ? { seconds: last.to - at, items: own.length } : null;
+  const place: Play['place'] = { strand: null, given: [], after: play.place.after, rounds: 0 };
+  const planned = planRound(roundOf(ticker, standing, play), place, [], at, Infinity, (item) => staysFor(ticker.dwell, item, runOf(item)), (_, next) => next.rounds === 0);
+  const last = planned.at(-1);
+  return last ? { seconds: last.to - at, items: planned.length } : null;
 } // prettier-ignore
 
 /** Strands of a standing, each with items even where nothing has come. */

@@ -128,7 +128,7 @@ export interface Planned {
   readonly round: number;
 }
 
-/** What comes from a moment on for some seconds, as it is now; what drops after some times drops here too. */
+/** What comes from a moment on for some seconds, as it is now; what drops after some times drops here too. It ends where `goesOn` says so of what would come next. */
 export function planRound(
   round: Round,
   place: Place,
@@ -136,6 +136,7 @@ export function planRound(
   from: number,
   seconds: number,
   dwell: (item: TickerItem) => number,
+  goesOn: (planned: readonly Planned[], place: Place) => boolean = () => true,
 ): Planned[] {
   const more = new Map<string, number>();
   const counted: Round = { ...round, shown: (id) => round.shown(id) + (more.get(id) ?? 0) };
@@ -143,7 +144,7 @@ export function planRound(
   let [now, presses, at] = [place, pressing, from];
   while (at < from + seconds) {
     const next = nextItem(counted, now, presses, at);
-    if (!next) break;
+    if (!next || !goesOn(planned, next.place)) break;
     const to = at + Math.max(0.1, dwell(next.item));
     planned.push({ item: next.item, from: at, to, round: next.place.rounds });
     more.set(next.item.id, (more.get(next.item.id) ?? 0) + 1);

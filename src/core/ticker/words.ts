@@ -8,9 +8,14 @@ export const oneLine = (raw: string): string =>
     .replace(/\s+/gu, ' ')
     .trim();
 
-/** How many characters a reader sees (UAX #29, extended grapheme clusters). */
+const counted = new Map<string, number>();
+/** How many characters a reader sees (UAX #29, extended grapheme clusters). Each text is counted once as long as it is around. */
 export function charactersOf(words: string): number {
+  const known = counted.get(words);
+  if (known !== undefined) return known;
   let count = 0;
   for (const _ of graphemes.segment(words)) count += 1;
+  if (counted.size > 20_000) counted.clear();
+  counted.set(words, count);
   return count;
 }
