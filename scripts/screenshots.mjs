@@ -207,9 +207,12 @@ await shoot('tables', async () => {
 await shoot('ticker', async () => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${url}/ticker`);
+  await settle(6000);
+  await page.request.post(`${url}/api/air/commands`, { data: { do: 'clear', channel: 'main', all: true } });
   await page.getByRole('button', { name: 'Start' }).click();
-  await settle(12_000);
-  await page.getByRole('button', { name: 'Set up' }).click();
+  await settle(9000);
+  for (const key of ['ArrowDown', 'ArrowRight', 'ArrowRight', 'Enter', 'Enter', 'p'])
+    await page.keyboard.press(key);
   await settle(1500);
 });
 await shoot('charts', async () => {

@@ -21,6 +21,8 @@ interface Bar {
   readonly h: number;
   /** Where the label stands, if not on the cloth. */
   readonly flag?: { readonly y: number; readonly h: number };
+  /** So many characters can be read in it. */
+  readonly most: number;
   /** Where the words begin where the label is shortest, and how far they may go. */
   readonly words: readonly [x: number, w: number];
 }
@@ -124,7 +126,7 @@ function ticker(parts: Pick<Parts, 'id' | 'name'>, own: Bar, lines: readonly Ele
     lane: 'ticker',
     elements: [...bar(own), labelAt(y + (h - 52) / 2), ...lines, clock(own.w - lean - 160, own.y + (own.h - 52) / 2)],
     order: [...order, ...ids, 'clock', 'sweep', 'flag', 'label'],
-    fields: [...tickerFields('Field', '#f2b632', words, 140), ...more.fields],
+    fields: [...tickerFields('Field', '#f2b632', words, own.most), ...more.fields],
     ties: [...tied, ['line', 'text', 'f-line'], ...more.ties],
     tethers: [['flag', 'left', null, 'left', 0], ['flag', 'right', 'label', 'right', 28 + leanOf(h)], ...more.tethers],
     enter: moving(comes(ids)),
@@ -138,11 +140,11 @@ function ticker(parts: Pick<Parts, 'id' | 'name'>, own: Bar, lines: readonly Ele
 } // prettier-ignore
 
 const line = (y: number, given: object = {}): Element =>
-  newElement('text', 'line', 'Line', { ...name, x: 300, y, w: 1240, h: 52, text: 'Ox lead the ballet after four flights', weight: 640, stretch: 100, size: 40, tracking: 0, minScale: 0.62, ...given }); // prettier-ignore
+  newElement('text', 'line', 'Line', { ...name, x: 300, y, w: 1240, h: 52, text: 'Ox lead the ballet after four flights', weight: 640, stretch: 100, size: 40, tracking: 0, minScale: 0.75, ...given }); // prettier-ignore
 
 /** One line along the foot. */
 export function tickerLine(): Template {
-  const own: Bar = { w: 1812, y: 924, h: 72, words: [300, 1300] };
+  const own: Bar = { w: 1812, y: 924, h: 72, most: 88, words: [300, 1300] };
   const made = ticker(
     { id: 'ticker-line', name: 'Ticker, one line' },
     own,
@@ -169,12 +171,12 @@ export function tickerLine(): Template {
 
 /** A headline with a second line under it; its label is a tab on the cloth. */
 export function tickerTwoLines(): Template {
-  const own: Bar = { w: 1812, y: 880, h: 116, flag: { y: 828, h: 56 }, words: [96, 1500] };
+  const own: Bar = { w: 1812, y: 872, h: 124, flag: { y: 820, h: 56 }, most: 104, words: [96, 1500] };
   const under = newElement('text', 'more', 'Second line', { ...label, x: 96, y: 942, w: 1500, h: 44, text: 'Two hundredths of a point part the first two teams', size: 34, tracking: 12, minScale: 0.8, fit: 'shrink' });
   const made = ticker(
     { id: 'ticker-two-lines', name: 'Ticker, two lines' },
     own,
-    [line(886, { x: 96, w: 1500, size: 46 }), under],
+    [line(884, { x: 96, w: 1500, size: 46, minScale: 0.66 }), under],
     {
       fields: [textField('f-more', 'Second line', 'Two hundredths of a point part the first two teams', 'What is behind it; may be empty', { maxLength: 110 })],
       ties: [['more', 'text', 'f-more']],

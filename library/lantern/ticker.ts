@@ -17,10 +17,10 @@ export function ticker(): Template {
       newElement('rect', 'ember', 'Urgent glow', { x: 96, y: 912, w: 1728, h: 84, fill: '@lt-glow', ...round(42), irisX: 0.1, irisSoft: 60, opacity: 0 }),
       newElement('rect', 'tag', 'Strand pill', { x: 104, y: 920, w: 240, h: 68, fill: '@lt-glow', ...round(34), irisX: 0.14, irisSoft: 24 }),
       newElement('text', 'label', 'Label', { x: 138, y: 924, w: 400, h: 60, text: 'Tonight', ...head, size: 40, tracking: 0, colour: '@lt-night', minScale: 0.7 }),
-      newElement('text', 'line', 'Line', { ...line, x: 380, y: 924, w: 1380, h: 60, text: 'The lamps are lit at nine; bring your own candle', size: 42, colour: '@lt-cream', minScale: 0.62 }),
+      newElement('text', 'line', 'Line', { ...line, x: 380, y: 924, w: 1380, h: 60, text: 'The lamps are lit at nine; bring your own candle', size: 42, colour: '@lt-cream', minScale: 0.72 }),
     ],
     order: ['pill', 'ember', 'pill-rim', 'tag', 'label', 'line'],
-    fields: tickerFields('Tonight', '@lt-glow', 'The lamps are lit at nine; bring your own candle', 120),
+    fields: tickerFields('Tonight', '@lt-glow', 'The lamps are lit at nine; bring your own candle', 92),
     ties: [
       ['label', 'text', 'f-strand'],
       ['line', 'text', 'f-line'],

@@ -48,10 +48,10 @@ export function ticker(): Template {
       newElement('rect', 'mark', 'Mark of the strand', { x: 96, y: 916, w: 14, h: 80, fill: '@lg-red' }),
       newElement('text', 'label', 'Label', { x: 136, y: 928, w: 380, h: 58, text: 'Results', ...mono, weight: 600, size: 34, minScale: 0.84 }),
       hair('between', 'Between', 380, 930, 0, 54),
-      newElement('text', 'line', 'Line', { x: 410, y: 926, w: 1374, h: 62, text: 'The harbour wall stays closed until the tide has turned', ...serif, size: 44, weight: 520, tracking: 0, minScale: 0.6 }),
+      newElement('text', 'line', 'Line', { x: 410, y: 926, w: 1374, h: 62, text: 'The harbour wall stays closed until the tide has turned', ...serif, size: 44, weight: 520, tracking: 0, minScale: 0.69 }),
     ],
     order: ['sheet', 'foot', 'mark', 'rule', 'label', 'between', 'line'],
-    fields: tickerFields('Results', '@lg-red', 'The harbour wall stays closed until the tide has turned', 120),
+    fields: tickerFields('Results', '@lg-red', 'The harbour wall stays closed until the tide has turned', 92),
     ties: [
       ['label', 'text', 'f-strand'],
       ['line', 'text', 'f-line'],

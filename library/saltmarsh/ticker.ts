@@ -30,10 +30,10 @@ export function ticker(): Template {
       blade('plate', 'Line blade', [388, top, 1376, height], '@sm-deep'),
       blade('end', 'End blade', [1770, top, 38, height], '@sm-leaf'),
       newElement('text', 'label', 'Label', { ...head, x: 178, y: top + 8, w: 340, h: 64, text: 'Field', size: 38, colour: '@sm-deep', minScale: 0.7 }),
-      newElement('text', 'line', 'Line', { x: 440, y: top + 8, w: 1240, h: 64, text: 'Skerry take the third duel by two lines', ...head, letters: 'as-typed', weight: 620, stretch: 100, size: 42, tracking: 0, minScale: 0.55 }),
+      newElement('text', 'line', 'Line', { x: 440, y: top + 8, w: 1240, h: 64, text: 'Skerry take the third duel by two lines', ...head, letters: 'as-typed', weight: 620, stretch: 100, size: 42, tracking: 0, minScale: 0.72 }),
     ],
     order: ['lead', 'tag', 'plate', 'label', 'line', 'end'],
-    fields: tickerFields('Field', '@sm-flash', 'Skerry take the third duel by two lines', 120),
+    fields: tickerFields('Field', '@sm-flash', 'Skerry take the third duel by two lines', 88),
     ties: [
       ['label', 'text', 'f-strand'],
       ['line', 'text', 'f-line'],

@@ -89,6 +89,8 @@ function PlayRow(props: {
   }, [ticker, play]);
   const strandOf = (id: string) => ticker?.strands.find((own) => own.id === id);
   const isHeld = state === 'held';
+  // Of several places in the round the one in hand has its keys, the others a line each.
+  const isOpen = !isMany || isInHand;
   return (
     <div role="group" aria-label={channels === '' ? 'No channel' : channels} className={`flex flex-col gap-1 ${isMany ? `border-l-2 pl-2 ${isInHand ? 'border-brass' : 'border-transparent'}` : ''}`} onClick={onHand}>
       <div className="flex min-w-0 items-center gap-3 border-l-4 pl-2" style={{ borderColor: (now && strandOf(now.strand)?.colour) ?? 'transparent' }}>
@@ -110,6 +112,8 @@ function PlayRow(props: {
           <Running className="block h-full bg-air" share={(at) => (isHeld ? 1 : (at - now.since) / Math.max(0.1, now.until - now.since))} />
         </div>
       )}
+      {isOpen && (
+        <>
       <div className="flex min-w-0 items-center gap-3 pl-3">
         <Pennant state="next" />
         <span className="shrink-0 text-xs text-ink-2">{next ? strandOf(next.item.strand)?.name : ''}</span>
@@ -131,6 +135,8 @@ function PlayRow(props: {
         <Button tone="quiet" disabled={!now} onClick={() => give({ act: 'next' })} title="N"><SkipForward size={14} /> Next</Button>
         <Button tone="quiet" disabled={!now} onClick={() => give({ act: 'out' })}>Off at once</Button>
       </div>
+        </>
+      )}
     </div>
   );
 } // prettier-ignore

@@ -55,6 +55,7 @@ const keys = [
   ['Shift U', 'urgent: at once'],
   ['Shift arrows', 'move up or down'],
   ['N  B  H', 'next, back, hold'],
+  ['C', 'the next channel, where each has its own place'],
   ['/', 'search'],
 ] as const;
 

@@ -1,7 +1,7 @@
 import { TriangleAlert } from 'lucide-react';
 import { useMemo } from 'react';
 import { tickerItemLook, tickerValues, unfitFor, type AirTicker } from '../../core/playout';
-import { checkFilling } from '../../core/preflight';
+import { checkFilling, readingFindings, readings } from '../../core/preflight';
 import { ProblemError } from '../../core/problem';
 import { templateFor, type Channel, type Release, type Template, type Values } from '../../core/show';
 import type { TickerItem } from '../../core/ticker';
@@ -10,7 +10,7 @@ import { Still } from '../picture/still';
 import { Strip } from './strip';
 import { useRelease } from './use-release';
 
-const unfitting: ReadonlySet<string> = new Set(['overflow', 'off', 'small']);
+const unfitting: ReadonlySet<string> = new Set(['overflow', 'off', 'small', 'tiny']);
 
 /** What of an item does not fit in its template. */
 function useMisfits(template: Template | undefined, values: Values, release: Release | undefined, unfit: string | null): readonly string[] {
@@ -20,7 +20,10 @@ function useMisfits(template: Template | undefined, values: Values, release: Rel
     if (!template || !release) return [];
     if (unfit !== null) return [unfit];
     try {
-      return checkFilling(template, values, measure, new Set(Object.keys(release.assets)), release.look)
+      return [
+        ...checkFilling(template, values, measure, new Set(Object.keys(release.assets)), release.look),
+        ...readingFindings(readings(template, values, measure, release.look)),
+      ]
         .filter(({ code }) => unfitting.has(code))
         .map(({ message }) => `${message}.`);
     } catch (error) {

@@ -7,7 +7,7 @@ interface Region {
   readonly w: number;
   readonly h: number;
 }
-const [air, tallest] = [14, 132];
+const [air, tallest] = [14, 96];
 
 /** Where a template has something at rest, with a little air; over the whole width where it is most of it. */
 export function regionOf({ elements, width, height }: Template): Region {

@@ -79,6 +79,7 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
   const navigate = useNavigate();
   const show = useDraft((store) => store.draft?.show);
   const edit = useDraft((store) => store.edit);
+  const { undo, redo } = useDraft.getState();
   const onAir = useAir(({ state }) => state.tickers[draft.id]);
   const channels = useAir(({ state }) => state.channels);
   const [isSetUp, setSetUp] = useState(() => location.search === '?set-up');
@@ -161,6 +162,10 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
   };
 
   const onKey = (event: KeyboardEvent): void => {
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
+      event.preventDefault();
+      return event.shiftKey ? redo() : undo();
+    }
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target) || document.querySelector('[role=dialog]')) return;
     if (event.key === 'Enter' && event.target instanceof Element && event.target.closest('button, a, summary')) return;
     const column = columns.findIndex((_, at) => listed(at).some(({ id }) => id === chosen));
@@ -183,6 +188,7 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
       Home: () => go(column, 0),
       End: () => go(column, Infinity),
       '/': () => search.current?.focus(),
+      c: () => setInHand(keys[(keys.indexOf(hand) + 1) % keys.length] ?? hand),
       n: () => give({ ...to, act: 'next' }),
       b: () => give({ ...to, act: 'back' }),
       h: () => give({ ...to, act: play?.state === 'held' ? 'go' : 'hold' }),

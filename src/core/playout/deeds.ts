@@ -37,7 +37,7 @@ interface OnAir<D> {
 }
 
 /** The moves of a template that a deed names; null: all. */
-const movesNamed = (template: Template, name: string | null): Template['moves'] =>
+export const movesNamed = (template: Template, name: string | null): Template['moves'] =>
   template.moves.filter((move) => name === null || sameName(move.name, name));
 
 function callMoves(

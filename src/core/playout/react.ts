@@ -1,6 +1,7 @@
 import { isOnChannel, isTarget, type Reaction, type Template } from '../show';
-import { aftermathOf, carryOut, type Aftermath, type Seen } from './deeds';
-import type { AirState, Due } from './state';
+import { phaseEnd } from '../motion';
+import { aftermathOf, carryOut, movesNamed, type Aftermath, type Seen } from './deeds';
+import type { AirState, Due, Graphic } from './state';
 import type { Releases, Work } from './work';
 
 /** The graphics that a reaction of a graphic is about, as they stand at a time. */
@@ -53,6 +54,31 @@ export function aftermath(
   }
   return found;
 }
+
+/**
+ * A graphic that comes while others are up whose coming would have sent it away for as long as they stay: it comes as
+ * one that is away already, and is back when the last of them leaves.
+ */
+export function comeAway({ state, releases }: Work, channelId: string, graphic: Graphic, template: Template): void {
+  const channel = state.channels.find(({ id }) => id === channelId);
+  if (!channel) return;
+  for (const [other, { graphics }] of Object.entries(state.air))
+    for (const cause of graphics) {
+      if (cause.id === graphic.id || cause.exitAt !== null || cause.enterAt > graphic.enterAt + 1e-6) continue;
+      for (const reaction of releases(cause.release)?.templates[cause.template]?.reactions ?? []) {
+        const { does } = reaction;
+        if (reaction.on !== 'enter' || does.do !== 'move' || does.stays) continue;
+        if (!isOnChannel(reaction, channel, other === channelId)) continue;
+        if (!isTarget(reaction.whose, template, graphic.name, graphic.lane)) continue;
+        for (const phase of movesNamed(template, does.move)) {
+          const frames = phaseEnd(phase);
+          const present = graphic.moves.find(({ ref }) => ref === phase.id);
+          if (present) present.holds = [...new Set([...present.holds, cause.id])];
+          else graphic.moves.push({ ref: phase.id, at: graphic.enterAt, from: frames, back: false, frames, holds: [cause.id] });
+        }
+      }
+    }
+} // prettier-ignore
 
 /** Lets others react to a moment in the life of a graphic. */
 export function react(work: Work, due: Due): void {

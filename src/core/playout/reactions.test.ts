@@ -102,6 +102,17 @@ describe('when one enters, others do what was set', () => {
       expect(movesOn(t, 'main')).toEqual(after);
     }
   });
+  test('what comes while such a one is up comes away, and is back when it leaves', () => {
+    const t = trial([reaction({ does: { do: 'move', move: 'Tuck', stays: false } })]);
+    t.go({ do: 'clear', channel: 'main', lane: 'bug' }, 6);
+    t.go({ do: 'take', channel: 'main', number: '1' }, 10);
+    t.go({ do: 'take', channel: 'main', number: '2' }, 12);
+    const bugUp = () => t.state.air['main']?.graphics.find(({ lane, exitAt }) => lane === 'bug' && exitAt === null);
+    expect(bugUp()?.moves).toMatchObject([{ ref: 'm', from: 10, frames: 10, back: false }]);
+    t.go({ do: 'clear', channel: 'main', lane: 'lower' }, 15);
+    t.go({ do: 'tick' }, 20);
+    expect(bugUp()?.moves.every(({ back }) => back)).toBe(true);
+  }); // prettier-ignore
   test('two that send it away both have to leave, and what a hand sent away waits for a hand', () => {
     const tucks = reaction({ does: { do: 'move', move: 'Tuck', stays: false } });
     const t = new Trial(

@@ -9,6 +9,7 @@ import {
   type Template,
 } from '../show';
 import type { Command } from './command';
+import { comeAway } from './react';
 import { happens } from './happen';
 import { leave, withdraw } from './leave';
 import { acceptValues, channelOf, findTarget, released, templateOf } from './lookup';
@@ -211,6 +212,7 @@ export function takeOn(
       how.lasts === undefined
         ? enterAt + enterFrames / exactRate(template.rate) + lasts
         : Math.max(enterAt, work.at + lasts);
+  comeAway(work, channel.id, graphic, template);
   air.graphics.push(graphic);
   happens(state, channel.id, graphic, template, { on: 'enter', phase: 'enter', at: enterAt });
   happens(state, channel.id, graphic, template, {
