@@ -260,7 +260,11 @@ test('the pad is in step with the Desk: show, count, add, correct, clear; a pad 
   // The ticker in the hand: what waits is taken in, and words are called at once.
   const ticker = pad.getByRole('region', { name: 'Beach news' });
   await expect(ticker).toContainText('incoming');
+  await ticker.getByLabel('the first says').fill('The tide turns at four');
   await ticker.getByRole('button', { name: 'Take in' }).tap();
+  await expect
+    .poll(async () => JSON.stringify((await server.air()).state))
+    .toContain('The tide turns at four');
   await ticker.getByRole('button', { name: 'Start' }).tap();
   await ticker.getByLabel('Urgent words').fill('Flying stops for a squall');
   await ticker.getByRole('button', { name: 'At once' }).tap();

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { playOf, tickerPlan, type AirTicker, type Command } from '../../core/playout';
-import { itemWords, itemsOf, newPlay } from '../../core/ticker';
+import { itemWords, itemsOf, newPlay, type TickerItem as TickerItemOf } from '../../core/ticker';
 import type { Channel } from '../../core/show';
 import { Running } from '../desk/running-time';
 import { clockWords } from '../ticker/times';
@@ -55,13 +55,16 @@ export function TickerItem(props: {
         <Big isOff={!now} onPress={() => give({ act: 'next' }, 'The next item.')}>Next</Big>
       </div>
       {first && (
-        <div className="flex flex-col gap-1" role="group" aria-label="Incoming">
-          <p className="text-xs text-next">{waiting.length} incoming: <span className="text-ink" dir="auto">{itemWords(first)}</span></p>
-          <div className="grid grid-cols-2 gap-2">
-            <Big onPress={() => give({ act: 'take-in', item: first.id }, 'It is in.')}>Take in</Big>
-            <Big onPress={() => give({ act: 'leave-out', item: first.id }, 'It is left out.')}>Leave out</Big>
-          </div>
-        </div>
+        <Incoming
+          key={`${first.id} ${itemWords(first)}`}
+          item={first}
+          count={waiting.length}
+          onTakeIn={(words) => {
+            if (words !== itemWords(first)) give({ act: 'edit', item: first.id, words }, 'It is edited.');
+            give({ act: 'take-in', item: first.id }, 'It is in.');
+          }}
+          onLeaveOut={() => give({ act: 'leave-out', item: first.id }, 'It is left out.')}
+        />
       )}
       <form
         className="flex items-stretch gap-2"
@@ -74,5 +77,23 @@ export function TickerItem(props: {
         <Big isOff={typed.trim() === ''} onPress={call}>At once</Big>
       </form>
     </section>
+  );
+} // prettier-ignore
+
+/** The first item that waits, with its words to be corrected before they go in. */
+function Incoming(props: { item: TickerItemOf; count: number; onTakeIn: (words: string) => void; onLeaveOut: () => void }) {
+  const { item, count, onTakeIn, onLeaveOut } = props;
+  const [typed, setTyped] = useState(itemWords(item));
+  return (
+    <div className="flex flex-col gap-1" role="group" aria-label="Incoming">
+      <label className="flex flex-col gap-1 text-xs text-next">
+        {count} incoming; the first says
+        <input className="field h-11 text-ink" dir="auto" value={typed} onChange={(event) => setTyped(event.target.value)} />
+      </label>
+      <div className="grid grid-cols-2 gap-2">
+        <Big isOff={typed.trim() === ''} onPress={() => onTakeIn(typed)}>Take in</Big>
+        <Big onPress={onLeaveOut}>Leave out</Big>
+      </div>
+    </div>
   );
 } // prettier-ignore

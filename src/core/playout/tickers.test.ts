@@ -15,7 +15,7 @@ import {
   type Template,
 } from '../show';
 import { emptyList } from '../value';
-import { dwellOf, itemsOf, type Came, type Play, type TickerItem } from '../ticker';
+import { dwellOf, isContested, itemWords, itemsOf, type Came, type Play, type TickerItem } from '../ticker';
 import { apply, emptyAir, nextDueTime } from './apply';
 import type { Command } from './command';
 import type { AirEvent } from './event';
@@ -213,6 +213,23 @@ describe('a ticker on air', () => {
     air.tell({ act: 'start' }, 1001);
     expect([air.now(1006.5), up(), air.now(1011.5), up(), air.up('main')]).toEqual(['A2', 'strip', 'B1', 'board', 'B1']);
     expect([air.now(1016.5), up(), air.up('main')]).toEqual(['A1', 'strip', 'A1']);
+  }); // prettier-ignore
+  test('an edit stands beside the words that come; where those change one of both is chosen', () => {
+    const air = fixed();
+    const say = (words: string): void => air.give({ do: 'items', ticker: 't', strand: 'a', data: 'feed', came: [{ ...came(words)[0], key: 'A1' } as Came] }, 1001) as never;
+    const item = (): TickerItem => Object.values(air.own.standing.strands['a']?.items ?? {}).find(({ came: { key } }) => key === 'A1') as TickerItem;
+    air.tell({ act: 'edit', item: item().id, words: 'Mine' }, 1001);
+    say('A1, told anew');
+    expect([itemWords(item()), isContested(item()), item().came.words]).toEqual(['Mine', true, 'A1, told anew']);
+    air.tell({ act: 'keep-edit', item: item().id }, 1002);
+    expect([itemWords(item()), isContested(item())]).toEqual(['Mine', false]);
+    say('A1, told a third time');
+    air.tell({ act: 'take-came', item: item().id }, 1003);
+    expect([itemWords(item()), item().edit]).toEqual(['A1, told a third time', null]);
+    // What a person took in waits again where its source says what is barred.
+    air.tell({ act: 'take-in', item: item().id }, 1004);
+    say('x'.repeat(70));
+    expect(item()).toMatchObject({ state: 'incoming', barred: expect.stringMatching(/^its words have changed, and .*60 characters/) });
   }); // prettier-ignore
   test('a release with other rules judges anew what rules decided, and nothing that a person did', () => {
     const air = fixed();
