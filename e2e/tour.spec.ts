@@ -187,7 +187,7 @@ test('the tour is walked', async ({ browser }) => {
     ['open /pad/pier on a phone or in a narrow window: show the flight clock, start it, count loops.', async () => {
       await second.setViewportSize({ width: 430, height: 900 });
       await second.goto(`${server.url}/pad/pier`);
-      await second.getByRole('button', { name: /^Start/ }).click();
+      await second.getByRole('button', { name: /^Start \d/ }).click();
       await second.getByRole('button', { name: /^Loop \+1/ }).click();
       await expect.poll(async () => (await words('111'))['f-loops']).toBe(1);
       // The pad's next row is what its button takes.

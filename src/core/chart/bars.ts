@@ -289,7 +289,7 @@ function lyingRoom(drawing: Drawing, box: Box, names: readonly string[], hasPict
   const widest = Math.max(0, ...names.map((name) => port.width(name, looks.name)));
   const room = Math.min(most, widest);
   const fitted = namesIn(drawing, names, Math.max(1, room) + 0.01, lines, looks.name);
-  const { scale, every } = inRows(step, port.height(looks.name) * fitted.scale * fitted.lines, looks.name);
+  const { scale, every } = inRows(step, port.height(looks.name) * fitted.scale * fitted.lines, looks.name, rows.length);
   const isNamed = (i: number): boolean => i % every === 0;
   sheet.tellNames({ ...fitted, left: fitted.left + names.filter((_, i) => !isNamed(i)).length }, names.length, 'name');
   const look = sized(looks.name, fitted.scale * scale, { align: 'right', vertical: 'middle' });

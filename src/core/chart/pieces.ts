@@ -35,12 +35,12 @@ export function drawPieces(drawing: Drawing): void {
   const widest = isLying ? Math.min(box.w * 0.36, Math.max(0, ...names.map((name) => port.width(name, looks.name)))) : step - gap;
   const fitted = namesIn(drawing, names, Math.max(1, widest) + 0.01, 2, looks.name);
   sheet.tellNames(fitted, names.length, 'name');
-  const lowNames = isLying ? inRows(step, port.height(looks.name) * fitted.scale * fitted.lines, looks.name) : { scale: 1, every: 1 };
+  const lowNames = isLying ? inRows(step, port.height(looks.name) * fitted.scale * fitted.lines, looks.name, rows.length) : { scale: 1, every: 1 };
   const nameLook = sized(looks.name, fitted.scale * lowNames.scale, isLying ? { align: 'right', vertical: 'middle' } : { align: 'centre', vertical: 'top' });
   const lineH = port.height(nameLook);
   const namesTake = names.length === 0 ? 0 : isLying ? widest + gap : lineH * fitted.lines + gap;
   const said = fitNames(values, isLying ? Infinity : step * 0.96, 1, 'none', looks.value, port);
-  const lowValues = isLying ? inRows(step, port.height(looks.value), looks.value) : { scale: 1, every: 1 };
+  const lowValues = isLying ? inRows(step, port.height(looks.value), looks.value, rows.length) : { scale: 1, every: 1 };
   const valueLook = sized(looks.value, said.scale * lowValues.scale);
   const valueW = Math.max(0, ...said.words.map((words) => port.width(words, valueLook)));
   const valueH = port.height(valueLook);

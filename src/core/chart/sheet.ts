@@ -260,10 +260,14 @@ export const sized = (look: CellLook, scale: number, given: Partial<CellLook> = 
  * What rows that are so many px high do to words so many px high: they make them smaller, as far as these may be, and
  * then leave room for every second, third … alone.
  */
-export function inRows(step: number, height: number, look: CellLook): { readonly scale: number; readonly every: number } {
+export function inRows(step: number, height: number, look: CellLook, count = Infinity): { readonly scale: number; readonly every: number } {
   const least = Math.min(1, Math.max(0.3, look.minScale));
   const scale = Math.max(least, Math.min(1, step / Math.max(1, height)));
-  return { scale, every: Math.max(1, Math.ceil((height * scale) / Math.max(1, step) - 1e-6)) };
+  const h = height * scale;
+  if (h <= step + 1e-6) return { scale, every: 1 };
+  // The first and the last are kept within the box, half of what they are too high nearer to their neighbours.
+  const every = Math.ceil((1.5 * h - 0.5 * step) / Math.max(0.01, step) - 1e-6);
+  return { scale, every: count * step < 2 * h ? Math.max(every, count) : every };
 } // prettier-ignore
 
 /** Where words so many px high stand in the middle of a row, and still within a box. */
