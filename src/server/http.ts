@@ -22,6 +22,7 @@ import { openApi } from './openapi';
 import type { Log } from './log';
 import type { Store } from './store';
 import type { Troubles } from './trouble';
+import { postWall } from './sources/post-wall';
 import { dataRoutes } from './sources/routes';
 import type { Keys } from './sources/keys';
 import type { LiveData } from './sources/live-data';
@@ -213,6 +214,9 @@ export function httpApp(parts: HttpParts): express.Express {
     parts.beginData();
     next();
   });
+  const wall = postWall(() => Date.now() / 1000, allow('produce', 'design'), fail);
+  api.use('/data/post-wall', wall.steer);
+  app.use('/services', wall.services);
   api.use('/data', dataRoutes(parts, allow('produce', 'design'), fail));
   api.get('/openapi.json', (_request, response) => {
     response.json(openApi(version));

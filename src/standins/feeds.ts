@@ -1,5 +1,6 @@
 // Simulated feeds of the festival: what each would answer at a moment. The same moment always gives the same answer.
 import { standInStreams, type StandInStream } from '../core/source';
+import { chance } from './chance';
 import { strandFeed, type StrandName } from './strands';
 
 /** How a stream behaves: `silent` gives no answer, `broken` answers something that cannot be read. */
@@ -15,13 +16,6 @@ export interface StreamState {
 export interface FeedAnswer {
   readonly type: string;
   readonly body: string;
-}
-
-/** A number from 0 to 1 for a place in a sequence; the same each time. */
-export function chance(seed: number): number {
-  let x = Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b);
-  x = Math.imul(x ^ (x >>> 13), 0xc2b2ae35);
-  return ((x ^ (x >>> 16)) >>> 0) / 4294967296;
 }
 
 /** A slow wander between 0 and 1 over seconds. */

@@ -4,6 +4,7 @@ import { standInNames, standInStreams, type StandInStream } from '../../core/sou
 import type { StreamState } from '../../standins';
 import { Button } from '../ui';
 import { asked, jsonInit } from '../state/air-store';
+import { PostWallPanel } from './post-wall-panel';
 
 type Streams = Record<StandInStream, StreamState & { answer: string | null }>;
 
@@ -31,7 +32,7 @@ export function StandInsView() {
   };
   const modes = { running: 'Runs', silent: 'Silent', broken: 'Broken' } as const;
   return (
-    <div className="mx-auto flex h-full max-w-5xl flex-col gap-4 p-6">
+    <div className="mx-auto flex h-full max-w-5xl flex-col gap-4 overflow-auto p-6">
       <div>
         <h1 className="text-[20px] font-semibold">Stand-ins</h1>
         <p className="text-ink-2">
@@ -102,7 +103,11 @@ export function StandInsView() {
           })}
         </tbody>
       </table>
-      <section className="flex min-h-0 flex-1 flex-col" aria-label="What it answers now">
+      <PostWallPanel />
+      <section
+        className="flex min-h-40 flex-1 flex-col border-t border-line pt-4"
+        aria-label="What it answers now"
+      >
         <h2 className="mb-1 text-xs text-ink-2">
           {standInNames[open]} answers now, at <span className="number">/api/data/stand-ins/{open}</span>
         </h2>
