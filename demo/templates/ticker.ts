@@ -142,6 +142,19 @@ function ticker(parts: Pick<Parts, 'id' | 'name'>, own: Bar, lines: readonly Ele
 const line = (y: number, given: object = {}): Element =>
   newElement('text', 'line', 'Line', { ...name, x: 300, y, w: 1240, h: 52, text: 'Ox lead the ballet after four flights', weight: 640, stretch: 100, size: 40, tracking: 0, minScale: 0.75, ...given }); // prettier-ignore
 
+/** The cloth of a bar on an upright screen, with what rides on it. */
+const upright = (y: number, h: number, lean: number): Record<string, object> => {
+  const cut = { x: 0, y, w: 1008, h, slantRight: lean };
+  const edge = { y, h, slantLeft: lean, slantRight: lean };
+  return {
+    bridle: { x: 0, y: y + h, w: 1080 },
+    cloth: cut,
+    alarm: cut,
+    seam: { ...edge, x: 1008 - lean - 21, w: lean + 3 },
+    lead: { ...edge, x: 1008 - lean, w: lean + 12 },
+  };
+};
+
 /** One line along the foot. */
 export function tickerLine(): Template {
   const own: Bar = { w: 1812, y: 924, h: 72, most: 88, words: [300, 1300] };
@@ -154,13 +167,8 @@ export function tickerLine(): Template {
   );
   // Upright: the words stand in several lines beside their label, without the time.
   const [y, h] = [1548, 200];
-  const cut = { y, h, slantRight: 50 };
   return tall(made, {
-    bridle: { x: 0, y: y + h, w: 1080 },
-    cloth: { ...cut, x: 0, w: 1008 },
-    alarm: { ...cut, x: 0, w: 1008 },
-    seam: { y, h, x: 937, w: 53, slantLeft: 50, slantRight: 50 },
-    lead: { y, h, x: 958, w: 62, slantLeft: 50, slantRight: 50 },
+    ...upright(y, h, 50),
     flag: { x: 0, y, h, slantRight: 50 },
     label: { x: 72, y: y + 74, w: 280, size: 32, tracking: 0, minScale: 0.94 },
     line: { y: y + 8, h: 184, fit: 'wrap', maxLines: 4, leading: 1, size: 50, minScale: 0.55 },
@@ -185,13 +193,8 @@ export function tickerTwoLines(): Template {
     'Ox lead the ballet by a whisker',
   );
   const [y, h] = [1500, 264];
-  const cut = { y, h, slantRight: 66 };
   return tall(made, {
-    bridle: { x: 0, y: y + h, w: 1080 },
-    cloth: { ...cut, x: 0, w: 1008 },
-    alarm: { ...cut, x: 0, w: 1008 },
-    seam: { y, h, x: 921, w: 69, slantLeft: 66, slantRight: 66 },
-    lead: { y, h, x: 942, w: 78, slantLeft: 66, slantRight: 66 },
+    ...upright(y, h, 66),
     flag: { x: 0, y: y - 56, h: 56, slantRight: 14 },
     label: { x: 72, y: y - 54 },
     line: { x: 72, y: y + 10, w: 830, h: 150, fit: 'wrap', maxLines: 3, leading: 1, size: 54, minScale: 0.5 },

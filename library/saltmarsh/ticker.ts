@@ -20,6 +20,7 @@ export function ticker(): Template {
   const [top, height] = [916, 80];
   const lean = leanOf(height);
   const urgent = { map: { true: '@sm-flash', false: '@sm-deep' } };
+  const leaves: Move[] = [...slideOut('line', 12), ...slideOut('label', 14), unshear('end', 14, -1), unshear('plate', 18, 1), unshear('tag', 21, -1), unshear('lead', 24, 1, 14, 'sm-lead')]; // prettier-ignore
   const made = template({
     id: 'sm-ticker',
     name: 'Saltmarsh ticker',
@@ -50,14 +51,14 @@ export function ticker(): Template {
       ['line', 'right', 'plate', 'right', -24 - lean],
     ],
     enter: moving([shear('lead', 0, 1, 20, 'sm-lead'), shear('tag', 5, -1, 22), shear('plate', 9, 1, 26), shear('end', 14, -1, 22), ...slideIn('label', 14, 22), ...slideIn('line', 18, 28)]),
-    exit: moving([...slideOut('line', 12), ...slideOut('label', 14), unshear('end', 14, -1), unshear('plate', 18, 1), unshear('tag', 21, -1), unshear('lead', 24, 1, 14, 'sm-lead')]),
+    exit: moving(leaves),
     changes: tickerChanges(
       [...recut('plate'), ...recut('tag', 3), ...slideOver('line', 0, 26), ...slideOver('label', 3, 26)],
       [...recut('plate'), ...slideOver('line', 2), ...slideOver('label', 4)],
       [...recut('tag'), ...slideOver('label', 2), ...cut(1320, 4)],
       cut(1320),
     ),
-    moves: [{ id: 'tuck', name: 'Tuck away', ...moving(unstyled([...slideOut('line', 12), ...slideOut('label', 14), unshear('end', 14, -1), unshear('plate', 18, 1), unshear('tag', 21, -1), unshear('lead', 24, 1, 14, 'sm-lead')])) }],
+    moves: [{ id: 'tuck', name: 'Tuck away', ...moving(unstyled(leaves)) }],
   }); // prettier-ignore
   const high = { y: 1590, h: 170 };
   return tall(inMotion(made, saltmarshLook), {

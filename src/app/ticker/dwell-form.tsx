@@ -20,13 +20,6 @@ import type { EditTicker } from './set-up';
 
 type Point = Dwell['points'][number];
 
-/** A dwell whose curve goes through a point; one that stands near moves there. */
-export function withPoint(dwell: Dwell, point: Point): Dwell {
-  const rest = dwell.points.filter(({ characters }) => Math.abs(characters - point.characters) > 6);
-  const points = [...rest, point].sort((a, b) => a.characters - b.characters).slice(-20);
-  return { ...dwell, points, least: Math.min(dwell.least, point.seconds), most: Math.max(dwell.most, point.seconds) };
-} // prettier-ignore
-
 const ways: readonly { readonly value: Dwell['by']; readonly label: string }[] = [
   { value: 'curve', label: 'By the length of its words' },
   { value: 'width', label: 'By its width, where words run through' },

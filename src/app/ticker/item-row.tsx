@@ -73,12 +73,7 @@ export const ItemRow = memo(function ItemRow(props: {
             <span dir="auto" className={`line-clamp-2 ${item.state === 'out' ? 'line-through' : ''}`}>{words || 'No words'}</span>
             <span className="flex flex-wrap items-center gap-x-2 text-xs text-ink-3"><Marks of={of} words={words} /></span>
           </button>
-          {item.state === 'in' && (
-            <span ref={drag.setNodeRef} {...drag.listeners} aria-hidden className="absolute top-1.5 right-1 cursor-grab touch-none text-ink-3 opacity-0 group-hover:opacity-100" title="Drag: to another place, or into the band to play it next"><GripVertical size={14} /></span>
-          )}
-          {item.state !== 'in' && (
-            <span ref={drag.setNodeRef} {...drag.listeners} aria-hidden className="absolute top-1.5 right-1 cursor-grab touch-none text-ink-3 opacity-0 group-hover:opacity-100" title="Drag among the items that are in to take it in"><GripVertical size={14} /></span>
-          )}
+          <span ref={drag.setNodeRef} {...drag.listeners} aria-hidden className="absolute top-1.5 right-1 cursor-grab touch-none text-ink-3 opacity-0 group-hover:opacity-100" title={item.state === 'in' ? 'Drag: to another place, or into the band to play it next' : 'Drag among the items that are in to take it in'}><GripVertical size={14} /></span>
         </>
       )}
     </div>

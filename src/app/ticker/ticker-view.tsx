@@ -11,7 +11,15 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { playKeys, tickerPlan, tickerStay } from '../../core/playout';
 import { freshName, newTicker, tickerProblems, type ShowTicker } from '../../core/show';
-import { findItem, inStep, itemWords, itemsOf, strandOf, type TickerItem } from '../../core/ticker';
+import {
+  findItem,
+  inStep,
+  itemWords,
+  itemsOf,
+  strandOf,
+  withPoint,
+  type TickerItem,
+} from '../../core/ticker';
 import { hasWords } from '../../core/data';
 import { air, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
@@ -24,7 +32,6 @@ import { ItemPreview } from './item-preview';
 import type { RowState } from './item-row';
 import { SetUp } from './set-up';
 import { type sections, StrandColumn, type Columned } from './strand-column';
-import { withPoint } from './dwell-form';
 
 /** Seconds ahead for which it is said when each item comes. */
 const aheadSeconds = 1800;

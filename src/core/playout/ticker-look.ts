@@ -1,4 +1,4 @@
-import { findItem, inStep, itemWords, type Play, type Run, type RunOf, type TickerItem } from '../ticker';
+import { inStep, itemWords, type Run, type RunOf, type TickerItem } from '../ticker';
 import { steadySpeed } from '../crawl';
 import {
   acceptValue,
@@ -132,12 +132,6 @@ export const playOf = (ticker: Pick<ShowTicker, 'inStep'>, channel: string): str
 /** The plays of a ticker, by their keys. */
 export const playKeys = (ticker: Pick<ShowTicker, 'inStep' | 'channels'>): readonly string[] =>
   ticker.inStep ? [inStep] : ticker.channels;
-
-/** The item that a graphic of a ticker shows, with the play that put it there. */
-export function shownBy(ticker: AirTicker, channel: string): { readonly play: Play; readonly item: TickerItem | undefined } | null {
-  const play = ticker.standing.plays[playOf(ticker, channel)];
-  return play?.now ? { play, item: findItem(ticker.standing, play.now.item) } : null;
-} // prettier-ignore
 
 /** A name for what is on air, from its words. */
 export const nameOf = (words: string, ticker: Pick<ShowTicker, 'name'>): string =>

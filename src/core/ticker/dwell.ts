@@ -70,6 +70,13 @@ export function curveAt(points: readonly Point[], at: number): number {
   return (2 * u3 - 3 * u2 + 1) * y(i) + (u3 - 2 * u2 + u) * a + (3 * u2 - 2 * u3) * y(i + 1) + (u3 - u2) * b;
 }
 
+/** A dwell whose curve goes through a point; one that stands near moves there. */
+export function withPoint(dwell: Dwell, point: Point): Dwell {
+  const rest = dwell.points.filter(({ characters }) => Math.abs(characters - point.characters) > 6);
+  const points = [...rest, point].sort((a, b) => a.characters - b.characters).slice(-20);
+  return { ...dwell, points, least: Math.min(dwell.least, point.seconds), most: Math.max(dwell.most, point.seconds) };
+} // prettier-ignore
+
 /** How words run through a template: px a second, and px between two items. */
 export interface Run {
   readonly speed: number;

@@ -11,6 +11,7 @@ export {
   readingSpeed,
   staysFor,
   usualDwell,
+  withPoint,
   type Dwell,
   type Run,
 } from './dwell';

@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import { idSchema } from '../value';
 import { staysFor, type Dwell, type Run } from './dwell';
-import { isPlayable, itemsOf, strandItemsSchema, wordsOf, type StrandItems, type TickerItem } from './item';
+import {
+  isPlayable,
+  itemsOf,
+  noItems,
+  strandItemsSchema,
+  wordsOf,
+  type StrandItems,
+  type TickerItem,
+} from './item';
 import {
   nextItem,
   planRound,
@@ -146,4 +154,4 @@ export function roundLength(ticker: Rounded, standing: TickerStanding, play: Pla
 
 /** Strands of a standing, each with items even where nothing has come. */
 export const strandOf = (standing: Pick<TickerStanding, 'strands'>, id: string): StrandItems =>
-  standing.strands[id] ?? { items: {}, order: [] };
+  standing.strands[id] ?? noItems;

@@ -24,6 +24,7 @@ import {
   takeCame,
   usualDwell,
   usualRules,
+  withPoint,
   wordsIn,
   type Came,
   type RoundStrand,
@@ -95,6 +96,16 @@ describe('dwell', () => {
     expect(dwellOf(usualDwell, '')).toBe(usualDwell.least);
     expect(dwellOf(usualDwell, 'x'.repeat(4000))).toBe(usualDwell.most);
     expect(dwellOf({ ...usualDwell, by: 'fixed', fixed: 4 }, 'x'.repeat(90))).toBe(4);
+  });
+  test('bent through a point it goes through it, and its bounds give way', () => {
+    const point = fc.record({ characters: fc.nat(300), seconds: fc.integer({ min: 1, max: 60 }) });
+    fc.assert(
+      fc.property(point, ({ characters, seconds }) => {
+        const bent = withPoint(usualDwell, { characters, seconds });
+        expect(dwellOf(bent, 'x'.repeat(characters))).toBeCloseTo(seconds);
+        expect(bent.points.length).toBeLessThanOrEqual(usualDwell.points.length + 1);
+      }),
+    );
   });
   test('by width is until the next may come behind, out of what was measured or of how long the words are', () => {
     const width = { ...usualDwell, by: 'width' as const };
