@@ -134,7 +134,7 @@ export function AsRunView() {
                     <span className="text-ink-3"> {line.lane}</span>
                   </td>
                   <td className="number">{line.number}</td>
-                  <td className="truncate">{line.name}</td>
+                  <td className="truncate pr-2">{line.name}</td>
                   <td className="truncate text-ink-2" dir="auto">
                     {wordsOf(line.values)}
                   </td>
