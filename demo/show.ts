@@ -21,6 +21,7 @@ import { formats, newSource } from '../src/core/source';
 import { art } from './art';
 import { flagCodes } from './codes';
 import { addPlayout } from './playout';
+import { addPosts } from './posts';
 import { addTicker } from './ticker';
 import {
   duelBracket,
@@ -419,6 +420,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     delete show.tables[kept.id];
     show.tables[`rows-${id}`] = { ...kept, id: `rows-${id}` };
   }
+  addPosts(show);
   addTicker(show);
   addClocks(show);
   show.tables['heats'] = heats(show);

@@ -65,6 +65,7 @@ export async function build() {
   for (const [folder, worker] of [
     ['sources', 'data'],
     ['store', 'store'],
+    ['posts', 'posts'],
   ])
     bundle(`src/server/${folder}/${worker}.worker.ts`, join('dist', `${worker}.worker.mjs`), whole);
   // These load what a file or a database needs when it comes.

@@ -174,6 +174,8 @@ export const serverMessageSchema = z.discriminatedUnion('type', [
       .array(z.object({ path: z.string(), hash: z.string(), bytes: z.number().int() }))
       .readonly()
       .default([]),
+    /** Sources of posts of which something changed, with the version that they have now. */
+    rooms: z.array(z.object({ room: z.string(), version: z.number().int() })).default([]),
   }),
   z.object({
     type: z.literal('events'),

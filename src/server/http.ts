@@ -23,6 +23,7 @@ import type { Log } from './log';
 import type { Store } from './store';
 import type { Troubles } from './trouble';
 import { postWall } from './sources/post-wall';
+import { postRoutes, type PostHost } from './posts';
 import { dataRoutes } from './sources/routes';
 import type { Keys } from './sources/keys';
 import type { LiveData } from './sources/live-data';
@@ -45,6 +46,7 @@ export interface HttpParts {
   readonly pages: string;
   readonly connections: () => number;
   readonly sources: SourceHost;
+  readonly posts: PostHost;
   readonly live: LiveData;
   readonly keys: Keys;
   readonly watch: PictureWatch;
@@ -70,6 +72,11 @@ const statuses: Readonly<Record<string, number>> = {
   'other-step': 409,
   'other-last': 409,
   'other-row': 409,
+  'other-verdict': 409,
+  'other-fix': 409,
+  'changed-since': 409,
+  'was-on-air': 409,
+  'unknown-post': 404,
   'older-draft': 409,
   'too-late': 409,
   'nothing-before': 409,
@@ -217,6 +224,12 @@ export function httpApp(parts: HttpParts): express.Express {
   const wall = postWall(() => Date.now() / 1000, allow('produce', 'design'), fail);
   api.use('/data/post-wall', wall.steer);
   app.use('/services', wall.services);
+  const roleOf = (request: Request): Role | null => {
+    const found = roleIn(request);
+    return 'role' in found ? found.role : null;
+  };
+  api.use('/posts', (_request, _response, next) => (parts.beginData(), next()));
+  api.use('/posts', postRoutes(parts.posts, roleOf, allow('produce', 'design'), fail));
   api.use('/data', dataRoutes(parts, allow('produce', 'design'), fail));
   api.get('/openapi.json', (_request, response) => {
     response.json(openApi(version));

@@ -3,7 +3,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { endOf, type AirState, type Command, type Role } from '../core/playout';
-import { problem } from '../core/problem';
+import { problem, type Problem } from '../core/problem';
 import { newMixer } from '../standins';
 import { Access, Hosts, type AccessKey } from './access';
 import { AirTime, machineClocks, type MachineClocks } from './air-time';
@@ -17,6 +17,7 @@ import { httpApp } from './http';
 import { IdlePreviews } from './idle-previews';
 import { Journal, type Recovered } from './journal';
 import { silentLog, type Log } from './log';
+import { PostAir, PostHost, PostPictures, type RoomChange } from './posts';
 import { socketHub } from './socket';
 import { lineWork, Store } from './store';
 import { allowedFrom } from './sources/address';
@@ -166,6 +167,7 @@ async function startHeld(
   )
     say('The demo show is released.');
 
+  let port = options.port;
   let tellData: ReturnType<typeof socketHub>['tellData'] = () => undefined;
   const keys = await Keys.open(home);
   const access = await Access.open(disk, home, log, options.key);
@@ -181,6 +183,10 @@ async function startHeld(
     assetPath: store.assetPath,
     now,
     scorers: options.scorers ?? [],
+    posts: (source, isOpened) => {
+      if (isOpened) posts.lease(source);
+      return posts.rows(source, 'en');
+    },
     onScorer: (source, line) => {
       for (const command of commandsOf(line, engine.air, now(), `scorer ${source.name}`))
         void engine.submit(command);
@@ -199,6 +205,34 @@ async function startHeld(
     releaseOf: store.release,
     addAsset: (id, bytes) => store.addAsset(id, bytes),
   });
+  const postWorker: WorkerLine = new WorkerLine(
+    new URL('posts.worker.mjs', options.workers),
+    (event) => posts.changed((event as { rooms: RoomChange[] }).rooms),
+    () => posts.restart(),
+    undefined,
+    { folder: join(home, 'posts') },
+  );
+  const posts: PostHost = new PostHost({
+    keys,
+    allowed: allowedFrom(options.allowed),
+    worker: () => postWorker,
+    port: () => port,
+    pictures: new PostPictures((id, bytes) => store.addAsset(id, bytes)),
+    onRows: (source) => sources.lookAtPosts(source),
+    onChange: (rooms) => tellData({ rooms: [...rooms] }),
+    onUnfit: (source, unfit) => postAir.unfit(source, unfit),
+  });
+  const postAir: PostAir = new PostAir({
+    engine,
+    host: posts,
+    releaseOf: store.release,
+    now,
+    onFaults: (keys) => tellFaults(keys),
+  });
+  /** What is wrong with what graphics are filled by: their data, and posts that are not fit any more. */
+  const faultsOf = (key: string): Problem[] => [...live.faultsOf(key), ...postAir.faultsOf(key)];
+  const tellFaults = (keys: readonly string[]): void =>
+    tellData({ faults: keys.map((key) => ({ key, problems: faultsOf(key) })) });
   const line = (): WorkerLine => worker;
   const live = new LiveData({
     engine,
@@ -207,10 +241,7 @@ async function startHeld(
     sources,
     worker: line,
     now,
-    onFaults: (faults) =>
-      tellData({
-        faults: faults.map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
-      }),
+    onFaults: (faults) => tellFaults(faults.map(({ key }) => key)),
   });
   const worker: WorkerLine = new WorkerLine(
     new URL('data.worker.mjs', options.workers),
@@ -239,9 +270,11 @@ async function startHeld(
     if (hasData) return;
     hasData = true;
     sources.begin();
+    posts.begin();
     watch.begin();
     sources.connect(line);
     live.follow();
+    postAir.follow();
   };
 
   let nextOffset: number | null = null;
@@ -257,7 +290,6 @@ async function startHeld(
   };
 
   const hub: { at: ReturnType<typeof socketHub> | null } = { at: null };
-  let port = options.port;
   const app = httpApp({
     engine,
     store,
@@ -284,6 +316,7 @@ async function startHeld(
       hasRelease: store.has,
     },
     sources,
+    posts,
     live,
     keys,
     watch,
@@ -299,8 +332,9 @@ async function startHeld(
     troubleNow: () => ({ troubles: troubles.list(), missing: store.missing() }),
     dataNow: () => ({
       feeds: sources.statuses(),
-      faults: live.allFaults().map(({ key: of, problems }) => ({ key: of, problems: [...problems] })),
+      faults: [...live.faulty(), ...postAir.faulty()].map((key) => ({ key, problems: faultsOf(key) })),
       pictures: watch.list(),
+      rooms: posts.list().map(({ id, version }) => ({ room: id, version })),
     }),
     mixerNow: () => mixer.state,
   });
@@ -315,6 +349,7 @@ async function startHeld(
   listeners.add((steps) => sockets.tell(steps));
   listeners.add((steps) => stream.tell(steps));
   listeners.add(() => hasData && live.follow());
+  listeners.add(() => hasData && postAir.follow());
   listeners.add((steps) => {
     if (steps.some(({ events }) => events.some(({ what }) => what === 'release'))) {
       void need();
@@ -346,10 +381,12 @@ async function startHeld(
     clearInterval(clockTimer);
     clearInterval(idleTimer);
     live.close();
+    postAir.close();
+    posts.close();
     await engine.close();
     stream.close();
     sockets.close();
-    await Promise.all([sources.close(), worker.close(), work.close()]);
+    await Promise.all([sources.close(), worker.close(), postWorker.close(), work.close()]);
     await keeper.keep({ ...time.mark(), sequence: engine.air.sequence });
     server.closeAllConnections();
     if (server.listening) await new Promise<void>((resolve) => server.close(() => resolve()));

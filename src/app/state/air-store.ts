@@ -67,6 +67,8 @@ export interface Fault {
   readonly key: string;
   readonly problems: readonly Problem[];
 }
+/** Told when something of the posts of a source has changed, with the version that they have now. */
+export const roomListeners = new Set<(rooms: readonly { room: string; version: number }[]) => void>();
 /** Told when sources or what they feed change their state. */
 export const dataListeners = new Set<
   (feeds: readonly FeedStatus[], faults: readonly Fault[], pictures: readonly WatchedPicture[]) => void
@@ -132,7 +134,8 @@ export function air(): AirClient {
       const { state, isConnected, hasState, present, refusal, id, may, mixer, troubles } = opened;
       useAir.setState({ state, isConnected, hasState, present, refusal, id, may, mixer, troubles });
     },
-    onData: ({ feeds, faults, pictures }) => {
+    onData: ({ feeds, faults, pictures, rooms }) => {
+      if (rooms.length > 0) for (const listener of roomListeners) listener(rooms);
       for (const listener of dataListeners) listener(feeds, faults, pictures);
     },
     onEvents: (events) => {

@@ -30,6 +30,7 @@ export function readRowset(
     name: column.name,
     type: types[column.name] ?? column.type,
   }));
+  let places: Map<string, number> | null = null;
   return {
     name,
     columns,
@@ -43,8 +44,12 @@ export function readRowset(
       return cellAs(read.rows[row]?.[column] ?? null, type);
     },
     text: (row, column) => cellText(read.rows[row]?.[column] ?? null),
-    key: (row) => String(row),
+    key: (row) => read.keys?.[row] ?? String(row),
     indexOf: (key) => {
+      if (read.keys) {
+        places ??= new Map(read.keys.map((own, at) => [own, at]));
+        return places.get(key) ?? -1;
+      }
       const index = Number(key);
       return Number.isInteger(index) && index >= 0 && index < read.rows.length ? index : -1;
     },

@@ -1,3 +1,4 @@
+import { sourceKinds } from '../source';
 import { dataOf } from '../binding';
 import { isPicture } from './asset';
 import { assetsOfTemplate, fontFiles } from './references';
@@ -111,8 +112,8 @@ function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
   for (const { counts } of Object.values(show.clocks)) if (counts.by === 'rows') use(counts.data);
   for (const { strands } of Object.values(show.tickers))
     for (const { from } of strands) for (const { data } of from) use(data);
-  // What a scorer says reaches clocks and scores also where nothing shows its rows.
-  for (const source of Object.values(show.sources)) if (source.kind === 'scorer') use(source.id);
+  for (const source of Object.values(show.sources))
+    if (sourceKinds[source.kind].isAlwaysOnAir) use(source.id);
   for (const table of Object.values(show.tables))
     if (table.rows.length <= mostIdleRows && fillsTemplates(table, show)) use(table.id);
   const kept = <T>(all: Readonly<Record<string, T>>): Record<string, T> =>

@@ -16,7 +16,7 @@ export {
 } from './values';
 export { formats, guessFormat } from './formats/registry';
 export { formatSchema, type Format, type FormatName } from './formats/schemas';
-export { losslessJson, offersOf, parsePath, tableOf, valueAt } from './formats/json';
+export { jsonOf, losslessJson, offersOf, tableOf, valueAt } from './formats/json';
 export { readBytes } from './read-bytes';
 export { checkedStylesheet } from './stylesheet';
 export { namesOf } from './names-of';

@@ -1,3 +1,4 @@
+import type { Json } from '../json';
 import { ProblemError, problem, type Problem } from '../problem';
 
 /** What a cell of a source holds. Lists and objects of JSON come as their JSON text. */
@@ -27,7 +28,7 @@ export interface CellFacets {
   readonly note?: string;
 }
 
-export type Json = string | number | boolean | null | Json[] | { [key: string]: Json };
+export type { Json } from '../json';
 
 /** A place that could be read from a file, offered to the person who sets up the source. */
 export interface Offer {
@@ -40,6 +41,8 @@ export interface Offer {
 export interface Read {
   readonly columns: readonly { readonly name: string; readonly type: ScalarType }[];
   readonly rows: readonly (readonly Cell[])[];
+  /** What tells its rows apart, where more than their places does; each once. */
+  readonly keys?: readonly string[];
   /** The whole text, or the JSON value at the path; null for tables. */
   readonly value: Json;
   /** What was done to the file to read it, in plain sentences. */

@@ -2,7 +2,6 @@
 // nothing of templates, sources or pixels.
 export { headline } from './headline';
 export { charactersOf, oneLine } from './words';
-export { likeness, nearlySame, wordsIn } from './same';
 export {
   curveAt,
   dwellOf,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { charactersOf } from './words';
-import { wordsIn } from './same';
+import { wordsIn } from '../likeness';
 import { wordsOf, type TickerItem } from './item';
 
 const list = z.array(z.string().max(200)).max(200);

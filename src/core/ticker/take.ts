@@ -1,5 +1,5 @@
 import { oneLine } from './words';
-import { Headlines, takeApart } from './same';
+import { Headlines, takeApart } from '../likeness';
 import {
   itemsOf,
   newItem,

@@ -8,8 +8,6 @@ import {
   isPlayable,
   itemWords,
   itemsOf,
-  likeness,
-  nearlySame,
   newItem,
   newPlace,
   newPlay,
@@ -25,13 +23,13 @@ import {
   usualDwell,
   usualRules,
   withPoint,
-  wordsIn,
   type Came,
   type RoundStrand,
   type StrandItems,
   type StrandRules,
   type TickerItem,
 } from './index';
+import { likeness, nearlySame, wordsIn } from '../likeness';
 
 const came = (key: string, words: string, given: Partial<Came> = {}): Came => ({ key, words, more: '', category: '', kind: '', at: null, ...given }); // prettier-ignore
 const item = (id: string, strand: string, given: Partial<TickerItem> = {}): TickerItem =>

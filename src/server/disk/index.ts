@@ -2,3 +2,4 @@
 export { writeWhole, type Disk, type DiskFile } from './disk';
 export { nodeDisk } from './node-disk';
 export { checksum, framed, readLines, unframed, type ReadLines } from './lines';
+export { AppendLog, type LogDisk } from './append-log';

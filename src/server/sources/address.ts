@@ -23,7 +23,8 @@ export type Answered =
       readonly type: string;
     }
   | { readonly same: true }
-  | { readonly problem: Problem };
+  /** `waitS`: how long it asks to be left alone (RFC 9110, 10.2.3). */
+  | { readonly problem: Problem; readonly waitS?: number };
 
 /** Hosts with ports, such as `localhost:9000`, that may be reached although they are on this machine. */
 export const allowedFrom = (text: string | undefined): ReadonlySet<string> =>
@@ -122,7 +123,11 @@ export async function askAddress(asked: Asked, allowed: ReadonlySet<string>): Pr
             : statusCode === 429
               ? ' Ask less often.'
               : '';
-      return { problem: problem('bad-answer', `${url.host} answered ${statusCode}.${hint}`, url.href) };
+      const waitS = Number(response.headers['retry-after']);
+      return {
+        problem: problem('bad-answer', `${url.host} answered ${statusCode}.${hint}`, url.href),
+        ...(waitS > 0 ? { waitS } : {}),
+      };
     }
     try {
       const bytes = await bodyOf(response, url.host, Math.max(1, end - Date.now()));

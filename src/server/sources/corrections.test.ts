@@ -11,9 +11,10 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { canonicalJson, makeRelease, newShow, newTable, usualLanes } from '../../core/show';
+import type { LogDisk } from '../disk';
 import { sha256 } from '../store';
 import { AirTables } from './air-tables';
-import { CorrectionLog, type LogDisk } from './corrections';
+import { CorrectionLog } from './corrections';
 
 let home: string;
 beforeEach(() => {

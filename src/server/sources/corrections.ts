@@ -1,18 +1,7 @@
-import {
-  closeSync,
-  fstatSync,
-  fsyncSync,
-  ftruncateSync,
-  mkdirSync,
-  openSync,
-  readFileSync,
-  writeSync,
-} from 'node:fs';
-import { dirname } from 'node:path';
 import { z } from 'zod';
 import type { TableChange } from '../../core/data';
 import { idSchema, tableSchema, type Table } from '../../core/show';
-import { framed, readLines } from '../disk';
+import { AppendLog, type LogDisk } from '../disk';
 
 export const tableChangeSchema = z.object({
   set: z.array(z.object({ id: idSchema, cells: z.record(idSchema, z.string().max(10_000)) })).max(200_000),
@@ -29,47 +18,26 @@ export type Correction =
   | { readonly table: string; readonly change: TableChange }
   | { readonly table: string; readonly whole: Table };
 
-/** What of a disk the log uses; each may throw. */
-export interface LogDisk {
-  readonly write: (file: number, bytes: Uint8Array, offset: number, length: number, at: number) => number;
-  readonly sync: (file: number) => void;
-  readonly cut: (file: number, size: number) => void;
-}
-const ownDisk: LogDisk = { write: writeSync, sync: fsyncSync, cut: ftruncateSync };
-
 /**
  * Corrections of the tables of one release, on disk in order, only ever appended to: the cost of one does not depend on
  * the size of its table. Those of another release begin the file anew.
  */
 export class CorrectionLog {
-  private file: number | null = null;
-  private size = 0;
-  private isTorn = false;
+  private readonly log: AppendLog;
   private release: string | null = null;
   /** Lines that were not what they were when the log was read last. */
   damaged = 0;
 
-  constructor(
-    private readonly path: string,
-    private readonly disk: LogDisk = ownDisk,
-  ) {}
+  constructor(path: string, disk?: LogDisk) {
+    this.log = new AppendLog(path, disk);
+  }
 
   /** What is there for a release; nothing where the file is of another. */
   read(release: string): Correction[] {
-    this.close();
     this.release = release;
-    let bytes: Buffer;
-    try {
-      bytes = readFileSync(this.path);
-    } catch {
-      return [];
-    }
-    const { lines, damaged, whole } = readLines(bytes);
-    if (lines[0]?.text !== headOf(release)) return [];
-    this.damaged = damaged.length;
-    this.size = whole;
-    this.isTorn = whole < bytes.length;
-    return lines.slice(1).flatMap(({ text }) => {
+    const { lines, damaged } = this.log.read((first) => first === headOf(release));
+    this.damaged = damaged;
+    return lines.slice(1).flatMap((text) => {
       const parsed = entrySchema.safeParse(JSON.parse(text));
       return parsed.success ? [parsed.data as Correction] : [];
     });
@@ -78,47 +46,11 @@ export class CorrectionLog {
   /** Resolves nothing: returns when it is on disk; throws where the disk refuses, and then leaves nothing of it behind. */
   append(correction: Correction): void {
     if (this.release === null) throw new Error('no release is on air');
-    this.file ??= this.open();
-    if (this.isTorn) this.mend();
-    const line = Buffer.from(
-      (this.size === 0 ? framed(headOf(this.release)) : '') + framed(JSON.stringify(correction)),
-    );
-    try {
-      for (let done = 0; done < line.length;) {
-        const written = this.disk.write(this.file, line, done, line.length - done, this.size + done);
-        if (written === 0) throw new Error('the disk took nothing more');
-        done += written;
-      }
-      this.disk.sync(this.file);
-    } catch (error) {
-      this.isTorn = true;
-      this.mend();
-      throw error;
-    }
-    this.size += line.length;
-  }
-
-  private open(): number {
-    mkdirSync(dirname(this.path), { recursive: true, mode: 0o700 });
-    const file = openSync(this.path, 'a+', 0o600);
-    closeSync(file);
-    const opened = openSync(this.path, 'r+');
-    // What is there of another release, or after the last whole line, goes.
-    if (fstatSync(opened).size > this.size) this.isTorn = true;
-    return opened;
-  }
-
-  private mend(): void {
-    this.disk.cut(this.file as number, this.size);
-    this.disk.sync(this.file as number);
-    this.isTorn = false;
+    this.log.append([...(this.log.isEmpty ? [headOf(this.release)] : []), JSON.stringify(correction)]);
   }
 
   close(): void {
-    if (this.file !== null) closeSync(this.file);
-    this.file = null;
-    this.size = 0;
-    this.isTorn = false;
+    this.log.close();
   }
 }
 

@@ -10,7 +10,7 @@ import type { Came } from '../../core/ticker';
 import type { Source } from '../../core/source';
 import { AirTables } from './air-tables';
 import { CorrectionLog } from './corrections';
-import { FeedKeeper } from './feed-keeper';
+import { FeedKeeper, type Keeping } from './feed-keeper';
 import { KeptMoments } from './kept-moments';
 import type { Handed } from './reader.worker';
 
@@ -78,11 +78,12 @@ const tell = (changed: ReadonlyMap<string, Resolved>): void => {
   tellItems();
 };
 
-function takeRead(handed: Handed): void {
+function takeRead(handed: Handed): Keeping {
   const { keeping, isNew } = keeper.take(handed);
   parentPort?.postMessage({ event: { keeping } });
   const read = keeper.read(handed.feed);
   if (isNew && read) for (const source of feeds[handed.feed] ?? []) tell(resolver.setSource(source, read));
+  return keeping;
 }
 
 const stale = new Set<string>();
@@ -94,6 +95,8 @@ function tellStale(feed: string): void {
 
 type Message =
   | { do: 'port'; port: MessagePort }
+  /** Rows that were made here, and not read from bytes. */
+  | { do: 'take'; handed: Handed }
   /** The release that is on air, and where it lies. */
   | { do: 'release'; hash: string | null; paths: string[] }
   | { do: 'drop'; feed: string }
@@ -123,9 +126,11 @@ function answer(message: Message): unknown {
   switch (message.do) {
     case 'port':
       ports.add(message.port);
-      message.port.on('message', takeRead);
+      message.port.on('message', (handed: Handed) => takeRead(handed));
       message.port.on('close', () => ports.delete(message.port));
       return null;
+    case 'take':
+      return takeRead(message.handed);
     case 'drop':
       keeper.drop(message.feed);
       return null;

@@ -30,7 +30,8 @@ function difference(before: Read, now: Read): Kept['changed'] {
     before.rows.length !== now.rows.length ||
     before.columns.length !== now.columns.length ||
     before.value !== null ||
-    now.value !== null
+    now.value !== null ||
+    before.keys?.join('\n') !== now.keys?.join('\n')
   )
     return null;
   if (

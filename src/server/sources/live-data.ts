@@ -237,7 +237,9 @@ export class LiveData {
     if (faults.length > 0) this.parts.onFaults(faults);
   }
 
-  allFaults = (): DataFault[] => [...this.faults].map(([key, problems]) => ({ key, problems }));
+  faultsOf = (key: string): readonly Problem[] => this.faults.get(key) ?? [];
+  /** The keys of what is shown whose data cannot be had. */
+  faulty = (): string[] => [...this.faults.keys()];
 
   /** Gives one command at a time for each; of what comes meanwhile the last word counts. */
   private async bring(key: string): Promise<void> {

@@ -27,7 +27,7 @@ const mostPictures = 2000;
 const isNamed = (name: string): boolean =>
   /\.(png|jpe?g|webp|gif|svg)$/i.test(name) && !/(^|[/\\])(\.|~\$)/.test(name);
 /** Vector art that could run or reach outside is not passed on as it is. */
-const isLively = (text: string): boolean =>
+export const isLively = (text: string): boolean =>
   /<script|<foreignObject|\son\w+\s*=|javascript:|(?:href|src)\s*=\s*["']\s*(?!#|data:image\/)/i.test(text);
 
 /**

@@ -6,18 +6,20 @@ import type { FeedStatus } from '../../air';
 import { problem, ProblemError, type Problem } from '../../core/problem';
 import { feedOf, needsOf, type Needs } from '../../core/data';
 import type { Release } from '../../core/show';
-import { fileNameOf, type ScorerLine, type Source, type StandInStream } from '../../core/source';
+import { fileNameOf, type Read, type ScorerLine, type Source, type StandInStream } from '../../core/source';
 import { feedAnswer, startStreams, steer, type StreamState } from '../../standins';
 import { askAddress } from './address';
 import { insideOf } from './inside';
 import type { Keys } from './keys';
 import type { QueryDone, QueryJob } from './query.worker';
 import type { Keeping } from './feed-keeper';
-import type { ReadDone, ReadJob, TransformJob } from './reader.worker';
+import type { Handed, ReadDone, ReadJob, TransformJob } from './reader.worker';
 import type { WorkerLine } from './worker-line';
 import { Scorers } from './scorers';
 import { quietMs, quietWhileWrittenMs } from './stillness';
 import { WorkerPool } from './worker-pool';
+
+type PostsSource = Extract<Source, { kind: 'posts' }>;
 
 interface Feed {
   readonly id: string;
@@ -76,6 +78,8 @@ export interface SourceHostOptions {
   readonly scorers: readonly string[];
   /** What the scorer of a source on air says of clocks and scores. */
   readonly onScorer: (source: Source, line: ScorerLine) => void;
+  /** The rows of posts that are cleared. */
+  readonly posts: (source: PostsSource, isOpened: boolean) => Promise<Read>;
   /** A feed has become stale, or is not any more. */
   readonly onStale: (feed: string, isStale: boolean) => void;
 }
@@ -514,27 +518,9 @@ export class SourceHost {
       if (done.problem) return this.failed(feed, done.problem, done);
       const kept = done.isHanded ? await keeping : null;
       if (done.isHanded && !kept) return;
-      if (kept?.problem) return this.failed(feed, kept.problem);
-      feed.was = done.was;
-      feed.isAccepted = false;
-      feed.failures = 0;
-      const now = this.options.now();
+      if (!kept?.problem) feed.was = done.was;
       // A file that is looked at again is not new; an answer that is given again is.
-      if (kept || !('path' in from) || feed.newAt === null) feed.newAt = now;
-      const { version, rows, columns, notes, encoding } = kept ?? feed.status;
-      this.tell(feed, {
-        state: 'fresh',
-        since: feed.status.version === version && feed.status.state === 'fresh' ? feed.status.since : now,
-        good: feed.newAt,
-        version,
-        rows,
-        columns,
-        notes,
-        encoding,
-        problem: null,
-        readings: [],
-        offers: [],
-      });
+      this.took(feed, kept, !('path' in from));
     };
     switch (source.kind) {
       case 'file': {
@@ -548,6 +534,19 @@ export class SourceHost {
         return answer
           ? read({ bytes: new TextEncoder().encode(answer.body) })
           : this.failed(feed, problem('silent', 'The stand-in is silent.', source.stream));
+      }
+      case 'posts': {
+        const check = { ...feed.needs, mostLost: null, isAccepted: true };
+        const read = await this.options.posts(source, feed.leaseEnd > Date.now() && !feed.isOnAir);
+        const handed: Handed = {
+          feed: feed.id,
+          job: this.nextJob++,
+          name: source.name,
+          read,
+          check,
+          kept: null,
+        };
+        return this.took(feed, (await this.data?.().ask<Keeping>({ do: 'take', handed })) ?? null, true);
       }
       case 'scorer': {
         const bytes = this.scorers.bytes(feed.id);
@@ -600,6 +599,34 @@ export class SourceHost {
       }
     }
   }
+
+  /** What was read is kept, or was the same as before. */
+  private took(feed: Feed, kept: Keeping | null, isNew: boolean): void {
+    if (kept?.problem) return this.failed(feed, kept.problem);
+    feed.isAccepted = false;
+    feed.failures = 0;
+    const now = this.options.now();
+    if (kept || isNew || feed.newAt === null) feed.newAt = now;
+    const { version, rows, columns, notes, encoding } = kept ?? feed.status;
+    this.tell(feed, {
+      state: 'fresh',
+      since: feed.status.version === version && feed.status.state === 'fresh' ? feed.status.since : now,
+      good: feed.newAt,
+      version,
+      rows,
+      columns,
+      notes,
+      encoding,
+      problem: null,
+      readings: [],
+      offers: [],
+    });
+  }
+
+  /** The rows of a source of posts may be others than before. */
+  lookAtPosts(source: string): void {
+    for (const feed of this.feeds.values()) if (feed.source.kind === 'posts' && feed.source.id === source) this.look(feed);
+  } // prettier-ignore
 
   private failed(feed: Feed, wrong: Problem, told: Pick<ReadDone, 'readings' | 'offers'> = {}): void {
     feed.failures += 1;

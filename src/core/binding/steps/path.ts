@@ -1,5 +1,6 @@
 import type { z } from 'zod';
-import { parsePath, valueAt, type Json } from '../../source';
+import { parsePath } from '../../json';
+import { valueAt, type Json } from '../../source';
 import { problem, ProblemError } from '../../problem';
 import { scalar } from '../value';
 import { doesNotFit, type StepKind } from './kind';

@@ -1,5 +1,6 @@
 import { parse as lossless } from 'lossless-json';
 import type { z } from 'zod';
+import { isObject, parsePath } from '../../json';
 import { ProblemError } from '../../problem';
 import { decodeText } from '../decode';
 import {
@@ -89,42 +90,6 @@ function parse(text: string, name: string): { value: Json; isLines: boolean } {
     );
   }
 }
-
-type Step = { name: string } | { index: number } | { all: true };
-const stepForm =
-  /\.?([\p{L}_$][\p{L}\p{N}_$-]*)|\[\s*(-?\d+)\s*\]|\[\s*\*\s*\]|\.\*|\[\s*(?:'((?:[^'\\]|\\.)*)'|"((?:[^"\\]|\\.)*)")\s*\]/uy;
-
-/** The steps of a path; refuses what it cannot read with the place. */
-export function parsePath(path: string): Step[] {
-  const steps: Step[] = [];
-  let at = path.startsWith('$') ? 1 : 0;
-  while (at < path.length) {
-    stepForm.lastIndex = at;
-    const match = stepForm.exec(path);
-    if (!match)
-      return refuse(
-        'bad-path',
-        `The path “${path}” cannot be read from “${path.slice(at)}” on. Write it like $.results[0].teams.`,
-        'path',
-      );
-    const [whole, name, index, single, double] = match;
-    const quoted = single ?? double;
-    steps.push(
-      name !== undefined
-        ? { name }
-        : index !== undefined
-          ? { index: Number(index) }
-          : quoted !== undefined
-            ? { name: quoted.replace(/\\(.)/g, '$1') }
-            : { all: true },
-    );
-    at += whole.length;
-  }
-  return steps;
-}
-
-const isObject = (value: Json | undefined): value is { [key: string]: Json } =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** The value at a path. @throws ProblemError `path-not-found`, which says how far it came and what is there. */
 export function valueAt(value: Json, path: string, name: string): Json {
@@ -265,6 +230,14 @@ export function onlyList(value: Json): string | null {
   };
   if (isObject(value)) walk(value, '$', 0);
   return found.length === 1 ? (found[0] as string) : null;
+}
+
+/** Bytes as JSON in UTF-8. @throws ProblemError where they are none, break off, nest too deep or are a web page. */
+export function jsonOf(bytes: Uint8Array, name: string): Json {
+  const text = new TextDecoder().decode(bytes);
+  refuseWebPage(text, name, 'JSON');
+  refuseDeep(text, name);
+  return parse(text, name).value;
 }
 
 /** JSON (RFC 8259), or a value on each line: the value at the path, or what the JSONata there makes of it, as a value and as a table. */

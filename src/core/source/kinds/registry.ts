@@ -3,6 +3,7 @@ import { addressSourceSchema } from './address';
 import { usualCare } from './care';
 import { fileSourceSchema } from './file';
 import { folderSourceSchema } from './folder';
+import { postsSourceSchema } from './posts';
 import { querySourceSchema } from './query';
 import { scorerSourceSchema } from './scorer';
 import { standInSourceSchema, type StandInStream } from './stand-in';
@@ -14,6 +15,7 @@ export const sourceSchema = z.discriminatedUnion('kind', [
   querySourceSchema,
   standInSourceSchema,
   scorerSourceSchema,
+  postsSourceSchema,
 ]);
 /** Data from outside the show, and how it is read. */
 export type Source = z.infer<typeof sourceSchema>;
@@ -45,6 +47,8 @@ interface SourceKind<S> {
   readonly label: string;
   /** Where it comes from, in words. */
   readonly from: (source: S) => string;
+  /** Air has it also where nothing takes values from it. */
+  readonly isAlwaysOnAir?: true;
 }
 
 /** Every kind of source, by name: the one table a new kind is added to. */
@@ -57,6 +61,15 @@ export const sourceKinds: { readonly [K in SourceKindName]: SourceKind<Extract<S
     label: 'Scorer',
     from: ({ by, port }) =>
       by === 'http' ? 'lines over HTTP' : `lines over ${by.toUpperCase()}, port ${port}`,
+    // What it says reaches clocks and scores also where nothing shows its rows.
+    isAlwaysOnAir: true,
+  },
+  posts: {
+    label: 'Posts',
+    from: ({ services }) =>
+      services.length === 0 ? 'no service yet' : services.map(({ name }) => name).join(', '),
+    // Cards of posts are made while the release is on air.
+    isAlwaysOnAir: true,
   },
   'stand-in': {
     label: 'Stand-in',

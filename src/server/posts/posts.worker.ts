@@ -1,0 +1,251 @@
+// Keeps the posts of shows and what was decided of them, aside from the air server's thread: reads what services give,
+// carries out what people ask, and writes it down before it answers.
+import { parentPort, workerData } from 'node:worker_threads';
+import {
+  PostRoom,
+  postRows,
+  readPage,
+  type Judge,
+  type Post,
+  type PostAct,
+  type PostEntry,
+  type PostService,
+  type PostSeen,
+  type PostSettings,
+} from '../../core/post';
+import { problem, ProblemError, type Problem } from '../../core/problem';
+import { jsonOf, type Read } from '../../core/source';
+import { AppendLog } from '../disk';
+
+/** A picture that rows need: its address, and the part of it that is shown. */
+export interface WantedPicture {
+  readonly url: string;
+  readonly crop: { x: number; y: number; width: number; height: number } | null;
+}
+export const pictureName = ({ url, crop }: WantedPicture): string =>
+  crop ? `${url} ${JSON.stringify(crop)}` : url;
+
+export interface PageTaken {
+  readonly next: string | null;
+  /** Posts of it that were not known. */
+  readonly fresh: number;
+  readonly notes: readonly string[];
+  readonly problem: Problem | null;
+}
+/** What of a room has changed: told a moment after it has. */
+export interface RoomChange {
+  readonly room: string;
+  readonly version: number;
+  /** Posts on air that are not fit for it any more, and why. */
+  readonly unfit: readonly { readonly key: string; readonly why: string }[];
+  /** Pictures that are needed and were not given yet. */
+  readonly pictures: readonly WantedPicture[];
+}
+
+interface Open {
+  readonly room: PostRoom;
+  readonly log: AppendLog;
+  readonly damaged: number;
+  settings: PostSettings;
+  /** Pictures by their names: what renderers find them by. */
+  readonly pictures: Map<string, string>;
+  /** Counts as they were when a post came on air. */
+  readonly stills: Map<string, Pick<Post, 'likes' | 'shares' | 'answers'>>;
+}
+
+const { folder } = workerData as { folder: string };
+const rooms = new Map<string, Open>();
+const tellMs = 30;
+const changed = new Set<string>();
+let teller: NodeJS.Timeout | null = null;
+
+const fileOf = (room: string): string => `${folder}/${encodeURIComponent(room)}.log`;
+
+function tell(id: string): void {
+  changed.add(id);
+  teller ??= setTimeout(() => {
+    teller = null;
+    const all = [...changed].flatMap((one) => changeOf(one) ?? []);
+    changed.clear();
+    parentPort?.postMessage({ event: { rooms: all } });
+  }, tellMs);
+}
+
+function changeOf(id: string): RoomChange | null {
+  const open = rooms.get(id);
+  if (!open) return null;
+  const { room, pictures } = open;
+  const cleared = room.cleared();
+  const fit = new Set(cleared.filter(({ state, post }) => state === 'cleared' && !post.isGone).map(({ post }) => post.key));
+  const unfit = room.onAirNow().flatMap((seen) => (fit.has(seen.post.key) ? [] : [{ key: seen.post.key, why: whyUnfit(seen) }]));
+  const wanted = cleared.flatMap(picturesOf).filter((picture) => !pictures.has(pictureName(picture)));
+  return { room: id, version: room.version, unfit, pictures: wanted };
+} // prettier-ignore
+
+const whyUnfit = ({ post, judged, rule }: PostSeen): string =>
+  post.isGone
+    ? `${post.author.name} has taken this post down.`
+    : rule !== ''
+      ? `This post is refused: ${rule}.`
+      : `${judged.verdict?.by || 'Someone'} has taken back that this post is cleared.`;
+
+const picturesOf = ({ post, judged }: PostSeen): WantedPicture[] => [
+  ...(post.author.portrait === '' ? [] : [{ url: post.author.portrait, crop: null }]),
+  ...(post.pictures[0] && !judged.fix?.withoutPicture
+    ? [{ url: post.pictures[0].url, crop: judged.fix?.crop ?? null }]
+    : []),
+];
+
+type Message =
+  | { do: 'open'; room: string; settings: PostSettings }
+  | { do: 'try'; service: PostService; bytes: Uint8Array; base: string }
+  | { do: 'page'; room: string; service: string; bytes: Uint8Array; page: string | null; base: string }
+  | { do: 'one'; room: string; service: string; bytes: Uint8Array; base: string }
+  | { do: 'act'; room: string; act: PostAct; judge: Judge }
+  | { do: 'on-air'; room: string; keys: string[] }
+  | { do: 'watched'; room: string }
+  | { do: 'pictures-of'; room: string; post: string }
+  | { do: 'picture'; room: string; picture: WantedPicture; name: string }
+  | { do: 'since'; room: string; version: number }
+  | { do: 'log'; room: string }
+  | { do: 'rows'; room: string; locale: string };
+
+/** A line of the log on disk before anyone sees it; where the disk refuses, the act is refused. */
+function kept({ log }: Open, entry: PostEntry | null): void {
+  if (entry && entry.changes.length > 0) log.append([JSON.stringify(entry)]);
+}
+
+function open(id: string, settings: PostSettings): Open {
+  const known = rooms.get(id);
+  if (known) {
+    if (JSON.stringify(known.settings) !== JSON.stringify(settings)) {
+      known.settings = settings;
+      known.room.setSettings(settings);
+    }
+    return known;
+  }
+  const room = new PostRoom();
+  room.setSettings(settings);
+  const log = new AppendLog(fileOf(id));
+  const { lines, damaged } = log.read();
+  for (const line of lines) room.restore(JSON.parse(line) as PostEntry);
+  const made: Open = { room, log, damaged, settings, pictures: new Map(), stills: new Map() };
+  rooms.set(id, made);
+  return made;
+}
+
+function answer(message: Message): unknown {
+  if (message.do === 'open') {
+    const { damaged } = open(message.room, message.settings);
+    tell(message.room);
+    return { damaged };
+  }
+  if (message.do === 'try') {
+    const { service, bytes, base } = message;
+    try {
+      return readPage(jsonOf(bytes, service.name), service.adapter, service.id, base, null);
+    } catch (error) {
+      if (error instanceof ProblemError) return { problem: error.problem };
+      throw error;
+    }
+  }
+  const own = rooms.get(message.room);
+  if (!own) throw new ProblemError(problem('no-room', 'The posts of this show are not gathered. Put their source on air, or open it in Data.'));
+  const { room, settings } = own;
+  const adapterOf = (id: string): PostSettings['services'][number] | undefined => settings.services.find((service) => service.id === id);
+  const now = Date.now();
+  switch (message.do) {
+    case 'page': {
+      const service = adapterOf(message.service);
+      if (!service) return { next: null, fresh: 0, notes: [], problem: null } satisfies PageTaken;
+      try {
+        const read = readPage(jsonOf(message.bytes, service.name), service.adapter, service.id, message.base, message.page);
+        if ('problem' in read) return { next: null, fresh: 0, notes: [], problem: read.problem } satisfies PageTaken;
+        const fresh = read.posts.filter(({ key }) => room.seen(key) === null).length;
+        const before = room.version;
+        kept(own, room.take(read.posts, now));
+        if (service.adapter.missingIsGone && read.posts.length > 1) kept(own, room.miss(service.id, read.posts, now));
+        if (room.version !== before) tell(message.room);
+        return { next: read.next, fresh, notes: read.notes, problem: null } satisfies PageTaken;
+      } catch (error) {
+        if (error instanceof ProblemError) return { next: null, fresh: 0, notes: [], problem: error.problem } satisfies PageTaken;
+        throw error;
+      }
+    }
+    case 'one': {
+      const service = adapterOf(message.service);
+      if (!service) return null;
+      // Read like a page of one.
+      const json = jsonOf(message.bytes, service.name);
+      const read = readPage([json], { ...service.adapter, posts: '' }, service.id, message.base, null);
+      const before = room.version;
+      if (!('problem' in read)) kept(own, room.take(read.posts, now));
+      if (room.version !== before) tell(message.room);
+      return null;
+    }
+    case 'act': {
+      const before = room.version;
+      const done = room.act(message.act, message.judge, now, (entry) => kept(own, entry));
+      if (room.version !== before) tell(message.room);
+      return 'problem' in done ? done : { n: done.n, posts: done.changes.flatMap((change) => ('post' in change ? [change.post] : [])) };
+    }
+    case 'on-air': {
+      const keys = new Set(message.keys);
+      for (const key of own.stills.keys()) if (!keys.has(key)) own.stills.delete(key);
+      for (const key of keys) {
+        const post = room.seen(key)?.post;
+        if (post && !own.stills.has(key)) own.stills.set(key, post);
+      }
+      const entry = room.onAir(keys, now);
+      kept(own, entry);
+      if (entry) tell(message.room);
+      return null;
+    }
+    case 'watched':
+      return room.watched();
+    case 'pictures-of': {
+      const post = room.seen(message.post)?.post;
+      return post ? { portrait: post.author.portrait, pictures: post.pictures.map(({ url }) => url) } : null;
+    }
+    case 'picture':
+      own.pictures.set(pictureName(message.picture), message.name);
+      tell(message.room);
+      return null;
+    case 'since': {
+      const { version, commonVersion, droppedVersion } = room;
+      const isWhole = message.version < droppedVersion || message.version > version;
+      const body = {
+        version,
+        /** All that there is, or what changed. */
+        whole: isWhole,
+        posts: room.since(isWhole ? -1 : message.version),
+        ...(isWhole || message.version < commonVersion
+          ? { common: { authors: room.authorsNow(), added: room.addedWords, settings } }
+          : {}),
+      };
+      return new TextEncoder().encode(JSON.stringify(body));
+    }
+    case 'log':
+      return new TextEncoder().encode(JSON.stringify(room.lines));
+    case 'rows': {
+      const serviceName = (id: string): string => adapterOf(id)?.name ?? id;
+      return postRows(room.cleared(), {
+        now,
+        locale: message.locale,
+        serviceName,
+        picture: (url, crop) => own.pictures.get(pictureName({ url, crop })) ?? '',
+        counts: ({ post }) => (settings.countsMove ? post : (own.stills.get(post.key) ?? post)),
+      }) satisfies Read;
+    }
+  }
+} // prettier-ignore
+
+parentPort?.on('message', (message: Message & { id?: number }) => {
+  try {
+    const value = answer(message);
+    if (message.id !== undefined) parentPort?.postMessage({ id: message.id, value });
+  } catch (error) {
+    if (message.id !== undefined)
+      parentPort?.postMessage({ id: message.id, error: (error as Error).message });
+  }
+});
