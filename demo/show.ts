@@ -50,6 +50,11 @@ import {
   nextFlightClock,
   noticeStrip,
   opener,
+  postFull,
+  postLine,
+  postPicture,
+  postSide,
+  postWall,
   programme,
   roundScore,
   standings,
@@ -263,6 +268,11 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     windDay(),
     tickerLine(),
     tickerTwoLines(),
+    postLine(picture('ida-marsh.svg')),
+    postSide(picture('ida-marsh.svg')),
+    postFull(picture('ida-marsh.svg')),
+    postPicture(picture('ida-marsh.svg'), picture('kite.svg')),
+    postWall(picture('ida-marsh.svg')),
   ]) {
     show.templates[template.id] = template;
   }

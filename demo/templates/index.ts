@@ -20,4 +20,5 @@ export { duelClock, duelScore, duelScores, duelStrip, leaders, roundScore } from
 export { judgesSheet, standings, startList, timetable } from './tables';
 export { beachCrawl, credits } from './running';
 export { windGauge } from './wind';
+export { postFull, postLine, postPicture, postSide, postWall } from './posts';
 export { tickerLine, tickerTwoLines } from './ticker';

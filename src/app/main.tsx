@@ -59,6 +59,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./desk/desk-view')).DeskView }),
           },
           {
+            path: 'posts/:roomId?',
+            lazy: async () => ({ Component: (await import('./posts/posts-view')).PostsView }),
+          },
+          {
             path: 'stand-ins',
             lazy: async () => ({ Component: (await import('./data/stand-ins-view')).StandInsView }),
           },

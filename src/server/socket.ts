@@ -71,12 +71,13 @@ const presentMs = 250;
 const mostPeers = 2000;
 
 /** What an output has no use for: it plays what is up, and nothing of what may come. */
-const hidden = (({ cards, rundowns, changedRundowns, runs, aired, due }) => ({
+const hidden = (({ cards, rundowns, changedRundowns, runs, aired, rowsAired, due }) => ({
   cards,
   rundowns,
   changedRundowns,
   runs,
   aired,
+  rowsAired,
   due,
 }))(emptyAir());
 const hiddenFromOutputs: ReadonlySet<string> = new Set(Object.keys(hidden));

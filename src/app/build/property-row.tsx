@@ -114,7 +114,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
     editTemplate(
       `${property.label} of ${element.name}`,
       (t) =>
-        (element.kind === 'table' || element.kind === 'chart') && property.key === 'turns'
+        isForRows(element) && property.key === 'turns'
           ? letTurn(t, element.id, next as TableElement['turns'], newId)
           : setProperty(t, element.id, property.key, next),
       `${element.id} ${property.key}`,

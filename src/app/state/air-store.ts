@@ -183,6 +183,12 @@ export async function asked(
   }
 }
 
+/** The bytes at an address of the server; null where it gives none. */
+export async function askedBlob(path: string): Promise<Blob | null> {
+  const response = await fetch(path, { headers: authorised() }).catch(() => null);
+  return response?.ok ? response.blob() : null;
+}
+
 export const jsonInit = (method: string, body: unknown): RequestInit => ({
   method,
   headers: { 'content-type': 'application/json' },

@@ -247,7 +247,10 @@ function misfitIn(template: Template, binding: string, given: FieldValue): Probl
     }
     for (const inRow of template.ties) {
       if (inRow.field !== own.id || inRow.column === undefined) continue;
-      const shown = own.kind === 'rows' ? shownRows({ list: given, most: own.most }) : given.order;
+      const shown =
+        own.kind === 'rows' && own.turns === 'none'
+          ? shownRows({ ...own, list: given, page: 1 })
+          : given.order;
       for (const key of shown) {
         const found = misfitOf(template, inRow, cellIn(given, key, inRow.column), ` in the row “${key}”`);
         if (found) return found;

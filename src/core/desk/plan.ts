@@ -3,6 +3,7 @@ import {
   describeTake,
   nameOfCue,
   valuesWords,
+  wasShown,
   type AirState,
   type Command,
   type Cue,
@@ -190,6 +191,8 @@ export function unfilledInPreview(view: View): string[] {
   return unfilledFields(template, cue.values).map(({ name }) => name);
 }
 
+const wasShownWords = 'it was on air before, and would be shown again';
+
 function reasonsToAsk(view: View, cue: Cue): string[] {
   const { desk, now } = view;
   const reasons: string[] = [];
@@ -199,6 +202,8 @@ function reasonsToAsk(view: View, cue: Cue): string[] {
     if (arrival.overOwn || isDisplaced(view)) reasons.push(`${who} has put it there over yours`);
     else if (now - arrival.at < hardlySeen) reasons.push(`${who} has just put it there`);
   }
+  const release = releaseNow(view);
+  if (release && wasShown(view.air, release, cue.row)) reasons.push(wasShownWords);
   const unfilled = unfilledInPreview(view);
   if (unfilled.length > 0)
     reasons.push(
@@ -239,6 +244,7 @@ export function takePlan(view: View): Plan {
         ...target,
         ...(Object.keys(values).length > 0 ? { values } : {}),
         ...(isOwn && cue.row ? { row: cue.row } : {}),
+        ...(wasShown(air, release, cue.row) ? { again: true as const } : {}),
       },
     ],
     asks: desk.asked === key ? [] : reasonsToAsk(view, cue),
@@ -259,6 +265,7 @@ export function takeNowPlan(view: View): Plan {
   const template = release?.templates[card.template];
   if (!template) return no(`Card ${card.number} is of a template that is not in the release on air`);
   const unfilled = unfilledBeforeData(template, card.values, card.row ?? null);
+  const isShown = release !== undefined && wasShown(air, release, card.row ?? null);
   const key = `take-now ${card.id}`;
   return {
     words: `takes ${card.number} ${card.name ?? template.name} at once${also.length > 0 ? `, on ${channelNames(air, also)} too` : ''}`,
@@ -271,13 +278,19 @@ export function takeNowPlan(view: View): Plan {
         card: card.id,
         desk: desk.id,
         cue: `${desk.mark}-${desk.count}`,
+        ...(isShown ? { again: true as const } : {}),
       },
     ],
     asks:
-      unfilled.length === 0 || desk.asked === key
+      desk.asked === key
         ? []
         : [
-            `${listed(unfilled)} ${unfilled.length > 1 ? 'are' : 'is'} not filled: sample words would go to air`,
+            ...(isShown ? [wasShownWords] : []),
+            ...(unfilled.length > 0
+              ? [
+                  `${listed(unfilled)} ${unfilled.length > 1 ? 'are' : 'is'} not filled: sample words would go to air`,
+                ]
+              : []),
           ],
     key,
     puts: { channels: [desk.channel, ...also], card: card.id, template: card.template, values: card.values },

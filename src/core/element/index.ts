@@ -56,9 +56,9 @@ export type { PathElement } from './path';
 export type { PictureElement } from './picture';
 export type { PolygonElement } from './polygon';
 export type { RectElement } from './rect';
-export { cellOfRow, drawnRows, rowFlows, shownRows, type RowFlow, type RowsElement } from './rows';
+export { pageShown } from './page';
+export { cellOfRow, drawnRows, rowFlows, rowPages, shownRows, type RowFlow, type RowsElement } from './rows';
 export {
-  pageShown,
   pagesOf,
   pageTurns,
   rowsOnPage,

@@ -3,6 +3,7 @@ import { emptyList, idSchema, rowListSchema, type RowList } from '../value';
 import { baseDefaults, elementBase, lookProperties, pixels, placeProperties, size } from './base';
 import { holderKind } from './group';
 import type { ElementKind } from './kind';
+import { pageShown } from './page';
 
 export const rowFlows = ['down', 'across', 'grid'] as const;
 export type RowFlow = (typeof rowFlows)[number];
@@ -24,7 +25,12 @@ const schema = elementBase.extend({
   /** Px from the beginning of one to the end of it; 0: as wide, or high, as what is in it. */
   rowW: size,
   rowH: size,
+  /** At once: where its pages turn, on one page. */
   most: z.number().int().min(1).max(200),
+  /** Which page of them is shown, from 1, and how pages turn. */
+  page: z.number().min(1).max(10_000),
+  turns: z.enum(['none', 'by-hand', 'by-time', 'once']),
+  turnAfter: z.number().min(1).max(3600),
   /** The child that stands where there are no rows, and only then; null: nothing does. */
   standIn: idSchema.nullable(),
 });
@@ -55,6 +61,9 @@ export const rows = {
     rowW: 0,
     rowH: 0,
     most: 10,
+    page: 1,
+    turns: 'none',
+    turnAfter: 8,
     standIn: null,
   },
   properties: [
@@ -88,6 +97,27 @@ export const rows = {
       when: { key: 'flow', is: ['down', 'grid'] },
     }),
     number('most', 'Max rows', { min: 1, max: 200 }),
+    number('page', 'Page', { min: 1, max: 10_000 }),
+    {
+      key: 'turns',
+      label: 'Pages turn',
+      type: 'choice',
+      section: 'Rows',
+      wide: true,
+      choices: [
+        { value: 'none', label: 'Not by themselves' },
+        { value: 'by-hand', label: 'By Next' },
+        { value: 'by-time', label: 'By time, round and round' },
+        { value: 'once', label: 'By time, then leaves' },
+      ],
+    },
+    number('turnAfter', 'Seconds a page', {
+      unit: 's',
+      min: 1,
+      max: 3600,
+      wide: true,
+      when: { key: 'turns', is: ['by-time', 'once'] },
+    }),
     { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Appearance', wide: true },
     ...lookProperties,
   ],
@@ -107,6 +137,17 @@ export const cellOfRow = ({ flow, across }: Pick<RowsElement, 'flow' | 'across'>
       ? { line: 0, place: at }
       : { line: Math.floor(at / across), place: at % across };
 
-/** The rows that an element shows. */
-export const shownRows = ({ list, most }: Pick<RowsElement, 'list' | 'most'>): readonly string[] =>
-  (list ?? emptyList).order.slice(0, most);
+/** How many pages so many rows have. */
+export const rowPages = ({ most }: Pick<RowsElement, 'most'>, rows: number): number =>
+  Math.max(1, Math.ceil(rows / most));
+
+/** The rows that an element shows: those of its page. */
+export function shownRows({
+  list,
+  most,
+  page,
+}: Pick<RowsElement, 'list' | 'most' | 'page'>): readonly string[] {
+  const { order } = list ?? emptyList;
+  const first = (pageShown(page, rowPages({ most }, order.length)) - 1) * most;
+  return order.slice(first, first + most);
+}

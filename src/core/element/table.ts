@@ -3,6 +3,7 @@ import { colourSchema, idSchema, rowListSchema, type RowList } from '../value';
 import { baseDefaults, elementBase, lookProperties, pixels, placeProperties, size } from './base';
 import { cellLookSchema, plainCell, readLook } from './cell-look';
 import { holderKind } from './group';
+import { pageShown } from './page';
 import type { ElementKind, StyleNames } from './kind';
 import { cellContentSchema } from './table-content';
 import { linesSchema } from './table-lines';
@@ -270,10 +271,6 @@ export function pagesOf(
     return { from, rows: Math.min(perPage, rows - from) };
   });
 }
-
-/** The number of the page that is shown, from 1. */
-export const pageShown = (page: number, pages: number): number =>
-  Math.max(1, Math.min(pages, Math.floor(Number.isFinite(page) ? page : 1)));
 
 /** The keys of the rows of the page that a table shows. */
 export function rowsOnPage(

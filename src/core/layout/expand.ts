@@ -213,7 +213,7 @@ export function expand(
 
   const addRows = (element: RowsElement, path: string, outer: RowInHand | null, into: string[]): void => {
     const list = listOf(element);
-    const keys = shownRows({ list, most: element.most });
+    const keys = shownRows({ ...element, list });
     const { standIn } = element;
     if (keys.length === 0) {
       if (standIn !== null && element.children.includes(standIn))

@@ -40,6 +40,7 @@ export const emptyAir = (): AirState => ({
   tickers: {},
   scores: {},
   aired: {},
+  rowsAired: {},
   due: [],
   dayOffset: 0,
   pictures: {},

@@ -41,6 +41,7 @@ export {
   unfitFor,
   valuesOf as tickerValues,
 } from './ticker-look';
+export { onceOf, wasShown } from './once';
 export { playsAlike } from './take';
 export { aftermath } from './react';
 export { type Aftermath } from './deeds';

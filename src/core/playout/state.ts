@@ -201,6 +201,8 @@ export const airStateSchema = z.object({
   tickers: z.record(idSchema, airTickerSchema).default({}),
   /** Cards that were on air at least once, and when last. */
   aired: z.record(idSchema, z.number()).default({}),
+  /** Rows that go to air once, by their source and key: when each was taken last. */
+  rowsAired: z.record(idSchema, z.record(z.string(), z.number())).default({}),
   due: z.array(dueSchema).default([]),
   /** What the time of day is ahead of the air clock, in seconds: the air clock never jumps, the time of day may. */
   dayOffset: z.number().default(0),

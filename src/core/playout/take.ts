@@ -15,6 +15,7 @@ import { leave, withdraw } from './leave';
 import { acceptValues, channelOf, findTarget, released, templateOf } from './lookup';
 import { endOf, laneState, shownAt } from './on-air';
 import { turnTime } from './pages-due';
+import { onceOf, wasShown } from './once';
 import { otherCue, previewOf, setPreview } from './preview';
 import { listsFrom } from './running';
 import { send } from './send';
@@ -44,6 +45,12 @@ export function take(work: Work, command: TakeCommand): void {
     const { channel, air } = channelOf(work.state, id);
     const own = previewOf(air, command);
     const cued = named ?? fromHere ?? cueIn(work, channel, own, command);
+    if (command.again !== true && wasShown(work.state, released(work.state, work.releases), cued.row))
+      return refuse(
+        'was-on-air',
+        `${cued.name} is filled by what was on air before. Ask for it again to show it once more.`,
+        'row',
+      );
     if (named ? command.cue !== undefined && own?.cue === command.cue : own?.cue === cued.cue)
       setPreview(air, command, null);
     takeOn(work, channel, air, cued);
@@ -151,6 +158,8 @@ export function takeOn(
   prune(air, work.now);
   const { name, ...own } = cue;
   if (cue.card !== null) state.aired[cue.card] = now;
+  const once = onceOf(release, cue.row);
+  if (once !== null && cue.row) (state.rowsAired[once] ??= {})[cue.row.key] = now;
   const { holder, leaving, waiting } = laneState(air.graphics, template.lane, now);
   const same = [holder, waiting].find(
     (g) =>

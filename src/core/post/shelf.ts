@@ -13,6 +13,8 @@ export interface Found {
   readonly total: number;
 }
 
+const saidIn = ({ post }: PostSeen): string => `${post.author.name}\n${post.text.trim()}`;
+
 /** Words fewer than these are not compared: a greeting is no copy of another. */
 const fewWords = 4;
 
@@ -23,6 +25,8 @@ export class PostShelf {
   /** Of a post that says nearly what an older one says: that one. */
   private readonly heads = new Map<string, string>();
   private readonly under = new Map<string, Set<string>>();
+  /** By who wrote what, to the letter: the first that did, also where it is too short to be compared. */
+  private readonly said = new Map<string, string>();
 
   get count(): number {
     return this.all.size;
@@ -36,19 +40,24 @@ export class PostShelf {
     for (const seen of [...list].sort((a, b) => a.post.at - b.post.at)) {
       const { key, text } = seen.post;
       const before = this.all.get(key);
+      const isSame = before !== undefined && before.post.text === text && saidIn(before) === saidIn(seen);
+      if (!isSame) this.unfold(key);
       this.all.set(key, seen);
-      if (before?.post.text === text) continue;
-      this.unfold(key);
+      if (isSame) continue;
       const taken = takeApart(text);
-      if (taken.words.length >= fewWords) {
-        const like = this.headlines.like(taken, (id) => id === key);
+      const said = saidIn(seen);
+      const first = this.said.get(said);
+      if (first === undefined || !this.all.has(first)) this.said.set(said, key);
+      const isLong = taken.words.length >= fewWords;
+      if (isLong || first !== undefined) {
+        const like = first !== undefined && first !== key ? first : this.headlines.like(taken, (id) => id === key);
         if (like !== null) {
           const head = this.heads.get(like) ?? like;
           this.heads.set(key, head);
           const own = this.under.get(head);
           if (own) own.add(key);
           else this.under.set(head, new Set([key]));
-        } else this.headlines.add(key, text);
+        } else if (isLong) this.headlines.add(key, text);
       }
     }
   }
@@ -64,6 +73,8 @@ export class PostShelf {
 
   private unfold(key: string): void {
     this.headlines.remove(key);
+    const before = this.all.get(key);
+    if (before && this.said.get(saidIn(before)) === key) this.said.delete(saidIn(before));
     const head = this.heads.get(key);
     if (head !== undefined) this.under.get(head)?.delete(key);
     this.heads.delete(key);
@@ -74,7 +85,11 @@ export class PostShelf {
     if (next === undefined) return;
     // The next oldest stands for them.
     this.heads.delete(next);
-    this.headlines.add(next, this.all.get(next)?.post.text ?? '');
+    const heir = this.all.get(next);
+    if (heir) {
+      if (takeApart(heir.post.text).words.length >= fewWords) this.headlines.add(next, heir.post.text);
+      this.said.set(saidIn(heir), next);
+    }
     for (const one of rest) this.heads.set(one, next);
     if (rest.length > 0) this.under.set(next, new Set(rest));
   }

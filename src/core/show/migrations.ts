@@ -5,6 +5,7 @@ import { toFormat12 } from './format-12';
 import { toFormat13 } from './format-13';
 import { toFormat14 } from './format-14';
 import { toFormat15 } from './format-15';
+import { toFormat16 } from './format-16';
 import { toFormat2 } from './format-2';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
@@ -35,6 +36,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   12: toFormat13,
   13: toFormat14,
   14: toFormat15,
+  15: toFormat16,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

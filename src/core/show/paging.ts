@@ -1,4 +1,4 @@
-import { isForRows, pageShown, pagesOf, propertyOf, roundsOf, type ChartElement, type Element, type ForRows, type TableElement } from '../element'; // prettier-ignore
+import { isForRows, pageShown, pagesOf, propertyOf, roundsOf, rowPages, type ChartElement, type Element, type ForRows, type RowsElement, type TableElement } from '../element'; // prettier-ignore
 import { columnAt, emptyList, isRowList, type RowList, type Scalar, type Values } from '../value';
 import { numberInWords } from '../binding';
 import { parseNumber } from '../source';
@@ -27,17 +27,23 @@ export function rowsGiven(template: Template, element: ForRows, values: Values):
 }
 
 /** An element that shows its rows page by page, or round by round. */
-type Paged = TableElement | ChartElement;
+type Paged = TableElement | ChartElement | RowsElement;
 const isPaged = (element: Element | undefined): element is Paged =>
-  element?.kind === 'table' || element?.kind === 'chart';
+  element?.kind === 'table' || element?.kind === 'chart' || element?.kind === 'rows';
 /** The property that says which page, or round, it shows. */
-const pageKey = { table: 'page', chart: 'round' } as const;
-const shownOf = (element: Paged): number => (element.kind === 'table' ? element.page : element.round);
+const pageKey = { table: 'page', chart: 'round', rows: 'page' } as const;
+const shownOf = (element: Paged): number => (element.kind === 'chart' ? element.round : element.page);
+const pagesIn = (paged: Paged, list: RowList): number =>
+  paged.kind === 'table'
+    ? pagesOf(paged, list.order.length).length
+    : paged.kind === 'rows'
+      ? rowPages(paged, list.order.length)
+      : Math.max(1, roundsOf(paged, list).length);
 
 /** The page that a table shows by values, or the round of a chart, and how many there are. */
 export function pageOf(template: Template, paged: Paged, values: Values): { page: number; pages: number } {
   const list = rowsGiven(template, paged, values);
-  const pages = paged.kind === 'table' ? pagesOf(paged, list.order.length).length : Math.max(1, roundsOf(paged, list).length);
+  const pages = pagesIn(paged, list);
   const tie = tieOf(template, paged.id, pageKey[paged.kind]);
   const field = tie && template.fields.find(({ id }) => id === tie.field);
   const own = shownOf(paged);
@@ -75,8 +81,8 @@ export function letTurn(template: Template, id: string, turns: TableElement['tur
 
 /** What an element for rows tells of them as a whole, beside its columns, by a key that no column has, and which do. */
 export const rowsFigures: readonly { readonly key: string; readonly name: string; readonly of: readonly ForRows['kind'][] }[] = [
-  { key: '~page', name: 'Page', of: ['table'] },
-  { key: '~pages', name: 'Number of pages', of: ['table'] },
+  { key: '~page', name: 'Page', of: ['table', 'rows'] },
+  { key: '~pages', name: 'Number of pages', of: ['table', 'rows'] },
   { key: '~rows', name: 'Number of rows', of: ['table', 'rows', 'crawl', 'chart'] },
   { key: '~total', name: 'Total', of: ['chart'] },
   { key: '~first', name: 'Name of the largest', of: ['chart'] },

@@ -16,6 +16,7 @@ import { templatesToFormat10 } from './format-10';
 import { templatesToFormat13 } from './format-13';
 import { templatesToFormat14 } from './format-14';
 import { tickersToFormat15 } from './format-15';
+import { templatesToFormat16 } from './format-16';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -73,6 +74,7 @@ export const openRelease = (value: unknown): Release =>
             templatesToFormat10,
             templatesToFormat13,
             templatesToFormat14,
+            templatesToFormat16,
           ].reduce<unknown>((templates, up) => up(templates), value.templates),
         }
       : value,

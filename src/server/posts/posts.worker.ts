@@ -219,6 +219,7 @@ function answer(message: Message): unknown {
         /** All that there is, or what changed. */
         whole: isWhole,
         posts: room.since(isWhole ? -1 : message.version),
+        pictures: [...own.pictures],
         ...(isWhole || message.version < commonVersion
           ? { common: { authors: room.authorsNow(), added: room.addedWords, settings } }
           : {}),

@@ -13,6 +13,8 @@ export const schema = z.strictObject({
   cue: z.string().max(100).optional(),
   /** The filling of it that was seen: where someone has typed into it meanwhile, nothing is taken. */
   edit: z.string().max(100).optional(),
+  /** Also where its row goes to air once and was there. */
+  again: z.literal(true).optional(),
   ...meta,
 });
 

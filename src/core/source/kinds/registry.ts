@@ -49,6 +49,8 @@ interface SourceKind<S> {
   readonly from: (source: S) => string;
   /** Air has it also where nothing takes values from it. */
   readonly isAlwaysOnAir?: true;
+  /** A row of it goes to air once, unless more is asked for. */
+  readonly airsOnce?: true;
 }
 
 /** Every kind of source, by name: the one table a new kind is added to. */
@@ -70,6 +72,7 @@ export const sourceKinds: { readonly [K in SourceKindName]: SourceKind<Extract<S
       services.length === 0 ? 'no service yet' : services.map(({ name }) => name).join(', '),
     // Cards of posts are made while the release is on air.
     isAlwaysOnAir: true,
+    airsOnce: true,
   },
   'stand-in': {
     label: 'Stand-in',
