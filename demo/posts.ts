@@ -38,4 +38,24 @@ export function addPosts(show: Show): void {
       },
     ],
   });
+  show.sources['poll-kite'] = newSource('poll-kite', 'Poll: kite of the day', {
+    kind: 'poll',
+    posts: 'posts',
+    counts: { by: 'service', service: 'wall', poll: 'kite' },
+  });
+  show.sources['poll-team'] = newSource('poll-team', 'Poll: your team', {
+    kind: 'poll',
+    posts: 'posts',
+    counts: {
+      by: 'words',
+      question: 'Which team do you cheer for?',
+      answers: [
+        { text: 'Ox', words: ['A'] },
+        { text: 'Skerry Flyers', words: ['B'] },
+        { text: 'Équipe Goéland', words: ['C', 'Goéland'] },
+        { text: 'Tern & Sons', words: ['D', 'Tern and Sons'] },
+      ],
+      counts: 'last',
+    },
+  });
 }

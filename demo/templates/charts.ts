@@ -215,6 +215,35 @@ export const voteBars = (): Template =>
     'Answer',
   ); // prettier-ignore
 
+/** A poll of the post wall, as it is counted there. */
+export const viewersPoll = (): Template =>
+  bound(
+    page({
+      id: 'viewers-poll',
+      name: 'Viewers’ poll',
+      title: 'Kite of the day?',
+      under: 'Vote on the wall',
+      source: 'Votes of viewers until now',
+      w: 1340,
+      h: 620,
+      chart: {
+        form: 'bars',
+        direction: 'lying',
+        columns: reads({ name: 'Answer', series: ['Votes'] }),
+        sort: 'largest',
+        colours: [colours.coral, colours.saffron, '#4fa3b0', '#8f78c8'],
+        thickness: 0.62,
+        valueAs: 'share',
+        format: figuresOf(0),
+      },
+      fields: [rows('Votes'), shown()],
+      ties: [['chart', 'isRevealed', 'f-shown']],
+      tall: { h: 760 },
+    }),
+    'poll-kite',
+    'Answer',
+  ); // prettier-ignore
+
 /** The people's vote as a ring. */
 export const voteRing = (): Template =>
   bound(

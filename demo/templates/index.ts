@@ -6,6 +6,7 @@ export {
   glowPoll,
   judgesMarks,
   titleRace,
+  viewersPoll,
   voteBars,
   voteRing,
   windDay,

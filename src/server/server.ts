@@ -187,6 +187,7 @@ async function startHeld(
       if (isOpened) posts.lease(source);
       return posts.rows(source, 'en');
     },
+    poll: (source) => posts.pollRows(source),
     onScorer: (source, line) => {
       for (const command of commandsOf(line, engine.air, now(), `scorer ${source.name}`))
         void engine.submit(command);

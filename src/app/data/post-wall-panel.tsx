@@ -46,6 +46,7 @@ export function PostWallPanel() {
         </p>
         <Button disabled={!state} onClick={() => void steer({ wave: 'line' })}>A line breaks</Button>
         <Button disabled={!state} onClick={() => void steer({ wave: 'squall' })}>A squall comes</Button>
+        <Button disabled={!state} onClick={() => void steer({ wave: 'vote' })}>They vote by letter</Button>
       </div>
       <div className="flex gap-6">
         <div className="flex flex-col gap-1">

@@ -29,7 +29,7 @@ export function PlayPanel({ room, seen, play, asksAgain, onTake }: { room: strin
     const read = postRows([seen], { now: Date.now(), locale: 'en', serviceName: (id) => services?.find((one) => one.id === id)?.name ?? id, picture, counts: (one) => one.post });
     const filled = fillRow(template, room, readRowset('', read), 0, release.assets);
     return { values: { ...Object.fromEntries(template.fields.map((field) => [field.id, field.default])), ...filled.values }, problems: filled.problems };
-  }, [template, release, seen, pictures, services, room, post.key]);
+  }, [template, release, seen, pictures, services, room]);
   if (!template || !release || !channel)
     return <p className="border-t border-line pt-2 text-xs text-ink-3">No template on air takes a post: one needs fields named {columns.slice(0, 2).map(({ name }) => name).join(' and ')}. Others are filled by their names too: {columns.slice(2).map(({ name }) => name).join(', ')}.</p>;
   const laid = templateFor(template, channel.format);

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { anyPost, type PostSearch, type PostState } from '../../core/post';
 import { countPosts, usePosts } from '../state/posts';
 import { IconButton } from '../ui';
+import { Polls } from './polls';
 import { stateNames } from './post-words';
 import { useSavedSearches, type SavedSearch } from './saved-searches';
 
@@ -83,6 +84,7 @@ export function StatesRail(props: { search: PostSearch; onSearch: (search: PostS
           </form>
         )}
       </div>
+      <Polls />
     </nav>
   );
 } // prettier-ignore

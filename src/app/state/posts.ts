@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
-import type { PostAct, PostSearch, PostSeen, PostSettings, WatchWord } from '../../core/post';
+import type { PollStanding, PostAct, PostSearch, PostSeen, PostSettings, WatchWord } from '../../core/post';
 import type { Problem } from '../../core/problem';
 import type { Finding, PostsWorker } from '../../workers/posts.worker';
 import { asked, askedBlob, jsonInit, ownName, roomListeners } from './air-store';
@@ -24,6 +24,12 @@ interface Common {
   readonly added: readonly WatchWord[];
   readonly settings: PostSettings;
 }
+export interface RoomPoll {
+  readonly id: string;
+  readonly name: string;
+  readonly by: 'service' | 'words';
+  readonly standing: PollStanding | null;
+}
 interface PostsStore {
   /** Sources of posts that the server gathers; null: not asked yet. */
   rooms: readonly RoomRef[] | null;
@@ -32,6 +38,9 @@ interface PostsStore {
   count: number | null;
   common: Common | null;
   services: readonly ServiceStatus[];
+  polls: readonly RoomPoll[];
+  /** Polls that services have, to be chosen from. */
+  offered: readonly { readonly service: string; readonly id: string; readonly question: string }[];
   /** Pictures of cleared posts by their addresses: what renderers find them by. */
   pictures: Readonly<Record<string, string>>;
   /** Why nothing comes. */
@@ -39,7 +48,7 @@ interface PostsStore {
   /** Rises whenever a post changed, or what has been in hand. */
   revision: number;
 }
-export const usePosts = create<PostsStore>(() => ({ rooms: null, room: null, count: null, common: null, services: [], pictures: {}, problem: null, revision: 0 })); // prettier-ignore
+export const usePosts = create<PostsStore>(() => ({ rooms: null, room: null, count: null, common: null, services: [], polls: [], offered: [], pictures: {}, problem: null, revision: 0 })); // prettier-ignore
 
 interface Answer {
   readonly services: readonly ServiceStatus[];
@@ -47,6 +56,8 @@ interface Answer {
   readonly whole: boolean;
   readonly posts: readonly PostSeen[];
   readonly pictures: readonly (readonly [string, string])[];
+  readonly polls: readonly RoomPoll[];
+  readonly offered: PostsStore['offered'];
   readonly common?: Common;
 }
 
@@ -71,7 +82,16 @@ export async function lookForRooms(): Promise<void> {
 export function openRoom(room: string): () => void {
   version = -1;
   seen = JSON.parse(localStorage.getItem(seenName(room)) ?? '[]') as string[];
-  usePosts.setState({ room, count: null, common: null, services: [], pictures: {}, problem: null });
+  usePosts.setState({
+    room,
+    count: null,
+    common: null,
+    services: [],
+    polls: [],
+    offered: [],
+    pictures: {},
+    problem: null,
+  });
   void postsWorker().begin(seen);
   const heard = (rooms: readonly { room: string; version: number }[]): void => {
     if (rooms.some((one) => one.room === room && one.version !== version)) void follow(room);
@@ -113,6 +133,8 @@ async function take(answer: Answer): Promise<void> {
     problem: null,
     count,
     common: answer.common ?? common,
+    polls: answer.polls,
+    offered: answer.offered,
     pictures: Object.fromEntries(answer.pictures),
     revision: isNew ? revision + 1 : revision,
   }));
@@ -141,6 +163,16 @@ export async function judge(act: PostAct): Promise<Problem | null> {
   if ('problem' in answer) return answer.problem;
   await follow(room);
   return null;
+} // prettier-ignore
+
+/** Opens, closes or empties a poll; gives why it was not. */
+export async function steerPoll({ id, by }: RoomPoll, to: 'open' | 'close' | 'reset'): Promise<Problem | null> {
+  const { room } = usePosts.getState();
+  if (room === null) return null;
+  if (by === 'words') return judge({ do: 'poll', poll: id, to });
+  const answer = await asked(`/api/posts/${encodeURIComponent(room)}/polls/${encodeURIComponent(id)}/${to}`, { method: 'POST' });
+  await follow(room);
+  return 'problem' in answer ? answer.problem : null;
 } // prettier-ignore
 
 const pictures = new Map<string, Promise<string | null>>();

@@ -35,6 +35,19 @@ export {
 export { anyPost, fitsSearch, listedState, searchSchema, type PostSearch, type PostState } from './find';
 export { PostShelf, type Found, type FoundPost } from './shelf';
 export { marksOf, PostRoom } from './room';
+export {
+  countVotes,
+  isPollOpen,
+  notOpened,
+  pollRows,
+  pollSchema,
+  readPolls,
+  type PollAnswer,
+  type PollRule,
+  type PollStanding,
+  type PollTimes,
+  type ServicePoll,
+} from './poll';
 export { agoWords, postColumns, postRows, type PostColumn, type RowMaking } from './rows';
 export {
   clearers,

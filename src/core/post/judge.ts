@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fixSchema, type Fix } from './fix';
+import type { PollTimes } from './poll';
 import type { Post } from './post';
 import { watchWordSchema, type Mark } from './words';
 
@@ -71,6 +72,12 @@ export const postActSchema = z.discriminatedUnion('do', [
   z.object({ do: z.literal('place'), post: key, before: key.nullable() }),
   /** Takes the words that its author has put since it was judged; it is then judged anew. */
   z.object({ do: z.literal('newer'), post: key }),
+  /** A poll by words, by the id of its source. */
+  z.object({
+    do: z.literal('poll'),
+    poll: z.string().min(1).max(64),
+    to: z.enum(['open', 'close', 'reset']),
+  }),
   z.object({ do: z.literal('undo') }),
   z.object({ do: z.literal('redo') }),
 ]);
@@ -84,6 +91,7 @@ export type Change =
   | { readonly of: 'author'; readonly author: string; readonly before: 'barred' | 'trusted' | null; readonly after: 'barred' | 'trusted' | null }
   | { readonly of: 'words'; readonly before: readonly z.infer<typeof watchWordSchema>[]; readonly after: readonly z.infer<typeof watchWordSchema>[] }
   | { readonly of: 'aired'; readonly post: string; readonly before: Judged['aired']; readonly after: Judged['aired'] }
+  | { readonly of: 'poll'; readonly poll: string; readonly before: PollTimes; readonly after: PollTimes }
   | { readonly of: 'post'; readonly before: Post; readonly after: Post }; // prettier-ignore
 
 /** A line of a room's log. */

@@ -10,6 +10,7 @@ import {
   type PostSeen,
   type Verdict,
 } from './judge';
+import { countVotes, notOpened, steered, type PollAnswer, type PollRule, type PollTimes } from './poll';
 import { authorKey, type Post } from './post';
 import { privateMarks } from './private-data';
 import { usualPostSettings, type PostSettings } from './settings';
@@ -58,6 +59,7 @@ export const marksOf = (post: Post, fix: Judged['fix'], words: readonly WatchWor
  */
 export class PostRoom {
   private readonly entries = new Map<string, Entry>();
+  private readonly polls = new Map<string, PollTimes>();
   private readonly authors = new Map<string, 'barred' | 'trusted'>();
   /** Words that were added to, or taken off, those of the show. */
   private ownWords: readonly WatchWord[] = [];
@@ -154,6 +156,18 @@ export class PostRoom {
       over -= 1;
       this.droppedVersion = ++this.version;
     }
+  }
+
+  pollTimes(poll: string): PollTimes {
+    return this.polls.get(poll) ?? notOpened;
+  }
+  /** The votes of a poll by words as they stand: of authors who are not barred, in messages that are there. */
+  votes(rule: Extract<PollRule, { by: 'words' }>, times: PollTimes): PollAnswer[] {
+    const posts = (function* (entries: Iterable<Entry>) {
+      for (const { post } of entries) yield post;
+    })(this.entries.values());
+    const counts = (post: Post): boolean => !post.isGone && this.authors.get(authorKey(post)) !== 'barred';
+    return countVotes(posts, rule, times, authorKey, counts);
   }
 
   seen(key: string): PostSeen | null {
@@ -279,6 +293,11 @@ export class PostRoom {
         const rest = this.ownWords.filter((own) => own.words.toLowerCase() !== act.word.words.toLowerCase() || own.language !== act.word.language);
         return [{ of: 'words', before: this.ownWords, after: act.isOn ? [...rest, act.word] : rest }];
       }
+      case 'poll': {
+        const before = this.pollTimes(act.poll);
+        const after = steered(before, act.to, at);
+        return after === before ? [] : [{ of: 'poll', poll: act.poll, before, after }];
+      }
       case 'place': {
         const entry = this.entries.get(act.post);
         if (!entry) return gone(act.post);
@@ -339,6 +358,7 @@ export class PostRoom {
   private nowOf(change: Change): unknown {
     if (change.of === 'author') return this.authors.get(change.author) ?? null;
     if (change.of === 'words') return this.ownWords;
+    if (change.of === 'poll') return this.pollTimes(change.poll);
     const entry = this.entries.get(change.of === 'post' ? change.before.key : change.post);
     if (!entry) return undefined;
     const { likes, shares, answers } = change.of === 'post' ? change.before : entry.post;
@@ -395,6 +415,10 @@ export class PostRoom {
       this.common();
       for (const entry of this.entries.values()) if (authorKey(entry.post) === change.author) entry.version = ++this.version;
       return;
+    }
+    if (change.of === 'poll') {
+      this.polls.set(change.poll, change.after);
+      return this.common();
     }
     if (change.of === 'words') {
       this.ownWords = change.after;

@@ -2,20 +2,23 @@ import { endOf, type AirState, type Command, type Graphic } from '../../core/pla
 import { isRowList, type Release } from '../../core/show';
 import { inStep } from '../../core/ticker';
 import type { PostsSource } from './post-host';
+import type { PollSource } from './posts.worker';
 
 /** Of a release the sources of posts, and what looks at each: the source itself and views on it, by their ids. */
 export function postSourcesOf(release: Pick<Release, 'sources' | 'views'> | undefined): {
   readonly sources: readonly PostsSource[];
+  readonly polls: readonly PollSource[];
   readonly sourceOf: (data: string) => string | null;
 } {
   const sources = Object.values(release?.sources ?? {}).filter((source): source is PostsSource => source.kind === 'posts');
+  const polls = Object.values(release?.sources ?? {}).filter((source): source is PollSource => source.kind === 'poll');
   const ids = new Set(sources.map(({ id }) => id));
   const sourceOf = (data: string, depth = 0): string | null => {
     if (ids.has(data)) return data;
     const view = release?.views[data];
     return view && depth < 50 ? sourceOf(view.of, depth + 1) : null;
   };
-  return { sources, sourceOf };
+  return { sources, polls, sourceOf };
 } // prettier-ignore
 
 /** The posts that a graphic shows, as it is filled by one or has rows of them. */

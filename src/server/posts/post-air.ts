@@ -34,7 +34,7 @@ export class PostAir {
     if (air.release !== this.release) {
       this.release = air.release;
       this.own = postSourcesOf(air.release === null ? undefined : releaseOf(air.release));
-      host.setAir(this.own.sources);
+      host.setAir(this.own.sources, this.own.polls);
     }
     if (this.own.sources.length === 0) return;
     const at = now();

@@ -15,7 +15,7 @@ import type { Keys } from '../sources/keys';
 import { wallKey } from '../sources/post-wall';
 import type { WorkerLine } from '../sources/worker-line';
 import type { PostPictures } from './post-pictures';
-import type { PageTaken, RoomChange, WantedPicture } from './posts.worker';
+import type { PageTaken, PollSource, RoomChange, WantedPicture } from './posts.worker';
 
 export type PostsSource = Extract<Source, { kind: 'posts' }>;
 
@@ -42,6 +42,7 @@ interface Gathered {
 interface RoomHosted {
   readonly id: string;
   source: PostsSource;
+  polls: PollSource[];
   isOnAir: boolean;
   leaseEnd: number;
   readonly services: Map<string, Gathered>;
@@ -99,13 +100,59 @@ export class PostHost {
   }
 
   /** The sources of the release on air; others are gathered for as long as someone has them open. */
-  setAir(sources: readonly PostsSource[]): void {
+  setAir(sources: readonly PostsSource[], polls: readonly PollSource[]): void {
     for (const room of this.rooms.values()) room.isOnAir = false;
     for (const source of sources) {
       const room = this.want(source, true);
       room.isOnAir = true;
+      room.polls = polls.filter(({ posts }) => posts === source.id);
+      this.tellSettings(room);
     }
   }
+
+  /** The rows of a poll; null while nothing is known of it. One of a draft is taken up for as long as its posts are. */
+  async pollRows(poll: PollSource): Promise<Read | null> {
+    const room = this.rooms.get(poll.posts);
+    if (!room) return null;
+    const known = room.polls.find(({ id }) => id === poll.id);
+    if (!known || (!room.isOnAir && JSON.stringify(known) !== JSON.stringify(poll))) {
+      room.polls = [...room.polls.filter(({ id }) => id !== poll.id), poll];
+      this.tellSettings(room);
+    }
+    return this.parts.worker().ask<Read | null>({ do: 'poll-rows', room: room.id, poll: poll.id });
+  }
+
+  private tellSettings({ id, source, polls }: RoomHosted): void {
+    this.parts.worker().tell({ do: 'open', room: id, settings: settingsOf(source), polls });
+  }
+
+  /** Opens, closes or empties a poll of a service, as its adapter says. */
+  async steerPoll(id: string, poll: string, to: 'open' | 'close' | 'reset'): Promise<Problem | null> {
+    const room = this.rooms.get(id);
+    const found = room?.polls.find((own) => own.id === poll);
+    if (!room || found?.counts.by !== 'service') return problem('not-found', 'There is no such poll.', 'poll');
+    const { counts } = found;
+    const service = room.services.get(counts.service)?.service;
+    const url = service?.adapter.polls ? addressBelow(baseOf(service.url), service.adapter.polls.acts[to], counts.poll) : null;
+    if (!service || url === null) return problem('no-polls', 'The adapter of its service does not say how a poll is steered.', 'polls');
+    const answered = await this.ask(service, url, 'POST');
+    if ('problem' in answered) return answered.problem;
+    await this.lookAtPolls(room);
+    return null;
+  } // prettier-ignore
+
+  /** What services say of polls that are looked at. */
+  private async lookAtPolls(room: RoomHosted): Promise<void> {
+    const wanted = new Set(room.polls.flatMap(({ counts }) => (counts.by === 'service' ? [counts.service] : [])));
+    for (const [id, { service, waitsUntil }] of room.services) {
+      // Those that are not looked at are asked now and then, to be chosen from.
+      const isDue = wanted.has(id) || room.turn % 10 === 1;
+      if (!service.adapter.polls || !isDue || waitsUntil > Date.now()) continue;
+      const url = addressBelow(baseOf(service.url), service.adapter.polls.list);
+      const answered = url === null ? null : await this.ask(service, url);
+      if (answered && 'bytes' in answered) await this.parts.worker().ask({ do: 'polls', room: room.id, service: id, bytes: answered.bytes }).catch(() => null);
+    }
+  } // prettier-ignore
 
   /** Someone looks at a source of a draft for a while. Where air has it, air's settings count. */
   lease(source: PostsSource): void {
@@ -120,7 +167,7 @@ export class PostHost {
       if (isNew && (isOnAir || !known.isOnAir)) this.settle(known, source);
       return known;
     }
-    const room: RoomHosted = { id: source.id, source, isOnAir, leaseEnd: Date.now() + leaseMs, services: new Map(), version: 0, turn: 0, onAir: '' };
+    const room: RoomHosted = { id: source.id, source, polls: [], isOnAir, leaseEnd: Date.now() + leaseMs, services: new Map(), version: 0, turn: 0, onAir: '' };
     this.rooms.set(source.id, room);
     this.settle(room, source);
     return room;
@@ -128,7 +175,7 @@ export class PostHost {
 
   private settle(room: RoomHosted, source: PostsSource): void {
     room.source = source;
-    this.parts.worker().tell({ do: 'open', room: room.id, settings: settingsOf(source) });
+    this.tellSettings(room);
     const wanted = new Set(source.services.map(({ id }) => id));
     for (const [id, gathered] of room.services)
       if (!wanted.has(id)) {
@@ -149,7 +196,7 @@ export class PostHost {
   /** Everything that a worker that starts anew must know. */
   restart(): void {
     for (const room of this.rooms.values()) {
-      this.parts.worker().tell({ do: 'open', room: room.id, settings: settingsOf(room.source) });
+      this.tellSettings(room);
       room.onAir = '';
       for (const gathered of room.services.values()) gathered.isFirst = true;
     }
@@ -233,27 +280,34 @@ export class PostHost {
     }
   } // prettier-ignore
 
-  private async ask(service: PostService, url: string): Promise<Answered> {
+  private async ask(service: PostService, url: string, method: 'GET' | 'POST' = 'GET'): Promise<Answered> {
     const key = service.key === null ? null : (this.parts.keys.key(service.key) ?? (service.key === standInKey ? wallKey : null)); // prettier-ignore
     if (service.key !== null && key === null)
       return { problem: problem('no-key', `The server keeps no key “${service.key}”. Give it one.`, 'key') };
-    return this.fetch(url, service.patience, key === null ? {} : { authorization: `Bearer ${key}` });
+    return this.fetch(url, service.patience, key === null ? {} : { authorization: `Bearer ${key}` }, method);
   }
 
   /** Asks an address; one of a stand-in is this server's own. */
-  private fetch(url: string, patience: number, headers: Record<string, string> = {}): Promise<Answered> {
+  private fetch(
+    url: string,
+    patience: number,
+    headers: Record<string, string> = {},
+    method: 'GET' | 'POST' = 'GET',
+  ): Promise<Answered> {
     const own = url.startsWith(`${standInOrigin}/services/`) ? `localhost:${this.parts.port()}` : null;
     const asked = own === null ? url : url.replace(standInOrigin, `http://${own}`);
     return askAddress(
-      { url: asked, patienceMs: patience * 1000, headers, etag: null, modified: null },
+      { url: asked, patienceMs: patience * 1000, headers, method, etag: null, modified: null },
       own === null ? this.parts.allowed : new Set([own]),
     );
   }
 
   /** Looks at posts one by one that matter most: those on air each time, others in turn. */
   private watch(): void {
-    for (const room of this.rooms.values())
-      if (room.source.services.some(({ adapter }) => adapter.one !== '')) void this.watchRoom(room).catch(() => undefined);
+    for (const room of this.rooms.values()) {
+      void this.lookAtPolls(room).catch(() => undefined);
+      void this.watchRoom(room).catch(() => undefined);
+    }
   } // prettier-ignore
 
   private async watchRoom(room: RoomHosted): Promise<void> {

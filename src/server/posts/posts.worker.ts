@@ -2,7 +2,10 @@
 // carries out what people ask, and writes it down before it answers.
 import { parentPort, workerData } from 'node:worker_threads';
 import {
+  isPollOpen,
+  pollRows,
   PostRoom,
+  readPolls,
   postRows,
   readPage,
   type Judge,
@@ -11,11 +14,15 @@ import {
   type PostEntry,
   type PostService,
   type PostSeen,
+  type PollStanding,
   type PostSettings,
+  type ServicePoll,
 } from '../../core/post';
 import { problem, ProblemError, type Problem } from '../../core/problem';
-import { jsonOf, type Read } from '../../core/source';
+import { jsonOf, type Read, type Source } from '../../core/source';
 import { AppendLog } from '../disk';
+
+export type PollSource = Extract<Source, { kind: 'poll' }>;
 
 /** A picture that rows need: its address, and the part of it that is shown. */
 export interface WantedPicture {
@@ -47,6 +54,9 @@ interface Open {
   readonly log: AppendLog;
   readonly damaged: number;
   settings: PostSettings;
+  polls: readonly PollSource[];
+  /** What services said of their polls last. */
+  readonly served: Map<string, readonly ServicePoll[]>;
   /** Pictures by their names: what renderers find them by. */
   readonly pictures: Map<string, string>;
   /** Counts as they were when a post came on air. */
@@ -97,11 +107,13 @@ const picturesOf = ({ post, judged }: PostSeen): WantedPicture[] => [
 ];
 
 type Message =
-  | { do: 'open'; room: string; settings: PostSettings }
+  | { do: 'open'; room: string; settings: PostSettings; polls: readonly PollSource[] }
   | { do: 'try'; service: PostService; bytes: Uint8Array; base: string }
   | { do: 'page'; room: string; service: string; bytes: Uint8Array; page: string | null; base: string }
   | { do: 'one'; room: string; service: string; bytes: Uint8Array; base: string }
   | { do: 'act'; room: string; act: PostAct; judge: Judge }
+  | { do: 'polls'; room: string; service: string; bytes: Uint8Array }
+  | { do: 'poll-rows'; room: string; poll: string }
   | { do: 'on-air'; room: string; keys: string[] }
   | { do: 'watched'; room: string }
   | { do: 'pictures-of'; room: string; post: string }
@@ -110,14 +122,23 @@ type Message =
   | { do: 'log'; room: string }
   | { do: 'rows'; room: string; locale: string };
 
+/** How a poll stands; null while its service has said nothing of it. */
+function standingOf({ room, served }: Open, { id, counts }: PollSource): PollStanding | null {
+  if (counts.by === 'service')
+    return served.get(counts.service)?.find((poll) => poll.id === counts.poll) ?? null;
+  const times = room.pollTimes(id);
+  return { question: counts.question, isOpen: isPollOpen(times), answers: room.votes(counts, times) };
+}
+
 /** A line of the log on disk before anyone sees it; where the disk refuses, the act is refused. */
 function kept({ log }: Open, entry: PostEntry | null): void {
   if (entry && entry.changes.length > 0) log.append([JSON.stringify(entry)]);
 }
 
-function open(id: string, settings: PostSettings): Open {
+function open(id: string, settings: PostSettings, polls: readonly PollSource[]): Open {
   const known = rooms.get(id);
   if (known) {
+    known.polls = polls;
     if (JSON.stringify(known.settings) !== JSON.stringify(settings)) {
       known.settings = settings;
       known.room.setSettings(settings);
@@ -129,14 +150,23 @@ function open(id: string, settings: PostSettings): Open {
   const log = new AppendLog(fileOf(id));
   const { lines, damaged } = log.read();
   for (const line of lines) room.restore(JSON.parse(line) as PostEntry);
-  const made: Open = { room, log, damaged, settings, pictures: new Map(), stills: new Map() };
+  const made: Open = {
+    room,
+    log,
+    damaged,
+    settings,
+    polls,
+    served: new Map(),
+    pictures: new Map(),
+    stills: new Map(),
+  };
   rooms.set(id, made);
   return made;
 }
 
 function answer(message: Message): unknown {
   if (message.do === 'open') {
-    const { damaged } = open(message.room, message.settings);
+    const { damaged } = open(message.room, message.settings, message.polls);
     tell(message.room);
     return { damaged };
   }
@@ -189,6 +219,20 @@ function answer(message: Message): unknown {
       if (room.version !== before) tell(message.room);
       return 'problem' in done ? done : { n: done.n, posts: done.changes.flatMap((change) => ('post' in change ? [change.post] : [])) };
     }
+    case 'polls': {
+      const service = adapterOf(message.service);
+      const read = service ? readPolls(jsonOf(message.bytes, service.name), service.adapter) : null;
+      if (!read || 'problem' in read) return read?.problem ?? null;
+      const isSame = JSON.stringify(own.served.get(message.service)) === JSON.stringify(read.polls);
+      own.served.set(message.service, read.polls);
+      if (!isSame) tell(message.room);
+      return null;
+    }
+    case 'poll-rows': {
+      const poll = own.polls.find(({ id }) => id === message.poll);
+      const standing = poll ? standingOf(own, poll) : null;
+      return standing ? pollRows(standing) : null;
+    }
     case 'on-air': {
       const keys = new Set(message.keys);
       for (const key of own.stills.keys()) if (!keys.has(key)) own.stills.delete(key);
@@ -220,6 +264,8 @@ function answer(message: Message): unknown {
         whole: isWhole,
         posts: room.since(isWhole ? -1 : message.version),
         pictures: [...own.pictures],
+        polls: own.polls.map((poll) => ({ id: poll.id, name: poll.name, by: poll.counts.by, standing: standingOf(own, poll) })),
+        offered: [...own.served].flatMap(([service, list]) => list.map(({ id, question }) => ({ service, id, question }))),
         ...(isWhole || message.version < commonVersion
           ? { common: { authors: room.authorsNow(), added: room.addedWords, settings } }
           : {}),

@@ -41,6 +41,13 @@ export function postRoutes(
     if ('problem' in done) fail(response, done.problem);
     else response.json(done);
   });
+  router.post('/:room/polls/:poll/:to', controls, there, async (request, response) => {
+    const { room, poll, to } = request.params as { room: string; poll: string; to: string };
+    if (to !== 'open' && to !== 'close' && to !== 'reset') return fail(response, problem('not-found', 'A poll is opened, closed or reset.', 'to'));
+    const wrong = await posts.steerPoll(room, poll, to);
+    if (wrong) fail(response, wrong);
+    else response.status(204).end();
+  });
   router.get('/:room/picture', controls, there, async (request, response) => {
     const { post, which } = request.query;
     const bytes = await posts.picture(String(request.params['room']), String(post), which === 'portrait' ? which : Number(which ?? 0));

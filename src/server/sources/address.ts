@@ -11,6 +11,8 @@ export interface Asked {
   readonly url: string;
   readonly patienceMs: number;
   readonly headers: Readonly<Record<string, string>>;
+  /** How it is asked; GET where nothing says it. */
+  readonly method?: 'GET' | 'POST';
   /** What the last good answer said of itself, for a conditional request (RFC 9110, 13). */
   readonly etag: string | null;
   readonly modified: string | null;
@@ -173,6 +175,7 @@ function once(
     const request = (url.protocol === 'https:' ? httpsRequest : httpRequest)(
       url,
       {
+        method: asked.method ?? 'GET',
         headers: {
           accept: '*/*',
           'accept-encoding': 'gzip, deflate, br',

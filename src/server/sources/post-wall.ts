@@ -5,15 +5,18 @@ import { problem, type Problem } from '../../core/problem';
 import {
   jettyPage,
   pageSize,
+  newWallPolls,
   people,
   pictureOf,
   portraitOf,
   postByNumber,
   postsOfMinute,
   spoiled,
+  steerPoll,
   wallModes,
   wallOne,
   wallPage,
+  wallPolls,
   type WallMode,
   type WallMoment,
   type Wave,
@@ -30,7 +33,7 @@ const mostWaves = 20;
 
 const steering = z.union([
   z.strictObject({ service: z.enum(['wall', 'jetty']), mode: z.enum(wallModes) }),
-  z.strictObject({ wave: z.enum(['line', 'squall']) }),
+  z.strictObject({ wave: z.enum(['line', 'squall', 'vote']) }),
 ]);
 
 const yesNo = z.enum(['yes', 'no']).transform((word) => word === 'yes').optional(); // prettier-ignore
@@ -62,6 +65,7 @@ export function postWall(now: () => number, controls: (request: Request, respons
   const began = now();
   const modes: Record<'wall' | 'jetty', WallMode> = { wall: 'running', jetty: 'running' };
   let waves: Wave[] = [];
+  let polls = newWallPolls();
   const moment = (): WallMoment => ({ now: now() - began, origin: began * 1000, waves });
   const services = express.Router();
   const say = (response: Response, status: number, error: string): void => void response.status(status).json({ error });
@@ -102,6 +106,15 @@ export function postWall(now: () => number, controls: (request: Request, respons
     if (found) answer('wall', response, found);
     else say(response, 404, 'There is no such post.');
   });
+  services.get('/wall/v1/polls', (_request, response) => answer('wall', response, wallPolls(polls, moment().now)));
+  services.post('/wall/v1/polls/:id/:act', (request, response) => {
+    const { id, act } = request.params;
+    if (act !== 'open' && act !== 'close' && act !== 'reset') return say(response, 404, 'A poll is opened, closed or reset.');
+    if (!polls.some((poll) => poll.id === id)) return say(response, 404, 'There is no such poll.');
+    const { now: at } = moment();
+    polls = polls.map((poll) => (poll.id === id ? steerPoll(poll, act, at) : poll));
+    answer('wall', response, wallPolls(polls, at));
+  });
   services.get('/wall/portraits/:number.svg', (request, response) => {
     const number = Number(request.params.number);
     if (!people[number]) return say(response, 404, 'There is no such person.');
@@ -135,7 +148,7 @@ export function postWall(now: () => number, controls: (request: Request, respons
   steer.get('/', controls, (_request, response) => void response.json(state()));
   steer.post('/', controls, express.json(), (request, response) => {
     const asked = steering.safeParse(request.body);
-    if (!asked.success) return fail(response, problem('bad-request', 'Say a service with its mode, or a wave: line or squall.', 'body'));
+    if (!asked.success) return fail(response, problem('bad-request', 'Say a service with its mode, or a wave: line, squall or vote.', 'body'));
     if ('wave' in asked.data) waves = [...waves.slice(1 - mostWaves), { topic: asked.data.wave, at: moment().now }];
     else modes[asked.data.service] = asked.data.mode;
     response.json(state());

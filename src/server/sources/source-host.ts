@@ -20,6 +20,7 @@ import { quietMs, quietWhileWrittenMs } from './stillness';
 import { WorkerPool } from './worker-pool';
 
 type PostsSource = Extract<Source, { kind: 'posts' }>;
+type PollSource = Extract<Source, { kind: 'poll' }>;
 
 interface Feed {
   readonly id: string;
@@ -80,6 +81,8 @@ export interface SourceHostOptions {
   readonly onScorer: (source: Source, line: ScorerLine) => void;
   /** The rows of posts that are cleared. */
   readonly posts: (source: PostsSource, isOpened: boolean) => Promise<Read>;
+  /** The answers of a poll with their votes; null while nothing is known of it. */
+  readonly poll: (source: PollSource) => Promise<Read | null>;
   /** A feed has become stale, or is not any more. */
   readonly onStale: (feed: string, isStale: boolean) => void;
 }
@@ -535,18 +538,12 @@ export class SourceHost {
           ? read({ bytes: new TextEncoder().encode(answer.body) })
           : this.failed(feed, problem('silent', 'The stand-in is silent.', source.stream));
       }
-      case 'posts': {
-        const check = { ...feed.needs, mostLost: null, isAccepted: true };
-        const read = await this.options.posts(source, feed.leaseEnd > Date.now() && !feed.isOnAir);
-        const handed: Handed = {
-          feed: feed.id,
-          job: this.nextJob++,
-          name: source.name,
-          read,
-          check,
-          kept: null,
-        };
-        return this.took(feed, (await this.data?.().ask<Keeping>({ do: 'take', handed })) ?? null, true);
+      case 'posts':
+        return this.take(feed, await this.options.posts(source, feed.leaseEnd > Date.now() && !feed.isOnAir));
+      case 'poll': {
+        const read = await this.options.poll(source);
+        const words = 'Nothing is known of this poll: look at its posts, its service and its id there.';
+        return read ? this.take(feed, read) : this.failed(feed, problem('no-poll', words, source.name));
       }
       case 'scorer': {
         const bytes = this.scorers.bytes(feed.id);
@@ -623,10 +620,28 @@ export class SourceHost {
     });
   }
 
-  /** The rows of a source of posts may be others than before. */
+  /** Rows that were made here, and not read from bytes. */
+  private async take(feed: Feed, read: Read): Promise<void> {
+    const check = { ...feed.needs, mostLost: null, isAccepted: true };
+    const handed: Handed = {
+      feed: feed.id,
+      job: this.nextJob++,
+      name: feed.source.name,
+      read,
+      check,
+      kept: null,
+    };
+    this.took(feed, (await this.data?.().ask<Keeping>({ do: 'take', handed })) ?? null, true);
+  }
+
+  /** The rows of a source of posts, and of the polls beside it, may be others than before. */
   lookAtPosts(source: string): void {
-    for (const feed of this.feeds.values()) if (feed.source.kind === 'posts' && feed.source.id === source) this.look(feed);
-  } // prettier-ignore
+    for (const feed of this.feeds.values()) {
+      const own = feed.source;
+      const isOf = own.kind === 'posts' ? own.id === source : own.kind === 'poll' && own.posts === source;
+      if (isOf) this.look(feed);
+    }
+  }
 
   private failed(feed: Feed, wrong: Problem, told: Pick<ReadDone, 'readings' | 'offers'> = {}): void {
     feed.failures += 1;

@@ -1,4 +1,5 @@
 // The post wall: a simulated service to which the people of the bay write, and a second one of another shape.
+export { newWallPolls, steerPoll, wallPolls, type WallPollState } from './polls';
 export { messageOf } from './messages';
 export { people, portraitOf } from './people';
 export { pictureOf } from './pictures';

@@ -2,7 +2,7 @@
 import { chance } from '../chance';
 import { people, places, type Person } from './people';
 
-export type Topic = 'day' | 'line' | 'squall';
+export type Topic = 'day' | 'line' | 'squall' | 'vote';
 /** Why a post must not go to air. */
 export type Unfit = 'abuse' | 'number' | 'address' | 'advert' | 'picture';
 
@@ -65,6 +65,7 @@ const english: Readonly<Record<Topic, readonly string[]>> = {
     'Best weather for tea, worst for silk',
     'It passed in ten minutes and left a rainbow over {place} 🌈',
   ],
+  vote: ['A', 'B', 'C', 'D', 'b!', 'My vote: A', '{team}!', '{team} 🪁', 'I vote for {team}', 'C of course', 'A or B, I cannot decide'],
 };
 
 const others: Readonly<Record<string, readonly string[]>> = {
@@ -94,6 +95,7 @@ const tagsOf: Readonly<Record<Topic, readonly string[]>> = {
   day: ['marrambay', 'kites', 'ballet', 'nightglow'],
   line: ['brokenline', 'marrambay'],
   squall: ['squall', 'marrambay', 'weather'],
+  vote: ['vote', 'marrambay'],
 };
 
 const pick = <T>(list: readonly T[], seed: number): T => list[Math.floor(chance(seed) * list.length)] as T;

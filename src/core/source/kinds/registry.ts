@@ -3,6 +3,7 @@ import { addressSourceSchema } from './address';
 import { usualCare } from './care';
 import { fileSourceSchema } from './file';
 import { folderSourceSchema } from './folder';
+import { pollSourceSchema } from './poll';
 import { postsSourceSchema } from './posts';
 import { querySourceSchema } from './query';
 import { scorerSourceSchema } from './scorer';
@@ -16,6 +17,7 @@ export const sourceSchema = z.discriminatedUnion('kind', [
   standInSourceSchema,
   scorerSourceSchema,
   postsSourceSchema,
+  pollSourceSchema,
 ]);
 /** Data from outside the show, and how it is read. */
 export type Source = z.infer<typeof sourceSchema>;
@@ -73,6 +75,12 @@ export const sourceKinds: { readonly [K in SourceKindName]: SourceKind<Extract<S
     // Cards of posts are made while the release is on air.
     isAlwaysOnAir: true,
     airsOnce: true,
+  },
+  poll: {
+    label: 'Poll',
+    from: ({ counts }) => (counts.by === 'service' ? 'votes of a service' : 'votes by words in posts'),
+    // It is opened and closed while the release is on air.
+    isAlwaysOnAir: true,
   },
   'stand-in': {
     label: 'Stand-in',
