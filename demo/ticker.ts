@@ -37,5 +37,12 @@ export function addTicker(show: Show): void {
     strand.rules.barLonger = 140;
     ticker.strands.push(strand);
   }
+  // What viewers wrote, once it is cleared; taken in by hand.
+  const viewers = newStrand('viewers', 'You', '#f6f0e0');
+  viewers.gives = 1;
+  viewers.from = [{ ...newStrandSource('posts'), words: 'Line', at: 'Time' }];
+  viewers.rules.takes = 'by-hand';
+  viewers.rules.barLonger = 140;
+  ticker.strands.push(viewers);
   show.tickers[ticker.id] = ticker;
 }

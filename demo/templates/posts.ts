@@ -108,7 +108,7 @@ export function postLine(portrait: string): Template {
       newElement('rect', 'join', 'Join', { ...cut, x: 270, w: lean + 6, slantLeft: lean, fill: colours.coral }),
       newElement('rect', 'bar', 'Cloth', { ...cut, x: 276, w: 1500, slantLeft: lean, fill: cloth(colours.ink) }),
       newElement('rect', 'seam', 'Seam', { ...cut, x: 1700, w: lean + 3, slantLeft: lean, fill: colours.seam, rides: { on: 'bar', edge: 'right' } }),
-      newElement('line', 'bridle', 'Bridle', { x: 96, y: 996, w: 1700, h: 0, thickness: 3, fill: colours.coral, drawSoft: 160 }),
+      newElement('line', 'bridle', 'Bridle', { x: 96, y: 996, w: 1648, h: 0, thickness: 3, fill: colours.coral, drawSoft: 160 }),
       newElement('text', 'text', 'Text', { ...name, x: 360, y: 830, w: 1330, h: 104, text: sample, weight: 640, stretch: 96, tracking: 0, size: 44, leading: 1.04, fit: 'wrap', maxLines: 3, vertical: 'middle', minScale: 0.68 }),
       newElement('text', 'author', 'Author', { ...name, x: 360, y: 938, w: 560, h: 46, text: 'Tove Marsh', weight: 760, stretch: 92, tracking: 0, size: 34, colour: colours.saffron, fit: 'squeeze', minScale: 0.42 }),
       newElement('text', 'handle', 'Handle', { ...label, x: 700, y: 938, w: 460, h: 46, text: '@tovemarsh', size: 34, tracking: 10, fit: 'squeeze', minScale: 0.4 }),

@@ -3,6 +3,7 @@ export { createRenderer, type OutputMode, type Renderer, type View, type Target 
 export { canvasMeasure } from './text/canvas-measure';
 export { cssFont } from './text/css-font';
 export { fontsFor, loadFonts, type FontNeeds } from './text/fonts';
+export { knowScripts } from './text/late-faces';
 export { onLateFonts } from './text/late-fonts';
 export { missingGlyphs, type MissingGlyphs } from './text/glyphs';
 export type { PictureSource } from './textures';

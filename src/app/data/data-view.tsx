@@ -10,6 +10,8 @@ import {
   Radio,
   Timer,
   Upload,
+  MessageSquareText,
+  Vote,
 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useEffect, useRef, useState, type DragEvent, type ReactNode } from 'react';
@@ -29,6 +31,7 @@ import {
   type Show,
   type Table,
 } from '../../core/show';
+import { usualPostSettings } from '../../core/post';
 import { formats, guessFormat, newSource, type StandInStream } from '../../core/source';
 import { Button, Empty } from '../ui';
 import { addDataFile } from '../state/assets';
@@ -95,6 +98,11 @@ export function DataView() {
     setBrought((now) => now.slice(1));
     void navigate(`/data/${made.id}`);
   };
+  const addPoll = (): void => {
+    const posts = Object.values(show.sources).find(({ kind }) => kind === 'posts');
+    if (!posts) return void toast.error('A poll counts beside posts: add a source of viewers’ posts first.');
+    addSource({ kind: 'poll', posts: posts.id, counts: { by: 'words', question: '', answers: [], counts: 'last' } }, 'Poll');
+  }; // prettier-ignore
   const addSource = (given: Parameters<typeof newSource>[2], name: string): void => {
     const made = newSource(newId(), freshName(name, namesOf(show)), given);
     edit(`New source ${made.name}`, (draft) => void (draft.sources[made.id] = made));
@@ -259,6 +267,15 @@ export function DataView() {
             icon={<Timer size={14} />}
           >
             A scorer (score box or timer)
+          </Item>
+          <Item
+            onSelect={() => addSource({ kind: 'posts', ...structuredClone(usualPostSettings) }, 'Posts')}
+            icon={<MessageSquareText size={14} />}
+          >
+            Viewers’ posts
+          </Item>
+          <Item onSelect={addPoll} icon={<Vote size={14} />}>
+            A poll among viewers
           </Item>
         </Head>
         <ul>

@@ -12,6 +12,7 @@ import {
   fromWhere,
   guessFormat,
   scalarTypes,
+  sourceKinds,
   type ScalarType,
   type Source,
 } from '../../core/source';
@@ -94,7 +95,7 @@ export function SourceView(props: {
           <Section title="On air">
             <CareForm source={source} onChange={change} />
           </Section>
-          {source.kind !== 'scorer' && (
+          {sourceKinds[source.kind].isRead && (
             <Section title="Is read as">
               <FormatForm
                 format={source.read}

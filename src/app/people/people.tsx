@@ -13,6 +13,8 @@ const areaWords: Readonly<Record<string, string>> = {
   build: 'Build',
   data: 'Data',
   desk: 'Desk',
+  ticker: 'Ticker',
+  posts: 'Posts',
   outputs: 'Outputs',
   pads: 'Pads',
 };

@@ -26,7 +26,7 @@ export function PlayPanel({ room, seen, play, asksAgain, onTake }: { room: strin
   const { values, problems } = useMemo(() => {
     if (!template || !release) return { values: {}, problems: [] };
     const picture = (url: string, crop: object | null): string => pictures[crop ? `${url} ${JSON.stringify(crop)}` : url] ?? '';
-    const read = postRows([seen], { now: Date.now(), locale: 'en', serviceName: (id) => services?.find((one) => one.id === id)?.name ?? id, picture, counts: (one) => one.post });
+    const read = postRows([seen], { now: Date.now(), locale: 'en', serviceName: (id) => services?.find((one) => one.id === id)?.name ?? id, portrait: (one) => picture(one.author.portrait, null), picture, counts: (one) => one.post });
     const filled = fillRow(template, room, readRowset('', read), 0, release.assets);
     return { values: { ...Object.fromEntries(template.fields.map((field) => [field.id, field.default])), ...filled.values }, problems: filled.problems };
   }, [template, release, seen, pictures, services, room]);

@@ -1,22 +1,8 @@
-import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { lookForRooms, openRoom, usePosts } from '../state/posts';
-import { useAir } from '../state/air-store';
+import { usePosts } from '../state/posts';
 import { Button, Empty } from '../ui';
 import { PostsWork } from './posts-work';
-
-/** Takes up the posts of a source for as long as it is shown; gives its id, or null. */
-export function useRoom(wanted: string | undefined): string | null {
-  const rooms = usePosts((store) => store.rooms);
-  const release = useAir(({ state }) => state.release);
-  const isConnected = useAir((store) => store.isConnected);
-  useEffect(() => {
-    if (isConnected) void lookForRooms();
-  }, [release, isConnected]);
-  const room = rooms?.find(({ id }) => id === wanted)?.id ?? rooms?.[0]?.id ?? null;
-  useEffect(() => (room === null ? undefined : openRoom(room)), [room]);
-  return room;
-}
+import { useRoom } from './use-room';
 
 /** Viewers' posts: found, judged, corrected and played. */
 export function PostsView() {

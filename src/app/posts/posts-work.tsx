@@ -191,12 +191,12 @@ export function PostsWork(props: { room: string; onRoom?: (id: string) => void; 
     </div>
   );
   const bar = (
-    <div className="flex h-10 shrink-0 items-center gap-2 border-b border-line px-3" role="toolbar" aria-label="Posts">
+    <div className={`flex shrink-0 items-center gap-2 border-b border-line px-3 ${layout === 'aside' ? 'flex-wrap py-1.5' : 'h-10'}`} role="toolbar" aria-label="Posts">
       {rooms.length > 1 && onRoom && (
         <span className="w-44"><SelectField bare label="Source" value={room} choices={rooms.map(({ id, name }) => ({ value: id, label: name }))} onChange={(id) => onRoom(String(id))} /></span>
       )}
       {layout === 'aside' && (
-        <span className="w-28"><SelectField bare label="State" value={search.state ?? ''} choices={[...Object.entries(stateNames).map(([value, label]) => ({ value, label })), { value: '', label: 'All' }]} onChange={(state) => look({ ...search, state: state === '' ? null : (state as PostSearch['state']) })} /></span>
+        <span className="w-full"><SelectField bare label="State" value={search.state ?? ''} choices={[...Object.entries(stateNames).map(([value, label]) => ({ value, label })), { value: '', label: 'All' }]} onChange={(state) => look({ ...search, state: state === '' ? null : (state as PostSearch['state']) })} /></span>
       )}
       <SearchBar search={search} onSearch={look} field={field} onLeave={() => board.current?.focus()} />
       {layout === 'page' && (
@@ -214,7 +214,7 @@ export function PostsWork(props: { room: string; onRoom?: (id: string) => void; 
   );
   const panel = <PostPanel room={room} found={own} place={own ? (places.get(own.seen.post.key) ?? 0) : 0} part={part} onPart={setPart} asksAgain={own !== null && asksAgain === own.seen.post.key} onDecide={(to) => void decide(to)} onTake={(of) => void take(of)} play={play} layout={layout} />;
   return (
-    <div ref={whole} className="flex h-full min-h-0 flex-col">
+    <div ref={whole} data-keys="posts" className="flex h-full min-h-0 flex-col">
       {bar}
       {problem && <p role="alert" className="shrink-0 border-b border-warn px-3 py-1 text-xs text-warn">⚠ {problem.message}</p>}
       <Gone room={room} />

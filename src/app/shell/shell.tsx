@@ -5,6 +5,7 @@ import { Button, IconButton } from '../ui';
 import { air, isReleased, setAccessKey, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
 import { People, useAreaTold } from '../people/people';
+import { UnfitStrip } from '../posts/unfit-strip';
 import { Troubles } from '../troubles/troubles';
 import { AirTime } from './air-time';
 import { CardsToAir } from './cards-to-air';
@@ -19,6 +20,7 @@ const areas = [
   ['/data', 'Data'],
   ['/desk', 'Desk'],
   ['/ticker', 'Ticker'],
+  ['/posts', 'Posts'],
   ['/outputs', 'Outputs'],
 ] as const;
 
@@ -47,6 +49,7 @@ export function Shell() {
         <ServerState />
         <AirTime />
       </header>
+      <UnfitStrip />
       <Troubles />
       <SaveProblem />
       <KeptCards />

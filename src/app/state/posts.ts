@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import type { PollStanding, PostAct, PostSearch, PostSeen, PostSettings, WatchWord } from '../../core/post';
 import type { Problem } from '../../core/problem';
 import type { Finding, PostsWorker } from '../../workers/posts.worker';
+import { knowScripts } from '../../render';
 import { asked, askedBlob, jsonInit, ownName, roomListeners } from './air-store';
 
 export interface ServiceStatus {
@@ -127,6 +128,7 @@ async function follow(room: string): Promise<void> {
 async function take(answer: Answer): Promise<void> {
   const isNew = answer.version !== version;
   version = answer.version;
+  knowScripts(answer.posts.map(({ post }) => `${post.text} ${post.author.name}`).join(' '));
   const count = isNew ? await postsWorker().put(answer.posts, answer.whole) : usePosts.getState().count;
   usePosts.setState(({ revision, common }) => ({
     services: answer.services,

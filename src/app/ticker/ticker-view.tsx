@@ -6,7 +6,7 @@ import {
   useSensors,
   type DragEndEvent,
 } from '@dnd-kit/core';
-import { Plus, Search, Settings2, X } from 'lucide-react';
+import { MessageSquareText, Plus, Search, Settings2, X } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { playKeys, tickerPlan, tickerStay } from '../../core/playout';
@@ -21,6 +21,9 @@ import {
   type TickerItem,
 } from '../../core/ticker';
 import { hasWords } from '../../core/data';
+import { PostsWork } from '../posts/posts-work';
+import { useRoom } from '../posts/use-room';
+import { knowScripts } from '../../render';
 import { air, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
@@ -89,6 +92,8 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
   const { undo, redo } = useDraft.getState();
   const onAir = useAir(({ state }) => state.tickers[draft.id]);
   const channels = useAir(({ state }) => state.channels);
+  const [hasPosts, setHasPosts] = useState(false);
+  const room = useRoom(undefined, hasPosts);
   const [isSetUp, setSetUp] = useState(() => location.search === '?set-up');
   const [chosen, setChosen] = useState<string | null>(null);
   const [editing, setEditing] = useState<string | null>(null);
@@ -115,6 +120,9 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
     return { comes: found, next: first as string | null, urgent: new Set(play?.pressing.map(({ item }) => item)) };
   }, [onAir, play]);
   useEffect(() => setEditing(null), [chosen]);
+  useEffect(() => {
+    if (onAir) knowScripts(onAir.strands.flatMap(({ id }) => itemsOf(strandOf(onAir.standing, id)).map((item) => itemWords(item))).join(' '));
+  }, [onAir]);
   // Keys are heard wherever the focus is, also where the button that had it is gone.
   const keyed = useRef<(event: KeyboardEvent) => void>(() => undefined);
   useEffect(() => {
@@ -169,6 +177,8 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
   };
 
   const onKey = (event: KeyboardEvent): void => {
+    // Posts beside the strands have keys of their own.
+    if (event.target instanceof Element && event.target.closest('[data-keys=posts]')) return;
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
       event.preventDefault();
       return event.shiftKey ? redo() : undo();
@@ -267,6 +277,7 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
           />
           {wanted !== '' && <IconButton label="Show all items" onClick={() => setWanted('')}><X size={14} /></IconButton>}
         </label>
+        <Button tone="quiet" aria-pressed={hasPosts} className={hasPosts ? 'bg-raised text-brass' : ''} onClick={() => setHasPosts(!hasPosts)}><MessageSquareText size={15} /> Posts</Button>
         <Button tone="quiet" aria-pressed={isSetUp} className={isSetUp ? 'bg-raised text-brass' : ''} onClick={() => setSetUp(!isSetUp)}><Settings2 size={15} /> Set up</Button>
       </div>
       <DndContext sensors={sensors} onDragStart={({ active }) => setDragged(String(active.id))} onDragCancel={() => setDragged(null)} onDragEnd={onDrop}>
@@ -304,7 +315,12 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
             {onAir && selected && !isSetUp && <ItemPreview ticker={onAir} item={selected} isUrgent={urgent.has(selected.id)} channel={channels.find(({ id }) => id === (hand === inStep ? onAir.channels[0] : hand))} />}
             <Band ticker={onAir} name={draft.name} inHand={hand} onHand={setInHand} give={give} />
           </div>
-          {isSetUp ? (
+          {hasPosts && (
+            <aside className="w-[25rem] shrink-0 border-l border-line max-lg:w-80" aria-label="Posts">
+              {room === null ? <Empty title="No posts are gathered"><p>A source of viewers’ posts is added in Data, and goes to air with the release.</p></Empty> : <PostsWork key={room} room={room} layout="aside" />}
+            </aside>
+          )}
+          {hasPosts ? null : isSetUp ? (
             <SetUp show={show} ticker={draft} inHand={selected} />
           ) : (
             onAir && (

@@ -18,6 +18,7 @@ export const postColumns = {
   Place: 'text',
   Service: 'text',
   Tags: 'text',
+  Line: 'text',
 } as const satisfies Readonly<Record<string, ScalarType>>;
 export type PostColumn = keyof typeof postColumns;
 
@@ -40,7 +41,8 @@ export interface RowMaking {
   readonly now: number;
   readonly locale: string;
   readonly serviceName: (id: string) => string;
-  /** A picture as renderers find it, by its address; empty: it is not there yet, or is none. `crop`: the part that is shown. */
+  /** A portrait, and a picture by its address, as renderers find them; empty: not to be had. `crop`: the part that is shown. */
+  readonly portrait: (post: PostSeen['post']) => string;
   readonly picture: (
     url: string,
     crop: { x: number; y: number; width: number; height: number } | null,
@@ -52,7 +54,7 @@ export interface RowMaking {
 /** Cleared posts as rows, told apart by their keys, in the order given. */
 export function postRows(
   list: readonly PostSeen[],
-  { now, locale, serviceName, picture, counts }: RowMaking,
+  { now, locale, serviceName, portrait, picture, counts }: RowMaking,
 ): Read {
   const names = Object.keys(postColumns) as PostColumn[];
   const rows = list.map((seen): Cell[] => {
@@ -64,8 +66,8 @@ export function postRows(
       Text: text,
       Author: name,
       Handle: post.author.handle,
-      Portrait: post.author.portrait === '' ? '' : picture(post.author.portrait, null),
-      Picture: first && !judged.fix?.withoutPicture ? picture(first.url, judged.fix?.crop ?? null) : '',
+      Portrait: portrait(post),
+      Picture: picture(first && !judged.fix?.withoutPicture ? first.url : '', judged.fix?.crop ?? null),
       Translation: translation,
       Likes: likes,
       Shares: shares,
@@ -75,6 +77,8 @@ export function postRows(
       Place: place,
       Service: serviceName(post.service),
       Tags: post.tags.map((tag) => `#${tag}`).join(' '),
+      // For a line of a ticker.
+      Line: `${name}: ${text.replace(/\s*\n\s*/g, ' ')}`,
     };
     return names.map((column) => cells[column]);
   });

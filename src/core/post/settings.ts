@@ -15,7 +15,7 @@ export const postServiceSchema = z.object({
   /** The name of a key that the server keeps, sent as `Authorization: Bearer`; null: it wants none. */
   key: z.string().max(100).nullable(),
   /** Seconds between two looks. */
-  every: z.number().min(1).max(3600),
+  every: z.number().min(0.2).max(3600),
   /** Seconds until an answer is given up. */
   patience: z.number().min(0.5).max(60),
   /** What it is always asked with. */

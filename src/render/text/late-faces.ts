@@ -1,3 +1,4 @@
+import { fallbackFamilies } from '../../core/show';
 import { fontSet } from '../platform';
 
 // Faces of families that few pictures need: their style sheets are read when a character first asks for one.
@@ -66,4 +67,14 @@ export function knowFaces(css: string): Promise<void> {
     read.set(css, known);
   }
   return known;
+}
+
+/** Signs that many families have are no reason to make one known. */
+const common = /Symbols|Math/;
+
+/** Makes known what is needed to show some words on a page: families that stand in for its scripts, and emoji. */
+export function knowScripts(text: string): void {
+  for (const { css, name, script } of fallbackFamilies)
+    if (!common.test(name) && sheets[css] && !read.has(css) && script.test(text))
+      void knowFaces(css).catch(() => undefined);
 }

@@ -1,5 +1,5 @@
 import { endOf, type AirState, type Command, type Graphic } from '../../core/playout';
-import { isRowList, type Release } from '../../core/show';
+import { isForRows, pageOf, rowsGiven, shownRows, type Release } from '../../core/show';
 import { inStep } from '../../core/ticker';
 import type { PostsSource } from './post-host';
 import type { PollSource } from './posts.worker';
@@ -21,26 +21,31 @@ export function postSourcesOf(release: Pick<Release, 'sources' | 'views'> | unde
   return { sources, polls, sourceOf };
 } // prettier-ignore
 
+type ReleaseOf = (hash: string) => Release | undefined;
+
 /** The posts that a graphic shows, as it is filled by one or has rows of them. */
-function shownBy({ row, values }: Graphic, own: ReturnType<typeof postSourcesOf>): [source: string, key: string][] {
+function shownBy({ row, values, release, template: of }: Graphic, own: ReturnType<typeof postSourcesOf>, releaseOf: ReleaseOf): [source: string, key: string][] {
   const filled = row && own.sourceOf(row.of);
   const found: [string, string][] = filled ? [[filled, (row as NonNullable<typeof row>).key]] : [];
-  for (const value of Object.values(values)) {
-    if (!isRowList(value)) continue;
+  const template = releaseOf(release)?.templates[of];
+  for (const element of Object.values(template?.elements ?? {})) {
+    if (!template || !isForRows(element)) continue;
+    const list = rowsGiven(template, element, values);
+    // Of rows that turn their pages those of the page that is seen; of others all.
+    const keys = element.kind === 'rows' ? shownRows({ ...element, list, page: pageOf(template, element, values).page }) : list.order;
     // A post's key begins with its service.
-    for (const key of value.order)
-      for (const source of own.sources) if (source.services.some(({ id }) => key.startsWith(`${id} `))) found.push([source.id, key]);
+    for (const key of keys) for (const source of own.sources) if (source.services.some(({ id }) => key.startsWith(`${id} `))) found.push([source.id, key]);
   }
   return found;
 } // prettier-ignore
 
 /** Which posts are on air at a moment, in air clock seconds, by their source. */
-export function postsOnAir(state: AirState, now: number, own: ReturnType<typeof postSourcesOf>): Map<string, Set<string>> {
+export function postsOnAir(state: AirState, now: number, own: ReturnType<typeof postSourcesOf>, releaseOf: ReleaseOf): Map<string, Set<string>> {
   const found = new Map<string, Set<string>>(own.sources.map(({ id }) => [id, new Set()]));
   for (const { graphics } of Object.values(state.air))
     for (const graphic of graphics) {
       if (graphic.exitAt !== null && endOf(graphic) <= now) continue;
-      for (const [source, key] of shownBy(graphic, own)) found.get(source)?.add(key);
+      for (const [source, key] of shownBy(graphic, own, releaseOf)) found.get(source)?.add(key);
     }
   for (const ticker of Object.values(state.tickers))
     for (const play of Object.values(ticker.standing.plays)) {
@@ -73,11 +78,11 @@ export function takenOff(state: AirState, keys: ReadonlySet<string>, own: Return
 } // prettier-ignore
 
 /** The graphics that show posts, with what is wrong with them, by the graphics' ids. */
-export function graphicsShowing(state: AirState, keys: ReadonlyMap<string, string>, own: ReturnType<typeof postSourcesOf>): { graphic: string; whys: string[] }[] {
+export function graphicsShowing(state: AirState, keys: ReadonlyMap<string, string>, own: ReturnType<typeof postSourcesOf>, releaseOf: ReleaseOf): { graphic: string; whys: string[] }[] {
   return Object.values(state.air).flatMap(({ graphics }) =>
     graphics.flatMap((graphic) => {
       if (graphic.exitAt !== null) return [];
-      const whys = shownBy(graphic, own).flatMap(([, key]) => keys.get(key) ?? []);
+      const whys = shownBy(graphic, own, releaseOf).flatMap(([, key]) => keys.get(key) ?? []);
       return whys.length === 0 ? [] : [{ graphic: graphic.id, whys: [...new Set(whys)] }];
     }),
   );

@@ -38,7 +38,7 @@ export class PostAir {
     }
     if (this.own.sources.length === 0) return;
     const at = now();
-    host.onAir(postsOnAir(air, at, this.own));
+    host.onAir(postsOnAir(air, at, this.own, releaseOf));
     this.tell();
     // What leaves is on air until it has left.
     const ends = Object.values(air.air).flatMap(({ graphics }) => graphics.map(endOf)).filter((end) => end > at && end < Infinity); // prettier-ignore
@@ -66,7 +66,8 @@ export class PostAir {
 
   private tell(): void {
     const unfit = new Map([...this.unfitNow.values()].flatMap((own) => [...own]));
-    const showing = unfit.size === 0 ? [] : graphicsShowing(this.parts.engine.air, unfit, this.own);
+    const showing =
+      unfit.size === 0 ? [] : graphicsShowing(this.parts.engine.air, unfit, this.own, this.parts.releaseOf);
     const next = new Map(
       showing.map(({ graphic, whys }) => [graphic, whys.map((why) => problem('post-unfit', why))]),
     );

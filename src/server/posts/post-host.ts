@@ -351,7 +351,7 @@ export class PostHost {
   /** A picture that rows need, kept for renderers under its hash. */
   private async bring(room: string, picture: WantedPicture): Promise<void> {
     const name = await this.parts.pictures.keep(picture, (url) => this.fetch(url, 15));
-    if (name !== null) this.parts.worker().tell({ do: 'picture', room, picture, name });
+    this.parts.worker().tell({ do: 'picture', room, picture, name: name ?? '' });
   }
 
   /** A picture of a post to be looked at: its portrait, or one of its pictures. */

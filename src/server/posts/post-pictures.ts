@@ -4,6 +4,7 @@ import { isPicture, isWholePicture, sniffAsset } from '../../core/show';
 import type { Problem } from '../../core/problem';
 import type { Answered } from '../sources/address';
 import { isLively } from '../sources/picture-watch';
+import { initialOf, noPicture } from './picture-names';
 import type { WantedPicture } from './posts.worker';
 
 const largest = 12 << 20;
@@ -60,13 +61,24 @@ export class PostPictures {
 
   /** Keeps a picture, or a part of it, for renderers; gives its hash. */
   async keep({ url, crop }: WantedPicture, ask: Ask): Promise<string | null> {
-    const whole = await this.look(url, ask);
+    const whole = drawnFor(url) ?? (await this.look(url, ask));
     const bytes = whole && crop ? cropped(whole, crop) : whole;
     if (!bytes) return null;
     const hash = createHash('sha256').update(bytes).digest('hex');
     return (await this.addAsset(hash, bytes)) === null ? hash : null;
   }
 }
+
+/** What stands where a picture is missing: an initial on a colour of its own, or nothing at all. */
+function drawnFor(url: string): Uint8Array | null {
+  const write = (svg: string): Uint8Array => new TextEncoder().encode(svg);
+  if (url === noPicture) return write('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3" width="400" height="300"/>');
+  if (!url.startsWith(initialOf(''))) return null;
+  const name = url.slice(initialOf('').length).trim();
+  const letter = /[\p{L}\p{N}]/u.exec(name)?.[0].toLocaleUpperCase('en') ?? '•';
+  const hue = [...name].reduce((sum, sign) => (sum * 31 + (sign.codePointAt(0) ?? 0)) % 360, 7);
+  return write(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 200" width="400" height="400"><rect width="200" height="200" fill="hsl(${hue} 42% 34%)"/><text x="100" y="136" font-family="sans-serif" font-size="104" font-weight="700" text-anchor="middle" fill="#fff">${letter}</text></svg>`);
+} // prettier-ignore
 
 function isFit(bytes: Uint8Array): boolean {
   const type = sniffAsset(bytes);

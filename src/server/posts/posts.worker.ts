@@ -21,6 +21,7 @@ import {
 import { problem, ProblemError, type Problem } from '../../core/problem';
 import { jsonOf, type Read, type Source } from '../../core/source';
 import { AppendLog } from '../disk';
+import { initialOf, noPicture } from './picture-names';
 
 export type PollSource = Extract<Source, { kind: 'poll' }>;
 
@@ -66,6 +67,7 @@ interface Open {
 const { folder } = workerData as { folder: string };
 const rooms = new Map<string, Open>();
 const tellMs = 30;
+const againMs = 60_000;
 const changed = new Set<string>();
 let teller: NodeJS.Timeout | null = null;
 
@@ -100,6 +102,8 @@ const whyUnfit = ({ post, judged, rule }: PostSeen): string =>
       : `${judged.verdict?.by || 'Someone'} has taken back that this post is cleared.`;
 
 const picturesOf = ({ post, judged }: PostSeen): WantedPicture[] => [
+  { url: initialOf(post.author.name), crop: null },
+  { url: noPicture, crop: null },
   ...(post.author.portrait === '' ? [] : [{ url: post.author.portrait, crop: null }]),
   ...(post.pictures[0] && !judged.fix?.withoutPicture
     ? [{ url: post.pictures[0].url, crop: judged.fix?.crop ?? null }]
@@ -253,6 +257,8 @@ function answer(message: Message): unknown {
     }
     case 'picture':
       own.pictures.set(pictureName(message.picture), message.name);
+      // One that was not to be had is asked for again.
+      if (message.name === '') setTimeout(() => own.pictures.delete(pictureName(message.picture)) && tell(message.room), againMs).unref();
       tell(message.room);
       return null;
     case 'since': {
@@ -276,11 +282,19 @@ function answer(message: Message): unknown {
       return new TextEncoder().encode(JSON.stringify(room.lines));
     case 'rows': {
       const serviceName = (id: string): string => adapterOf(id)?.name ?? id;
-      return postRows(room.cleared(), {
+      // A post comes with its pictures, or when it is known that they are not to be had.
+      const isReady = (seen: PostSeen): boolean =>
+        seen.judged.aired?.isOn === true ||
+        picturesOf(seen).every((picture) => own.pictures.has(pictureName(picture)));
+      const ready = room.cleared().filter(isReady);
+      const found = (url: string, crop: WantedPicture['crop']): string =>
+        own.pictures.get(pictureName({ url, crop })) ?? own.pictures.get(url) ?? '';
+      return postRows(ready, {
         now,
         locale: message.locale,
         serviceName,
-        picture: (url, crop) => own.pictures.get(pictureName({ url, crop })) ?? '',
+        portrait: ({ author: { portrait, name } }) => found(portrait, null) || found(initialOf(name), null),
+        picture: (url, crop) => (url === '' ? '' : found(url, crop)) || found(noPicture, null),
         counts: ({ post }) => (settings.countsMove ? post : (own.stills.get(post.key) ?? post)),
       }) satisfies Read;
     }

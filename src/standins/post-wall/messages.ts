@@ -65,7 +65,19 @@ const english: Readonly<Record<Topic, readonly string[]>> = {
     'Best weather for tea, worst for silk',
     'It passed in ten minutes and left a rainbow over {place} 🌈',
   ],
-  vote: ['A', 'B', 'C', 'D', 'b!', 'My vote: A', '{team}!', '{team} 🪁', 'I vote for {team}', 'C of course', 'A or B, I cannot decide'],
+  vote: [
+    'A',
+    'B',
+    'C',
+    'D',
+    'b!',
+    'My vote: A',
+    '{team}!',
+    '{team} 🪁',
+    'I vote for {team}',
+    'C of course',
+    'A or B, I cannot decide',
+  ],
 };
 
 const others: Readonly<Record<string, readonly string[]>> = {

@@ -49,6 +49,8 @@ interface SourceKind<S> {
   readonly label: string;
   /** Where it comes from, in words. */
   readonly from: (source: S) => string;
+  /** It brings bytes that are read in a format; else it has rows of its own. */
+  readonly isRead: boolean;
   /** Air has it also where nothing takes values from it. */
   readonly isAlwaysOnAir?: true;
   /** A row of it goes to air once, unless more is asked for. */
@@ -57,11 +59,12 @@ interface SourceKind<S> {
 
 /** Every kind of source, by name: the one table a new kind is added to. */
 export const sourceKinds: { readonly [K in SourceKindName]: SourceKind<Extract<Source, { kind: K }>> } = {
-  file: { label: 'File in the show', from: (source) => source.fileName },
-  folder: { label: 'Watched folder', from: (source) => source.path },
-  address: { label: 'Address', from: (source) => `${source.url}, every ${source.every} s` },
-  query: { label: 'Database', from: (source) => `${source.database}, every ${source.every} s` },
+  file: { isRead: true, label: 'File in the show', from: (source) => source.fileName },
+  folder: { isRead: true, label: 'Watched folder', from: (source) => source.path },
+  address: { isRead: true, label: 'Address', from: (source) => `${source.url}, every ${source.every} s` },
+  query: { isRead: true, label: 'Database', from: (source) => `${source.database}, every ${source.every} s` },
   scorer: {
+    isRead: false,
     label: 'Scorer',
     from: ({ by, port }) =>
       by === 'http' ? 'lines over HTTP' : `lines over ${by.toUpperCase()}, port ${port}`,
@@ -69,6 +72,7 @@ export const sourceKinds: { readonly [K in SourceKindName]: SourceKind<Extract<S
     isAlwaysOnAir: true,
   },
   posts: {
+    isRead: false,
     label: 'Posts',
     from: ({ services }) =>
       services.length === 0 ? 'no service yet' : services.map(({ name }) => name).join(', '),
@@ -77,12 +81,14 @@ export const sourceKinds: { readonly [K in SourceKindName]: SourceKind<Extract<S
     airsOnce: true,
   },
   poll: {
+    isRead: false,
     label: 'Poll',
     from: ({ counts }) => (counts.by === 'service' ? 'votes of a service' : 'votes by words in posts'),
     // It is opened and closed while the release is on air.
     isAlwaysOnAir: true,
   },
   'stand-in': {
+    isRead: true,
     label: 'Stand-in',
     from: (source) => `${standInNames[source.stream]}, every ${source.every} s`,
   },
