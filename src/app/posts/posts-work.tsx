@@ -2,7 +2,14 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { Download, Play, Redo2, Undo2 } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { anyPost, listedState, type PostSearch, type PostSeen, type Verdict } from '../../core/post';
+import {
+  anyPost,
+  listedState,
+  type FoundPost,
+  type PostSearch,
+  type PostSeen,
+  type Verdict,
+} from '../../core/post';
 import { counted } from '../../core/problem';
 import { sawPosts, usePosts } from '../state/posts';
 import { askedBlob } from '../state/air-store';
@@ -31,6 +38,7 @@ const verdictKeys: Readonly<Record<string, Verdict>> = {
 };
 const begin: PostSearch = { ...anyPost, state: 'found' };
 const rowHeight = 92;
+const noRows: readonly FoundPost[] = [];
 
 /** The whole of posts: what is looked for, what was found, and the one in hand. On a page of its own, or beside something. */
 export function PostsWork(props: { room: string; onRoom?: (id: string) => void; layout: 'page' | 'aside' }) {
@@ -50,7 +58,8 @@ export function PostsWork(props: { room: string; onRoom?: (id: string) => void; 
   const found = useFound(search, isPointed || chosen !== null);
   const play = usePlay(room);
   const queue = useFound(useMemo(() => ({ ...anyPost, state: 'cleared' as const }), []), false);
-  const { rows } = found;
+  // Rows of another search are never what a key means.
+  const rows = found.isReady ? found.rows : noRows;
   const places = useMemo(() => new Map(queue.rows.map(({ seen: { post } }, i) => [post.key, i + 1])), [queue.rows]);
   const at = rows.findIndex(({ seen: { post } }) => post.key === chosen);
   const own = at < 0 ? null : (rows[at] ?? null);

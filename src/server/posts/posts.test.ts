@@ -130,12 +130,12 @@ const cleared = async (id: string): Promise<void> => {
   await until(() => stateOf(id), (state) => state === 'found'); // prettier-ignore
   await judge({ do: 'judge', posts: [`w ${id}`], to: 'cleared' }).expect(200);
 };
-/** Takes a post on air, once its row has come. */
+/** Takes a post on air; its words are there at once, or as soon as its row is. */
 const take = async (id: string): Promise<void> => {
-  await until(async () => {
-    const taken = await command({ do: 'take', template: 'line', row: { of: 'p', key: `w ${id}` } });
-    return taken.status === 200 ? (await onAir())[0]?.['f-text'] : undefined;
-  }, (words) => typeof words === 'string' && words !== ''); // prettier-ignore
+  await command({ do: 'take', template: 'line', row: { of: 'p', key: `w ${id}` } }).expect(200);
+  await until(onAir, (list) =>
+    list.some((values) => values['f-text'] !== undefined && values['f-text'] !== ''),
+  );
 };
 
 beforeEach(async () => {

@@ -2,6 +2,7 @@
 // carries out what people ask, and writes it down before it answers.
 import { parentPort, workerData } from 'node:worker_threads';
 import {
+  airWords,
   isPollOpen,
   pollRows,
   PostRoom,
@@ -94,12 +95,13 @@ function changeOf(id: string): RoomChange | null {
   return { room: id, version: room.version, unfit, pictures: wanted };
 } // prettier-ignore
 
-const whyUnfit = ({ post, judged, rule }: PostSeen): string =>
-  post.isGone
-    ? `${post.author.name} has taken this post down.`
-    : rule !== ''
-      ? `This post is refused: ${rule}.`
-      : `${judged.verdict?.by || 'Someone'} has taken back that this post is cleared.`;
+const whyUnfit = ({ post, judged, rule }: PostSeen): string => {
+  const { text, name } = airWords(post, judged.fix);
+  const words = `${name}, “${text.length > 60 ? `${text.slice(0, 59).trimEnd()}…` : text}”`;
+  if (post.isGone) return `Taken down by its author: ${words}.`;
+  if (rule !== '') return `Refused, as ${rule}: ${words}.`;
+  return `${judged.verdict?.by || 'Someone'} takes back that it is cleared: ${words}.`;
+};
 
 const picturesOf = ({ post, judged }: PostSeen): WantedPicture[] => [
   { url: initialOf(post.author.name), crop: null },

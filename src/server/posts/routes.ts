@@ -7,13 +7,15 @@ import { sniffAsset } from '../../core/show';
 import type { Role } from '../../core/playout';
 import type { PostHost } from './post-host';
 
+type Door = (request: Request, response: Response, next: NextFunction) => void;
 const asking = z.object({ act: postActSchema, by: z.string().trim().min(1).max(60) });
 
 /** Everything of posts that browsers and outside control ask of the server, below /api/posts. */
 export function postRoutes(
   posts: PostHost,
   roleOf: (request: Request) => Role | null,
-  controls: (request: Request, response: Response, next: NextFunction) => void,
+  /** Who may judge, and who may also try services out. */
+  { judges: controls, works }: { readonly judges: Door; readonly works: Door },
   fail: (response: Response, wrong: Problem) => void,
 ): Router {
   const router = express.Router();
@@ -63,7 +65,7 @@ export function postRoutes(
     if (request.query['format'] !== 'csv') return void response.type('json').send(bytes);
     response.type('text/csv').attachment('posts.csv').send(csvOf(JSON.parse(bytes.toString('utf8')) as PostEntry[]));
   });
-  router.post('/try', controls, json, async (request, response) => {
+  router.post('/try', works, json, async (request, response) => {
     const service = postServiceSchema.safeParse(request.body);
     if (!service.success) return fail(response, problem('bad-request', `${service.error.issues[0]?.path.join('.')}: ${service.error.issues[0]?.message}.`));
     response.json(await posts.attempt(service.data));
