@@ -229,7 +229,15 @@ export function httpApp(parts: HttpParts): express.Express {
     return 'role' in found ? found.role : null;
   };
   api.use('/posts', (_request, _response, next) => (parts.beginData(), next()));
-  api.use('/posts', postRoutes(parts.posts, roleOf, { judges: allow('operate', 'produce', 'design'), works: allow('produce', 'design') }, fail));
+  api.use(
+    '/posts',
+    postRoutes(
+      parts.posts,
+      roleOf,
+      { judges: allow('operate', 'produce', 'design'), works: allow('produce', 'design') },
+      fail,
+    ),
+  );
   api.use('/data', dataRoutes(parts, allow('produce', 'design'), fail));
   api.get('/openapi.json', (_request, response) => {
     response.json(openApi(version));
