@@ -14,6 +14,7 @@ import { rowsFigures } from './rows';
 import { tableFigures } from './tables';
 import { stageFigures } from './stage';
 import { takeFigures } from './take';
+import { postFigures } from './posts';
 import { tickerFigures } from './ticker';
 
 const figures: Record<string, number> = {
@@ -32,6 +33,7 @@ const figures: Record<string, number> = {
   ...(await airFigures()),
   ...(await takeFigures()),
   ...(await tickerFigures()),
+  ...postFigures(),
 };
 for (const [name, value] of Object.entries(figures)) {
   figures[name] = Math.round(value * 100) / 100;

@@ -76,18 +76,6 @@ await shoot('build', async () => {
   await page.getByRole('button', { name: /^Team Y · new: 0.9 at Another team/ }).click();
   await settle(600);
 });
-await shoot('motions', async () => {
-  await page.goto(`${url}/build/round-score`);
-  await settle(2500);
-  await page
-    .getByRole('treeitem', { name: 'Team', exact: true })
-    .getByRole('button', { name: 'Team', exact: true })
-    .click();
-  await page.getByRole('button', { name: 'Motions…' }).click();
-  await settle(300);
-  await page.getByRole('option', { name: 'Scatter' }).hover();
-  await settle(520);
-});
 await shoot('library', async () => {
   await page.goto(`${url}/build/name-line`);
   await settle(1500);
@@ -214,6 +202,18 @@ await shoot('ticker', async () => {
   for (const key of ['ArrowDown', 'ArrowRight', 'ArrowRight', 'Enter', 'Enter', 'p'])
     await page.keyboard.press(key);
   await settle(1500);
+});
+await shoot('posts', async () => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${url}/posts`);
+  await settle(5000);
+  for (const key of ['ArrowDown', 'x', 'w', 'c', 'c', 'w', 'c']) {
+    await page.keyboard.press(key);
+    await settle(500);
+  }
+  await settle(3000);
+  await page.keyboard.press('ArrowUp');
+  await settle(2500);
 });
 await shoot('charts', async () => {
   await page.setViewportSize({ width: 1280, height: 800 });

@@ -8,6 +8,7 @@ import {
   outsideCommandSchema,
   roles,
 } from '../core/playout';
+import { postActSchema } from '../core/post';
 
 const schemaOf = (schema: z.ZodType, io: 'input' | 'output'): unknown => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: 'any' });
@@ -39,6 +40,14 @@ const json = (description: string, schema: unknown) => ({
   description,
   content: { 'application/json': { schema } },
 });
+
+const room = {
+  name: 'room',
+  in: 'path',
+  required: true,
+  schema: { type: 'string' },
+  description: 'The id of a source of viewers’ posts',
+} as const;
 
 /** The control API as OpenAPI 3.1, made from the very schemas that check it. */
 export const openApi = (version: string): unknown => ({
@@ -172,6 +181,43 @@ export const openApi = (version: string): unknown => ({
         responses: { 201: json('The key', { type: 'object' }), ...problems(400, 401, 403) },
       },
     },
+    '/api/posts': {
+      get: {
+        summary: 'Sources of viewers’ posts that are gathered',
+        responses: { 200: json('Sources', { type: 'array' }), ...problems(401, 403) },
+      },
+    },
+    '/api/posts/{room}': {
+      parameters: [room],
+      get: {
+        summary: 'Posts that changed since a version, services and polls',
+        parameters: [{ name: 'since', in: 'query', schema: { type: 'integer' } }],
+        responses: { 200: json('Posts', { type: 'object' }), ...problems(401, 403, 404) },
+      },
+    },
+    '/api/posts/{room}/acts': {
+      parameters: [room],
+      post: {
+        summary: 'Judges, corrects or notes a post, bars or trusts an author, steers a poll by words, undoes',
+        requestBody: body({
+          type: 'object',
+          required: ['act', 'by'],
+          properties: { act: { $ref: '#/components/schemas/PostAct' }, by: { type: 'string' } },
+        }),
+        responses: {
+          200: json('Its line in the log', { type: 'object' }),
+          ...problems(400, 401, 403, 404, 409, 503),
+        },
+      },
+    },
+    '/api/posts/{room}/log': {
+      parameters: [room],
+      get: {
+        summary: 'Every act on posts and what it changed',
+        parameters: [{ name: 'format', in: 'query', schema: { enum: ['json', 'csv'] } }],
+        responses: { 200: { description: 'The log' }, ...problems(401, 403, 404) },
+      },
+    },
     '/api/troubles/seen': {
       post: {
         summary: 'Takes away a trouble that is over',
@@ -218,6 +264,7 @@ export const openApi = (version: string): unknown => ({
   components: {
     schemas: {
       Command: schemaOf(outsideCommandSchema, 'input'),
+      PostAct: schemaOf(postActSchema, 'input'),
       AirState: schemaOf(airStateSchema, 'output'),
       AirEvent: schemaOf(airEventSchema, 'output'),
       OutputCommand: schemaOf(outputCommandSchema, 'input'),

@@ -44,7 +44,7 @@ export function PostsForm({ source, onChange }: { source: PostsSource; onChange:
       <SelectField label="A post on air that is taken down, or refused" value={source.whenGone} choices={[{ value: 'leave', label: 'leaves at once' }, { value: 'stay', label: 'stays, and it is said' }]} onChange={(whenGone) => onChange({ whenGone })} />
       <CheckField label="Counts move on air" value={source.countsMove} onChange={(countsMove) => onChange({ countsMove })} />
       <CheckField label="Posts of trusted authors are wanted as they come" value={source.wantsTrusted} onChange={(wantsTrusted) => onChange({ wantsTrusted })} />
-      <NumberField label="A post that nobody wanted is kept for" unit="h" min={1} max={72} value={source.keepsHours} onChange={(hours) => onChange({ keepsHours: Math.round(hours) }, `keeps ${source.id}`)} />
+      <NumberField label="Unwanted posts are kept" unit="h" min={1} max={72} value={source.keepsHours} onChange={(hours) => onChange({ keepsHours: Math.round(hours) }, `keeps ${source.id}`)} />
       <Words words={source.words} onChange={(words) => onChange({ words })} />
       {own && <ServiceDialog service={own} onChange={(change) => setService(own.id, change)} onClose={() => setOpened(null)} />}
     </>

@@ -107,6 +107,11 @@ export function SourceView(props: {
           )}
         </aside>
         <div className="flex min-h-0 min-w-0 flex-col">
+          {source.kind === 'posts' && status?.rows === 0 && (
+            <p className="px-3 py-2 text-xs text-ink-3">
+              Its rows are the posts that are cleared; none is yet. They are judged in Posts.
+            </p>
+          )}
           {read && read.columns.length > 0 ? (
             <RowsGrid
               of={source.id}

@@ -1,8 +1,9 @@
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { formatWords, type Channel } from '../../core/show';
 import { Button, Empty } from '../ui';
-import { ownNameIsGiven, setOwnName, useAir } from '../state/air-store';
+import { AskName } from '../people/ask-name';
+import { useAir } from '../state/air-store';
 import { useLamp } from '../state/tally';
 import { takeUpArrangement } from './arrangement';
 import { CallLine } from './call-line';
@@ -50,7 +51,7 @@ export function DeskView() {
   }
   return (
     <div className="flex h-full flex-col">
-      <AskName />
+      <AskName onGiven={takeUpArrangement} />
       <div className="flex h-9 shrink-0 items-center border-b border-line bg-deck px-2">
         <div role="tablist" aria-label="Channels" className="flex h-full min-w-0 overflow-x-auto">
           {channels.map((other) => (
@@ -94,36 +95,5 @@ function Tab(props: { channel: Channel; isChosen: boolean; onChoose: () => void 
         />
       )}
     </button>
-  );
-}
-
-/** Asks who sits here, until it was said once. */
-function AskName() {
-  const [isGiven, setIsGiven] = useState(ownNameIsGiven);
-  const [name, setName] = useState('');
-  if (isGiven) return null;
-  return (
-    <form
-      className="flex shrink-0 items-center gap-3 border-b border-brass bg-panel px-4 py-1.5"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (name.trim() === '') return;
-        setOwnName(name.trim());
-        takeUpArrangement();
-        setIsGiven(true);
-      }}
-    >
-      <label htmlFor="own-name">Your name, for the log and for who works beside you:</label>
-      <input
-        id="own-name"
-        className="field w-48"
-        maxLength={60}
-        value={name}
-        onChange={(event) => setName(event.target.value)}
-      />
-      <Button type="submit" disabled={name.trim() === ''}>
-        That is me
-      </Button>
-    </form>
   );
 }

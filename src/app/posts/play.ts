@@ -10,12 +10,13 @@ import { useRelease } from '../ticker/use-release';
 
 const columns = Object.keys(postColumns).map((name) => ({ key: name, name }));
 
-/** Templates of a release that a post fills: those whose text and author, at least, have a field. The fullest first. */
+/** Templates of a release that a post fills: those whose text and author, at least, have a field. */
 export const postTemplates = (release: Release | undefined, source: string): Template[] =>
   Object.values(release?.templates ?? {})
     .map((template) => ({ template, filled: matchRows(template, source, columns).flatMap(({ column }) => column ?? []) }))
     .filter(({ filled }) => filled.includes('Text') && filled.includes('Author'))
-    .sort((a, b) => b.filled.length - a.filled.length || a.template.name.localeCompare(b.template.name, 'en'))
+    // Those that do without a picture first: most posts have none.
+    .sort((a, b) => Number(a.filled.includes('Picture')) - Number(b.filled.includes('Picture')) || b.filled.length - a.filled.length || a.template.name.localeCompare(b.template.name, 'en'))
     .map(({ template }) => template); // prettier-ignore
 
 const chosenName = 'jorvan.posts.play';

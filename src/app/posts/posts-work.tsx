@@ -11,11 +11,11 @@ import {
   type Verdict,
 } from '../../core/post';
 import { counted } from '../../core/problem';
+import { AskName } from '../people/ask-name';
 import { sawPosts, usePosts } from '../state/posts';
 import { askedBlob } from '../state/air-store';
 import { download } from '../state/shows';
 import { Button, Empty, IconButton, SelectField } from '../ui';
-import { Gone } from './gone';
 import { give, usePlay, wasOnAir } from './play';
 import { PostPanel } from './post-panel';
 import { PostRow } from './post-row';
@@ -224,9 +224,9 @@ export function PostsWork(props: { room: string; onRoom?: (id: string) => void; 
   const panel = <PostPanel room={room} found={own} place={own ? (places.get(own.seen.post.key) ?? 0) : 0} part={part} onPart={setPart} asksAgain={own !== null && asksAgain === own.seen.post.key} onDecide={(to) => void decide(to)} onTake={(of) => void take(of)} play={play} layout={layout} />;
   return (
     <div ref={whole} data-keys="posts" className="flex h-full min-h-0 flex-col">
+      {layout === 'page' && <AskName />}
       {bar}
       {problem && <p role="alert" className="shrink-0 border-b border-warn px-3 py-1 text-xs text-warn">⚠ {problem.message}</p>}
-      <Gone room={room} />
       {layout === 'page' ? (
         <div className="flex min-h-0 flex-1">
           <StatesRail search={search} onSearch={look} />

@@ -3,8 +3,8 @@ import { Popover } from 'radix-ui';
 import { useEffect, useState, type Ref } from 'react';
 import { anyPost, type PostSearch } from '../../core/post';
 import { postChoices, usePosts } from '../state/posts';
-import { Button, CheckField, IconButton, SelectField, TextField } from '../ui';
-import { languageName } from './post-words';
+import { Button, CheckField, DraftText, IconButton, SelectField, TextField } from '../ui';
+import { languageName, timeOf } from './post-words';
 
 const yesNo = [
   { value: 'any', label: 'Any' },
@@ -22,7 +22,7 @@ const spans = [
 
 /** What a search asks for besides its words, as words; empty: nothing. */
 export function filterWords(search: PostSearch, serviceName: (id: string) => string): string[] {
-  const { tag, author, place, language, service, within, picture, links, unseen } = search;
+  const { tag, author, place, language, service, within, since, until, picture, links, unseen } = search;
   return [
     ...(tag === '' ? [] : [`#${tag.replace(/^#/, '')}`]),
     ...(author === '' ? [] : [`by ${author}`]),
@@ -30,6 +30,8 @@ export function filterWords(search: PostSearch, serviceName: (id: string) => str
     ...(language === '' ? [] : [languageName(language)]),
     ...(service === '' ? [] : [serviceName(service)]),
     ...(within === null ? [] : [spans.find(({ value }) => value === String(within))?.label.toLowerCase() ?? `last ${within} minutes`]),
+    ...(since === null ? [] : [`from ${timeOf(since)}`]),
+    ...(until === null ? [] : [`to ${timeOf(until)}`]),
     ...(picture === 'any' ? [] : [`${picture === 'yes' ? 'with' : 'without'} picture`]),
     ...(links === 'any' ? [] : [`${links === 'yes' ? 'with' : 'without'} links`]),
     ...(unseen ? ['not yet seen'] : []),
@@ -78,6 +80,10 @@ export function SearchBar(props: { search: PostSearch; onSearch: (search: PostSe
             <TextField label="Author or handle" value={search.author} maxLength={100} onChange={(author) => set({ author })} />
             <TextField label="Place" value={search.place} offers={choices.places} maxLength={100} onChange={(place) => set({ place })} />
             <SelectField label="Time" value={search.within === null ? '' : String(search.within)} choices={spans} onChange={(within) => set({ within: within === '' ? null : Number(within) })} />
+            <div className="grid grid-cols-2 gap-2">
+              <Clock label="Not before" value={search.since} onKeep={(since) => set({ since })} />
+              <Clock label="Not after" value={search.until} onKeep={(until) => set({ until })} />
+            </div>
             <SelectField
               label="Language"
               value={search.language}
@@ -107,5 +113,26 @@ export function SearchBar(props: { search: PostSearch; onSearch: (search: PostSe
         />
       </span>
     </div>
+  );
+} // prettier-ignore
+
+const timeForm = /^\s*(\d{1,2})[:.](\d{2})\s*$/;
+/** A time of today as ms since 1970; null: it is none. */
+function todayAt(typed: string): number | null {
+  const [, hours, minutes] = timeForm.exec(typed) ?? [];
+  if (hours === undefined || Number(hours) > 23 || Number(minutes) > 59) return null;
+  return new Date().setHours(Number(hours), Number(minutes), 0, 0);
+}
+
+/** A time of today, or none. */
+function Clock({ label, value, onKeep }: { label: string; value: number | null; onKeep: (at: number | null) => void }) {
+  return (
+    <DraftText
+      label={label}
+      value={value === null ? '' : timeOf(value)}
+      placeholder="14:05"
+      wrongWith={(typed) => (typed.trim() === '' || todayAt(typed) !== null ? null : `“${typed}” is no time of day: type 14:05.`)}
+      onKeep={(typed) => onKeep(typed.trim() === '' ? null : todayAt(typed))}
+    />
   );
 } // prettier-ignore

@@ -4,6 +4,7 @@ import type { PollStanding, PostAct, PostSearch, PostSeen, PostSettings, WatchWo
 import type { Problem } from '../../core/problem';
 import type { Finding, PostsWorker } from '../../workers/posts.worker';
 import { knowScripts } from '../../render';
+import { newId } from './ids';
 import { asked, askedBlob, jsonInit, ownName, roomListeners } from './air-store';
 
 export interface ServiceStatus {
@@ -61,6 +62,11 @@ interface Answer {
   readonly offered: PostsStore['offered'];
   readonly common?: Common;
 }
+
+const deskName = 'jorvan.posts.desk';
+/** Tells this browser's undo from that of another who has the same name. */
+const deskId = localStorage.getItem(deskName) ?? newId();
+localStorage.setItem(deskName, deskId);
 
 let worker: Remote<PostsWorker> | null = null;
 const postsWorker = (): Remote<PostsWorker> => (worker ??= wrap<PostsWorker>(new Worker(new URL('../../workers/posts.worker.ts', import.meta.url), { type: 'module' }))); // prettier-ignore
@@ -161,7 +167,7 @@ export function sawPosts(keys: readonly string[]): void {
 export async function judge(act: PostAct): Promise<Problem | null> {
   const { room } = usePosts.getState();
   if (room === null) return null;
-  const answer = await asked(`/api/posts/${encodeURIComponent(room)}/acts`, jsonInit('POST', { act, by: ownName() }));
+  const answer = await asked(`/api/posts/${encodeURIComponent(room)}/acts`, jsonInit('POST', { act, by: ownName(), desk: deskId }));
   if ('problem' in answer) return answer.problem;
   await follow(room);
   return null;

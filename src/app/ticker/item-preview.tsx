@@ -1,37 +1,12 @@
 import { TriangleAlert } from 'lucide-react';
 import { useMemo } from 'react';
 import { tickerItemLook, tickerValues, unfitFor, type AirTicker } from '../../core/playout';
-import { checkFilling, readingFindings, readings } from '../../core/preflight';
-import { ProblemError } from '../../core/problem';
-import { templateFor, type Channel, type Release, type Template, type Values } from '../../core/show';
+import { templateFor, type Channel, type Values } from '../../core/show';
 import type { TickerItem } from '../../core/ticker';
-import { measure, useFonts } from '../picture/monitors';
 import { Still } from '../picture/still';
+import { useMisfits } from '../picture/use-misfits';
 import { Strip } from './strip';
 import { useRelease } from './use-release';
-
-const unfitting: ReadonlySet<string> = new Set(['overflow', 'off', 'small', 'tiny']);
-
-/** What of an item does not fit in its template. */
-function useMisfits(template: Template | undefined, values: Values, release: Release | undefined, unfit: string | null): readonly string[] {
-  const arrivals = useFonts((store) => store.arrivals);
-  return useMemo(() => {
-    void arrivals;
-    if (!template || !release) return [];
-    if (unfit !== null) return [unfit];
-    try {
-      return [
-        ...checkFilling(template, values, measure, new Set(Object.keys(release.assets)), release.look),
-        ...readingFindings(readings(template, values, measure, release.look)),
-      ]
-        .filter(({ code }) => unfitting.has(code))
-        .map(({ message }) => `${message}.`);
-    } catch (error) {
-      if (error instanceof ProblemError) return [error.problem.message];
-      throw error;
-    }
-  }, [template, values, release, unfit, arrivals]);
-} // prettier-ignore
 
 /** The item in hand in its template, before it goes in, with what of it does not fit. */
 export function ItemPreview(props: { ticker: AirTicker; item: TickerItem; isUrgent: boolean; channel: Channel | undefined }) {

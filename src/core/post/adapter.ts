@@ -185,6 +185,8 @@ const filtered =
       .filter((member) => allAt(member, where).some((found) => is.has(String(found))))
       .flatMap((member) => allAt(member, rest));
 
+const longestId = 120;
+
 const isWord = (value: Json | undefined): value is string | number | boolean =>
   typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean';
 
@@ -253,6 +255,8 @@ export function readPost(json: Json, adapter: Adapter, service: string, base: st
   };
   const id = one('id');
   if (id === '') return 'no id';
+  // Its key names a row, and is to stay short.
+  if (id.length > longestId) return 'an id of more than 120 characters';
   const [gone] = all('removed');
   const isGone = gone === true || gone === 1 || (typeof gone === 'string' && /^(true|yes|1|removed|deleted)$/i.test(gone));
   const when = moment(all('at')[0], adapter.fields.at?.as ?? 'iso');
@@ -310,7 +314,7 @@ export function readPage(json: Json, adapter: Adapter, service: string, base: st
       else posts.push(read);
     }
     if (posts.length === 0 && items.length > 0)
-      return { problem: problem('no-posts', `None of the ${items.length} posts of the answer can be read: they have ${[...why.keys()].join(', ')}. Correct the paths of the adapter.`, 'fields') };
+      return { problem: problem('no-posts', `None of the ${items.length} posts of the answer can be read: ${[...why.keys()].join(', ')}. Correct the paths of the adapter.`, 'fields') };
     const notes = [...why].map(([reason, many]) => `${counted(many, 'post')} left out: ${reason}.`);
     return { posts, next: nextPage(json, adapter, page), notes };
   } catch (error) {

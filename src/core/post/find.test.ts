@@ -38,6 +38,7 @@ describe('finding', () => {
     ['a language', { language: 'ja' }, ({ language }) => language === 'ja'],
     ['a picture', { picture: 'yes' }, ({ pictures }) => pictures.length > 0],
     ['no links', { links: 'no' }, ({ links }) => links.length === 0],
+    ['a span of time', { since: now - 1_200_000, until: now - 600_000 }, ({ at }) => at >= now - 1_200_000 && at <= now - 600_000],
     ['the last ten minutes', { within: 10 }, ({ at }) => now - at <= 600_000],
   ])('by %s', (_, search, fits) => {
     const found = new Set(find(search).map(({ post }) => post.key));

@@ -15,6 +15,9 @@ export const searchSchema = z.object({
   service: some.default(''),
   /** Not older than so many minutes. */
   within: z.number().min(1).nullable().default(null),
+  /** Written not before, and not after; ms since 1970. */
+  since: z.number().nullable().default(null),
+  until: z.number().nullable().default(null),
   picture: z.enum(['any', 'yes', 'no']).default('any'),
   links: z.enum(['any', 'yes', 'no']).default('any'),
   /** Null: any. */
@@ -65,6 +68,7 @@ export function fitsSearch(search: PostSearch): (seen: PostSeen, now: number, is
     if (search.state !== null && listedState(seen) !== search.state) return false;
     if (search.service !== '' && post.service !== search.service) return false;
     if (search.within !== null && now - post.at > search.within * 60_000) return false;
+    if (post.at < (search.since ?? -Infinity) || post.at > (search.until ?? Infinity)) return false;
     if (!yesNo(search.picture, post.pictures.length > 0) || !yesNo(search.links, post.links.length > 0)) return false;
     if (tag !== '' && !post.tags.some((own) => bare(own) === tag)) return false;
     if (author !== '' && !bare(`${post.author.name} ${post.author.handle}`).includes(author)) return false;

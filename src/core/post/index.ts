@@ -34,7 +34,7 @@ export {
 } from './judge';
 export { anyPost, fitsSearch, listedState, searchSchema, type PostSearch, type PostState } from './find';
 export { PostShelf, type Found, type FoundPost } from './shelf';
-export { marksOf, PostRoom } from './room';
+export { longestMs, marksOf, PostRoom } from './room';
 export {
   countVotes,
   isPollOpen,

@@ -111,4 +111,6 @@ export interface PostEntry {
 export interface Judge {
   readonly name: string;
   readonly role: string;
+  /** Whose undo it is, where several have one name; absent: the name’s. */
+  readonly desk?: string;
 }

@@ -137,7 +137,37 @@ describe('judging', () => {
   });
 });
 
+describe('what is forgotten', () => {
+  test('what nobody wanted goes after its hours, what was decided after a week, what is on air never', () => {
+    const { room: own, judge } = room([post('1'), post('2'), post('3')], { keepsHours: 12 });
+    judge('2', 'refused');
+    judge('3', 'cleared');
+    own.onAir(new Set(['wall 3']), start);
+    const there = (): string[] => own.since(-1).map((seen) => seen.post.id);
+    own.take([], start + 13 * 3_600_000);
+    expect(there()).toEqual(['2', '3']);
+    own.take([], start + 8 * 86_400_000);
+    expect(there()).toEqual(['3']);
+    expect(own.droppedVersion).toBeGreaterThan(0);
+  });
+});
+
 describe('undo', () => {
+  test('of two who have one name each takes back their own', () => {
+    const { room: own } = room([post('1'), post('2')]);
+    own.act(
+      { do: 'judge', posts: ['wall 1'], to: 'wanted' },
+      { name: 'Operator', role: 'produce', desk: 'a' },
+      start,
+    );
+    own.act(
+      { do: 'judge', posts: ['wall 2'], to: 'wanted' },
+      { name: 'Operator', role: 'produce', desk: 'b' },
+      start,
+    );
+    own.act({ do: 'undo' }, { name: 'Operator', role: 'produce', desk: 'a' }, start);
+    expect(['1', '2'].map((id) => own.seen(`wall ${id}`)?.state)).toEqual(['found', 'wanted']);
+  });
   test('takes back one’s own, and not what another has changed since', () => {
     const { judge, act, state } = room([post('1'), post('2')]);
     judge('1', 'wanted', reed);

@@ -30,6 +30,8 @@ interface Entry {
 type Keep = (line: PostEntry) => void;
 const mostPosts = 20_000;
 const mostUndo = 200;
+/** What was decided longer ago than this is forgotten, in ms: a week. */
+export const longestMs = 7 * 86_400_000;
 const mostLog = 50_000;
 /** A post that is missing is taken for taken down at so many looks. */
 const enoughMisses = 2;
@@ -149,9 +151,16 @@ export class PostRoom {
     const until = at - this.settings.keepsHours * 3_600_000;
     let over = this.entries.size - mostPosts;
     for (const [key, { post, judged }] of this.entries) {
-      const isKept =
+      const isJudged =
         judged.verdict !== null || judged.aired !== null || judged.note !== null || judged.fix !== null;
-      if (isKept || (over <= 0 && post.at >= until)) continue;
+      const decided = Math.max(
+        judged.verdict?.at ?? 0,
+        judged.aired?.last ?? 0,
+        judged.note?.at ?? 0,
+        post.at,
+      );
+      if (isJudged && (judged.aired?.isOn === true || decided > at - longestMs)) continue;
+      if (!isJudged && over <= 0 && post.at >= until) continue;
       this.entries.delete(key);
       over -= 1;
       this.droppedVersion = ++this.version;
@@ -239,9 +248,10 @@ export class PostRoom {
     if ('problem' in changes) return changes;
     const line = this.write(act.do, changes, judge, at, keep);
     if (changes.length > 0) {
-      const own = this.undo.get(judge.name) ?? [];
-      this.undo.set(judge.name, [...own.slice(-mostUndo + 1), changes]);
-      this.redo.delete(judge.name);
+      const who = judge.desk ?? judge.name;
+      const own = this.undo.get(who) ?? [];
+      this.undo.set(who, [...own.slice(-mostUndo + 1), changes]);
+      this.redo.delete(who);
     }
     return line;
   }
@@ -339,18 +349,19 @@ export class PostRoom {
 
   private back(what: 'undo' | 'redo', judge: Judge, at: number, keep: Keep): PostEntry | { readonly problem: Problem } {
     const [from, to] = what === 'undo' ? [this.undo, this.redo] : [this.redo, this.undo];
-    const own = from.get(judge.name) ?? [];
+    const who = judge.desk ?? judge.name;
+    const own = from.get(who) ?? [];
     const last = own.at(-1);
     if (!last) return { problem: problem(`nothing-to-${what}`, `There is nothing of yours to ${what} here.`) };
     const changes = what === 'undo' ? last.map(turned).reverse() : last;
-    const taken = (): void => void from.set(judge.name, own.slice(0, -1));
+    const taken = (): void => void from.set(who, own.slice(0, -1));
     if (changes.some((change) => JSON.stringify(this.nowOf(change)) !== JSON.stringify(change.before))) {
       taken();
       return { problem: problem('changed-since', `That was changed by someone since: it stands, and your next ${what} is what you did before it.`) };
     }
     const line = this.write(what, changes, judge, at, keep);
     taken();
-    to.set(judge.name, [...(to.get(judge.name) ?? []), last]);
+    to.set(who, [...(to.get(who) ?? []), last]);
     return line;
   } // prettier-ignore
 

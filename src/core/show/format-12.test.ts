@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { makeRelease, openDocument, openRelease } from './index';
+import { templatesToFormat16 } from './format-16';
 
 /** A show as it was kept in format 11. */
 const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-11.json', 'utf8')) as {
@@ -12,7 +13,7 @@ test('a show of format 11 opens whole, with sets of pictures to be filled, and s
   const read = openDocument(kept);
   if ('problem' in read) throw new Error(read.problem.message);
   expect(read.show.look).toEqual({ ...kept.look, sets: [] });
-  expect(read.show.templates).toEqual(kept.templates);
+  expect(read.show.templates).toEqual(templatesToFormat16(kept.templates));
   const release = makeRelease(read.show);
   expect(openRelease({ ...release, look: kept.look })).toEqual(release);
 });

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { makeRelease, openDocument, openRelease, showFormat } from './index';
+import { templatesToFormat16 } from './format-16';
 
 /** A show as it was kept in format 12. */
 const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-12.json', 'utf8')) as Record<
@@ -11,7 +12,14 @@ const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-12.json', 'u
 test('a show of format 12 opens whole, with no clocks and scores yet, and so does its release', () => {
   const read = openDocument(kept);
   if ('problem' in read) throw new Error(read.problem.message);
-  expect(read.show).toEqual({ ...kept, format: showFormat, clocks: {}, scores: {}, tickers: {} });
+  expect(read.show).toEqual({
+    ...kept,
+    format: showFormat,
+    templates: templatesToFormat16(kept.templates),
+    clocks: {},
+    scores: {},
+    tickers: {},
+  });
   const { clocks: _clocks, scores: _scores, ...older } = makeRelease(read.show);
   expect(openRelease(older)).toEqual({ ...older, clocks: {}, scores: {}, tickers: {} });
 });

@@ -6,6 +6,7 @@ import {
   mkdirSync,
   openSync,
   readFileSync,
+  renameSync,
   writeSync,
 } from 'node:fs';
 import { dirname } from 'node:path';
@@ -68,6 +69,22 @@ export class AppendLog {
       throw error;
     }
     this.size += bytes.length;
+  }
+
+  /** Puts lines in the place of all that were there, all or none: a new file takes the old one's name. */
+  replace(lines: readonly string[]): void {
+    this.close();
+    const fresh = `${this.path}.new`;
+    const bytes = Buffer.from(lines.map(framed).join(''));
+    const file = openSync(fresh, 'w', 0o600);
+    try {
+      for (let done = 0; done < bytes.length;) done += writeSync(file, bytes, done, bytes.length - done);
+      fsyncSync(file);
+    } finally {
+      closeSync(file);
+    }
+    renameSync(fresh, this.path);
+    this.size = bytes.length;
   }
 
   private open(): number {

@@ -1,4 +1,4 @@
-import { endOf, type AirState, type Command, type Graphic } from '../../core/playout';
+import { endOf, type AirState, type AirTicker, type Command, type Graphic } from '../../core/playout';
 import { isForRows, pageOf, rowsGiven, shownRows, type Release } from '../../core/show';
 import { inStep } from '../../core/ticker';
 import type { PostsSource } from './post-host';
@@ -39,6 +39,17 @@ function shownBy({ row, values, release, template: of }: Graphic, own: ReturnTyp
   return found;
 } // prettier-ignore
 
+/** The posts that are items of a ticker on air now. */
+function shownIn({ standing }: AirTicker, own: ReturnType<typeof postSourcesOf>): [source: string, key: string][] {
+  return Object.values(standing.plays).flatMap(({ now }) =>
+    Object.values(standing.strands).flatMap(({ items }): [string, string][] => {
+      const item = now ? items[now.item] : undefined;
+      const source = item?.source != null ? own.sourceOf(item.source) : null;
+      return item && source !== null ? [[source, item.came.key]] : [];
+    }),
+  );
+} // prettier-ignore
+
 /** Which posts are on air at a moment, in air clock seconds, by their source. */
 export function postsOnAir(state: AirState, now: number, own: ReturnType<typeof postSourcesOf>, releaseOf: ReleaseOf): Map<string, Set<string>> {
   const found = new Map<string, Set<string>>(own.sources.map(({ id }) => [id, new Set()]));
@@ -47,15 +58,7 @@ export function postsOnAir(state: AirState, now: number, own: ReturnType<typeof 
       if (graphic.exitAt !== null && endOf(graphic) <= now) continue;
       for (const [source, key] of shownBy(graphic, own, releaseOf)) found.get(source)?.add(key);
     }
-  for (const ticker of Object.values(state.tickers))
-    for (const play of Object.values(ticker.standing.plays)) {
-      if (!play.now) continue;
-      for (const strand of Object.values(ticker.standing.strands)) {
-        const item = strand.items[play.now.item];
-        const source = item?.source != null ? own.sourceOf(item.source) : null;
-        if (item && source !== null) found.get(source)?.add(item.came.key);
-      }
-    }
+  for (const ticker of Object.values(state.tickers)) for (const [source, key] of shownIn(ticker, own)) found.get(source)?.add(key);
   return found;
 } // prettier-ignore
 
@@ -82,7 +85,9 @@ export function graphicsShowing(state: AirState, keys: ReadonlyMap<string, strin
   return Object.values(state.air).flatMap(({ graphics }) =>
     graphics.flatMap((graphic) => {
       if (graphic.exitAt !== null) return [];
-      const whys = shownBy(graphic, own, releaseOf).flatMap(([, key]) => keys.get(key) ?? []);
+      const ticker = graphic.ticker === null ? undefined : state.tickers[graphic.ticker];
+      const shown = [...shownBy(graphic, own, releaseOf), ...(ticker ? shownIn(ticker, own) : [])];
+      const whys = shown.flatMap(([, key]) => keys.get(key) ?? []);
       return whys.length === 0 ? [] : [{ graphic: graphic.id, whys: [...new Set(whys)] }];
     }),
   );

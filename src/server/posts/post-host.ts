@@ -57,7 +57,7 @@ const leaseMs = 90_000;
 const [firstPages, laterPages] = [20, 8];
 const watchMs = 3000;
 /** Posts that are looked at one by one each time: those on air, and others in turn. */
-const [watchedOnAir, watchedOthers] = [3, 1];
+const [watchedOnAir, watchedOthers] = [2, 1];
 const longestBackoffS = 60;
 /** What stands for this server where its own stand-ins are meant (RFC 2606). */
 export const standInOrigin = 'http://jorvan.invalid';
@@ -146,7 +146,7 @@ export class PostHost {
     const wanted = new Set(room.polls.flatMap(({ counts }) => (counts.by === 'service' ? [counts.service] : [])));
     for (const [id, { service, waitsUntil }] of room.services) {
       // Those that are not looked at are asked now and then, to be chosen from.
-      const isDue = wanted.has(id) || room.turn % 10 === 1;
+      const isDue = wanted.has(id) ? room.turn % 2 === 1 : room.turn % 10 === 1;
       if (!service.adapter.polls || !isDue || waitsUntil > Date.now()) continue;
       const url = addressBelow(baseOf(service.url), service.adapter.polls.list);
       const answered = url === null ? null : await this.ask(service, url);
@@ -311,7 +311,8 @@ export class PostHost {
   } // prettier-ignore
 
   private async watchRoom(room: RoomHosted): Promise<void> {
-    const watched = await this.parts.worker().ask<Post[]>({ do: 'watched', room: room.id });
+    const all = await this.parts.worker().ask<Post[]>({ do: 'watched', room: room.id });
+    const watched = all.filter(({ service }) => room.services.get(service)?.service.adapter.one);
     const keys = new Set(room.onAir.split('\n'));
     const [onAir, others] = [watched.filter(({ key }) => keys.has(key)), watched.filter(({ key }) => !keys.has(key))];
     const turn = room.turn++;
@@ -397,7 +398,12 @@ export class PostHost {
         problem: problem('store-unwritable', `That was not kept, and nothing has changed: ${error.message}.`),
       }));
   }
-  since = (room: string, version: number): Promise<Uint8Array> => this.parts.worker().ask({ do: 'since', room, version }); // prettier-ignore
+  /** What changed since a version. Whoever asks keeps the room open for a while. */
+  since(id: string, version: number): Promise<Uint8Array> {
+    const room = this.rooms.get(id);
+    if (room) room.leaseEnd = Math.max(room.leaseEnd, Date.now() + leaseMs);
+    return this.parts.worker().ask({ do: 'since', room: id, version });
+  }
   log = (room: string): Promise<Uint8Array> => this.parts.worker().ask({ do: 'log', room });
   rows = (source: PostsSource, locale: string): Promise<Read> =>
     this.parts.worker().ask({ do: 'rows', room: source.id, locale });

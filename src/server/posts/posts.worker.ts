@@ -3,6 +3,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import {
   airWords,
+  longestMs,
   isPollOpen,
   pollRows,
   PostRoom,
@@ -68,6 +69,8 @@ interface Open {
 const { folder } = workerData as { folder: string };
 const rooms = new Map<string, Open>();
 const tellMs = 30;
+/** A log of more lines is written anew at a start, where most of it counts no more. */
+const manyLines = 5000;
 const againMs = 60_000;
 const changed = new Set<string>();
 let teller: NodeJS.Timeout | null = null;
@@ -141,6 +144,14 @@ function kept({ log }: Open, entry: PostEntry | null): void {
   if (entry && entry.changes.length > 0) log.append([JSON.stringify(entry)]);
 }
 
+/** What of a log still counts: all of the last week, and what was said of authors and words. */
+const recent = (lines: readonly PostEntry[]): PostEntry[] => {
+  const since = Date.now() - longestMs;
+  return lines.filter(
+    ({ at, changes }) => at > since || changes.some(({ of }) => of === 'author' || of === 'words'),
+  );
+};
+
 function open(id: string, settings: PostSettings, polls: readonly PollSource[]): Open {
   const known = rooms.get(id);
   if (known) {
@@ -155,7 +166,10 @@ function open(id: string, settings: PostSettings, polls: readonly PollSource[]):
   room.setSettings(settings);
   const log = new AppendLog(fileOf(id));
   const { lines, damaged } = log.read();
-  for (const line of lines) room.restore(JSON.parse(line) as PostEntry);
+  const kept = recent(lines.map((line) => JSON.parse(line) as PostEntry));
+  if (lines.length > manyLines && kept.length < lines.length / 2)
+    log.replace(kept.map((line) => JSON.stringify(line)));
+  for (const line of kept) room.restore(line);
   const made: Open = {
     room,
     log,

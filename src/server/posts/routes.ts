@@ -8,7 +8,12 @@ import type { Role } from '../../core/playout';
 import type { PostHost } from './post-host';
 
 type Door = (request: Request, response: Response, next: NextFunction) => void;
-const asking = z.object({ act: postActSchema, by: z.string().trim().min(1).max(60) });
+const asking = z.object({
+  act: postActSchema,
+  by: z.string().trim().min(1).max(60),
+  /** Whose undo it is, where several have one name. */
+  desk: z.string().max(64).optional(),
+});
 
 /** Everything of posts that browsers and outside control ask of the server, below /api/posts. */
 export function postRoutes(
@@ -38,8 +43,8 @@ export function postRoutes(
       const issue = asked.error.issues[0];
       return fail(response, problem('bad-request', `${issue?.path.join('.') || 'The body'}: ${issue?.message}.`, issue?.path.join('.')));
     }
-    const { act, by } = asked.data;
-    const done = await posts.act(String(request.params['room']), act, { name: by, role: roleOf(request) ?? '' });
+    const { act, by, desk } = asked.data;
+    const done = await posts.act(String(request.params['room']), act, { name: by, role: roleOf(request) ?? '', ...(desk === undefined ? {} : { desk }) });
     if ('problem' in done) fail(response, done.problem);
     else response.json(done);
   });
