@@ -57,6 +57,13 @@ test('the tour is walked', async ({ browser }) => {
     ) ?? false;
   const second: Page = await beside(page);
 
+  const posts = page.getByRole('group', { name: /^Posts: / });
+  /** A verdict on the post in hand, once it stands; the next one is in hand then. */
+  const judged = async (key: string): Promise<void> => {
+    const before = await posts.getByRole('button', { pressed: true }).textContent();
+    await page.keyboard.press(key);
+    await expect.poll(() => posts.getByRole('button', { pressed: true }).textContent()).not.toBe(before);
+  };
   const walked: readonly [string, () => Promise<unknown>][] = [
     ['npm start, then open the application and, in a second window, the address printed for Main.', async () => {
       await page.goto(`${server.url}/`);
@@ -271,6 +278,35 @@ test('the tour is walked', async ({ browser }) => {
       await area('Data');
       await page.getByRole('button', { name: 'Duel clock', exact: true }).click();
       await expect(page.getByRole('heading', { name: 'What happens' })).toBeVisible();
+    }],
+    ['in Posts arrows go through what a simulated service brings; W wants, C clears, X refuses, E corrects for air.', async () => {
+      await area('Posts');
+      await expect(posts.getByRole('button').first()).toBeVisible();
+      await posts.focus();
+      await page.keyboard.press('ArrowDown');
+      for (const key of ['w', 'c', 'x', 'c']) await judged(key);
+      await page.keyboard.press('e');
+      await expect(page.getByRole('form', { name: 'Correct for air' })).toBeVisible();
+      await page.keyboard.press('Escape');
+    }],
+    ['T takes what is cleared on air, Q the next of the queue.', async () => {
+      await page.getByRole('navigation', { name: /^Posts by state/ }).getByRole('button', { name: /^Cleared/ }).click();
+      await expect(posts.getByRole('button')).toHaveCount(2);
+      await posts.focus();
+      await page.keyboard.press('ArrowDown');
+      await page.keyboard.press('t');
+      await expect(posts.getByRole('button').first()).toContainText('On air');
+      await page.keyboard.press('q');
+      await expect(posts.getByRole('button').last()).toContainText('On air');
+    }],
+    ['Open the poll Kite of the day? there and take 804.', async () => {
+      await page.getByText('Kite of the day?').click();
+      await page.getByRole('region', { name: 'Polls' }).getByRole('button', { name: 'Open' }).first().click();
+      await area('Desk');
+      await expect(page.getByText('Keyboard is here')).toBeVisible();
+      await expect(page.getByRole('img', { name: 'Main program' })).toBeVisible();
+      await take('804');
+      await expect.poll(async () => JSON.stringify(await words('804'))).toContain('Gustav the whale');
     }],
   ]; // prettier-ignore
 

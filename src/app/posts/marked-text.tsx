@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import type { Mark } from '../../core/post';
 
 const looks = {
-  bar: 'rounded-sm outline outline-1 outline-bad bg-bad/15 decoration-bad',
+  bar: 'rounded-sm outline outline-[1.5px] outline-[#e4483f] bg-[#e4483f]/20',
   warn: 'underline decoration-warn decoration-2 underline-offset-2',
   private: 'rounded-sm bg-warn/20 outline-dashed outline-1 outline-warn',
 } as const;

@@ -8,7 +8,7 @@ import {
   type Verdict,
 } from '../../core/post';
 import { usePosts } from '../state/posts';
-import { Button } from '../ui';
+import { Button, KeyList } from '../ui';
 import { CorrectForm } from './correct-form';
 import { MarkedText, markWords } from './marked-text';
 import { NoteForm } from './note-form';
@@ -65,14 +65,7 @@ export function PostPanel(props: PanelProps) {
       ) : (
         <div className="flex flex-col gap-3 p-4 text-xs text-ink-3">
           <p>No post is in hand. An arrow or a click takes one.</p>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-            {keys.map(([key, words]) => (
-              <div key={key} className="contents">
-                <dt className="font-semibold text-ink-2">{key}</dt>
-                <dd>{words}</dd>
-              </div>
-            ))}
-          </dl>
+          <KeyList keys={keys} />
         </div>
       )}
     </aside>

@@ -49,7 +49,7 @@ export function StatesRail(props: { search: PostSearch; onSearch: (search: PostS
         className={`flex h-7 min-w-0 flex-1 items-center gap-2 rounded px-2 text-left ${isOn ? 'bg-raised font-semibold text-brass' : 'hover:bg-panel'}`}
         onClick={() => onSearch(of)}
       >
-        <span className="min-w-0 flex-1 truncate">{name}</span>
+        <span className="min-w-0 flex-1 truncate" title={name}>{name}</span>
         {showsNew && (counts[at]?.unseen ?? 0) > 0 ? (
           <span className="number text-xs text-tide" title={`${counts[at]?.unseen} not yet seen here, of ${counts[at]?.total}`}>{counts[at]?.unseen} new</span>
         ) : (

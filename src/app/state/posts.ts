@@ -1,20 +1,20 @@
 import { wrap, type Remote } from 'comlink';
 import { create } from 'zustand';
-import type { PollStanding, PostAct, PostSearch, PostSeen, PostSettings, WatchWord } from '../../core/post';
+import type {
+  PollStanding,
+  PostAct,
+  PostSearch,
+  PostSeen,
+  PostSettings,
+  ServiceStatus,
+  WatchWord,
+} from '../../core/post';
 import type { Problem } from '../../core/problem';
 import type { Finding, PostsWorker } from '../../workers/posts.worker';
 import { knowScripts } from '../../render';
 import { newId } from './ids';
 import { asked, askedBlob, jsonInit, ownName, roomListeners } from './air-store';
 
-export interface ServiceStatus {
-  readonly id: string;
-  readonly name: string;
-  readonly state: 'waiting' | 'running' | 'failed';
-  readonly problem: Problem | null;
-  readonly good: number | null;
-  readonly notes: readonly string[];
-}
 export interface RoomRef {
   readonly id: string;
   readonly name: string;

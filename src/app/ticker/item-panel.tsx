@@ -1,5 +1,4 @@
 import { format } from 'date-fns';
-import type { ReactNode } from 'react';
 import { tickerStay, type AirTicker } from '../../core/playout';
 import type { Show } from '../../core/show';
 import {
@@ -14,7 +13,7 @@ import {
 } from '../../core/ticker';
 import { dataName } from '../data/data-choices';
 import { air } from '../state/air-store';
-import { Button, CheckField, DraftText, NumberField } from '../ui';
+import { Button, CheckField, DraftText, KeyList, NumberField } from '../ui';
 import { keepFocus, type Give } from './give';
 import { dayOf, momentAt } from './times';
 
@@ -38,7 +37,7 @@ export function ItemPanel(props: {
       {item ? <Own key={item.id} {...props} item={item} /> : (
         <div className="flex flex-col gap-2 p-3 text-xs text-ink-3">
           <p>Choose an item to see it in its template, how long it stays, and when it comes and goes.</p>
-          <Keys />
+          <KeyList keys={keys} />
         </div>
       )}
     </aside>
@@ -58,17 +57,6 @@ const keys = [
   ['C', 'the next channel, where each has its own place'],
   ['/', 'search'],
 ] as const;
-
-const Keys = (): ReactNode => (
-  <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-    {keys.map(([key, words]) => (
-      <div key={key} className="contents">
-        <dt className="font-semibold text-ink-2">{key}</dt>
-        <dd>{words}</dd>
-      </div>
-    ))}
-  </dl>
-);
 
 function Own(props: Parameters<typeof ItemPanel>[0] & { item: TickerItem }) {
   const { ticker, item, show, shown, isUrgent, dwell, onTry, onEdit, give } = props;

@@ -5,6 +5,7 @@ export { Empty } from './empty';
 export { ColourField, ColourPicker, NamedColours, type NamedColour } from './colour-field';
 export { CheckField, Labelled, NameField, SelectField, TextField } from './fields';
 export { nameNext } from './fresh-name';
+export { KeyList } from './key-list';
 export { Knot } from './knot';
 export { NumberField } from './number-field';
 export { Pennant } from './pennant';

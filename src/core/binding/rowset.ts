@@ -11,6 +11,7 @@ export function someRows(of: Rowset, order: ArrayLike<number>): Rowset {
     cell: (row, column) => of.cell(order[row] as number, column),
     text: (row, column) => of.text(order[row] as number, column),
     key: (row) => of.key(order[row] as number),
+    isKeyed: of.isKeyed ?? false,
     indexOf(key) {
       places ??= new Map(Array.from(order, (at, i) => [of.key(at), i]));
       return places.get(key) ?? -1;
@@ -35,6 +36,7 @@ export function readRowset(
     name,
     columns,
     count: read.rows.length,
+    isKeyed: read.keys !== undefined,
     cell: (row, column) => {
       const { type } = columns[column] as ColumnInfo;
       // What a sheet knows of a cell counts before what it shows.

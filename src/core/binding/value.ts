@@ -20,6 +20,8 @@ export interface Rowset {
   /** Stable name of a row, unique in the rowset. */
   key(row: number): string;
   indexOf(key: string): number;
+  /** Its source itself says what tells its rows apart, whatever is in them. */
+  readonly isKeyed?: boolean;
   facets(row: number, column: number): CellFacets | undefined;
 }
 

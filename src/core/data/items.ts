@@ -20,7 +20,8 @@ export function cameOf(rows: Rowset, { words, more, category, only, kind, key, a
     const moment = dated < 0 ? null : rows.cell(row, dated);
     const ms = typeof moment === 'number' ? moment : typeof moment === 'string' ? parseDate(moment) : null;
     came.push({
-      key: (told < 0 ? text : rows.text(row, told)).slice(0, 500),
+      // Without a column that says it, words are an item's own, unless its rows are known apart by themselves.
+      key: (told >= 0 ? rows.text(row, told) : rows.isKeyed ? rows.key(row) : text).slice(0, 500),
       words: headline(text.slice(0, 20_000)).slice(0, 10_000),
       more: headline(textOf(second).slice(0, 4000)).slice(0, 2000),
       category: textOf(sort).slice(0, 200),

@@ -1,3 +1,7 @@
+import { readRowset } from '../binding';
+import { newStrandSource } from '../show';
+import type { Read } from '../source';
+import { cameOf } from './items';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fixed, stepKinds, type BindingStep } from '../binding';
@@ -207,4 +211,14 @@ test('rows that an operator corrected, hid and added stay so while data goes on 
   const later: Row[] = [['Tern', 40, 'West'], ['Ox', 36, 'South'], ['Marram', 35, 'South'], ['Skerry', 31, 'North']]; // prettier-ignore
   const after = resolver.setTable(tableOf(later)).get('k')?.values['f'];
   expect(words(after)).toEqual(['Tern: Tern 40 West', 'Ox: The Ox 36 South', 'Skerry: Skerry 31 North']);
+});
+
+test('items of a strand are told apart by a column, else by what their source tells rows apart by, else by their words', () => {
+  const read: Read = { columns: [{ name: 'Line', type: 'text' }, { name: 'Id', type: 'text' }], rows: [['One', 'a'], ['Two', 'b']], value: null, notes: [], encoding: null, offers: [], facets: {} }; // prettier-ignore
+  const from = { ...newStrandSource('s'), words: 'Line' };
+  const keys = (given: Partial<Read>, own = from): string[] =>
+    cameOf(readRowset('S', { ...read, ...given }), own).map(({ key }) => key);
+  expect(keys({})).toEqual(['One', 'Two']);
+  expect(keys({ keys: ['wall 1', 'wall 2'] })).toEqual(['wall 1', 'wall 2']);
+  expect(keys({ keys: ['wall 1', 'wall 2'] }, { ...from, key: 'Id' })).toEqual(['a', 'b']);
 });

@@ -137,6 +137,7 @@ function watched(id: string, rowset: Rowset, note: (key: string) => void): Rowse
     },
     key: rowset.key,
     indexOf: rowset.indexOf,
+    isKeyed: rowset.isKeyed ?? false,
     facets(row, column) {
       see(row, column);
       return rowset.facets(row, column);

@@ -3,7 +3,7 @@ import { emptyList, idSchema, rowListSchema, type RowList } from '../value';
 import { baseDefaults, elementBase, lookProperties, pixels, placeProperties, size } from './base';
 import { holderKind } from './group';
 import type { ElementKind } from './kind';
-import { pageShown } from './page';
+import { pageShown, turnProperties } from './page';
 
 export const rowFlows = ['down', 'across', 'grid'] as const;
 export type RowFlow = (typeof rowFlows)[number];
@@ -98,26 +98,7 @@ export const rows = {
     }),
     number('most', 'Max rows', { min: 1, max: 200 }),
     number('page', 'Page', { min: 1, max: 10_000 }),
-    {
-      key: 'turns',
-      label: 'Pages turn',
-      type: 'choice',
-      section: 'Rows',
-      wide: true,
-      choices: [
-        { value: 'none', label: 'Not by themselves' },
-        { value: 'by-hand', label: 'By Next' },
-        { value: 'by-time', label: 'By time, round and round' },
-        { value: 'once', label: 'By time, then leaves' },
-      ],
-    },
-    number('turnAfter', 'Seconds a page', {
-      unit: 's',
-      min: 1,
-      max: 3600,
-      wide: true,
-      when: { key: 'turns', is: ['by-time', 'once'] },
-    }),
+    ...turnProperties('Rows'),
     { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Appearance', wide: true },
     ...lookProperties,
   ],

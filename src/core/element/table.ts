@@ -3,7 +3,7 @@ import { colourSchema, idSchema, rowListSchema, type RowList } from '../value';
 import { baseDefaults, elementBase, lookProperties, pixels, placeProperties, size } from './base';
 import { cellLookSchema, plainCell, readLook } from './cell-look';
 import { holderKind } from './group';
-import { pageShown } from './page';
+import { pageShown, turnProperties } from './page';
 import type { ElementKind, StyleNames } from './kind';
 import { cellContentSchema } from './table-content';
 import { linesSchema } from './table-lines';
@@ -226,27 +226,7 @@ export const table = {
       section: 'Pages',
       wide: true,
     },
-    {
-      key: 'turns',
-      label: 'Turns',
-      type: 'choice',
-      section: 'Pages',
-      wide: true,
-      choices: [
-        { value: 'none', label: 'Not by itself' },
-        { value: 'by-hand', label: 'By Next' },
-        { value: 'by-time', label: 'By time, round and round' },
-        { value: 'once', label: 'By time, then leaves' },
-      ],
-    },
-    number('turnAfter', 'Seconds a page', {
-      section: 'Pages',
-      unit: 's',
-      min: 1,
-      max: 3600,
-      wide: true,
-      when: { key: 'turns', is: ['by-time', 'once'] },
-    }),
+    ...turnProperties('Pages'),
     { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Appearance', wide: true },
     ...lookProperties,
   ],

@@ -59,4 +59,5 @@ export {
   type Clearer,
   type PostService,
   type PostSettings,
+  type ServiceStatus,
 } from './settings';

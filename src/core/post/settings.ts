@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Problem } from '../problem';
 
 import { adapterSchema, shippedAdapters, type Adapter } from './adapter';
 import { searchSchema } from './find';
@@ -23,6 +24,17 @@ export const postServiceSchema = z.object({
   adapter: adapterSchema,
 });
 export type PostService = z.infer<typeof postServiceSchema>;
+
+/** How a service is doing. Times are ms since 1970. */
+export interface ServiceStatus {
+  readonly id: string;
+  readonly name: string;
+  readonly state: 'waiting' | 'running' | 'failed';
+  readonly problem: Problem | null;
+  /** When it gave something last. */
+  readonly good: number | null;
+  readonly notes: readonly string[];
+}
 
 /** Who may clear a post. */
 export const clearers = {

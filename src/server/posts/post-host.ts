@@ -7,6 +7,7 @@ import {
   type Post,
   type PostAct,
   type PostService,
+  type ServiceStatus,
   type PostSettings,
 } from '../../core/post';
 import { problem, type Problem } from '../../core/problem';
@@ -18,17 +19,6 @@ import type { PostPictures } from './post-pictures';
 import type { PageTaken, PollSource, RoomChange, WantedPicture } from './posts.worker';
 
 export type PostsSource = Extract<Source, { kind: 'posts' }>;
-
-/** How a service is doing. Times are ms since 1970. */
-export interface ServiceStatus {
-  readonly id: string;
-  readonly name: string;
-  readonly state: 'waiting' | 'running' | 'failed';
-  readonly problem: Problem | null;
-  /** When it gave something last. */
-  readonly good: number | null;
-  readonly notes: readonly string[];
-}
 
 interface Gathered {
   service: PostService;

@@ -139,6 +139,16 @@ function standingOf({ room, served }: Open, { id, counts }: PollSource): PollSta
   return { question: counts.question, isOpen: isPollOpen(times), answers: room.votes(counts, times) };
 }
 
+/** What is said of a file that breaks off, said of an answer. */
+const brokenOff = (wrong: Problem, name: string): Problem =>
+  wrong.code === 'half-written'
+    ? problem(
+        wrong.code,
+        `The answer of ${name} breaks off in its midst. What came before stands; it is asked again.`,
+        name,
+      )
+    : wrong;
+
 /** A line of the log on disk before anyone sees it; where the disk refuses, the act is refused. */
 function kept({ log }: Open, entry: PostEntry | null): void {
   if (entry && entry.changes.length > 0) log.append([JSON.stringify(entry)]);
@@ -218,7 +228,8 @@ function answer(message: Message): unknown {
         if (room.version !== before) tell(message.room);
         return { next: read.next, fresh, notes: read.notes, problem: null } satisfies PageTaken;
       } catch (error) {
-        if (error instanceof ProblemError) return { next: null, fresh: 0, notes: [], problem: error.problem } satisfies PageTaken;
+        if (error instanceof ProblemError)
+          return { next: null, fresh: 0, notes: [], problem: brokenOff(error.problem, service.name) } satisfies PageTaken;
         throw error;
       }
     }
