@@ -1,17 +1,10 @@
+import { bareName } from '../likeness';
 import type { Table, Template } from '../show';
 
-/** A name with case, accents, spaces and punctuation taken away, so that "Rôle " and "role" are one. */
-const bare = (name: string): string =>
-  name
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[\u0300-\u036f]/g, '')
-    .replace(/[^\p{L}\p{N}]+/gu, '');
-
 /** Whether a text has some words in it, spelt as loosely as names are. */
-export const hasWords = (text: string, words: string): boolean => bare(text).includes(bare(words));
+export const hasWords = (text: string, words: string): boolean => bareName(text).includes(bareName(words));
 
-export const sameName = (a: string, b: string): boolean => bare(a) === bare(b);
+export const sameName = (a: string, b: string): boolean => bareName(a) === bareName(b);
 
 export interface Match {
   readonly field: string;
