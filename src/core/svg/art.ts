@@ -11,9 +11,10 @@ import {
 } from '../show';
 import { boundsOfPaths, toBox } from '../shape';
 import { readCurves } from './curves';
-import { apply, isUpright, join, readTransform, scaleOf, still, type Plane } from './matrix';
+import { apply, isUpright, join, readTransform, scaleOf, type Plane } from './matrix';
 import { clear, opacityOf, readPaint } from './paint';
 import { length, rulesIn, styleOf, type Rule, type Style } from './style';
+import { canvasOf, nameOf, pathData, shapes, silent } from './shapes';
 import { parseSvg, type SvgNode } from './tree';
 
 /** Vector art as elements, in px of the drawing. */
@@ -32,22 +33,6 @@ interface Around {
   readonly map: Plane;
 }
 
-const shapes = new Set(['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon']);
-const silent = new Set([
-  'defs',
-  'title',
-  'desc',
-  'metadata',
-  'style',
-  'symbol',
-  'linearGradient',
-  'radialGradient',
-  'clipPath',
-  'mask',
-  'marker',
-  'namedview',
-  'script',
-]);
 const most = 5000;
 
 /**
@@ -86,15 +71,7 @@ class Reader {
   }
 
   read(): SvgArt | { problem: Problem } {
-    const box = (this.root.attributes['viewBox'] ?? '').split(/[\s,]+/).map(Number);
-    const [vx = 0, vy = 0, vw = 0, vh = 0] = box.every(Number.isFinite) && box.length === 4 ? box : [];
-    const width = length(this.root.attributes['width'], vw || 100) ?? (vw || 300);
-    const height = length(this.root.attributes['height'], vh || 100) ?? (vh || 150);
-    const scale = vw > 0 && vh > 0 ? Math.min(width / vw, height / vh) : 1;
-    const map: Plane =
-      vw > 0 && vh > 0
-        ? [scale, 0, 0, scale, (width - vw * scale) / 2 - vx * scale, (height - vh * scale) / 2 - vy * scale]
-        : still;
+    const { width, height, map } = canvasOf(this.root);
     const order = this.children(this.root, { style: styleOf(this.root, { fill: '#000' }, this.rules), map });
     if (this.elements.length > most) {
       return {
@@ -144,21 +121,6 @@ class Reader {
     return true;
   }
 
-  private name(node: SvgNode, otherwise: string): string {
-    const { label, id } = node.attributes;
-    const title = node.children.find((child) => typeof child === 'object' && child.name === 'title');
-    const said =
-      typeof title === 'object'
-        ? title.children
-            .filter((child) => typeof child === 'string')
-            .join('')
-            .replace(/\s+/g, ' ')
-            .trim()
-        : '';
-    const words = said || (label ?? id ?? '').trim();
-    return (words || otherwise).slice(0, 200);
-  }
-
   private add(element: Element): string {
     this.elements.push(element);
     return element.id;
@@ -179,9 +141,7 @@ class Reader {
       (own.style['clip-path'] ?? 'none') !== 'none' ||
       (own.style['mask'] ?? 'none') !== 'none';
     if (!isNeeded && children.length === 1) return children;
-    return [
-      this.add(newElement('group', this.newId(), this.name(node, 'Group'), { children, opacity, blend })),
-    ];
+    return [this.add(newElement('group', this.newId(), nameOf(node, 'Group'), { children, opacity, blend }))];
   }
 
   private use(node: SvgNode, own: Around): string[] {
@@ -240,16 +200,14 @@ class Reader {
         radiusBottomRight: radius,
         radiusBottomLeft: radius,
       };
-      return [
-        this.add(newElement('rect', id, this.name(node, 'Rectangle'), { ...bounds, ...look, ...radii })),
-      ];
+      return [this.add(newElement('rect', id, nameOf(node, 'Rectangle'), { ...bounds, ...look, ...radii }))];
     }
     if ((node.name === 'circle' || node.name === 'ellipse') && isUpright(map))
-      return [this.add(newElement('ellipse', id, this.name(node, 'Ellipse'), { ...bounds, ...look }))];
+      return [this.add(newElement('ellipse', id, nameOf(node, 'Ellipse'), { ...bounds, ...look }))];
     const kept = toBox(drawn) as { box: typeof bounds; subpaths: Subpath[] };
     return [
       this.add(
-        newElement('path', id, this.name(node, 'Path'), {
+        newElement('path', id, nameOf(node, 'Path'), {
           ...kept.box,
           ...look,
           subpaths: kept.subpaths.slice(0, 2000),
@@ -305,7 +263,7 @@ class Reader {
       );
       if (typeof paint !== 'string') this.left.add('gradients in text (its first colour is kept)');
       return this.add(
-        newElement('text', this.newId(), this.name(node, words.trim().slice(0, 40) || 'Text'), {
+        newElement('text', this.newId(), nameOf(node, words.trim().slice(0, 40) || 'Text'), {
           x,
           y: point.y - size,
           w,
@@ -346,45 +304,13 @@ class Reader {
         this.used.pop();
         by =
           parts.length > 1
-            ? this.add(newElement('group', this.newId(), this.name(node, 'Mask'), { children: parts }))
+            ? this.add(newElement('group', this.newId(), nameOf(node, 'Mask'), { children: parts }))
             : (parts[0] ?? null);
         this.masking.set(known, by);
       }
       if (by !== null) found.push({ by, inverted: false, soft: 0 });
     }
     return found;
-  }
-}
-
-function pathData(node: SvgNode): string {
-  const at = (name: string): number => length(node.attributes[name]) ?? 0;
-  switch (node.name) {
-    case 'path':
-      return node.attributes['d'] ?? '';
-    case 'rect': {
-      const [x, y, w, h] = [at('x'), at('y'), at('width'), at('height')];
-      if (w <= 0 || h <= 0) return '';
-      const rx = Math.min(w / 2, at('rx') || at('ry'));
-      const ry = Math.min(h / 2, at('ry') || at('rx'));
-      if (rx <= 0 || ry <= 0) return `M${x} ${y}H${x + w}V${y + h}H${x}Z`;
-      const arc = (dx: number, dy: number): string => `a${rx} ${ry} 0 0 1 ${dx} ${dy}`;
-      return `M${x + rx} ${y}H${x + w - rx}${arc(rx, ry)}V${y + h - ry}${arc(-rx, ry)}H${x + rx}${arc(-rx, -ry)}V${y + ry}${arc(rx, -ry)}Z`;
-    }
-    case 'circle':
-    case 'ellipse': {
-      const rx = node.name === 'circle' ? at('r') : at('rx');
-      const ry = node.name === 'circle' ? at('r') : at('ry');
-      const [cx, cy] = [at('cx'), at('cy')];
-      return rx > 0 && ry > 0
-        ? `M${cx - rx} ${cy}A${rx} ${ry} 0 1 1 ${cx + rx} ${cy}A${rx} ${ry} 0 1 1 ${cx - rx} ${cy}Z`
-        : '';
-    }
-    case 'line':
-      return `M${at('x1')} ${at('y1')}L${at('x2')} ${at('y2')}`;
-    default: {
-      const points = (node.attributes['points'] ?? '').trim();
-      return points === '' ? '' : `M${points}${node.name === 'polygon' ? 'Z' : ''}`;
-    }
   }
 }
 
