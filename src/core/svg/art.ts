@@ -14,7 +14,7 @@ import { readCurves } from './curves';
 import { apply, isUpright, join, readTransform, scaleOf, type Plane } from './matrix';
 import { clear, opacityOf, readPaint } from './paint';
 import { length, rulesIn, styleOf, type Rule, type Style } from './style';
-import { canvasOf, nameOf, pathData, shapes, silent } from './shapes';
+import { canvasOf, idsIn, nameOf, pathData, shapes, silent } from './shapes';
 import { parseSvg, type SvgNode } from './tree';
 
 /** Vector art as elements, in px of the drawing. */
@@ -50,7 +50,7 @@ export function readSvg(text: string, newId: () => string): SvgArt | { problem: 
 }
 
 class Reader {
-  private readonly ids = new Map<string, SvgNode>();
+  private readonly ids: ReadonlyMap<string, SvgNode>;
   private readonly rules: readonly Rule[];
   private readonly elements: Element[] = [];
   private readonly left = new Set<string>();
@@ -62,12 +62,7 @@ class Reader {
     private readonly newId: () => string,
   ) {
     this.rules = rulesIn(root);
-    const walk = (node: SvgNode): void => {
-      const { id } = node.attributes;
-      if (id !== undefined && !this.ids.has(id)) this.ids.set(id, node);
-      for (const child of node.children) if (typeof child === 'object') walk(child);
-    };
-    walk(root);
+    this.ids = idsIn(root);
   }
 
   read(): SvgArt | { problem: Problem } {

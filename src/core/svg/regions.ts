@@ -2,7 +2,7 @@ import { problem, type Problem } from '../problem';
 import type { Subpath } from '../show';
 import { readCurves } from './curves';
 import { join, readTransform, type Plane } from './matrix';
-import { canvasOf, nameOf, pathData, shapes, silent } from './shapes';
+import { canvasOf, idsIn, nameOf, pathData, shapes, silent } from './shapes';
 import { length, rulesIn, styleOf, type Rule, type Style } from './style';
 import { parseSvg, type SvgNode } from './tree';
 
@@ -45,7 +45,7 @@ interface Around {
 }
 
 class Walker {
-  private readonly ids = new Map<string, SvgNode>();
+  private readonly ids: ReadonlyMap<string, SvgNode>;
   private readonly found = new Map<SvgNode, Open>();
   private readonly used: SvgNode[] = [];
   private readonly rules: readonly Rule[];
@@ -53,12 +53,7 @@ class Walker {
 
   constructor(private readonly root: SvgNode) {
     this.rules = rulesIn(root);
-    const walk = (node: SvgNode): void => {
-      const { id } = node.attributes;
-      if (id !== undefined && !this.ids.has(id)) this.ids.set(id, node);
-      for (const child of node.children) if (typeof child === 'object') walk(child);
-    };
-    walk(root);
+    this.ids = idsIn(root);
   }
 
   read(): DrawnRegions | { problem: Problem } {

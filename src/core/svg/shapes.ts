@@ -92,3 +92,15 @@ export function pathData(node: SvgNode): string {
     }
   }
 }
+
+/** The nodes of a drawing by their ids; of several the first. */
+export function idsIn(root: SvgNode): ReadonlyMap<string, SvgNode> {
+  const ids = new Map<string, SvgNode>();
+  const walk = (node: SvgNode): void => {
+    const { id } = node.attributes;
+    if (id !== undefined && !ids.has(id)) ids.set(id, node);
+    for (const child of node.children) if (typeof child === 'object') walk(child);
+  };
+  walk(root);
+  return ids;
+}
