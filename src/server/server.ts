@@ -222,6 +222,14 @@ async function startHeld(
     onRows: (source) => sources.lookAtPosts(source),
     onChange: (rooms) => tellData({ rooms: [...rooms] }),
     onUnfit: (source, unfit) => postAir.unfit(source, unfit),
+    onDamaged: (source, lines) =>
+      troubles.set(
+        problem(
+          'posts-damaged',
+          `${lines} line(s) of the log of “${source.name}” were damaged: look at what is cleared, what they said is lost.`,
+          source.id,
+        ),
+      ),
   });
   const postAir: PostAir = new PostAir({
     engine,

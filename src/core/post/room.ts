@@ -83,9 +83,6 @@ export class PostRoom {
     this.remark();
   }
 
-  get count(): number {
-    return this.entries.size;
-  }
   get words(): readonly WatchWord[] {
     return [...this.settings.words, ...this.ownWords];
   }

@@ -62,6 +62,8 @@ export interface PostHostParts {
   /** The rows of a source may be others than before. */
   readonly onRows: (source: string) => void;
   readonly onChange: (rooms: readonly { readonly room: string; readonly version: number }[]) => void;
+  /** Lines of the log of a source were not what they were: what they said is lost. */
+  readonly onDamaged: (source: PostsSource, lines: number) => void;
   /** Posts on air that are not fit for it any more; none: all are. */
   readonly onUnfit: (source: PostsSource, unfit: RoomChange['unfit']) => void;
 }
@@ -113,7 +115,11 @@ export class PostHost {
   }
 
   private tellSettings({ id, source, polls }: RoomHosted): void {
-    this.parts.worker().tell({ do: 'open', room: id, settings: settingsOf(source), polls });
+    void this.parts
+      .worker()
+      .ask<{ damaged: number }>({ do: 'open', room: id, settings: settingsOf(source), polls })
+      .then(({ damaged }) => damaged > 0 && this.parts.onDamaged(source, damaged))
+      .catch(() => undefined);
   }
 
   /** Opens, closes or empties a poll of a service, as its adapter says. */
@@ -322,7 +328,8 @@ export class PostHost {
       }
       if ('same' in answered) continue;
       const { bytes } = answered;
-      await this.parts.worker().ask({ do: 'one', room: room.id, service: post.service, bytes, base: baseOf(gathered.service.url) }, [bytes.buffer as ArrayBuffer]);
+      // What cannot be read of one keeps no other from being looked at; its service says what is wrong with its pages.
+      await this.parts.worker().ask({ do: 'one', room: room.id, service: post.service, bytes, base: baseOf(gathered.service.url) }, [bytes.buffer as ArrayBuffer]).catch(() => null);
     }
   } // prettier-ignore
 
