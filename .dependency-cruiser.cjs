@@ -29,7 +29,7 @@ module.exports = {
       to: {
         dependencyTypes: ['npm', 'core', 'npm-dev'],
         pathNot:
-          'node_modules/(@types/)?(zod|immer|fflate|papaparse|svgpath|fast-xml-parser|culori|@e965|jschardet|entities|lossless-json|xpath|numfmt|jsonata|slimdom|fontoxpath|feedsmith|simple-statistics|date-fns|@date-fns|d3-[a-z]+|topojson-(client|server|simplify|specification)|polylabel)/',
+          'node_modules/(@types/)?(zod|immer|fflate|papaparse|svgpath|fast-xml-parser|culori|@e965|jschardet|entities|lossless-json|xpath|numfmt|jsonata|slimdom|fontoxpath|feedsmith|simple-statistics|date-fns|@date-fns|d3-[a-z]+|topojson-(client|server|simplify|specification)|polylabel|shpjs)/',
       },
     },
     {

@@ -14,6 +14,7 @@ import { rowsFigures } from './rows';
 import { tableFigures } from './tables';
 import { stageFigures } from './stage';
 import { takeFigures } from './take';
+import { mapFigures } from './map';
 import { postFigures } from './posts';
 import { tickerFigures } from './ticker';
 
@@ -33,6 +34,7 @@ const figures: Record<string, number> = {
   ...(await airFigures()),
   ...(await takeFigures()),
   ...(await tickerFigures()),
+  ...mapFigures(),
   ...postFigures(),
 };
 for (const [name, value] of Object.entries(figures)) {

@@ -20,6 +20,8 @@ import type { Values } from '../src/core/value';
 import { formats, newSource } from '../src/core/source';
 import { art } from './art';
 import { flagCodes } from './codes';
+import { addMaps } from './map-data';
+import { marramBay } from './maps';
 import { addPlayout } from './playout';
 import { addPosts } from './posts';
 import { addTicker } from './ticker';
@@ -64,6 +66,11 @@ import {
   tickerTwoLines,
   timetable,
   twoNames,
+  tideMap,
+  turnoutMap,
+  voteFeedMap,
+  voteMap,
+  whereMap,
   windGauge,
 } from './templates';
 
@@ -231,6 +238,8 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     name: 'Flags',
     pictures: Object.entries(flagCodes).map(([code, name]) => ({ name: code, asset: idOf[name] as string })),
   });
+  const bay = marramBay(file);
+  show.look.maps[bay.id] = bay;
   const picture = (name: string): string => idOf[name] as string;
   for (const template of [
     nameLine(picture('sandpiper.svg')),
@@ -275,6 +284,11 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     postFull(picture('ida-marsh.svg')),
     postPicture(picture('ida-marsh.svg'), picture('kite.svg')),
     postWall(picture('ida-marsh.svg')),
+    voteMap(),
+    voteFeedMap(),
+    turnoutMap(),
+    tideMap(),
+    whereMap(),
   ]) {
     show.templates[template.id] = template;
   }
@@ -435,6 +449,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
   addPosts(show);
   addTicker(show);
   addClocks(show);
+  addMaps(show);
   show.tables['heats'] = heats(show);
   keepCard(show, { id: 'card-501', number: '501', template: 'wind-gauge', values: {} });
   keepCard(show, { id: 'card-502', number: '502', template: 'wind-hour', values: {} });
@@ -451,6 +466,10 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     ['802', 'vote-ring'],
     ['803', 'glow-poll'],
     ['804', 'viewers-poll'],
+    ['811', 'vote-map'],
+    ['812', 'vote-feed-map'],
+    ['813', 'turnout-map'],
+    ['331', 'tide-map'],
     ['641', 'judges-marks'],
     ['642', 'title-race'],
     ['643', 'duel-bracket'],

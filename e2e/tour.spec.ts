@@ -308,6 +308,14 @@ test('the tour is walked', async ({ browser }) => {
       await take('804');
       await expect.poll(async () => JSON.stringify(await words('804'))).toContain('Gustav the whale');
     }],
+    ['take 811, the vote by district.', () => take('811')],
+    ['Open /typing in a second window, point at Marram and choose Grey Heron: the district takes its colour on air.', async () => {
+      await second.goto(`${server.url}/typing`);
+      await second.getByRole('option', { name: /^Marram/ }).click();
+      await second.getByRole('radio', { name: 'Grey Heron' }).click();
+      await expect.poll(async () => JSON.stringify(await words('811'))).toContain('["Marram","MA","Grey Heron","#8fb4c4"');
+    }],
+    ['Take 812: the same vote, counted by a simulated feed.', () => take('812')],
   ]; // prettier-ignore
 
   expect(walked.map(([sentence]) => sentence)).toEqual(sentences());

@@ -1,9 +1,12 @@
 // What breaks in a template with its worst values: for the tests of the library and of the demo show.
 import { extremeValues } from '../src/core/data';
-import { layOut } from '../src/core/layout';
+import { layMap } from '../src/core/cartography';
+import { layOut, setMapLayout } from '../src/core/layout';
 import { checkFilling, readingFindings, readings } from '../src/core/preflight';
 import { laidOut, type Look, type Show, type Template } from '../src/core/show';
 import type { TextMeasure } from '../src/core/text';
+
+setMapLayout(layMap);
 
 /** Mean widths of the letters of the shipped families, in parts of the size; what is drawn is measured in the browser. */
 const letters: Readonly<Record<string, number>> = {

@@ -101,11 +101,14 @@ describe('looking for a template', () => {
       'Saltmarsh table',
       'Saltmarsh start list',
       'Saltmarsh crawl',
+      'Saltmarsh circle map',
+      'Saltmarsh locator',
       'Saltmarsh race',
       'Saltmarsh lines cut',
       'Saltmarsh knockout',
       'Lantern list',
       'Lantern credits',
+      'Lantern tile map',
       'Lantern poll ring',
       'Lantern poll bar',
       'Lantern goal',
@@ -114,6 +117,8 @@ describe('looking for a template', () => {
       'Ledger crawl',
       'Ledger bars',
       'Ledger years',
+      'Ledger result map',
+      'Ledger class map',
       'Ledger seats',
     ]);
     expect(names({ food: 'clock' })).toEqual(['Saltmarsh score with clock', 'Lantern countdown']);
@@ -124,6 +129,7 @@ describe('looking for a template', () => {
   test('by kind, shape, package and the kinds of its fields', () => {
     expect(names({ kind: 'poll' })).toEqual(['Lantern poll', 'Lantern poll ring', 'Lantern poll bar']);
     expect(names({ kind: 'chart' })).toHaveLength(7);
+    expect(names({ kind: 'map' })).toHaveLength(5);
     // All have a layout for upright screens.
     expect(names({ shape: 'tall' })).toHaveLength(all.length);
     expect(names({ shape: 'square' })).toEqual([]);
@@ -153,6 +159,16 @@ describe('adding to a show', () => {
     s.clocks['sm-clock']!.name = 'Duel';
     addFromLibrary(s, saltmarsh, ['sm-match'], newId);
     expect(s.clocks['sm-clock']?.name).toBe('Duel');
+  });
+  test('a map comes along with what shows it, and with nothing else; one that the show has stays its own', () => {
+    const s = show();
+    const ledger = packages.find(({ id }) => id === 'ledger')!;
+    addFromLibrary(s, ledger, ['lg-bars'], newId);
+    expect(s.look.maps).toEqual({});
+    addFromLibrary(s, ledger, ['lg-class-map'], newId);
+    s.look.maps['sample-map']!.name = 'Our bay';
+    addFromLibrary(s, ledger, ['lg-class-map'], newId);
+    expect(s.look.maps['sample-map']?.name).toBe('Our bay');
   });
   test('a whole package makes a sound show, with its styles; twice makes fresh names', () => {
     const s = show();

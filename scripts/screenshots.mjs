@@ -182,15 +182,17 @@ await shoot('standings', async () => {
   await take('321');
   await settle(7000);
 });
-await shoot('tables', async () => {
+await shoot('maps', async () => {
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto(`${url}/build/standings`);
+  await page.goto(`${url}/build/vote-map`);
   await settle(3500);
-  await page.getByRole('treeitem', { name: 'Rows', exact: true }).click();
-  const column = page.getByRole('button', { name: 'Code Picture' });
-  await column.click();
-  await column.evaluate((own) => own.scrollIntoView({ block: 'center' }));
-  await settle(1200);
+  await page.getByRole('treeitem', { name: 'Map', exact: true }).click();
+  await page.getByRole('tab', { name: 'Data' }).click();
+  await page
+    .getByRole('list', { name: 'Bindings of Vote map' })
+    .getByRole('button', { name: /^Rows/ })
+    .click();
+  await settle(1500);
 });
 await shoot('ticker', async () => {
   await page.setViewportSize({ width: 1280, height: 800 });

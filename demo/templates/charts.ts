@@ -23,7 +23,7 @@ import {
   type Template,
 } from '../../src/core/show';
 import { rowsInto } from './bound';
-import { cloth, colours, figure, label, leanOf, look, name, rise, sink } from './cloth';
+import { cloth, colours, figure, label, leanOf, look, name, pageComes, pageGoes, rise, sink } from './cloth';
 
 const words = {
   ...label,
@@ -117,11 +117,7 @@ function page(of: Page): Template {
       ...(of.ties ?? []),
     ],
     enter: moving([
-      ['line', 'drawEnd', { style: 'line' }, [0, 0], [22, 1]],
-      ['head', 'wipeRight', { style: 'cloth' }, [6, 1], [36, 0]],
-      ['lead', 'wipeBottom', { style: 'line' }, [8, 1], [36, 0]],
-      ['sheet', 'wipeBottom', { style: 'cloth' }, [10, 1], [44, 0]],
-      ['foot', 'wipeRight', { style: 'cloth' }, [26, 1], [52, 0]],
+      ...pageComes,
       ...rise('title', 15, 24),
       ...rise('under', 20, 22),
       ...(of.grow ?? ([['chart', 'grow', { style: 'figures', ...rows }, [26, 0], [92, 1]], ['chart', 'opacity', { style: 'words', cascade: { ...newCascade('row'), delay: 2 } }, [22, 0], [50, 1]]] satisfies Move[])),
@@ -134,11 +130,7 @@ function page(of: Page): Template {
       ...(of.moreMoves?.exit ?? []),
       ...sink('under', 18),
       ...sink('title', 20),
-      ['foot', 'wipeRight', { style: 'cloth' }, [4, 0, 'strong-in'], [20, 1]],
-      ['sheet', 'wipeBottom', { style: 'cloth' }, [10, 0, 'strong-in'], [30, 1]],
-      ['lead', 'wipeBottom', { style: 'line' }, [13, 0, 'strong-in'], [32, 1]],
-      ['head', 'wipeRight', { style: 'cloth' }, [14, 0, 'strong-in'], [34, 1]],
-      ['line', 'drawEnd', { style: 'line' }, [22, 1, 'strong-in'], [38, 0]],
+      ...pageGoes,
     ]),
     changes: [change('numbers', 'New numbers', of.carry ?? 50, [], { swap: null, carryFrom: 2, carryTo: (of.carry ?? 50) - 4 })],
   }); // prettier-ignore

@@ -31,6 +31,7 @@ export const look: Look = {
   palettes: [],
   palette: null,
   sets: [],
+  maps: {},
 };
 
 /** Px by which a cut of cloth leans over its height: 14 degrees. */
@@ -155,4 +156,20 @@ export const { rise, sink, turnOver } = rolling('words');
 export const sweep = (id: string, at = 0, long = 24): Move[] => [
   [id, 'wipeLeft', { side: 'old' }, [at, 0, 'gentle'], [at + long, 1]],
   [id, 'wipeRight', { side: 'new' }, [at, 1, 'gentle'], [at + long, 0]],
+];
+
+/** A page comes: its line goes taut, head, sheet and foot unfurl; and goes the way it came. */
+export const pageComes: Move[] = [
+  ['line', 'drawEnd', { style: 'line' }, [0, 0], [22, 1]],
+  ['head', 'wipeRight', { style: 'cloth' }, [6, 1], [36, 0]],
+  ['lead', 'wipeBottom', { style: 'line' }, [8, 1], [36, 0]],
+  ['sheet', 'wipeBottom', { style: 'cloth' }, [10, 1], [44, 0]],
+  ['foot', 'wipeRight', { style: 'cloth' }, [26, 1], [52, 0]],
+];
+export const pageGoes: Move[] = [
+  ['foot', 'wipeRight', { style: 'cloth' }, [4, 0, 'strong-in'], [20, 1]],
+  ['sheet', 'wipeBottom', { style: 'cloth' }, [10, 0, 'strong-in'], [30, 1]],
+  ['lead', 'wipeBottom', { style: 'line' }, [13, 0, 'strong-in'], [32, 1]],
+  ['head', 'wipeRight', { style: 'cloth' }, [14, 0, 'strong-in'], [34, 1]],
+  ['line', 'drawEnd', { style: 'line' }, [22, 1, 'strong-in'], [38, 0]],
 ];

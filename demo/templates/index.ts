@@ -20,6 +20,7 @@ export { nextFlight, nextFlightClock } from './clocks';
 export { duelClock, duelScore, duelScores, duelStrip, leaders, roundScore } from './scores';
 export { judgesSheet, standings, startList, timetable } from './tables';
 export { beachCrawl, credits } from './running';
+export { tideMap, turnoutMap, voteFeedMap, voteMap, whereMap } from './maps';
 export { windGauge } from './wind';
 export { postFull, postLine, postPicture, postSide, postWall } from './posts';
 export { tickerLine, tickerTwoLines } from './ticker';

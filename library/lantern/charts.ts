@@ -1,36 +1,55 @@
 // Charts in light: a ring of answers that opens, one bar between two of them, a gauge that glows.
-import { newElement, type ChartElement, type Element, type Field, type Template } from '../../src/core/show';
+import {
+  newElement,
+  type ChartElement,
+  type MapElement,
+  type Element,
+  type Field,
+  type Template,
+} from '../../src/core/show';
 import { change, inMotion, moving, numberField, tall, template, textField } from '../make';
 import { fades, figuresOf, grows, reads } from '../charts';
+import { figureOf } from '../maps';
 import { listOf, rowsField } from '../rows';
 import { cool, disc, douse, head, kindle, lanternLook, line, rekindle, warm } from './look';
 
-interface Page {
+export interface Page {
   readonly id: string;
   readonly name: string;
   readonly title: string;
   readonly foot: string;
   readonly chart: Partial<ChartElement>;
+  /** In the chart's place; left out: there is a chart. */
+  readonly map?: Partial<MapElement>;
   readonly fields: readonly Field[];
   readonly ties: readonly [element: string, property: string, field: string][];
   readonly h: number;
 }
 
 /** A lamp, the question on its pill, and below a glass with the answers. */
-function page(of: Page): Template {
+export function page(of: Page): Template {
   const [x, y, w] = [96, 150, 1240];
   const { h } = of;
   const round = (radius: number): object => ({ radiusTopLeft: radius, radiusTopRight: radius, radiusBottomRight: radius, radiusBottomLeft: radius }); // prettier-ignore
+  const looks = {
+    x: x + 48,
+    y: y + 116 + 44,
+    w: w - 96,
+    h: h - 148,
+    look: { ...line, size: 42, colour: '@lt-cream', minScale: 0.74 },
+    valueLook: { ...head, size: 56 },
+    tickLook: { size: 32, colour: '@lt-glow' },
+    colours: ['@lt-glow', '@lt-rose', '#a98bdc', '#7fd0c4', '#fff5e4'],
+    quiet: '#7d6796',
+    lines: '#fff5e433',
+  };
+  const figure = figureOf(looks, of);
   const elements: Element[] = [
     newElement('rect', 'glass', 'Glass', { x, y: y + 116, w, h, fill: '@lt-dusk', ...round(48), irisX: 0.04, irisY: 0, irisSoft: 60 }),
     disc('lamp', 'Lamp', x, y, 92),
     newElement('rect', 'plate', 'Question plate', { x: x + 54, y: y + 6, w: w - 54, h: 80, fill: '@lt-dusk', ...round(40), irisX: 0, irisY: 0.5, irisSoft: 40 }),
     newElement('text', 'title', 'Question', { ...head, x: x + 118, y: y + 12, w: w - 170, h: 68, text: of.title, size: 50, minScale: 0.6 }),
-    newElement('chart', 'chart', 'Chart', {
-      x: x + 48, y: y + 116 + 44, w: w - 96, h: h - 148,
-      look: { ...line, size: 42, colour: '@lt-cream', minScale: 0.74 }, valueLook: { ...head, size: 56 }, tickLook: { size: 32, colour: '@lt-glow' },
-      colours: ['@lt-glow', '@lt-rose', '#a98bdc', '#7fd0c4', '#fff5e4'], quiet: '#7d6796', lines: '#fff5e433', ...of.chart,
-    }),
+    figure,
     newElement('text', 'foot', 'Foot', { ...line, x: x + 50, y: y + 116 + h - 78, w: w - 100, h: 52, text: of.foot, size: 34, minScale: 0.9 }),
   ]; // prettier-ignore
   const made = template({

@@ -2,6 +2,7 @@ import type { LibraryItem } from '../../src/core/show';
 import { goal, pollBar, pollRing } from './charts';
 import { bug, figure } from './corner';
 import { opener, titleCard } from './pages';
+import { tileMap } from './maps';
 import { nameLine, twoNames } from './people';
 import { countdown, credits, list } from './rows';
 import { poll, post, strip } from './words';
@@ -40,6 +41,11 @@ export const lantern: LibraryItem[] = [
   },
   { kind: 'table', use: 'Who comes tonight, what they do and when.', template: list() },
   { kind: 'credits', use: 'Who made it, rising through the dusk; the last card stays.', template: credits() },
+  {
+    kind: 'map',
+    use: 'One tile for each district in the colour of its answer, however large the district is.',
+    template: tileMap(),
+  },
   {
     kind: 'poll',
     use: 'Answers as a ring with their shares; hidden until they are revealed.',

@@ -1,4 +1,5 @@
 // Lantern: light. Discs and pills that open round from a point of light; a light runs along their rims; words warm up.
+import { sampleMaps } from '../maps';
 import { newElement, type Element, type Gradient, type Look } from '../../src/core/show';
 import { motionStyles, styleOf, type Move } from '../make';
 import { move, warming } from '../moves';
@@ -90,6 +91,7 @@ export const lanternLook: Look = {
   ],
   palette: null,
   sets: [],
+  maps: sampleMaps,
 };
 
 export const { warm, cool, rekindle } = warming('lt-words');

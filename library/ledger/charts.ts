@@ -1,7 +1,15 @@
 // Charts in print: bars with one picked out, a line of years against its reference, a half-ring of seats.
-import { newElement, type ChartElement, type Element, type Field, type Template } from '../../src/core/show';
+import {
+  newElement,
+  type ChartElement,
+  type MapElement,
+  type Element,
+  type Field,
+  type Template,
+} from '../../src/core/show';
 import { change, inMotion, moving, numberField, tall, template, textField } from '../make';
 import { fades, figuresOf, grows, reads } from '../charts';
+import { figureOf } from '../maps';
 import { listOf, rowsField } from '../rows';
 import {
   comes,
@@ -19,34 +27,53 @@ import {
   undrawn,
 } from './look';
 
-interface Page {
+export interface Page {
   readonly id: string;
   readonly name: string;
   readonly title: string;
   readonly note: string;
   readonly source: string;
   readonly chart: Partial<ChartElement>;
+  /** In the chart's place; left out: there is a chart. */
+  readonly map?: Partial<MapElement>;
   readonly fields: readonly Field[];
   readonly ties: readonly [element: string, property: string, field: string][];
   readonly tall: Partial<ChartElement>;
 }
 
-const words = { ...serif, size: 42, weight: 540, tracking: 0, minScale: 0.75 } as const;
-const numbers = { ...mono, size: 44, weight: 600, tracking: 0, colour: '@lg-ink', minScale: 0.6 } as const;
+export const words = { ...serif, size: 42, weight: 540, tracking: 0, minScale: 0.75 } as const;
+export const numbers = {
+  ...mono,
+  size: 44,
+  weight: 600,
+  tracking: 0,
+  colour: '@lg-ink',
+  minScale: 0.6,
+} as const;
 
 /** A sheet under its rule, a hairline, the chart, and in small type where its numbers are from. */
-function page(of: Page): Template {
+export function page(of: Page): Template {
   const [x, top, w, h] = [96, 156, 1320, 800];
+  const looks = {
+    x: x + 40,
+    y: top + 206,
+    w: w - 80,
+    h: h - 290,
+    look: words,
+    nameLook: {},
+    valueLook: numbers,
+    tickLook: { ...mono, size: 30, tracking: 0, minScale: 0.95 },
+    colours: ['@lg-red', '@lg-ink', '#8a7f70', '#c9bfae'],
+    quiet: '#a89f90',
+    lines: '#19161333',
+  };
+  const figure = figureOf(looks, of);
   const elements: Element[] = [
     ...sheet(x, top, w, h),
     newElement('text', 'title', 'Title', { ...serif, x: x + 40, y: top + 36, w: w - 80, h: 80, text: of.title, typeStyle: 'lg-title', minScale: 0.55 }),
     newElement('text', 'note', 'Note', { x: x + 41, y: top + 114, w: w - 80, h: 48, text: of.note, typeStyle: 'lg-note', fit: 'squeeze', minScale: 0.7 }),
     hair('under', 'Hairline', x + 40, top + 176, w - 80),
-    newElement('chart', 'chart', 'Chart', {
-      x: x + 40, y: top + 206, w: w - 80, h: h - 290,
-      look: words, nameLook: {}, valueLook: numbers, tickLook: { ...mono, size: 30, tracking: 0, minScale: 0.95 },
-      colours: ['@lg-red', '@lg-ink', '#8a7f70', '#c9bfae'], quiet: '#a89f90', lines: '#19161333', ...of.chart,
-    }),
+    figure,
     newElement('text', 'source', 'Source', { ...mono, x: x + 41, y: top + h - 66, w: w - 80, h: 44, text: of.source, size: 30, tracking: 10, letters: 'as-typed', fit: 'squeeze', minScale: 0.7 }),
   ]; // prettier-ignore
   const made = template({

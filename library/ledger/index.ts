@@ -3,6 +3,7 @@ import { bars, seats, years } from './charts';
 import { bug, figure } from './corner';
 import { strip } from './lines';
 import { opener, page, quote, standing } from './pages';
+import { classMap, resultMap } from './maps';
 import { nameLine, twoNames } from './people';
 import { agenda, crawl, results } from './rows';
 
@@ -45,6 +46,16 @@ export const ledger: LibraryItem[] = [
     kind: 'chart',
     use: 'Lines of years, named at their ends, against a line that says what was agreed.',
     template: years(),
+  },
+  {
+    kind: 'map',
+    use: 'Who leads in each district: in the colour of a list, hatched until it is declared.',
+    template: resultMap(),
+  },
+  {
+    kind: 'map',
+    use: 'A number by district in classes, with the legend that they make.',
+    template: classMap(),
   },
   { kind: 'chart', use: 'A council as a half-ring of seats, each list together.', template: seats() },
 ];

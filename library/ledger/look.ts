@@ -1,4 +1,5 @@
 // Ledger: print. A red rule is drawn, paper comes down from it, type is set under it from the left, figures roll.
+import { sampleMaps } from '../maps';
 import { newElement, type Element, type Look } from '../../src/core/show';
 import { motionStyles, styleOf, type Move, type Parts } from '../make';
 import { move, rolling } from '../moves';
@@ -58,6 +59,7 @@ export const ledgerLook: Look = {
   ],
   palette: null,
   sets: [],
+  maps: sampleMaps,
 };
 
 export const { rise, sink, turnOver } = rolling('lg-words');

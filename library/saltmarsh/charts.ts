@@ -3,21 +3,25 @@ import {
   letTurn,
   newElement,
   type ChartElement,
+  type MapElement,
   type Element,
   type Field,
   type Template,
 } from '../../src/core/show';
 import { change, inMotion, moving, tall, template, textField } from '../make';
 import { fades, figuresOf, grows, reads } from '../charts';
+import { figureOf } from '../maps';
 import { listOf, rowsField } from '../rows';
 import { blade, head, leanOf, line, saltmarshLook, shear, slideIn, slideOut, unshear } from './look';
 
-interface Page {
+export interface Page {
   readonly id: string;
   readonly name: string;
   readonly title: string;
   readonly under: string;
   readonly chart: Partial<ChartElement>;
+  /** In the chart's place; left out: there is a chart. */
+  readonly map?: Partial<MapElement>;
   readonly fields: readonly Field[];
   readonly ties: readonly [element: string, property: string, field: string][];
   readonly carry: number;
@@ -28,10 +32,23 @@ interface Page {
 const [left, top, height] = [96, 156, 108];
 
 /** A head of two blades, a large one below, and the chart on it. */
-function page(of: Page): Template {
+export function page(of: Page): Template {
   const w = 1420;
   const h = 680;
   const y = top + height + 14;
+  const looks = {
+    x: left + 60,
+    y: y + 36,
+    w: w - 110,
+    h: h - 72,
+    look: { ...line, size: 44, weight: 650, tracking: 0, colour: '@sm-paper', minScale: 0.84 },
+    valueLook: { ...head, letters: 'as-typed' as const, size: 46, stretch: 100, tracking: 0 },
+    tickLook: { size: 34, minScale: 0.9 },
+    colours: ['@sm-flash', '#3d8fe5', '#e5533d', '#6fbf5a', '#b35fd0'],
+    quiet: '#4d6b61',
+    lines: '#f4f1e238',
+  };
+  const figure = figureOf(looks, of);
   const elements: Element[] = [
     newElement('rect', 'sheet', 'Sheet blade', { x: left, y, w, h, fill: '@sm-deep' }),
     newElement('rect', 'seam', 'Seam blade', { x: left, y, w: 16, h, fill: '@sm-flash' }),
@@ -39,11 +56,7 @@ function page(of: Page): Template {
     blade('head', 'Head blade', [left + 80, top, w - 110, height], '@sm-leaf'),
     newElement('text', 'title', 'Title', { ...head, x: left + 130, y: top + 14, w: 760, h: 80, text: of.title, size: 64, minScale: 0.6 }),
     newElement('text', 'under', 'Under', { ...line, x: left + w - 460, y: top + 26, w: 380, h: 56, text: of.under, colour: '@sm-paper', align: 'right', minScale: 0.84 }),
-    newElement('chart', 'chart', 'Chart', {
-      x: left + 60, y: y + 36, w: w - 110, h: h - 72,
-      look: { ...line, size: 44, weight: 650, tracking: 0, colour: '@sm-paper', minScale: 0.84 }, valueLook: { ...head, letters: 'as-typed', size: 46, stretch: 100, tracking: 0 }, tickLook: { size: 34, minScale: 0.9 },
-      colours: ['@sm-flash', '#3d8fe5', '#e5533d', '#6fbf5a', '#b35fd0'], quiet: '#4d6b61', lines: '#f4f1e238', ...of.chart,
-    }),
+    figure,
   ]; // prettier-ignore
   const made = template({
     id: of.id,
@@ -138,7 +151,7 @@ export const bracket = (): Template =>
     by: 'column',
     chart: {
       form: 'bracket', columns: reads({ name: 'Left', other: 'Right', series: ['Left lines', 'Right lines'], panel: 'Round' }), colours: ['@sm-flash'],
-      lineW: 4, lines: '#1d4a3c', nameLook: { size: 38 }, valueLook: { ...head, letters: 'as-typed', size: 40, stretch: 100, tracking: 0 },
+      lineW: 4, lines: '#1d4a3c', nameLook: { size: 38 }, valueLook: { ...head, letters: 'as-typed' as const, size: 40, stretch: 100, tracking: 0 },
     },
     fields: [
       rowsField('f-rows', 'Matches', listOf([['Match', 'text'], ['Round', 'text'], ['Left', 'text'], ['Right', 'text'], ['Left lines', 'number'], ['Right lines', 'number']], [['a', 'Quarter-finals', 'Skerry', 'Kråkvåg', 3, 1], ['b', 'Quarter-finals', 'Ox', 'Pellow', 3, 2], ['c', 'Quarter-finals', 'Dunlin Line', 'Northlight', 1, 3], ['d', 'Quarter-finals', 'Saltings', 'Outer Bar', 3, 0], ['e', 'Semi-finals', 'Skerry', 'Ox', 3, 2], ['f', 'Semi-finals', 'Northlight', 'Saltings', 2, 3], ['g', 'Final', 'Skerry', 'Saltings', 3, 2]]), 'Round, Left, Right and the lines of both'),

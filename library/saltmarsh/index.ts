@@ -2,6 +2,7 @@ import type { LibraryItem } from '../../src/core/show';
 import { bracket, pieces, race } from './charts';
 import { quote, strip } from './lines';
 import { lineUp, opener } from './pages';
+import { circleMap, whereMap } from './maps';
 import { nameLine, twoNames } from './people';
 import { crawl, startList, table } from './rows';
 import { bug, match, score } from './scores';
@@ -36,6 +37,12 @@ export const saltmarsh: LibraryItem[] = [
   { kind: 'opener', use: 'Who meets whom, over the whole picture, for four seconds.', template: opener() },
   { kind: 'ticker', use: 'One line of news along the foot.', template: strip() },
   { kind: 'full frame', use: 'What somebody said, in up to five lines.', template: quote() },
+  { kind: 'map', use: 'A circle at each district, its area the number.', template: circleMap() },
+  {
+    kind: 'map',
+    use: 'Where something is: one district close up, the whole in a corner.',
+    template: whereMap(),
+  },
   {
     kind: 'chart',
     use: 'Points after each day: bars overtake one another as Next goes on.',

@@ -1,4 +1,5 @@
 // Saltmarsh: blades. Leaning strips of unequal width that shear in from above and below, one after another, and lock.
+import { sampleMaps } from '../maps';
 import { newElement, type Element, type Look } from '../../src/core/show';
 import { motionStyles, styleOf, type Move } from '../make';
 import { move, sliding } from '../moves';
@@ -55,6 +56,7 @@ export const saltmarshLook: Look = {
   ],
   palette: null,
   sets: [],
+  maps: sampleMaps,
 };
 
 /** Px by which a blade leans over its height. */

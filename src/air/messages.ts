@@ -176,6 +176,8 @@ export const serverMessageSchema = z.discriminatedUnion('type', [
       .default([]),
     /** Sources of posts of which something changed, with the version that they have now. */
     rooms: z.array(z.object({ room: z.string(), version: z.number().int() })).default([]),
+    /** What typists see is another. */
+    isTyped: z.boolean().default(false),
   }),
   z.object({
     type: z.literal('events'),

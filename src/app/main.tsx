@@ -20,6 +20,11 @@ const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('./pad/pad-view')).PadView }),
   },
   {
+    path: '/typing',
+    hydrateFallbackElement: <span />,
+    lazy: async () => ({ Component: (await import('./typing/typing-view')).TypingView }),
+  },
+  {
     path: '/',
     element: <Shell />,
     hydrateFallbackElement: <span />,

@@ -1,3 +1,4 @@
+import { setMapLayout } from '../core/layout';
 import '../render/font-faces';
 import { ReleaseShelf } from '../air';
 import { canvasMeasure, createRenderer, fontsFor, loadFonts, onLateFonts, type Renderer } from '../render';
@@ -60,7 +61,11 @@ export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
   const releases = new ReleaseShelf(async (hash) => {
     const response = await fetch(`/api/releases/${hash}`);
     if (!response.ok) throw new Error(`release ${hash}: ${response.status}`);
-    return response.json();
+    const release = (await response.json()) as { look?: { maps?: object } };
+    // What lays maps out comes along where a show has one.
+    if (Object.keys(release.look?.maps ?? {}).length > 0)
+      setMapLayout((await import('../core/cartography')).layMap);
+    return release;
   }, onNeed);
   const fonts = (template: Template, values: Values, of: Dressing): Promise<void> | null => {
     const coming = loadFonts(fontsFor(template, values, of), picture);

@@ -20,9 +20,13 @@ export const unitSquare = new PlaneGeometry(1, 1).translate(0.5, 0.5, 0);
 export type Uniforms = Record<string, IUniform>;
 
 /** A drawable's mesh: one material of its own, all of one kind sharing a program. Output is premultiplied. */
-export function newMesh(fragment: string, uniforms: Uniforms): Mesh<PlaneGeometry, ShaderMaterial> {
+export function newMesh(
+  fragment: string,
+  uniforms: Uniforms,
+  vertex = vertexShader,
+): Mesh<PlaneGeometry, ShaderMaterial> {
   const material = new ShaderMaterial({
-    vertexShader,
+    vertexShader: vertex,
     fragmentShader: `${coverage}\n${fragment}`,
     uniforms: {
       uRect: { value: new Vector4() },

@@ -1,23 +1,29 @@
 // A program is compiled for what a drawable has (CLIPS, ROUND, SLIDES and, of gradients, SHADES and STOPS), so that no pixel
 // pays for what is not there.
 
+/** What every vertex shader says of clips: before its `main`, and in it once `world` is known. */
+export const clipsBefore = /* glsl */ `
+#if CLIPS > 0
+uniform mat4 uClipInverse[CLIPS];
+varying vec2 vClip[CLIPS];
+#endif`;
+export const clipsWithin = /* glsl */ `
+#if CLIPS > 0
+  for (int i = 0; i < CLIPS; i++) vClip[i] = (uClipInverse[i] * world).xy;
+#endif`;
+
 /** Places a unit square over `uQuad` (x, y, w, h in the node's px), leaning by so many px for a px down, and carries the clips along. */
 export const vertexShader = /* glsl */ `
 uniform vec4 uQuad;
 uniform float uLean;
 varying vec2 vLocal;
-#if CLIPS > 0
-uniform mat4 uClipInverse[CLIPS];
-varying vec2 vClip[CLIPS];
-#endif
+${clipsBefore}
 void main() {
   vec2 local = uQuad.xy + position.xy * uQuad.zw;
   local.x += uLean * local.y;
   vec4 world = modelMatrix * vec4(local, 0.0, 1.0);
   vLocal = local;
-#if CLIPS > 0
-  for (int i = 0; i < CLIPS; i++) vClip[i] = (uClipInverse[i] * world).xy;
-#endif
+${clipsWithin}
   gl_Position = projectionMatrix * viewMatrix * world;
 }`;
 

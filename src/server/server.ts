@@ -255,7 +255,8 @@ async function startHeld(
   const worker: WorkerLine = new WorkerLine(
     new URL('data.worker.mjs', options.workers),
     (event) => {
-      const { changed, keeping, times, items } = event as {
+      const { changed, keeping, times, items, typing } = event as {
+        typing?: number;
         changed?: Parameters<LiveData['changed']>[0];
         times?: Parameters<LiveData['times']>[0];
         items?: Parameters<LiveData['items']>[0];
@@ -265,13 +266,18 @@ async function startHeld(
       if (times) live.times(times);
       if (items) live.items(items);
       if (keeping) sources.kept(keeping);
+      if (typing !== undefined) tellData({ isTyped: true });
     },
     () => {
       sources.connect(line);
       live.restart();
     },
     undefined,
-    { corrections: join(home, 'data', 'corrections.log'), moments: join(home, 'data', 'moments') },
+    {
+      corrections: join(home, 'data', 'corrections.log'),
+      moments: join(home, 'data', 'moments'),
+      typed: join(home, 'data', 'typed.log'),
+    },
   );
   let hasData = false;
   /** Starts what reads and resolves data: once the server answers, or with the first that needs it. */
@@ -344,6 +350,7 @@ async function startHeld(
       faults: [...live.faulty(), ...postAir.faulty()].map((key) => ({ key, problems: faultsOf(key) })),
       pictures: watch.list(),
       rooms: posts.list().map(({ id, version }) => ({ room: id, version })),
+      isTyped: false,
     }),
     mixerNow: () => mixer.state,
   });

@@ -320,7 +320,10 @@ export function socketHub(server: Server, parts: HubParts) {
       say(peer, { type: 'trouble', ...trouble });
     if (message.role !== 'operator') return;
     say(peer, { type: 'present', present: [...told.values()] });
-    say(peer, { type: 'data', ...(parts.dataNow?.() ?? { feeds: [], faults: [], pictures: [], rooms: [] }) });
+    say(peer, {
+      type: 'data',
+      ...(parts.dataNow?.() ?? { feeds: [], faults: [], pictures: [], rooms: [], isTyped: false }),
+    });
     say(peer, { type: 'mixer', mixer: parts.mixerNow?.() ?? null });
   }
 
@@ -416,7 +419,7 @@ export function socketHub(server: Server, parts: HubParts) {
     },
     /** Tells operators how sources and what they feed are doing, and which pictures were saved. */
     tellData(data: Partial<Omit<Extract<ServerMessage, { type: 'data' }>, 'type'>>): void {
-      tellPeople({ type: 'data', feeds: [], faults: [], pictures: [], rooms: [], ...data });
+      tellPeople({ type: 'data', feeds: [], faults: [], pictures: [], rooms: [], isTyped: false, ...data });
     },
     /** Tells everyone what is wrong with the server, and what it has lost. */
     tellTrouble(): void {

@@ -104,31 +104,48 @@ const districts = [
   'Old Pier',
 ];
 
+/** The kites that may fly over the bay, each with its colour. */
+export const kites = [
+  ['Saltwing', '#e8593a'],
+  ['Old Lantern', '#f2b632'],
+  ['Grey Heron', '#8fb4c4'],
+  ['Marram Star', '#8f78c8'],
+  ['Brackwater Queen', '#2f7f8c'],
+] as const;
+/** Steps in which the count goes on, and those that it stands when it is over before it begins anew. */
+const countSteps = 18;
+const standSteps = 6;
+
+/** The count of the vote by district, a step each quarter of a minute; it begins anew when it has stood for a while. */
 function votes(t: number): FeedAnswer {
-  const step = Math.floor(t / 15);
-  const result = Object.fromEntries(
-    districts.map((district, i) => {
-      const counted = Math.min(1, Math.max(0, (step - i * 0.6) / 12));
-      const people = 900 + Math.round(4200 * chance(i + 100));
-      const turnout = 0.35 + 0.4 * chance(i + 200);
-      const all = Math.round(people * turnout * counted);
-      const share = 0.3 + 0.5 * chance(i + 300);
-      return [
-        district,
-        {
-          entitled: people,
-          counted: round(counted * 100),
-          turnout: round(turnout * 100),
-          votes: { red: Math.round(all * share), blue: all - Math.round(all * share) },
-        },
-      ];
-    }),
-  );
+  const step = Math.floor(t / 15) % (countSteps + standSteps);
+  const rows = districts.map((district, i) => {
+    const counted = Math.min(1, Math.max(0, (step - i * 0.8) / 9));
+    const people = 900 + Math.round(4200 * chance(i + 100));
+    const turnout = 0.35 + 0.4 * chance(i + 200);
+    const all = Math.round(people * turnout * counted);
+    // Each kite has friends of its own in each district, and those who vote late like another one.
+    const weights = kites.map((_, k) => 0.4 + chance(i * 17 + k * 5 + 300) + (1 - counted) * chance(i * 13 + k * 7 + 400));
+    const sum = weights.reduce((a, b) => a + b, 0);
+    const own = weights.map((weight) => Math.round((all * weight) / sum));
+    const most = Math.max(...own);
+    const leads = all > 0 ? kites[own.indexOf(most)] : undefined;
+    return {
+      district,
+      entitled: people,
+      counted: Math.round(counted * 100),
+      turnout: counted > 0 ? Math.round(turnout * 100) : null,
+      leads: leads?.[0] ?? '',
+      colour: leads?.[1] ?? '',
+      state: counted >= 1 ? 'declared' : counted > 0 ? 'leading' : '',
+      ...Object.fromEntries(kites.map(([kite], k) => [kite, own[k]])),
+    };
+  });
   return {
     type: 'application/json',
-    body: JSON.stringify({ question: 'Which kite shall fly over the bay?', step, districts: result }),
+    body: JSON.stringify({ question: 'Which kite shall fly over the bay?', step, districts: rows }),
   };
-}
+} // prettier-ignore
 
 const xml = (text: string): string =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;');

@@ -4,6 +4,7 @@ export { drawCamera, standInCamera } from './camera';
 export { chance } from './chance';
 export {
   feedAnswer,
+  kites,
   startStreams,
   steer,
   streamTime,

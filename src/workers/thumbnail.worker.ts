@@ -1,6 +1,8 @@
 // Draws small pictures of templates at rest, off the interface's thread, one after the other.
 import '../core/no-eval';
 import { expose, transfer } from 'comlink';
+import { layMap } from '../core/cartography';
+import { setMapLayout } from '../core/layout';
 import { evaluate, holdMoment, prepareScene, type Moment } from '../core/frame';
 import { ProblemError } from '../core/problem';
 import { rowsAsDrawn, type Change, type Dressing, type Template, type Values } from '../core/show';
@@ -25,6 +27,8 @@ export interface Face {
   readonly style: string;
   readonly unicodeRange: string;
 }
+
+setMapLayout(layMap);
 
 /** The time that clocks in thumbnails show: 09:41 UTC. */
 const stillTime = 9 * 3600 + 41 * 60;

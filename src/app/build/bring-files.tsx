@@ -7,6 +7,7 @@ import { addAsset } from '../state/assets';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { Button, IconButton } from '../ui';
+import { useBuild } from './build-store';
 
 interface Bringing {
   /** The files that are being read, and how many of them have been; null when none are. */
@@ -19,9 +20,16 @@ interface Bringing {
 
 export const useBringing = create<Bringing>(() => ({ under: null, refused: [], stops: 0 }));
 
+/** Whether a file is a map by its ending: it is asked about, not put on the shelf. */
+const isMapFile = ({ name }: File): boolean => /\.(geojson|topojson|zip)$/i.test(name);
+
 /** Takes files into the show, each once and all of them one step; what is not taken stays listed with its reason. */
 export async function bringFiles(files: Iterable<File>, folder = ''): Promise<Asset[]> {
-  const all = [...files];
+  const given = [...files];
+  const map = given.find(isMapFile);
+  if (map) useBuild.setState({ mapFile: map });
+  const all = given.filter((file) => !isMapFile(file));
+  if (all.length === 0) return [];
   const [first] = all;
   const label = all.length === 1 ? `Add ${first?.name ?? ''}` : `Add ${all.length} files`;
   const merge = `files ${newId()}`;

@@ -94,6 +94,8 @@ interface BuildStore {
   isAutoKey: boolean;
   /** The binding whose steps are open beside the stage. */
   binding: string | null;
+  /** A file of a map on its way into the show; null: none is. */
+  mapFile: File | null;
   /** The rows that a new element is begun from: a table, view or source by its id, or not chosen yet; absent: none is. */
   fromRows: {
     readonly data: string | null;
@@ -125,6 +127,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
   byHand: {},
   view: keptView(),
   isPen: false,
+  mapFile: null,
   fromRows: null,
   typing: null,
   isNaming: false,

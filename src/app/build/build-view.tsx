@@ -25,6 +25,7 @@ import { isInField } from '../ui/keep-typed';
 import { inLayout, templateNow, useBuild, type TryWith } from './build-store';
 import { FindDialog } from './find-dialog';
 import { FromRowsDialog } from './rows/from-rows-dialog';
+import { DroppedMap } from './rows/maps-list';
 import { LeftPanel } from './left-panel';
 import { RightPanel } from './right-panel';
 import { Score } from './score/score';
@@ -203,6 +204,7 @@ export function BuildView() {
         />
       )}
       <FromRowsDialog show={show} template={template} />
+      <DroppedMap />
       <BringingFiles />
       {library}
       {isFinding && <FindDialog show={show} onClose={() => setBuild({ isFinding: false })} />}

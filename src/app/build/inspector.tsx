@@ -45,6 +45,7 @@ import { ReactionsSection } from './reactions-section';
 import { StandIn } from './rows-section';
 import { ChartLooks, ChartReading } from './rows/chart-parts';
 import { CrawlParts } from './rows/crawl-parts';
+import { MapLooks, MapReading } from './rows/map-parts';
 import { TableParts } from './rows/table-parts';
 import { SpansSection } from './spans-section';
 import { ShowSection } from './show-section';
@@ -156,6 +157,7 @@ const sections: readonly PropertySection[] = [
   'Rows',
   'Table',
   'Chart',
+  'Map',
   'Scale',
   'Labels',
   'Marks',
@@ -227,6 +229,13 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
             {name === 'Rows' && element.kind === 'rows' && <StandIn template={template} element={element} />}
           </Section>
         );
+        if (name === 'Map' && element.kind === 'map')
+          return (
+            <Fragment key={name}>
+              <MapReading show={show} template={template} map={element} />
+              {section}
+            </Fragment>
+          );
         if (name !== 'Chart' || element.kind !== 'chart') return section;
         // What it reads of its rows belongs to what it is.
         return (
@@ -238,6 +247,7 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
       })}
       {element.kind === 'crawl' && <CrawlParts show={show} template={template} crawl={element} />}
       {element.kind === 'chart' && <ChartLooks show={show} chart={element} />}
+      {element.kind === 'map' && <MapLooks show={show} map={element} />}
       {element.kind === 'table' && <TableParts show={show} template={template} table={element} />}
       <MakeSection ids={[element.id]} />
       {element.kind === 'text' && <SpansSection show={show} element={element} />}

@@ -9,6 +9,7 @@ import {
   Image,
   Lock,
   LockOpen,
+  Map as MapIcon,
   Minus,
   Rows3,
   MoveHorizontal,
@@ -43,6 +44,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   table: <Table2 size={14} />,
   crawl: <MoveHorizontal size={14} />,
   hand: <Timer size={14} />,
+  map: <MapIcon size={14} />,
   chart: <ChartColumn size={14} />,
 };
 

@@ -17,6 +17,7 @@ import { newId } from '../state/ids';
 import { ColourField, IconButton, NameField, nameNext, NumberField, Section, SelectField } from '../ui';
 import { FontField } from './font-field';
 import { Palettes } from './palettes';
+import { MapsList } from './rows/maps-list';
 import { PictureSets } from './rows/picture-sets';
 import { GradientEditor, paintCss } from './paint-field';
 import { EaseEditor } from './motion/ease-editor';
@@ -89,6 +90,7 @@ export function StylesPanel({ show, template }: { show: Show; template: Template
     <div className="flex flex-col">
       <Palettes show={show} template={template} />
       <PictureSets show={show} />
+      <MapsList show={show} />
       {titles.map(([kind, title, one]) => (
         <Section
           key={kind}

@@ -28,6 +28,8 @@ import { download } from '../state/shows';
 import { ColumnDialog } from './column-dialog';
 import { DeleteDataDialog } from './delete-data-dialog';
 import { EntryForm } from './entry-form';
+import { MapForm } from './map-form';
+import { TypingDialog } from './typing-dialog';
 import { TableGrid } from './table-grid';
 
 const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
@@ -110,6 +112,7 @@ export function TableView(props: {
   const [range, setRange] = useState<CellRange | null>(null);
   const [goTo, setGoTo] = useState<{ row: string; column: string; types?: boolean } | null>(props.goTo);
   const [isDeleting, setIsDeleting] = useState(false);
+  const [isOpening, setIsOpening] = useState(false);
   const [asks, setAsks] = useState<{ ids: string[]; words: string } | null>(null);
   const [isForm, setIsForm] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -131,6 +134,8 @@ export function TableView(props: {
       if (own) recipe(own);
     });
   const onRange = useCallback((next: CellRange | null) => setRange(next), []);
+  const formRow = table.rows.find((row) => row.id === chosen) ?? rows[0];
+  const formMap = table.typing?.map ? (show.look.maps[table.typing.map] ?? null) : null;
   const opened = column === null ? undefined : table.columns.find(({ id }) => id === column);
 
   const addRow = (): void => {
@@ -271,18 +276,25 @@ export function TableView(props: {
         table={table}
         onDelete={() => setIsDeleting(true)}
         onFlow={(flow) => change(`${table.name} to air`, (own) => void (own.flow = flow))}
+        onTyping={() => setIsOpening(true)}
         problems={problems}
         onProblem={(row, of) => setGoTo({ row, column: of })}
       />
       {isForm ? (
-        <EntryForm
-          show={show}
-          table={table}
-          row={table.rows.find((row) => row.id === chosen) ?? rows[0]}
-          rows={rows}
-          onRow={onChoose}
-          onAdd={addRow}
-        />
+        <div
+          className={
+            formMap
+              ? 'flex min-h-0 flex-1 max-[1500px]:flex-col min-[1501px]:[&>*]:w-1/2'
+              : 'flex min-h-0 flex-1'
+          }
+        >
+          {formMap && (
+            <div className="overflow-auto px-4 pt-4 max-[1500px]:shrink-0 max-[1500px]:[&_svg]:max-h-[32vh]">
+              <MapForm show={show} table={table} map={formMap} row={formRow} onRow={onChoose} />
+            </div>
+          )}
+          <EntryForm show={show} table={table} row={formRow} rows={rows} onRow={onChoose} onAdd={addRow} />
+        </div>
       ) : (
         <TableGrid
           show={show}
@@ -299,6 +311,14 @@ export function TableView(props: {
       )}
       {!isForm && <RangeWords show={show} table={table} rows={rows} range={range} />}
       {opened && <ColumnDialog show={show} table={table} column={opened} onClose={() => setColumn(null)} />}
+      {isOpening && (
+        <TypingDialog
+          show={show}
+          table={table}
+          onSet={(typing) => change(`Typing of ${table.name}`, (own) => void (own.typing = typing))}
+          onClose={() => setIsOpening(false)}
+        />
+      )}
       {isDeleting && (
         <DeleteDataDialog show={show} kind="tables" of={table} onClose={() => setIsDeleting(false)} />
       )}
@@ -326,10 +346,11 @@ function AirBar(props: {
   table: Table;
   onDelete: () => void;
   onFlow: (flow: Table['flow']) => void;
+  onTyping: () => void;
   problems: readonly { row: string; column: string; problem: { message: string } }[];
   onProblem: (row: string, column: string) => void;
 }) {
-  const { table, onDelete, onFlow, problems, onProblem } = props;
+  const { table, onDelete, onFlow, onTyping, problems, onProblem } = props;
   const differs = useAirTables((store) => store.differs[table.id] ?? 0);
   const wrong = useAirTables((store) => store.problem);
   const [first] = problems;
@@ -361,6 +382,9 @@ function AirBar(props: {
       ) : (
         <span className="text-ink-3">{wrong ? `⚠ ${wrong}` : 'air follows'}</span>
       )}
+      <Button tone="quiet" className="h-6 text-xs" onClick={onTyping}>
+        {table.typing ? 'Opened to typists…' : 'Typing from elsewhere…'}
+      </Button>
       <span className="flex-1" />
       {first && (
         <button

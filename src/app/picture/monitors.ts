@@ -1,5 +1,7 @@
 import { create } from 'zustand';
+import { layMap } from '../../core/cartography';
 import type { GroupNode } from '../../core/display';
+import { setMapLayout } from '../../core/layout';
 import type { Dressing, Template, Values } from '../../core/show';
 import {
   canvasMeasure,
@@ -20,6 +22,8 @@ import { assetBlob } from '../state/assets';
 export const useFonts = create<{ arrivals: number }>(() => ({ arrivals: 0 }));
 
 export const measure = canvasMeasure();
+// Every area of the application may show a map.
+setMapLayout(layMap);
 
 /** The CSS font of a face, for words that are typed over a picture. */
 export const cssFontOf = cssFont;

@@ -11,6 +11,7 @@ import { AirTime } from './air-time';
 import { CardsToAir } from './cards-to-air';
 import { History } from './history';
 import { KeptCards } from './kept-cards';
+import { TypedCells } from './typed-cells';
 import { ReleaseDialog } from './release-dialog';
 import { SaveProblem } from './save-problem';
 
@@ -53,6 +54,7 @@ export function Shell() {
       <Troubles />
       <SaveProblem />
       <KeptCards />
+      <TypedCells />
       <CardsToAir />
       <main className="min-h-0 flex-1">
         <Outlet />

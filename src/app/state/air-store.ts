@@ -69,6 +69,8 @@ export interface Fault {
 }
 /** Told when something of the posts of a source has changed, with the version that they have now. */
 export const roomListeners = new Set<(rooms: readonly { room: string; version: number }[]) => void>();
+/** Told when what typists see is another. */
+export const typingListeners = new Set<() => void>();
 /** Told when sources or what they feed change their state. */
 export const dataListeners = new Set<
   (feeds: readonly FeedStatus[], faults: readonly Fault[], pictures: readonly WatchedPicture[]) => void
@@ -134,7 +136,8 @@ export function air(): AirClient {
       const { state, isConnected, hasState, present, refusal, id, may, mixer, troubles } = opened;
       useAir.setState({ state, isConnected, hasState, present, refusal, id, may, mixer, troubles });
     },
-    onData: ({ feeds, faults, pictures, rooms }) => {
+    onData: ({ feeds, faults, pictures, rooms, isTyped }) => {
+      if (isTyped) for (const listener of typingListeners) listener();
       if (rooms.length > 0) for (const listener of roomListeners) listener(rooms);
       for (const listener of dataListeners) listener(feeds, faults, pictures);
     },

@@ -1,3 +1,4 @@
+import { typedQuery } from './typing';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
@@ -183,9 +184,11 @@ export async function sendTable(id: string): Promise<void> {
   const now = shared(air, draft);
   const isSameHead = JSON.stringify({ ...air, rows: [] }) === JSON.stringify({ ...draft, rows: [] });
   const change = tableChange(air, now);
+  // What typists typed since the draft knew of it stands over what it sends.
+  const known = draft.typing === null ? '' : typedQuery(useDraft.getState().draft?.show.typed);
   const answer = isSameHead
-    ? await asked(`/api/data/tables/${id}`, jsonInit('PATCH', change))
-    : await asked(`/api/data/tables/${id}`, jsonInit('PUT', draft));
+    ? await asked(`/api/data/tables/${id}${known}`, jsonInit('PATCH', change))
+    : await asked(`/api/data/tables/${id}${known}`, jsonInit('PUT', draft));
   if ('problem' in answer) return airTables.setState({ problem: answer.problem.message });
   sentTables.set(id, now);
   airTables.setState(({ differs }) => ({ differs: { ...differs, [id]: 0 }, problem: null }));

@@ -9,6 +9,7 @@ export { KeyList } from './key-list';
 export { Knot } from './knot';
 export { NumberField } from './number-field';
 export { Pennant } from './pennant';
+export { RegionMap, type RegionShape } from './region-map';
 export { Section } from './section';
 export { DraftText } from './draft-text';
 export { menuItem } from './menu-item';

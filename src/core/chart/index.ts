@@ -5,7 +5,7 @@ export { readChart, type ChartData, type ChartFault, type ChartRow, type ChartSe
 export { chartFindings, type ChartFindings } from './findings';
 export { sharesOf } from './shares';
 export { scaleFor, type ChartScale } from './scale';
-export { alikeToSome, ChartPaint } from './paint';
+export { alikeToSome, ChartPaint, readableOn } from './paint';
 export { placeAll, spread, type Wanted } from './place';
 export { alignTraces, traceShapes } from './trace';
 export { chartNumber } from './words';

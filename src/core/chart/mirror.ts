@@ -32,6 +32,11 @@ function mirroredShape(width: number, shape: PartShape): PartShape {
     }
     case 'ellipse':
       return { ...shape, start: (720 - shape.start - shape.sweep) % 360, fill: mirroredFill(shape.fill) };
+    case 'area':
+      return {
+        ...shape,
+        lines: shape.lines.map((line) => line.map(([x, y]) => [around(width, x), y] as const)),
+      };
     case 'trace':
       return { ...shape, trace: mirroredTrace(width, shape.trace), fill: mirroredFill(shape.fill) };
     case 'words': {

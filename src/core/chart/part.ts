@@ -48,6 +48,16 @@ export type PartShape =
       readonly shade: string | null;
     }
   | {
+      /** Lines of straight edges, px; closed ones are areas. Drawn as geometry. */
+      readonly is: 'area';
+      readonly lines: readonly (readonly (readonly [number, number])[])[];
+      readonly closed: boolean;
+      readonly fill: Paint;
+      readonly stroke: { readonly width: number; readonly colour: string } | null;
+      /** The shadow that it casts, px down; left out: none. */
+      readonly cast?: { readonly y: number; readonly blur: number; readonly colour: string };
+    }
+  | {
       readonly is: 'picture';
       readonly asset: string;
       readonly fit: 'cover' | 'contain' | 'stretch';

@@ -52,6 +52,7 @@ const table = (columns: string[], ...rows: string[][]): Table => ({
   id: 'tab',
   name: 'Tab',
   flow: 'at-once',
+  typing: null,
   columns: columns.map((name, i) => newColumn(`c${i}`, name)),
   rows: rows.map((cells, r) => ({
     id: `r${r}`,

@@ -140,7 +140,8 @@ function extremeRows(template: Template, tables: Show['tables'], which: Extreme)
   const values: Values = {};
   for (const tie of template.ties) {
     const rows = template.elements[tie.element];
-    if (!isForRows(rows) || tie.property !== 'list') continue;
+    // A map says the names of its regions: rows about others would mean nothing to it.
+    if (!isForRows(rows) || rows.kind === 'map' || tie.property !== 'list') continue;
     const columns = new Map<string, string>(
       rows.kind === 'table'
         ? rows.columns.flatMap(triedColumns)

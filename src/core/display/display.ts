@@ -1,4 +1,4 @@
-import type { Gradient, Paint } from '../value';
+import type { Gradient, Paint, PatternPaint } from '../value';
 import type { TextLayout, TextPiece } from '../text';
 import type { Matrix } from './matrix';
 
@@ -139,6 +139,22 @@ export interface Drawing {
   readonly reach: number;
 }
 
+/** Lines of straight edges, px of the node's space as x, y, x, y …; closed ones are areas (even-odd). Replaced, never changed. */
+export interface Area {
+  readonly lines: readonly { readonly points: Float32Array; readonly closed: boolean }[];
+}
+
+/** An area drawn as geometry: its edges are sharp at every scale, and its stroke is as wide at each. Colours are plain. */
+export interface AreaNode extends NodeBase {
+  readonly kind: 'area';
+  readonly w: number;
+  readonly h: number;
+  area: Area;
+  fill: string | PatternPaint;
+  /** Centred on its edges, px of the canvas. */
+  stroke: { readonly width: number; readonly colour: string } | null;
+}
+
 /** A light on a stroke, strongest in its middle. */
 export interface StrokeLight {
   readonly colour: string;
@@ -240,4 +256,5 @@ export interface GroupNode extends NodeBase {
   readonly children: DisplayNode[];
 }
 
-export type DisplayNode = RectNode | ShapeNode | TextNode | PictureNode | VideoNode | CameraNode | GroupNode;
+export type DisplayNode =
+  RectNode | ShapeNode | AreaNode | TextNode | PictureNode | VideoNode | CameraNode | GroupNode;

@@ -52,6 +52,16 @@ export { crawlDirections, type CrawlElement, type CrawlLook } from './crawl';
 export type { EllipseElement } from './ellipse';
 export type { GroupElement } from './group';
 export type { LineElement } from './line';
+export {
+  mapLooks,
+  noMapRows,
+  regionState,
+  rowsOfState,
+  type RegionState,
+  type MapColumns,
+  type MapElement,
+  type MapInset,
+} from './map';
 export type { PathElement } from './path';
 export type { PictureElement } from './picture';
 export type { PolygonElement } from './polygon';

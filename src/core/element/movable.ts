@@ -252,7 +252,10 @@ const inPaint = (key: string, label: string, paint: Paint): Movable[] => {
 };
 
 /** Parts of the inspector whose numbers decide how something is laid out, which no frame does anew. */
-const laidOut: ReadonlySet<PropertySection> = new Set(['Chart', 'Scale', 'Labels', 'Marks']);
+const laidOut: ReadonlySet<PropertySection> = new Set(['Chart', 'Map', 'Scale', 'Labels', 'Marks']);
+
+/** What of a map moves what is seen of it, and lays out nothing anew. */
+const inView: ReadonlySet<string> = new Set(['zoomed']);
 
 const grown = (key: string, label: string): Movable => ({
   ...base,
@@ -321,7 +324,7 @@ export function movablesOf(element: Element): Movable[] {
   const own = elementKinds[element.kind].properties.flatMap((property): Movable[] => {
     const { key, label, type, section } = property;
     if (
-      laidOut.has(section) ||
+      (laidOut.has(section) && !inView.has(key)) ||
       still.has(key) ||
       (pose as string[]).includes(key) ||
       key === 'w' ||

@@ -1,6 +1,7 @@
 import { z } from 'zod';
+import { nodeOf, type Area, type AreaNode } from '../display';
 import { isInPaths, pathOf, type PathPoint, type Subpath } from '../shape';
-import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
+import { baseDefaults, baseOf, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
 import type { ElementKind } from './kind';
 import {
   drawnKind,
@@ -33,6 +34,11 @@ const schema = elementBase.extend({
   subpaths: z.array(subpathSchema).max(2000),
   /** Which inside counts where parts of the path lie over one another (SVG 2, fill-rule). */
   rule: z.enum(['nonzero', 'evenodd']),
+  /**
+   * Drawn as geometry of straight edges: sharp at every scale, its stroke as wide however it is scaled; filled with colours
+   * and patterns alone. Of regions of maps; not for templates.
+   */
+  isGeometry: z.boolean().optional(),
 });
 
 export type PathElement = z.infer<typeof schema>;
@@ -55,11 +61,47 @@ const beyondBox = ({ subpaths }: PathElement, { w, h }: { readonly w: number; re
     0,
   );
 
+const drawn = drawnKind<PathElement>(pathOf, { rule: ({ rule }) => rule, over: beyondBox });
+
+const areas = new WeakMap<PathElement, { readonly w: number; readonly h: number; readonly area: Area }>();
+/** A path as geometry in a box of a size; the same for the same element. */
+function areaOf(element: PathElement, w: number, h: number): Area {
+  const known = areas.get(element);
+  if (known && known.w === w && known.h === h) return known.area;
+  const lines = element.subpaths.map(({ points, closed }) => ({
+    closed,
+    points: Float32Array.from(points.flatMap(({ x, y }) => [x * w, y * h])),
+  }));
+  const area = { lines };
+  areas.set(element, { w, h, area });
+  return area;
+}
+
+const areaPaint = (element: PathElement): Pick<AreaNode, 'fill' | 'stroke'> => ({
+  fill: typeof element.fill === 'string' || element.fill.kind === 'pattern' ? element.fill : '#00000000',
+  stroke:
+    element.outlineWidth > 0 && typeof element.outline === 'string'
+      ? { width: element.outlineWidth, colour: element.outline }
+      : null,
+});
+
 /** A free path of cubic curves, drawn with the pen or brought in from vector art. */
 export const path = {
   kind: 'path',
   label: 'Path',
-  ...drawnKind<PathElement>(pathOf, { rule: ({ rule }) => rule, over: beyondBox }),
+  ...drawn,
+  node: (element, at) =>
+    element.isGeometry
+      ? nodeOf(baseOf(element, at), {
+          kind: 'area',
+          w: at.w,
+          h: at.h,
+          area: areaOf(element, at.w, at.h),
+          ...areaPaint(element),
+        })
+      : drawn.node(element, at),
+  dress: (worn, element, now) =>
+    worn.kind === 'area' ? void Object.assign(worn, areaPaint(element)) : drawn.dress(worn, element, now),
   covers: ({ subpaths, rule }, u, v) => isInPaths(subpaths, rule, u, v),
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, subpaths: [], rule: 'nonzero' },

@@ -21,6 +21,7 @@ export type PropertySection =
   | 'Scale'
   | 'Labels'
   | 'Marks'
+  | 'Map'
   | 'Crawl';
 
 /** Another property of the element, and the values that it must have. */

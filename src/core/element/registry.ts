@@ -9,6 +9,7 @@ import { ellipse } from './ellipse';
 import { group } from './group';
 import { hand } from './hand';
 import { line } from './line';
+import { map } from './map';
 import { path } from './path';
 import { picture } from './picture';
 import { polygon } from './polygon';
@@ -36,6 +37,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   crawl.schema,
   hand.schema,
   chart.schema,
+  map.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -57,6 +59,7 @@ const kinds = {
   crawl,
   hand,
   chart,
+  map,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;

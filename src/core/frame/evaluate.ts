@@ -26,6 +26,7 @@ import { exactRate, kindOf, type Clocks, type Edge, type Ride } from '../show';
 import { dress } from './dress';
 import { runBelt, type RunningBelt } from './belts';
 import { runDrift, type RunningDrift } from './drift';
+import { runView, type RunningView } from './map-view';
 import type { PieceColour, PieceMotion, PieceTrack } from './pieces';
 import { moving, type Active, type Part, type Scene, type ScenePhase } from './scene';
 
@@ -135,6 +136,7 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
   }
   for (let i = 0; i < scene.drifts.length; i += 1)
     runDrift(scene.drifts[i] as RunningDrift, moment.time, moved);
+  for (let i = 0; i < scene.views.length; i += 1) runView(scene.views[i] as RunningView, moved);
   for (let i = 0; i < scene.hands.length; i += 1) {
     const part = scene.hands[i] as Part;
     const turned = kindOf(part.element).turns?.(part.element, running) ?? 0;
@@ -187,6 +189,8 @@ function isOfNow(scene: Scene, part: Part, moment: Moment): boolean {
   if (part.era === 'both' || !scene.change) return true;
   const { swap, frames: length } = scene.change;
   const at = moment.change ?? Infinity;
+  // A region that turns is seen until the new fill has covered it.
+  if (part.isTurning) return at < length || part.era === 'new';
   if (swap === null && part.isSided) return at < length || part.era === 'new';
   return part.era === 'old' ? at < (swap ?? length / 2) : at >= (swap ?? length / 2);
 }
@@ -223,6 +227,16 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     if (edge === 'left' || edge === 'right') tx += edgeShift(part.rides, edge);
     else ty += edgeShift(part.rides, edge);
   }
+  const all = part.alongScale;
+  if (all !== 1) {
+    // All of it is scaled, and then goes where it goes.
+    a *= all;
+    b *= all;
+    c *= all;
+    d *= all;
+    tx = (tx - part.alongX) * all + part.alongX;
+    ty = (ty - part.alongY) * all + part.alongY;
+  }
   multiplyInPlane(part.plane, around, a, b, c, d, tx, ty);
 
   // A box grows about its pivot.
@@ -247,7 +261,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   if ((moves & moving.mask) !== 0) for (let i = 0; i < node.masks.length; i += 1) soften(part, i);
 
   const bare = 1 - Math.max(0, Math.min(1, part.veil + (p[veil] as number)));
-  const own = Math.max(0, Math.min(1, part.opacity * (p[opacity] as number) * bare));
+  const own = Math.max(0, Math.min(1, part.opacity * (p[opacity] as number) * bare * part.alongFade));
   part.effectiveOpacity = parent && !parent.apart ? own * parent.effectiveOpacity : own;
 
   const canWipe = (moves & moving.wipe) !== 0;

@@ -47,7 +47,9 @@ import {
 import type { TextLayout, TextMeasure } from '../text';
 import { grownBy, highlitBy, zoomedBy } from './marks';
 import { countOf, type CountMotion } from './count';
+import { wayKey } from './map-view';
 import { differs, goingKeys } from './differences';
+import { MapTurns } from './turning';
 import { morphOf, type Morph } from './morph';
 import { byPhase, pieceMotion, type PieceMotion, type PiecesGiven } from './pieces';
 import type { Era, Part, ScenePhase } from './scene';
@@ -140,6 +142,9 @@ const morphMovable: Movable = {
   max: 10,
 };
 
+/** How far the view of a map is from where it goes: 1 where it begins. */
+const viewMovable: Movable = { ...morphMovable, key: wayKey, label: 'View' };
+
 /** The words of an element whose number can be counted to; null where it has none. */
 const countable = (element: Element): string | null =>
   isWords(element) && movableOf(element, 'count') ? wordsOf(element).wording(element).text : null;
@@ -153,6 +158,8 @@ export function valueAt(element: Element, key: string): unknown {
 
 /** Works out what moves each element of a scene: its tracks, its part of cascades, and what goes from old to new. */
 export class MotionPlan {
+  /** How regions of maps turn. */
+  readonly turns: MapTurns;
   private readonly given = new Map<string, Given[]>();
   private readonly reader: StyleReader;
   private readonly switching = new Map<string, boolean>();
@@ -166,6 +173,7 @@ export class MotionPlan {
     private readonly stage: Stage,
   ) {
     this.reader = new StyleReader(stage.look);
+    this.turns = new MapTurns(stage, (path) => this.erasOf(path));
     const { before, rest } = stage;
     for (const { of } of [rest.instances, ...(before ? [before.instances] : [])])
       for (const [id, own] of of) {
@@ -239,11 +247,14 @@ export class MotionPlan {
     this.put(path, { phase, track, part: place ? { ...place, group: instance.row.of } : null });
   }
 
-  /** The marks of a chart, those that are seen through its window too. */
+  /** The marks of a chart or a map, those that are seen through its window too, in the order of their rows where they say one. */
   private marksOf(path: string): readonly string[] {
-    return this.childrenOf(path).flatMap((child) =>
-      this.instance(child)?.mark ? [child] : this.childrenOf(child),
+    const marks = this.childrenOf(path).flatMap((child) =>
+      this.instance(child)?.mark ? [child] : this.marksOf(child),
     );
+    return this.instance(path)?.element.kind !== 'map'
+      ? marks
+      : [...marks].sort((a, b) => (this.instance(a)?.row?.line ?? 0) - (this.instance(b)?.row?.line ?? 0));
   }
 
   /** What a track moves a chart by, as the motion of each of its marks. */
@@ -296,11 +307,12 @@ export class MotionPlan {
     if (!before || !change || this.erasOf(path) !== 'both') return false;
     const element = rest.elements[path];
     const tracks = change.tracks.filter((track) => track.element === element?.id);
+    if (this.turns.covers(path)) return true;
     const counts = tracks.some((track) => track.property === 'count') || this.countsInCell(path);
     if (counts && this.countOf(path, 'both')) return false;
     const isChanged = holds(element)
       ? this.anyDiffers(path)
-      : differs(path, before, rest) || this.isOtherLine(path);
+      : differs(path, before, rest) || this.isOtherLine(path) || this.turns.isOtherShape(path);
     return this.isSided(path) && !this.instance(path)?.isRow
       ? isChanged || !change.sparesTheSame
       : isChanged && !holds(element);
@@ -482,7 +494,10 @@ export class MotionPlan {
     }
     const morph = era === 'both' && this.stage.before?.elements[path] !== element ? this.morphAt(path) : null;
     if (era === 'both') this.carry(path, element, box, extras, tracks, colours, cellCounts, morph);
-    else this.comeOrGo(path, element, box, era, given, extras, tracks);
+    else {
+      if (era === 'new') this.turnOver(path, element, box, tracks);
+      this.comeOrGo(path, element, box, era, given, extras, tracks);
+    }
     const flat = tracks.flat();
     const colourKeys = new Set(colours.flat().map(({ key }) => key));
     const moves = (key: PoseKey): boolean => flat.some((track) => track.index === poseIndex[key]);
@@ -595,8 +610,7 @@ export class MotionPlan {
     const oldBox = before?.boxes.get(path);
     const phase = this.phases.findIndex(({ kind }) => kind === 'change');
     if (!before || !change || !old || !oldBox || phase < 0) return;
-    const from = Math.min(change.carryFrom, change.frames);
-    const to = Math.max(from, Math.min(change.carryTo, change.frames));
+    const [from, to] = this.turns.frames(path);
     const track = (property: string, value: number | string, rest: number | string): Track => ({
       id: property,
       element: element.id,
@@ -625,7 +639,11 @@ export class MotionPlan {
         (tracks[phase] ??= []).push(compileTrack(own, 'change', change.frames, movable, poseIndex.count, 1));
     }
     const cell = this.instance(path)?.cell;
-    if (cell?.flash && before.instances.all.get(path)?.cell?.words !== cell.words)
+    const mark = this.instance(path)?.mark;
+    const lit = cell?.flash && mark?.turns ? this.turns.lit(path, cell.flash, track) : null;
+    if (lit)
+      (colours[phase] ??= []).push(compileColour(lit, 'change', change.frames, String(valueAt(element, 'fill')))); // prettier-ignore
+    else if (!mark?.turns && cell?.flash && before.instances.all.get(path)?.cell?.words !== cell.words)
       (colours[phase] ??= []).push(
         compileColour(
           track('fill', cell.flash, `${cell.flash.slice(0, 7)}00`),
@@ -635,6 +653,7 @@ export class MotionPlan {
         ),
       );
     if (morph) number(morphMovable, this.indexOf(morphMovable, extras), 1, 0);
+    if (this.turns.isOtherView(path)) number(viewMovable, this.indexOf(viewMovable, extras), 1, 0);
     const veil = (instance: Instance | undefined): number => instance?.mark?.veil ?? 0;
     pose('veil', veil(before.instances.all.get(path)) - veil(this.instance(path)));
     const travel = this.travel(path);
@@ -656,14 +675,29 @@ export class MotionPlan {
     const { numbers, colours: keys } = goingKeys(old, element);
     for (const key of numbers) {
       if (key === 'x' || key === 'y' || key === 'w' || key === 'h') continue;
+      // The view of a map goes from old to new as one.
+      if (element.kind === 'map' && key === 'zoomed') continue;
       const [a, b] = [Number(valueAt(old, key)), Number(valueAt(element, key))];
       const movable = movableOf(element, key);
       if (movable) number(movable, this.indexOf(movable, extras), a - b, b);
     }
     for (const key of keys) {
+      if (key === 'fill' && cell?.flash && mark?.turns) continue;
       const [a, b] = [String(valueAt(old, key)), String(valueAt(element, key))];
       (colours[phase] ??= []).push(compileColour(track(key, a, b), 'change', change.frames, b));
     }
+  }
+
+  /** The new fill of a region comes over the old one. */
+  private turnOver(path: string, element: Element, box: Box, tracks: CompiledTrack[][]): void {
+    const { change } = this.stage;
+    const phase = this.phases.findIndex(({ kind }) => kind === 'change');
+    const track = this.turns.track(path, element);
+    const movable = track && movableOf(element, track.property);
+    if (!change || phase < 0 || !track || !movable) return;
+    const base = this.baseOf(movable, element, box);
+    const index = poseIndex[track.property];
+    (tracks[phase] ??= []).push(compileTrack(track, 'change', change.frames, movable, index, base));
   }
 
   /** A row that comes or goes fades, where it is given no motion of its own. */
@@ -678,10 +712,9 @@ export class MotionPlan {
   ): void {
     const { change } = this.stage;
     const phase = this.phases.findIndex(({ kind }) => kind === 'change');
-    if (!change || phase < 0 || !this.instance(path)?.isRow) return;
+    if (!change || phase < 0 || !this.instance(path)?.isRow || this.turns.covers(path)) return;
     if (given.some((one) => this.phases[one.phase]?.kind === 'change')) return;
-    const from = Math.min(change.carryFrom, change.frames);
-    const to = Math.max(from, Math.min(change.carryTo, change.frames));
+    const [from, to] = this.turns.frames(path);
     // What goes has gone before what comes is there.
     const middle = Math.max(from, Math.min(to, change.swap ?? (from + to) / 2));
     const own: Track = {

@@ -43,6 +43,7 @@ import {
 import type { PieceMotion } from './pieces';
 import { newBelt, type RunningBelt } from './belts';
 import { newDrift, type RunningDrift } from './drift';
+import { newView, type RunningView } from './map-view';
 import { morphing, type Morph } from './morph';
 import { MotionPlan } from './plan';
 import type { CountMotion } from './count';
@@ -61,6 +62,8 @@ export interface Part {
   readonly era: Era;
   /** In a Change: has motion for the old or the new alone, itself or by a group around it. */
   readonly isSided: boolean;
+  /** In a Change: a region of a map whose new fill covers the old one. */
+  readonly isTurning: boolean;
   readonly x: number;
   readonly y: number;
   readonly w: number;
@@ -134,6 +137,9 @@ export interface Part {
   /** What runs along brings it: px from where it is at rest, and whether it is not on its way now. */
   alongX: number;
   alongY: number;
+  /** What is seen of a map scales it by, about the template's corner, and leaves of its opacity. */
+  alongScale: number;
+  alongFade: number;
   /** Degrees by which it is turned by itself now. */
   turned: number;
   isOff: boolean;
@@ -193,6 +199,8 @@ export interface Scene {
   readonly belts: readonly RunningBelt[];
   /** The charts whose windows move. */
   readonly drifts: readonly RunningDrift[];
+  /** The maps of which more or less may be seen. */
+  readonly views: readonly RunningView[];
   /** What is turned by itself. */
   readonly hands: readonly Part[];
   /** Whether something keeps moving while it holds. */
@@ -304,6 +312,7 @@ export function prepareScene(
       ownPivotX: element.pivotX,
       ownPivotY: element.pivotY,
       rotation: element.rotation,
+      isTurning: era !== 'both' && plan.turns.covers(id),
       opacity: element.opacity,
       veil: (era === 'old' ? before : rest)?.instances.all.get(id)?.mark?.veil ?? 0,
       isGroup: holds(element),
@@ -350,6 +359,8 @@ export function prepareScene(
       nowW: box.w,
       nowH: box.h,
       alongX: 0,
+      alongScale: 1,
+      alongFade: 1,
       turned: 0,
       alongY: 0,
       isOff: runs.has(instance.parent ?? ''),
@@ -430,6 +441,10 @@ export function prepareScene(
     drifts: rest.instances.drifts.map((own) =>
       newDrift(own, parts, (path) => rest.instances.all.get(path)?.mark?.moves ?? null),
     ),
+    views: rest.instances.views.flatMap((own) => {
+      const old = before?.instances.views.find(({ path }) => path === own.path) ?? null;
+      return newView(own, old, parts, rest, before) ?? [];
+    }),
     hands: parts.filter(({ element }) => kindOf(element).turns !== null),
     idles: idle.frames > 0 && idle.tracks.length > 0,
     refit: plan.refit,

@@ -11,6 +11,8 @@ import {
   shownRows,
   drawnChartRows,
   type ChartElement,
+  noMapRows,
+  type MapElement,
   type CrawlLook,
   type Element,
   type ForRows,
@@ -26,7 +28,10 @@ import {
 } from '../show';
 import { Filler } from './resolve';
 import type { Drift, Trace } from '../chart';
-import { drawChart, sharedValues, windowGroup, type ChartMark } from './chart-instances';
+import type { MapView } from '../map';
+import { chartMark, drawChart, sharedValues, windowGroup } from './chart-instances';
+import type { ChartMark } from './drawn-parts';
+import { drawMap, mapGroup, mapMark } from './map-instances';
 import { drawnBox, layFilled, steadyGroup } from './table-instances';
 import type { TextMeasure } from '../text';
 import { crawlUnits, type CrawlUnit, type Anchor, type Stop } from '../crawl';
@@ -78,7 +83,7 @@ export interface Instance {
   readonly cell: CellOf | null;
   /** Its box, where a table says it, before what shifts it; its parts then have their own. */
   readonly box: Box | null;
-  /** What it is of a chart; null: it is of none. */
+  /** What it is of a chart or a map; null: it is of neither. */
   readonly mark: ChartMark | null;
 }
 
@@ -127,6 +132,19 @@ export interface Instances {
   readonly cuts: readonly Cut[];
   readonly belts: readonly BeltPlan[];
   readonly drifts: readonly DriftPlan[];
+  readonly views: readonly ViewPlan[];
+}
+
+/** A map of which more or less is seen: what goes with that. */
+export interface ViewPlan {
+  /** The path of the map, and of the group of all that lies on it. */
+  readonly path: string;
+  readonly ground: string;
+  readonly map: MapElement;
+  readonly whole: MapView;
+  readonly focus: MapView;
+  /** The frame in the locator that shows what is seen, and where all of the map lies in that; null: there is none. */
+  readonly frame: { readonly path: string; readonly box: Box } | null;
 }
 
 /** A chart whose window moves on with the clock. */
@@ -180,6 +198,7 @@ export function expand(
   const cuts: Cut[] = [];
   const belts: BeltPlan[] = [];
   const drifts: DriftPlan[] = [];
+  const views: ViewPlan[] = [];
   const open = new Set<string>();
 
   const put = (given: Pick<Instance, 'path' | 'element' | 'parent' | 'row'> & Partial<Instance>): string => {
@@ -203,6 +222,7 @@ export function expand(
     else if (element.kind === 'table') addTable(element, path, row, children);
     else if (element.kind === 'crawl') addCrawl(element, path, row, children);
     else if (element.kind === 'chart') addChart(element, path, row, children);
+    else if (element.kind === 'map') addMap(element, path, row, children);
     else for (const child of childrenOf(element)) children.push(...add(child, prefix, path, row));
     open.delete(id);
     return [path];
@@ -364,7 +384,9 @@ export function expand(
       // Out of the air it stands as it is filled.
       if (runs && drift) drifts.push({ chart: element, drift, parts: moving });
     }
-    for (const [at, { key, element: own, mark, words, counts }] of parts.entries()) {
+    for (const [at, { part, element: own, words }] of parts.entries()) {
+      const { key, counts } = part;
+      const mark = chartMark(part);
       if (all.size > mostInstances) {
         cuts.push({ element, shown: at, of: parts.length });
         return;
@@ -392,6 +414,64 @@ export function expand(
         put({ path: markPath, element: own, parent, row, isRow: true, cell, mark }),
       );
     }
+  };
+
+  const addMap = (element: MapElement, path: string, outer: RowInHand | null, into: string[]): void => {
+    const list = element.list ?? noMapRows;
+    const source = template.elements[element.id] ?? element;
+    const kept = element.map === null ? null : filler.map(element.map);
+    const { parts, laid } = drawMap(element, source, kept, list, measure, (set, name) =>
+      filler.picture(set, name),
+    );
+    const box = { x: element.x, y: element.y, w: element.w, h: element.h };
+    const [ground, view, fixed]: [string[], string[], string[]] = [[], [], []];
+    const paths = { window: `${path}/~0window`, ground: `${path}/~0window/~0ground` };
+    let frame: string | null = null;
+    put({ path: paths.window, element: mapGroup(element, source, 'window'), parent: path, children: view, row: outer, box }); // prettier-ignore
+    put({ path: paths.ground, element: mapGroup(element, source, 'ground'), parent: paths.window, children: ground, row: outer, box }); // prettier-ignore
+    into.push(paths.window);
+    view.push(paths.ground);
+    const lines = Math.max(1, laid.count);
+    for (const [at, { part, element: own, words }] of parts.entries()) {
+      if (all.size > mostInstances) {
+        cuts.push({ element, shown: at, of: parts.length });
+        break;
+      }
+      const markPath = `${path}/${inPath(part.key)}`;
+      const row: RowInHand = {
+        rows: element.id,
+        of: path,
+        list,
+        key: part.key,
+        at: part.row,
+        line: part.row,
+        place: part.series,
+        count: lines,
+        lines,
+        places: 1,
+        outer,
+      };
+      const cell: CellOf = {
+        path: markPath,
+        words,
+        changes: part.counts ? 'count' : 'switch',
+        flash: part.turns && element.flash === 'flash' ? element.flashColour : null,
+      };
+      const parent = part.sits === 'ground' ? paths.ground : part.sits === 'view' ? paths.window : path;
+      const inside = part.sits === 'ground' ? ground : part.sits === 'view' ? view : fixed;
+      if (part.sits === 'frame') frame = markPath;
+      inside.push(put({ path: markPath, element: own, parent, row, isRow: true, cell, mark: mapMark(part) }));
+    }
+    into.push(...fixed);
+    const { whole, focus, locator } = laid;
+    views.push({
+      path,
+      ground: paths.ground,
+      map: element,
+      whole,
+      focus,
+      frame: frame !== null && locator ? { path: frame, box: locator } : null,
+    });
   };
 
   const addCrawl = (element: CrawlElement, path: string, outer: RowInHand | null, into: string[]): void => {
@@ -502,7 +582,7 @@ export function expand(
   };
 
   const order = template.order.flatMap((id) => add(id, '', null, null));
-  return { order, all, of, cuts, belts, drifts };
+  return { order, all, of, cuts, belts, drifts, views };
 }
 
 const lineMark = (trace: Trace, { line, place }: RowInHand): ChartMark => ({
@@ -515,6 +595,8 @@ const lineMark = (trace: Trace, { line, place }: RowInHand): ChartMark => ({
   moves: null,
   zooms: null,
   veil: 0,
+  view: null,
+  turns: false,
 });
 
 /** A cell of the row in hand of a rows element, dates and times in words; undefined where there is no such row or column. */

@@ -14,8 +14,11 @@ export {
   type OnBeltPlan,
   type RowInHand,
   type Runs,
+  type ViewPlan,
 } from './expand';
-export { chartPort, type ChartMark } from './chart-instances';
+export { chartPort } from './chart-instances';
+export type { ChartMark } from './drawn-parts';
+export { setMapLayout, type MapLayout } from './map-layout';
 export { fitElement } from './fit-element';
 export { layOut, tetherCycle, type Rest } from './rest';
 export {

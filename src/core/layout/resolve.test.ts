@@ -51,6 +51,7 @@ const look: Look = {
   ],
   palette: null,
   sets: [],
+  maps: {},
 };
 const side: Field = {
   id: 'side',

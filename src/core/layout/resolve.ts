@@ -17,6 +17,7 @@ import {
   type Paint,
   type RowsElement,
   type Scalar,
+  type ShowMap,
   type Template,
   type Tie,
   type Values,
@@ -99,6 +100,11 @@ export class Filler {
   picture(set: string | null, name: string): string | null {
     if (set !== null) return this.reader.picture(set, name);
     return /^[0-9a-f]{64}$/.test(name) ? name : null;
+  }
+
+  /** A map of the show; null where there is none of that id. */
+  map(id: string): ShowMap | null {
+    return this.reader.map(id);
   }
 
   /** The value of a field or binding; undefined where there is none. */

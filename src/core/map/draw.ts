@@ -1,6 +1,7 @@
 import { geoPath, type GeoPermissibleObjects, type GeoProjection, type GeoIdentityTransform } from 'd3-geo';
 import { isInside, ringArea, type Geometry, type Point, type Ring } from './geometry';
-import { extentOf, planProjection, projectionFor, usualProjection, type ProjectionName } from './projections';
+import type { ProjectionName } from './names';
+import { extentOf, planProjection, projectionFor, usualProjection } from './projections';
 
 /** Something of a map laid flat, in px of a box. */
 export interface DrawnShape {

@@ -6,7 +6,7 @@ import { ProblemError } from '../problem';
 import { drawnShape, fitted, geoObject, largestPart } from './draw';
 import { isInside, ringArea, type Geometry, type Point } from './geometry';
 import { matchRegions } from './match';
-import { projectionNames } from './projections';
+import { projectionNames } from './names';
 import { namingProperties, readGeoJson, type GeoRead } from './read-geojson';
 
 const square = (x: number, y: number, size = 1): number[][] => [[x, y], [x + size, y], [x + size, y + size], [x, y + size], [x, y]]; // prettier-ignore
@@ -55,7 +55,10 @@ describe('GeoJSON', () => {
   });
   test('coordinates that cannot be degrees are those of a plan', () => {
     const { space, notes } = read(feature([square(512_000, 210_000, 900)]));
-    expect([space, notes[0]]).toEqual(['plan', 'Its coordinates are no degrees: it is taken as a plan.']);
+    expect([space, notes[0]]).toEqual([
+      'plan',
+      'Its coordinates are no degrees: it is taken as a plan, north at the top.',
+    ]);
   });
   test('several geometries of a region are one region, and points and lines are of their own kind', () => {
     const { features } = readGeoJson({ type: 'FeatureCollection', features: [{ type: 'Feature', id: 7, properties: { name: 'Skerry', isles: true, more: null }, geometry: { type: 'GeometryCollection', geometries: [{ type: 'Polygon', coordinates: [square(0, 0)] }, { type: 'MultiPolygon', coordinates: [[square(3, 3)], [square(6, 6)]] }, { type: 'Point', coordinates: [1, 1] }] } }] } as never); // prettier-ignore
@@ -162,4 +165,15 @@ describe('rows and regions', () => {
       ),
     );
   });
+});
+
+test('coordinates of a survey, in metres, lie with north at the top', () => {
+  const { space, features } = read(
+    feature([square(400_000, 300_000, 1000)], { name: 'South' }),
+    feature([square(400_000, 310_000, 1000)], { name: 'North' }),
+  );
+  expect(space).toBe('plan');
+  const projection = fitted(features.map(({ geometry }) => geometry), space, null, { w: 100, h: 400 }); // prettier-ignore
+  const top = (name: string): number => drawnShape(features.find(({ properties }) => properties['name'] === name)?.geometry as Geometry, projection)?.bounds.y ?? NaN; // prettier-ignore
+  expect(top('North')).toBeLessThan(top('South'));
 });

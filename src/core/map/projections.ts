@@ -14,20 +14,7 @@ import {
   type GeoPermissibleObjects,
   type GeoProjection,
 } from 'd3-geo';
-
-/** How the sphere is laid flat; each by the name it has in cartography. */
-export const projections = {
-  'equal-earth': { label: 'Equal Earth', for: 'the whole earth, areas right' },
-  'natural-earth': { label: 'Natural Earth', for: 'the whole earth, shapes pleasant' },
-  equirectangular: { label: 'Equirectangular', for: 'degrees as a grid' },
-  mercator: { label: 'Mercator', for: 'a town or a coast, north up' },
-  albers: { label: 'Albers equal-area conic', for: 'a country, areas right' },
-  lambert: { label: 'Lambert conformal conic', for: 'a country, shapes right' },
-  azimuthal: { label: 'Azimuthal equal-area', for: 'a continent, or a pole' },
-  orthographic: { label: 'Orthographic', for: 'the earth as a ball' },
-} as const;
-export type ProjectionName = keyof typeof projections;
-export const projectionNames = Object.keys(projections) as [ProjectionName, ...ProjectionName[]];
+import type { ProjectionName } from './names';
 
 /** Somewhere on the sphere: its middle, and its southern and northern edge, in degrees. */
 interface Extent {

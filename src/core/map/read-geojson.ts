@@ -91,6 +91,22 @@ const wordsOf = (json: Json | undefined): Record<string, string | number> =>
     ? Object.fromEntries(Object.entries(json).flatMap(([key, value]) => (typeof value === 'string' || typeof value === 'number' ? [[key, value]] : typeof value === 'boolean' ? [[key, value ? 'yes' : 'no']] : [])))
     : {}; // prettier-ignore
 
+const down = ([x, y]: Point): Point => [x, -y];
+/** A geometry of a plan whose second coordinate grows to the north, as coordinates of surveys do, with it growing downwards. */
+function turnedDown(geometry: Geometry): Geometry {
+  switch (geometry.kind) {
+    case 'area':
+      return {
+        kind: 'area',
+        polygons: geometry.polygons.map((rings) => rings.map((ring) => ring.map(down))),
+      };
+    case 'line':
+      return { kind: 'line', lines: geometry.lines.map((line) => line.map(down)) };
+    case 'place':
+      return { kind: 'place', points: geometry.points.map(down) };
+  }
+}
+
 /**
  * The features of GeoJSON (RFC 7946), also of an older one whose outlines run the other way. Coordinates that cannot be
  * degrees are those of a plan. @throws ProblemError which says where in the file it is wrong.
@@ -111,13 +127,13 @@ export function readGeoJson(json: Json): GeoRead {
   });
   const repairs = noRepairs();
   const features = raw.flatMap(({ geometry, properties }): Feature[] => {
-    const clean = repaired(geometry, reading.isSphere, repairs);
+    const clean = repaired(reading.isSphere ? geometry : turnedDown(geometry), reading.isSphere, repairs);
     return clean ? [{ geometry: clean, properties }] : [];
   });
   if (features.length === 0) return refuse('no-features', 'There is nothing in this file that has a place.', '$');
   const lost = items.length - new Set(raw.map(({ properties }) => properties)).size;
   const notes = [
-    ...(reading.isSphere ? [] : ['Its coordinates are no degrees: it is taken as a plan.']),
+    ...(reading.isSphere ? [] : ['Its coordinates are no degrees: it is taken as a plan, north at the top.']),
     ...repairNotes(repairs),
     ...(lost > 0 ? [`${lost} without a place left out.`] : []),
   ];

@@ -7,7 +7,8 @@ import type { Geometry, Point, Polygon } from './geometry';
 /** Steps to which positions are rounded along each side of a map, so that borders of neighbours are one. */
 const steps = 1e6;
 
-const back = (made: { type: string; coordinates: unknown }): Geometry | null => {
+/** A geometry of GeoJSON as one of ours; null where nothing of it is left. */
+export const back = (made: { type: string; coordinates: unknown }): Geometry | null => {
   const rings = (polygon: unknown): Polygon => (polygon as Point[][]).filter((ring) => ring.length >= 4);
   switch (made.type) {
     case 'Polygon':

@@ -1,3 +1,4 @@
+import { mapFindings } from '../cartography';
 import { chartFindings } from '../chart';
 import { chartPort, layOut, safeAreas } from '../layout';
 import {
@@ -72,6 +73,14 @@ export function checkFilling(
         found.push({ code: 'rows', element: element.id, message });
     else if (element.kind === 'chart')
       for (const { message } of chartFindings(element, element.list ?? emptyList, port).problems)
+        found.push({ code: 'rows', element: element.id, message });
+    else if (element.kind === 'map')
+      for (const { message } of mapFindings(
+        element,
+        element.map === null ? null : filler.map(element.map),
+        element.list ?? emptyList,
+        port,
+      ).problems)
         found.push({ code: 'rows', element: element.id, message });
   for (const element of Object.values(template.elements))
     if (element.kind === 'table' && element.turns !== 'none' && !pagedBy(template, element.id, 'page'))

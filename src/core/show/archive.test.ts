@@ -56,6 +56,7 @@ function sample(): Show {
     id: 'tab',
     name: 'People',
     flow: 'at-once',
+    typing: null,
     columns: [newColumn('c', 'Name')],
     rows: [{ id: 'r', cells: { c: 'Ida' } }],
   };

@@ -2,6 +2,7 @@ import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { makeRelease, openDocument, openRelease, showFormat } from './index';
 import { templatesToFormat16 } from './format-16';
+import { lookToFormat17, tablesToFormat17 } from './format-17';
 
 /** A show as it was kept in format 12. */
 const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-12.json', 'utf8')) as Record<
@@ -15,6 +16,8 @@ test('a show of format 12 opens whole, with no clocks and scores yet, and so doe
   expect(read.show).toEqual({
     ...kept,
     format: showFormat,
+    look: lookToFormat17(kept['look']),
+    tables: tablesToFormat17(kept['tables']),
     templates: templatesToFormat16(kept.templates),
     clocks: {},
     scores: {},

@@ -4,6 +4,7 @@ export * from '../element';
 export { blends, fits, type Blend, type Fit } from '../display';
 export type { PathPoint, Subpath } from '../shape';
 export * from './style';
+export * from './show-map';
 export type { Accepted, CellCheck, Offer, PropertyValue } from './field/base';
 export {
   acceptValue,
@@ -123,6 +124,7 @@ export { plateBehind } from './operations/plate';
 export { repeatForRows, takeColumn, type RowsToTake } from './operations/repeat';
 export * from './operations/table';
 export * from './operations/picture-sets';
+export * from './operations/maps';
 export * from './paging';
 export { goesOn, runningLists, steadyLists } from './running';
 export { rowWays, setInRow, type RowWay } from './operations/row';

@@ -16,6 +16,7 @@ export const libraryKinds = [
   'full frame',
   'table',
   'chart',
+  'map',
   'score',
   'ticker',
   'post',
@@ -103,6 +104,7 @@ const alsoCalled: Readonly<Record<LibraryKind, string>> = {
   'full frame': 'full screen full-screen fullscreen page panel quote quotation',
   table: 'standings ranking league results list leaderboard grid',
   chart: 'graph diagram bars statistics data',
+  map: 'geography region district constituency choropleth cartogram locator election results tiles',
   score: 'scoreboard scorebug result match game duel versus head-to-head team',
   ticker: 'crawl crawler news headline scroll strip breaking',
   post: 'social message comment viewer quote',
@@ -146,7 +148,7 @@ export function filterLibrary(pack: LibraryPackage, filter: LibraryFilter): Libr
 }
 
 /**
- * Copies templates of a package into a show, with the clocks and scores that they show, and the package's styles, palettes and art; styles that the show has
+ * Copies templates of a package into a show, with the clocks, scores and maps that they show, and the package's styles, palettes and art; styles that the show has
  * keep the show's values. A lane that the show lacks is added behind the others of each channel. Returns the new templates' ids.
  */
 export function addFromLibrary(
@@ -170,6 +172,8 @@ export function addFromLibrary(
     if (named.includes(`"${clock.id}"`)) show.clocks[clock.id] ??= structuredClone(clock);
   for (const score of pack.scores)
     if (named.includes(`"${score.id}"`)) show.scores[score.id] ??= structuredClone(score);
+  for (const map of Object.values(pack.look.maps))
+    if (named.includes(`"${map.id}"`)) show.look.maps[map.id] ??= structuredClone(map);
   for (const asset of pack.assets) show.assets[asset.id] ??= { ...asset };
   for (const lane of taken.map((own) => own.lane))
     for (const { lanes } of show.channels)

@@ -43,6 +43,7 @@ export function makeRelease(show: Show): Release {
     scores: show.scores,
     assets,
     ...data,
+    ...(show.typed ? { typed: show.typed } : {}),
   };
 }
 
@@ -61,6 +62,7 @@ export function releaseOf(onAir: Release, show: Show, templates: readonly string
     look: {
       ...onAir.look,
       styles: { ...whole.look.styles, ...onAir.look.styles },
+      maps: { ...whole.look.maps, ...onAir.look.maps },
       sets: [
         ...onAir.look.sets,
         ...whole.look.sets.filter(({ id }) => !onAir.look.sets.some((set) => set.id === id)),
@@ -95,7 +97,7 @@ function fillsTemplates(table: Table, show: Show): boolean {
 
 /**
  * The tables, sources and views that templates and cards take values from, and all that those look at in turn; of
- * tables also those that cards may be made from while the release is on air.
+ * tables also those that cards may be made from while the release is on air, and those that typists type into.
  */
 function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
   const used = new Set<string>();
@@ -115,7 +117,8 @@ function dataUsed(show: Show): Pick<Release, 'sources' | 'tables' | 'views'> {
   for (const source of Object.values(show.sources))
     if (sourceKinds[source.kind].isAlwaysOnAir) use(source.id);
   for (const table of Object.values(show.tables))
-    if (table.rows.length <= mostIdleRows && fillsTemplates(table, show)) use(table.id);
+    if (table.typing !== null || (table.rows.length <= mostIdleRows && fillsTemplates(table, show)))
+      use(table.id);
   const kept = <T>(all: Readonly<Record<string, T>>): Record<string, T> =>
     Object.fromEntries(Object.entries(all).filter(([id]) => used.has(id)));
   return { sources: kept(show.sources), tables: kept(show.tables), views: kept(show.views) };
@@ -143,5 +146,6 @@ export const showOfRelease = (
   cards: live.cards,
   rundowns: [...live.rundowns],
   pads: release.pads,
+  ...(release.typed ? { typed: release.typed } : {}),
   base: hash,
 });

@@ -1,4 +1,4 @@
-import { isForRows, pageShown, pagesOf, propertyOf, roundsOf, rowPages, type ChartElement, type Element, type ForRows, type RowsElement, type TableElement } from '../element'; // prettier-ignore
+import { isForRows, pageShown, pagesOf, propertyOf, roundsOf, rowPages, rowsOfState, type ChartElement, type Element, type ForRows, type RowsElement, type TableElement } from '../element'; // prettier-ignore
 import { columnAt, emptyList, isRowList, type RowList, type Scalar, type Values } from '../value';
 import { numberInWords } from '../binding';
 import { parseNumber } from '../source';
@@ -83,7 +83,7 @@ export function letTurn(template: Template, id: string, turns: TableElement['tur
 export const rowsFigures: readonly { readonly key: string; readonly name: string; readonly of: readonly ForRows['kind'][] }[] = [
   { key: '~page', name: 'Page', of: ['table', 'rows'] },
   { key: '~pages', name: 'Number of pages', of: ['table', 'rows'] },
-  { key: '~rows', name: 'Number of rows', of: ['table', 'rows', 'crawl', 'chart'] },
+  { key: '~rows', name: 'Number of rows', of: ['table', 'rows', 'crawl', 'chart', 'map'] },
   { key: '~total', name: 'Total', of: ['chart'] },
   { key: '~first', name: 'Name of the largest', of: ['chart'] },
   { key: '~first-value', name: 'Value of the largest', of: ['chart'] },
@@ -91,6 +91,8 @@ export const rowsFigures: readonly { readonly key: string; readonly name: string
   { key: '~lead', name: 'Lead of the largest', of: ['chart'] },
   { key: '~turnout', name: 'Turnout', of: ['chart'] },
   { key: '~round', name: 'Name of the round', of: ['chart'] },
+  { key: '~declared', name: 'Regions declared', of: ['map'] },
+  { key: '~led', name: 'Regions only led', of: ['map'] },
 ]; // prettier-ignore
 
 /** A figure of the rows of an element by its key; undefined where it is none, or where a column has that name. */
@@ -102,6 +104,7 @@ export function rowsFigure(template: Template, element: string, key: string, val
   if (columnAt(list, key) >= 0) return undefined;
   const count = list.order.length;
   if (key === '~rows') return count;
+  if (own.kind === 'map') return key === '~declared' ? rowsOfState(own, list, 'declared') : key === '~led' ? rowsOfState(own, list, 'leading') : undefined;
   const { page, pages } = isPaged(own) ? pageOf(template, own, values) : { page: 1, pages: 1 };
   if (key === '~page') return page;
   if (key === '~pages') return pages;

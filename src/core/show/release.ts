@@ -17,12 +17,13 @@ import { templatesToFormat13 } from './format-13';
 import { templatesToFormat14 } from './format-14';
 import { tickersToFormat15 } from './format-15';
 import { templatesToFormat16 } from './format-16';
+import { lookToFormat17, tablesToFormat17 } from './format-17';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
 import type { Show } from './show';
 import { lookSchema } from './style';
-import { tableSchema } from './table';
+import { tableSchema, typedUpToSchema } from './table';
 import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 import { viewSchema } from './view';
@@ -44,6 +45,7 @@ export const releaseSchema = z.object({
   sources: z.record(idSchema, sourceSchema),
   tables: z.record(idSchema, tableSchema),
   views: z.record(idSchema, viewSchema),
+  typed: typedUpToSchema.optional(),
 });
 export type Release = z.infer<typeof releaseSchema>;
 
@@ -52,7 +54,6 @@ export const openRelease = (value: unknown): Release =>
   releaseSchema.parse(
     typeof value === 'object' && value !== null && 'templates' in value
       ? {
-          tables: {},
           views: {},
           pads: [],
           clocks: {},
@@ -60,7 +61,8 @@ export const openRelease = (value: unknown): Release =>
           ...rundownsOf(value as Record<string, unknown>),
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
-          look: lookToFormat12((value as { look?: unknown }).look),
+          tables: tablesToFormat17((value as { tables?: unknown }).tables),
+          look: lookToFormat17(lookToFormat12((value as { look?: unknown }).look)),
           tickers: tickersToFormat15((value as { tickers?: unknown }).tickers),
           channels: channelsToFormat8((value as { channels?: unknown }).channels),
           templates: [

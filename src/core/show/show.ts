@@ -9,13 +9,13 @@ import { lookSchema, plainLook } from './style';
 import { padSchema } from './pad';
 import { newRundown, rundownSchema } from './rundown';
 import { sourceSchema } from '../source';
-import { tableSchema } from './table';
+import { tableSchema, typedUpToSchema } from './table';
 import { viewSchema } from './view';
 import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 16;
+export const showFormat = 17;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),
@@ -36,6 +36,8 @@ export const showSchema = z.object({
   pads: z.array(padSchema).max(100),
   /** The release that the draft began from, or last was; absent: it was never on air. */
   base: assetIdSchema.optional(),
+  /** How far what typists typed on a server has been brought into it: the server's book, and its version; absent: not yet. */
+  typed: typedUpToSchema.optional(),
   /** How people sit at the Desk, by their names; absent: as usual. */
   desks: z.record(z.string().min(1).max(60), arrangementSchema).optional(),
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { easeSchema } from './ease';
+import { showMapSchema, type ShowMap } from './show-map';
 import { gradientSchema, type Paint, type PatternPaint } from '../value';
 import { assetIdSchema, colourSchema, idSchema, plainColourSchema } from '../value';
 
@@ -68,11 +69,12 @@ export const lookSchema = z.object({
   /** The palette in force; null: the named colours' own values. */
   palette: idSchema.nullable(),
   sets: z.array(pictureSetSchema).max(200),
+  maps: z.record(idSchema, showMapSchema),
 });
-/** The named styles of a show, its palettes, and its sets of pictures. */
+/** The named styles of a show, its palettes, its sets of pictures, and its maps. */
 export type Look = z.infer<typeof lookSchema>;
 
-export const plainLook: Look = { styles: {}, palettes: [], palette: null, sets: [] };
+export const plainLook: Look = { styles: {}, palettes: [], palette: null, sets: [], maps: {} };
 
 /** What stands in for a named style that is not there: said in Build, and never a hole on air. */
 const missing = '#808080';
@@ -120,6 +122,10 @@ export class StyleReader {
   picture(set: string, name: string): string | null {
     const own = this.look.sets.find(({ id }) => id === set);
     return own ? pictureInSet(own, name) : null;
+  }
+
+  map(id: string): ShowMap | null {
+    return this.look.maps[id] ?? null;
   }
 
   type(id: string): TypeStyle | null {

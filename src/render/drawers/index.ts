@@ -1,5 +1,6 @@
 // One drawer for each kind of node that is drawn by itself; groups are the renderer's.
 import type { DisplayNode, GroupNode } from '../../core/display';
+import { areaDrawer } from './area';
 import type { Drawer } from './drawer';
 import { cameraDrawer, pictureDrawer, videoDrawer } from './picture';
 import { rectDrawer } from './rect';
@@ -10,6 +11,7 @@ export type Leaf = Exclude<DisplayNode, GroupNode>;
 export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kind: K }>> } = {
   rect: rectDrawer,
   shape: shapeDrawer,
+  area: areaDrawer,
   text: textDrawer,
   picture: pictureDrawer,
   video: videoDrawer,

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { tableChange, withChange } from '../../core/data';
 import { problem, type Problem } from '../../core/problem';
-import { openRelease, tableSchema, type Release, type Table } from '../../core/show';
+import { openRelease, tableSchema, type Release, type Row, type Table } from '../../core/show';
 import { sha256 } from '../store';
 import { tableChangeSchema, type Correction, type CorrectionLog } from './corrections';
 
@@ -24,8 +24,31 @@ export class AirTables {
   all = (): Readonly<Record<string, Table>> => this.tables;
   table = (id: string): Table | undefined => (Object.hasOwn(this.tables, id) ? this.tables[id] : undefined);
 
+  /** Puts rows in the place of those that were there; on disk first, where the disk takes it. Null: there is no such table. */
+  overlay(id: string, rowsOf: (table: Table) => readonly Row[]): Table | null {
+    const before = this.table(id);
+    if (!before) return null;
+    const set = rowsOf(before).filter(
+      (row) => JSON.stringify(row) !== JSON.stringify(before.rows.find((own) => own.id === row.id)),
+    );
+    if (set.length === 0) return before;
+    const correction = { table: id, change: { set, gone: [] } };
+    try {
+      this.log.append(correction);
+    } catch {
+      // Who typed it has it on disk already, and it is put over the release again from there.
+    }
+    this.put(correction);
+    return this.table(id) ?? null;
+  }
+
   /** Corrects a table from JSON: with what of it is new, or `whole`. On disk before it is put in place. */
-  correct(id: string, bytes: Uint8Array, whole: boolean): { table: Table } | { problem: Problem } {
+  correct(
+    id: string,
+    bytes: Uint8Array,
+    whole: boolean,
+    over: (table: Table, rows: readonly Row[]) => readonly Row[] = (_, rows) => rows,
+  ): { table: Table } | { problem: Problem } {
     const before = this.table(id);
     if (!before)
       return {
@@ -35,8 +58,9 @@ export class AirTables {
           id,
         ),
       };
-    const read = readCorrection(before, bytes, whole);
-    if ('problem' in read) return read;
+    const given = readCorrection(before, bytes, whole);
+    if ('problem' in given) return given;
+    const read = { correction: withOver(before, given.correction, over) };
     try {
       this.log.append(read.correction);
     } catch (error) {
@@ -60,6 +84,19 @@ export class AirTables {
       [before.id]: 'whole' in correction ? correction.whole : withChange(before, correction.change),
     };
   }
+}
+
+function withOver(
+  table: Table,
+  correction: Correction,
+  over: (table: Table, rows: readonly Row[]) => readonly Row[],
+): Correction {
+  return 'whole' in correction
+    ? {
+        ...correction,
+        whole: { ...correction.whole, rows: [...over(correction.whole, correction.whole.rows)] },
+      }
+    : { ...correction, change: { ...correction.change, set: over(table, correction.change.set) } };
 }
 
 function firstWhole(hash: string, paths: readonly string[]): Release | null {

@@ -5,14 +5,16 @@ import { typeOfValue, valueText, type Binding } from '../../core/binding';
 import type { Target } from '../../core/clock';
 import { cameOf, feedOf, Resolver, type Resolved, type Use } from '../../core/data';
 import type { Problem } from '../../core/problem';
-import type { ShowClock, ShowTicker } from '../../core/show';
+import type { ShowClock, ShowTicker, TypedUpTo } from '../../core/show';
 import type { Came } from '../../core/ticker';
+import type { TypingAct } from '../../core/typing';
 import type { Source } from '../../core/source';
 import { AirTables } from './air-tables';
 import { CorrectionLog } from './corrections';
 import { FeedKeeper, type Keeping } from './feed-keeper';
 import { KeptMoments } from './kept-moments';
 import type { Handed } from './reader.worker';
+import { TypingRoom } from './typing-room';
 
 export interface TraceWords {
   readonly value: string;
@@ -21,8 +23,11 @@ export interface TraceWords {
 }
 
 const resolver = new Resolver();
-const { corrections, moments } = workerData as { corrections: string; moments: string };
+const { corrections, moments, typed } = workerData as { corrections: string; moments: string; typed: string };
 const tables = new AirTables(new CorrectionLog(corrections));
+const typing = new TypingRoom(typed, tables);
+/** Typists are told that something of what they see is another. */
+const tellTyping = (): void => parentPort?.postMessage({ event: { typing: typing.version } });
 const keeper = new FeedKeeper(new KeptMoments(moments));
 /** From each of the workers that read. */
 const ports = new Set<MessagePort>();
@@ -104,7 +109,10 @@ type Message =
   /** Sources of a feed have become stale, or are not any more. */
   | { do: 'stale'; feed: string; isStale: boolean }
   | { do: 'table'; table: string }
-  | { do: 'correct'; table: string; bytes: Uint8Array; whole: boolean }
+  | { do: 'correct'; table: string; bytes: Uint8Array; whole: boolean; typed: TypedUpTo | null }
+  | { do: 'type'; act: TypingAct; by: string; at: number }
+  | { do: 'typing' }
+  | { do: 'typed'; since: TypedUpTo | null }
   /** The scores of the show as they stand on air. */
   | { do: 'scores'; scores: Readonly<Record<string, number>> }
   /** The names of what clocks count to. */
@@ -143,6 +151,7 @@ function answer(message: Message): unknown {
       return null;
     case 'release': {
       const release = tables.take(message.hash, message.paths);
+      typing.take(release);
       const { views = {}, assets = {}, sources = {} } = release ?? {};
       clocks = Object.values(release?.clocks ?? {});
       tickers = Object.values(release?.tickers ?? {});
@@ -157,16 +166,31 @@ function answer(message: Message): unknown {
         if (read) for (const source of of) tell(resolver.setSource(source, read));
         tellStale(feed);
       }
+      tellTyping();
       return null;
     }
+    case 'type': {
+      const done = typing.act(message.act, message.by, message.at);
+      if ('problem' in done) return done.problem satisfies Problem;
+      for (const table of done.tables) tell(resolver.setTable(table));
+      tellTyping();
+      return null;
+    }
+    case 'typing':
+      return new TextEncoder().encode(JSON.stringify(typing.seen()));
+    case 'typed':
+      return typing.since(message.since);
     case 'table': {
       const table = tables.table(message.table);
       return table ? new TextEncoder().encode(JSON.stringify(table)) : null;
     }
     case 'correct': {
-      const done = tables.correct(message.table, message.bytes, message.whole);
+      const done = tables.correct(message.table, message.bytes, message.whole, (table, rows) =>
+        typing.over(table, rows, message.typed),
+      );
       if ('problem' in done) return done.problem satisfies Problem;
       tell(resolver.setTable(done.table));
+      if (done.table.typing !== null) tellTyping();
       return null;
     }
     case 'scores':

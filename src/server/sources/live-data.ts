@@ -22,9 +22,11 @@ import {
   parseCallNumber,
   type Release,
   type Template,
+  type TypedUpTo,
   type Values,
 } from '../../core/show';
 import type { Came } from '../../core/ticker';
+import type { TypingAct } from '../../core/typing';
 import type { AirEngine } from '../engine';
 import type { TraceWords } from './data.worker';
 import type { SourceHost } from './source-host';
@@ -434,8 +436,33 @@ export class LiveData {
   }
 
   /** Corrects a table of the release on air, with JSON of what is new of it, or of it whole. */
-  correct(id: string, bytes: Uint8Array, whole: boolean): Promise<Problem | null> {
-    return this.worker().ask<Problem | null>({ do: 'correct', table: id, bytes, whole });
+  correct(
+    id: string,
+    bytes: Uint8Array,
+    whole: boolean,
+    typed: TypedUpTo | null = null,
+  ): Promise<Problem | null> {
+    return this.worker().ask<Problem | null>({ do: 'correct', table: id, bytes, whole, typed });
+  }
+
+  /** Does something of what typists do; why not, where it is refused. */
+  type(act: TypingAct, by: string): Promise<Problem | null> {
+    return this.worker().ask<Problem | null>({
+      do: 'type',
+      act,
+      by,
+      at: Math.round(this.parts.now() * 1000),
+    });
+  }
+
+  /** All that the page of typists shows, as JSON. */
+  typing(): Promise<Uint8Array> {
+    return this.worker().ask<Uint8Array>({ do: 'typing' });
+  }
+
+  /** What was typed and went to air since a draft knew of it. */
+  typedSince(since: TypedUpTo | null): Promise<unknown> {
+    return this.worker().ask({ do: 'typed', since });
   }
 
   trace(use: Use, binding: Pick<Binding, 'from' | 'steps'>): Promise<TraceWords[]> {

@@ -2,7 +2,9 @@ import express, { type NextFunction, type Request, type Response, type Router } 
 import { z } from 'zod';
 import { bindingSchema } from '../../core/binding';
 import { problem, type Problem } from '../../core/problem';
+import type { TypedUpTo } from '../../core/show';
 import { sourceSchema, standInStreams, type StandInStream } from '../../core/source';
+import { typingActSchema } from '../../core/typing';
 import type { Keys } from './keys';
 import type { LiveData } from './live-data';
 import type { PictureWatch } from './picture-watch';
@@ -25,6 +27,12 @@ const steering = z.object({
   mode: z.enum(['running', 'silent', 'broken']).optional(),
   speed: z.number().min(0).max(1000).optional(),
 });
+
+/** Up to where in which book a draft knows of what was typed: `?book=…&version=…`; null: it says nothing of it. */
+function upToOf({ query: { book, version } }: Request): TypedUpTo | null {
+  const at = Number(version);
+  return typeof book === 'string' && Number.isInteger(at) && at >= 0 ? { book, version: at } : null;
+}
 
 /** Everything of data that browsers and outside control ask of the server, below /api/data. */
 export function dataRoutes(
@@ -118,10 +126,23 @@ export function dataRoutes(
     (whole: boolean) =>
     async (request: Request, response: Response): Promise<void> => {
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      const wrong = await live.correct(String(request.params['id']), bytes, whole);
+      const wrong = await live.correct(String(request.params['id']), bytes, whole, upToOf(request));
       if (wrong) fail(response, wrong);
       else response.status(204).end();
     };
+  router.get('/typing', controls, async (_request, response) => {
+    response.type('json').send(Buffer.from(await live.typing()));
+  });
+  router.get('/typed', controls, async (request, response) => {
+    response.json(await live.typedSince(upToOf(request)));
+  });
+  router.post('/typing', controls, json, async (request, response) => {
+    const asked = read(z.object({ act: typingActSchema, by: z.string().trim().min(1).max(60) }), request, response); // prettier-ignore
+    if (!asked) return;
+    const wrong = await live.type(asked.act, asked.by);
+    if (wrong) fail(response, wrong);
+    else response.status(204).end();
+  });
   const raw = express.raw({ type: () => true, limit: '64mb' });
   router.put('/tables/:id', controls, raw, correct(true));
   router.patch('/tables/:id', controls, raw, correct(false));

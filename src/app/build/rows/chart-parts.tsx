@@ -1,9 +1,8 @@
-import { AlertTriangle, Plus, X } from 'lucide-react';
+import { AlertTriangle } from 'lucide-react';
 import { useMemo } from 'react';
 import { chartFindings, readChart } from '../../../core/chart';
 import { chartPort } from '../../../core/layout';
 import {
-  chartLooks,
   drawnChartRows,
   emptyList,
   isRowList,
@@ -13,16 +12,14 @@ import {
   type ChartElement,
   type ChartForm,
   type ListColumn,
-  type PropertyValue,
   type Show,
   type Template,
 } from '../../../core/show';
 import { measure, useFonts } from '../../picture/monitors';
 import { useResolved } from '../../state/data';
-import { Button, CheckField, ColourField, IconButton, Section, SelectField } from '../../ui';
-import { editTemplate, sealEdit } from '../build-store';
-import { namedColours } from '../named-colours';
-import { LookForm } from './look-form';
+import { CheckField, Section, SelectField } from '../../ui';
+import { editTemplate } from '../build-store';
+import { ColoursAndPictures, LookSections, setInLook } from './look-sections';
 import { NumberFormatForm } from './number-format-form';
 
 type Bag = Record<string, unknown>;
@@ -120,27 +117,8 @@ export function ChartLooks({ show, chart }: Pick<Of, 'show' | 'chart'>) {
           onSet={(key, value, merge) => edit('Number format', (own) => void ((own.format as unknown as Bag)[key] = value), merge)}
         />
       </Section>
-      <ColoursOf show={show} chart={chart} edit={edit} />
-      {(['look', ...chartLooks] as const).map((key) => (
-        <Section key={key} title={lookWords[key]} isFolded={key !== 'look'}>
-          <LookForm
-            show={show}
-            label={lookWords[key].toLowerCase()}
-            look={chart[key]}
-            onSet={(property, value) =>
-              edit(
-                `Look of ${lookWords[key].toLowerCase()}`,
-                (own) => {
-                  const look = own[key] as Record<string, PropertyValue>;
-                  if (value === undefined) delete look[property];
-                  else look[property] = value;
-                },
-                `${key} ${property}`,
-              )
-            }
-          />
-        </Section>
-      ))}
+      <ColoursAndPictures show={show} colours={chart.colours} set={chart.set} onColours={(change, merge) => edit('Colours', (own) => change(own.colours), merge)} onSet={(set) => edit('Pictures', (own) => void (own.set = set))} />
+      <LookSections show={show} looks={chart} words={lookWords} onSet={(what, key, property, value) => edit(what, (own) => setInLook(own[key], property, value), `${key} ${property}`)} />
     </>
   );
 } // prettier-ignore
@@ -190,47 +168,6 @@ function ColumnsOf({ chart, columns, edit }: { chart: ChartElement; columns: rea
           ))}
         </fieldset>
       )}
-    </Section>
-  );
-} // prettier-ignore
-
-const mostColours = 24;
-
-/** The colours that series and rows take in turn, and the set of the pictures. */
-function ColoursOf({ show, chart, edit }: { show: Show; chart: ChartElement; edit: Edit }) {
-  const { colours } = chart;
-  return (
-    <Section title="Colours and pictures">
-      {colours.map((colour, at) => (
-        <span key={at} className="flex items-center gap-1">
-          <span className="min-w-0 flex-1">
-            <ColourField
-              label={`Colour ${at + 1}`}
-              value={colour}
-              named={namedColours(show.look)}
-              onChange={(value) => edit('Colours', (own) => void (own.colours[at] = value), `colour ${at}`)}
-              onDone={sealEdit}
-            />
-          </span>
-          {colours.length > 1 && (
-            <IconButton label={`Remove colour ${at + 1}`} onClick={() => edit('Colours', (own) => void own.colours.splice(at, 1))}>
-              <X size={13} />
-            </IconButton>
-          )}
-        </span>
-      ))}
-      {colours.length < mostColours && (
-        <Button tone="quiet" className="h-6 self-start px-1.5 text-xs" onClick={() => edit('Colours', (own) => void own.colours.push('#f4efe2'))}>
-          <Plus size={13} /> Colour
-        </Button>
-      )}
-      <SelectField
-        beside
-        label="Pictures from"
-        value={chart.set ?? ''}
-        choices={[{ value: '', label: 'The cells' }, ...show.look.sets.map(({ id, name }) => ({ value: id, label: `Set ${name}` }))]}
-        onChange={(set) => edit('Pictures', (own) => void (own.set = set === '' ? null : String(set)))}
-      />
     </Section>
   );
 } // prettier-ignore

@@ -1,6 +1,7 @@
 import { ChevronDown, Image, Shapes, Square, Table2, Type } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { useDraft } from '../../state/draft-store';
 import { Button, menuItem } from '../../ui';
 import { addAnalogueClock, addNew } from '../actions';
 import { useBuild } from '../build-store';
@@ -23,6 +24,11 @@ const pictures: readonly Entry[] = [
   { label: 'Picture', add: () => addNew('picture') },
   { label: 'Video', add: () => addNew('video') },
   { label: 'Live camera', add: () => addNew('camera') },
+  {
+    label: 'Map',
+    add: () =>
+      addNew('map', 'Map', { map: Object.keys(useDraft.getState().draft?.show.look.maps ?? {})[0] ?? null }),
+  },
   { label: 'Clock', add: () => addNew('clock') },
   { label: 'Analogue clock', add: addAnalogueClock },
 ];

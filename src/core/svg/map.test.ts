@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { ringArea, type Geometry, type Point } from './geometry';
-import { polygonsOf, readMapSvg } from './read-svg';
+import { ringArea, type Geometry, type Point } from '../map';
+import { polygonsOf, readMapSvg } from './map';
 
 const svg = (inside: string, box = '0 0 100 100', size = 'width="200" height="200"'): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" xmlns:inkscape="http://www.inkscape.org/namespaces/inkscape" viewBox="${box}" ${size}>${inside}</svg>`;

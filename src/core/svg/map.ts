@@ -1,9 +1,19 @@
 import { problem, ProblemError } from '../problem';
-import { readRegions, type DrawnRegion } from '../svg';
-import { isInside, ringArea, type Geometry, type Point, type Polygon, type Ring } from './geometry';
-import type { Feature } from './read-geojson';
-import type { MapLayer } from './read-topojson';
-import { noRepairs, repaired, repairNotes, type Repairs } from './repair';
+import {
+  isInside,
+  noRepairs,
+  repaired,
+  repairNotes,
+  ringArea,
+  type Feature,
+  type Geometry,
+  type MapLayer,
+  type Point,
+  type Polygon,
+  type Repairs,
+  type Ring,
+} from '../map';
+import { readRegions, type DrawnRegion } from './regions';
 
 /** Straight pieces that a curve is drawn of. */
 const pieces = 8;
