@@ -178,6 +178,12 @@ test('a workbook saved on disk changes the words in program, and each word leads
     writeFileSync(join(folder, 'results.xlsx'), new Uint8Array(await book.xlsx.writeBuffer()));
   };
   await save('Ox');
+  // The server has read the file before its answer to who asks for it is here.
+  await page.route('**/api/data/sources', async (route) => {
+    const answer = await route.fetch();
+    await new Promise((done) => setTimeout(done, 700));
+    await route.fulfill({ response: answer });
+  });
   // The producer's workbook in the place of the CSV that the demo looks at.
   await page.goto(`${server.url}/data/results`);
   await page.getByLabel('File in the watched folder').selectOption('results.xlsx');

@@ -86,11 +86,11 @@ test('results typed on other machines are on air at once, seen by all who type, 
   await ida.getByRole('option', { name: /^Marram/ }).click();
   await ida.getByRole('radio', { name: 'Grey Heron' }).click();
   await ida.getByRole('radio', { name: 'Declared' }).click();
-  await ida.getByLabel('Votes').fill('1,234');
+  await ida.getByRole('form').getByLabel('Votes').fill('1,234');
   await ida.keyboard.press('Enter');
   // Enter has gone on to the next district; a number is held to the checks of its column.
   await expect(ida.getByRole('form')).not.toHaveAccessibleName('Marram');
-  await ida.getByLabel('Votes').fill('999999999');
+  await ida.getByRole('form').getByLabel('Votes').fill('999999999');
   await ida.keyboard.press('Tab');
   await expect(ida.getByRole('form').getByRole('alert')).toContainText('Votes takes 0 to');
   await expect.poll(seen, { timeout: 15_000 }).toBe(true);

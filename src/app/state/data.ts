@@ -253,14 +253,25 @@ async function readOwnFile(source: Extract<Source, { kind: 'file' }>): Promise<v
   if ('read' in result) take(source, result.read);
 }
 
+let opened = 0;
 async function openSources(sources: Show['sources']): Promise<void> {
   const list = Object.values(sources);
   for (const source of list) if (source.kind === 'file') void readOwnFile(source);
   const far = list.filter((source) => source.kind !== 'file');
   if (far.length === 0) return;
+  const own = ++opened;
+  const { feeds: before } = useData.getState();
   const answer = await asked('/api/data/sources', jsonInit('POST', far));
-  if ('problem' in answer) return;
-  const given = answer.body as Record<string, FeedStatus>;
+  // Of answers that overtake one another the one asked for last stands.
+  if ('problem' in answer || own !== opened) return;
+  const { feeds } = useData.getState();
+  // What was told of a feed while the answer was on its way is newer than the answer.
+  const given = Object.fromEntries(
+    Object.entries(answer.body as Record<string, FeedStatus>).map(([id, status]) => {
+      const told = feeds[status.feed];
+      return [id, told && told !== before[status.feed] ? told : status];
+    }),
+  );
   feedIds = {};
   for (const [id, status] of Object.entries(given)) (feedIds[status.feed] ??= []).push(id);
   useData.setState(({ statuses }) => ({ statuses: { ...statuses, ...given } }));
@@ -268,6 +279,7 @@ async function openSources(sources: Show['sources']): Promise<void> {
     void fetchFeed(status);
 }
 
+const fetches = new Map<string, number>();
 /** Fetches what came of a feed where it is newer than what is here. */
 async function fetchFeed(status: FeedStatus): Promise<void> {
   const ids = feedIds[status.feed] ?? [];
@@ -284,8 +296,10 @@ async function fetchFeed(status: FeedStatus): Promise<void> {
   };
   // A source that was changed in what its columns are is given again, though nothing new came.
   if (since === status.version && before) return give(before);
+  const own = (fetches.get(status.feed) ?? 0) + 1;
+  fetches.set(status.feed, own);
   const answer = await asked(`/api/data/sources/${status.feed}?since=${since}`, {});
-  if ('problem' in answer) return;
+  if ('problem' in answer || fetches.get(status.feed) !== own) return;
   const body = answer.body as {
     version: number;
     read?: Read;
