@@ -1,17 +1,17 @@
-// What is done to whole pictures: laid on, blurred, cut by a mask, blended. All on quads in px of the canvas.
+// What is done to whole surfaces: blurred, laid on by a blend mode.
 import {
-  LinearFilter,
-  SrcAlphaFactor,
+  Mesh,
+  NoBlending,
+  ShaderMaterial,
   Vector2,
   Vector4,
-  WebGLRenderTarget,
-  ZeroFactor,
   type IUniform,
   type Texture,
 } from 'three';
 import type { Blend } from '../core/show';
-import type { NodeMesh } from './drawers';
-import { newMesh } from './materials';
+import type { Drawn } from './atlas';
+import { newMesh, unitSquare, type NodeMesh } from './materials';
+import type { Surface, Surfaces } from './surfaces';
 
 /** A part of the canvas, px. */
 export interface Region {
@@ -21,27 +21,12 @@ export interface Region {
   readonly h: number;
 }
 
-/** Lays a picture on, as it is or as a shadow of one colour. */
-const layFragment = /* glsl */ `
-uniform sampler2D uTexture;
-uniform vec2 uOrigin;
-uniform vec2 uExtent;
-uniform vec2 uShift;
-uniform vec4 uTint;   // premultiplied
-uniform float uTinted;
-uniform float uBoost;
-void main() {
-  vec4 c = texture2D(uTexture, (gl_FragCoord.xy - uOrigin - uShift) / uExtent);
-  if (uTinted > 0.5) c = uTint * min(1.0, c.a * uBoost);
-  gl_FragColor = c * (clipCoverage() * uOpacity);
-}`;
-
 /** W3C Compositing and Blending Level 1, section 10: separable blend modes, by number. */
 const blendFragment = /* glsl */ `
 uniform sampler2D uTexture;
 uniform sampler2D uBehind;
-uniform vec2 uOrigin;
-uniform vec2 uExtent;
+uniform vec4 uOver; // of a px of the canvas on the picture: factors and shifts
+uniform vec4 uOverBehind;
 uniform int uBlend;
 vec3 mixed(vec3 b, vec3 s) {
   if (uBlend == 1) return b * s;
@@ -58,41 +43,52 @@ vec3 mixed(vec3 b, vec3 s) {
   return s;
 }
 void main() {
-  vec2 uv = (gl_FragCoord.xy - uOrigin) / uExtent;
-  vec4 s = texture2D(uTexture, uv);
-  vec4 b = texture2D(uBehind, uv);
+  vec4 s = texture2D(uTexture, vLocal * uOver.xy + uOver.zw);
+  vec4 b = texture2D(uBehind, vLocal * uOverBehind.xy + uOverBehind.zw);
   vec3 cs = s.a > 0.0 ? s.rgb / s.a : vec3(0.0);
   vec3 cb = b.a > 0.0 ? b.rgb / b.a : vec3(0.0);
   float a = s.a * clipCoverage() * uOpacity;
   gl_FragColor = vec4(mix(cs, mixed(cb, cs), b.a) * a, a);
 }`;
 
+const passVertex = /* glsl */ `
+varying vec2 vPart; // from the foot
+void main() {
+  vPart = position.xy;
+  gl_Position = vec4(position.xy * 2.0 - 1.0, 0.0, 1.0);
+}`;
+
 const blurFragment = /* glsl */ `
 uniform sampler2D uTexture;
-uniform vec2 uExtent;
+uniform vec4 uFrom; // x, y, w, h in parts of the texture
+uniform vec4 uBounds; // the middles of its empty margin
 uniform vec2 uStep;
 uniform float uSigma;
+varying vec2 vPart;
+vec4 at(vec2 uv) { return texture2D(uTexture, clamp(uv, uBounds.xy, uBounds.zw)); }
 void main() {
-  vec2 uv = gl_FragCoord.xy / uExtent;
-  if (uSigma <= 0.0) { gl_FragColor = texture2D(uTexture, uv); return; }
+  vec2 uv = uFrom.xy + vPart * uFrom.zw;
+  if (uSigma <= 0.0) { gl_FragColor = at(uv); return; }
   vec4 sum = vec4(0.0);
   float whole = 0.0;
   for (int i = -12; i <= 12; i++) {
     float x = float(i);
     float weight = exp(-0.5 * x * x / (uSigma * uSigma));
-    sum += texture2D(uTexture, uv + uStep * x) * weight;
+    sum += at(uv + uStep * x) * weight;
     whole += weight;
   }
   gl_FragColor = sum / whole;
 }`;
 
-const maskFragment = /* glsl */ `
+/** The whole picture as its opacity alone, or as it is over black. */
+const modeFragment = /* glsl */ `
 uniform sampler2D uTexture;
-uniform vec2 uExtent;
-uniform float uInverted;
+uniform vec4 uFrom;
+uniform float uKey;
+varying vec2 vPart;
 void main() {
-  float a = texture2D(uTexture, gl_FragCoord.xy / uExtent).a;
-  gl_FragColor = vec4(0.0, 0.0, 0.0, mix(a, 1.0 - a, uInverted));
+  vec4 c = texture2D(uTexture, uFrom.xy + vPart * uFrom.zw);
+  gl_FragColor = vec4(mix(c.rgb, vec3(c.a), uKey), 1.0);
 }`;
 
 const blendNumbers: Readonly<Record<Blend, number>> = {
@@ -108,45 +104,45 @@ const blendNumbers: Readonly<Record<Blend, number>> = {
 };
 
 const texture = () => ({ value: null as Texture | null });
-const pair = () => ({ value: new Vector2() });
-
-export const newLayMesh = (): NodeMesh =>
-  newMesh(layFragment, {
-    uTexture: texture(),
-    uOrigin: pair(),
-    uExtent: pair(),
-    uShift: pair(),
-    uTint: { value: new Vector4() },
-    uTinted: { value: 0 },
-    uBoost: { value: 1 },
-  });
 
 export const newBlendMesh = (): NodeMesh =>
   newMesh(blendFragment, {
     uTexture: texture(),
     uBehind: texture(),
-    uOrigin: pair(),
-    uExtent: pair(),
+    uOver: { value: new Vector4() },
+    uOverBehind: { value: new Vector4() },
     uBlend: { value: 0 },
   });
 
-const newBlurMesh = (): NodeMesh =>
-  newMesh(blurFragment, {
+const newPassMesh = (fragment: string, uniforms: Record<string, IUniform>): NodeMesh => {
+  const mesh = new Mesh(
+    unitSquare,
+    new ShaderMaterial({
+      vertexShader: passVertex,
+      fragmentShader: fragment,
+      uniforms,
+      transparent: true,
+      depthTest: false,
+      depthWrite: false,
+      blending: NoBlending,
+    }),
+  );
+  mesh.frustumCulled = false;
+  mesh.matrixAutoUpdate = mesh.matrixWorldAutoUpdate = false;
+  return mesh;
+};
+
+export const newBlurMesh = (): NodeMesh =>
+  newPassMesh(blurFragment, {
     uTexture: texture(),
-    uExtent: pair(),
-    uStep: pair(),
+    uFrom: { value: new Vector4() },
+    uBounds: { value: new Vector4() },
+    uStep: { value: new Vector2() },
     uSigma: { value: 0 },
   });
 
-function newMaskMesh(): NodeMesh {
-  const mesh = newMesh(maskFragment, { uTexture: texture(), uExtent: pair(), uInverted: { value: 0 } });
-  // Multiplies what is there by what comes.
-  mesh.material.blendSrc = ZeroFactor;
-  mesh.material.blendSrcAlpha = ZeroFactor;
-  mesh.material.blendDst = SrcAlphaFactor;
-  mesh.material.blendDstAlpha = SrcAlphaFactor;
-  return mesh;
-}
+export const newModeMesh = (): NodeMesh =>
+  newPassMesh(modeFragment, { uTexture: texture(), uFrom: { value: new Vector4() }, uKey: { value: 0 } });
 
 export const uniform = (mesh: NodeMesh, name: string): IUniform => {
   const found = mesh.material.uniforms[name];
@@ -154,109 +150,96 @@ export const uniform = (mesh: NodeMesh, name: string): IUniform => {
   return found;
 };
 
-export function setRegion(mesh: NodeMesh, { x, y, w, h }: Region): void {
-  for (const name of ['uRect', 'uQuad']) (uniform(mesh, name).value as Vector4).set(x, y, w, h);
+/** Where a px of the canvas is found on a picture that lies over a region of it. */
+export function overRegion(out: Vector4, { u, v, uw, vh }: Drawn, { x, y, w, h }: Region): void {
+  out.set(uw / w, vh / h, u - (x * uw) / w, v - (y * vh) / h);
 }
 
 export const setBlend = (mesh: NodeMesh, blend: Blend): void =>
   void (uniform(mesh, 'uBlend').value = blendNumbers[blend]);
 
-/** Render targets by size, handed out anew for each picture. */
-export class Pool {
-  private readonly kept = new Map<string, { targets: WebGLRenderTarget[]; used: number }>();
-
-  take(width: number, height: number): WebGLRenderTarget {
-    const key = `${width}x${height}`;
-    let shelf = this.kept.get(key);
-    if (!shelf) {
-      shelf = { targets: [], used: 0 };
-      this.kept.set(key, shelf);
-    }
-    let target = shelf.targets[shelf.used];
-    if (!target) {
-      target = new WebGLRenderTarget(width, height, {
-        depthBuffer: false,
-        generateMipmaps: false,
-        minFilter: LinearFilter,
-        magFilter: LinearFilter,
-      });
-      shelf.targets.push(target);
-    }
-    shelf.used += 1;
-    return target;
-  }
-
-  /** All targets may be handed out again; sizes that were not asked for since the last time are let go. */
-  restart(): void {
-    for (const [key, shelf] of this.kept) {
-      if (shelf.used === 0 && this.kept.size > 12) {
-        for (const target of shelf.targets) target.dispose();
-        this.kept.delete(key);
-      }
-      shelf.used = 0;
-    }
-  }
-
-  dispose(): void {
-    for (const { targets } of this.kept.values()) for (const target of targets) target.dispose();
-    this.kept.clear();
-  }
+/** One step of a blur: from a surface to another, filtered by a normal curve of `sigma` px one way, or only shrunk. */
+export interface BlurStep {
+  readonly from: Surface;
+  readonly to: Surface;
+  readonly sigma: number;
+  readonly dx: number;
+  readonly dy: number;
 }
 
-/** Runs one mesh into a target, over what is there or onto a clear one. */
-export type Run = (mesh: NodeMesh, target: WebGLRenderTarget, clears: boolean) => void;
-
+/** The widest filter, px; what is wider is shrunk first. */
 const widest = 4;
+const mostShrunk = 32;
 
-/** The passes that need no node: each mesh is used again and again. */
-export class Passes {
-  private readonly blurMesh = newBlurMesh();
-  private readonly maskMesh = newMaskMesh();
-  readonly meshes = [this.blurMesh, this.maskMesh];
-
-  constructor(
-    private readonly pool: Pool,
-    private readonly run: Run,
-  ) {}
-
-  /** A picture blurred by `sigma` device px: shrunk by halves until a short filter will do, then filtered both ways. */
-  blurred(from: WebGLRenderTarget, sigma: number, region: Region): WebGLRenderTarget {
-    if (sigma < 0.25) return from;
-    const { width, height } = from;
-    let source = from;
-    let factor = 1;
-    let left = sigma;
-    const mesh = this.blurMesh;
-    setRegion(mesh, region);
-    const pass = (wide: number, high: number, by: number, dx: number, dy: number): void => {
-      const target = this.pool.take(wide, high);
-      uniform(mesh, 'uTexture').value = source.texture;
-      (uniform(mesh, 'uExtent').value as Vector2).set(wide, high);
-      (uniform(mesh, 'uStep').value as Vector2).set(dx / source.width, dy / source.height);
-      uniform(mesh, 'uSigma').value = by;
-      mesh.material.uniformsNeedUpdate = true;
-      this.run(mesh, target, true);
-      source = target;
-    };
-    while (left > widest && factor < 32) {
-      factor *= 2;
-      left /= 2;
-      pass(Math.ceil(width / factor), Math.ceil(height / factor), 0, 0, 0);
-    }
-    const [wide, high] = [source.width, source.height];
-    pass(wide, high, left, 1, 0);
-    pass(wide, high, left, 0, 1);
-    return source;
-  }
-
-  /** Leaves of a picture only what a mask covers, or what it does not. */
-  cut(picture: WebGLRenderTarget, mask: Texture, inverted: boolean, region: Region): void {
-    const mesh = this.maskMesh;
-    setRegion(mesh, region);
-    uniform(mesh, 'uTexture').value = mask;
-    (uniform(mesh, 'uExtent').value as Vector2).set(picture.width, picture.height);
-    uniform(mesh, 'uInverted').value = inverted ? 1 : 0;
-    mesh.material.uniformsNeedUpdate = true;
-    this.run(mesh, picture, false);
-  }
+/** By how much a surface is shrunk before it is blurred by `sigma` device px. */
+export function shrinkOf(sigma: number): number {
+  let factor = 1;
+  for (let left = sigma; left > widest && factor < mostShrunk; left /= 2) factor *= 2;
+  return factor;
 }
+
+/**
+ * The steps that blur a surface by `sigma` device px: shrunk by halves until a short filter will do, then filtered both ways.
+ * Gives the last surface, or null where there is no room; those between are given back.
+ */
+export function blurSteps(
+  source: Surface,
+  sigma: number,
+  surfaces: Surfaces,
+  avoided: readonly (Surface | null)[],
+  pageSide: number,
+  onStep: (step: BlurStep) => void,
+): Surface | null {
+  const factor = shrinkOf(sigma);
+  let from = source;
+  const step = (shrunk: number, by: number, dx: number, dy: number): boolean => {
+    const to = surfaces.take(source.box, [...avoided, from], pageSide, shrunk);
+    if (!to) return false;
+    onStep({ from, to, sigma: by, dx, dy });
+    if (from !== source) surfaces.free(from);
+    from = to;
+    return true;
+  };
+  for (let shrunk = 2; shrunk <= factor; shrunk *= 2) if (!step(shrunk, 0, 0, 0)) return null;
+  const left = sigma / factor;
+  return step(factor, left, 1, 0) && step(factor, left, 0, 1) ? from : null;
+}
+
+/** Sets a mesh up for a step. */
+export function setBlur(mesh: NodeMesh, { from, to, sigma, dx, dy }: BlurStep): void {
+  const { width, height } = from.target;
+  // Where a side is no multiple, the last of what is shrunk is made of less.
+  const ratio = Math.max(1, Math.round(from.w / Math.max(1, to.w)));
+  uniform(mesh, 'uTexture').value = from.target.texture;
+  (uniform(mesh, 'uFrom').value as Vector4).set(
+    from.x / width,
+    // Aligned at the top, where the picture begins.
+    (from.y + from.h - to.h * ratio) / height,
+    (to.w * ratio) / width,
+    (to.h * ratio) / height,
+  );
+  (uniform(mesh, 'uBounds').value as Vector4).set(
+    (from.x - 0.5) / width,
+    (from.y - 0.5) / height,
+    (from.x + from.w + 0.5) / width,
+    (from.y + from.h + 0.5) / height,
+  );
+  (uniform(mesh, 'uStep').value as Vector2).set(dx / width, dy / height);
+  uniform(mesh, 'uSigma').value = sigma;
+  mesh.material.uniformsNeedUpdate = true;
+}
+
+/** Sets a mesh up to show a surface whole, or its key. */
+export function setMode(mesh: NodeMesh, from: Surface, isKey: boolean): void {
+  const { width, height } = from.target;
+  uniform(mesh, 'uTexture').value = from.target.texture;
+  (uniform(mesh, 'uFrom').value as Vector4).set(
+    from.x / width,
+    from.y / height,
+    from.w / width,
+    from.h / height,
+  );
+  uniform(mesh, 'uKey').value = isKey ? 1 : 0;
+  mesh.material.uniformsNeedUpdate = true;
+}
+

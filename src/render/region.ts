@@ -1,5 +1,5 @@
 import type { DisplayNode, Effects } from '../core/display';
-import { drawers, type Drawer, type Leaf } from './drawers';
+import { drawerOf } from './drawers';
 import type { Region } from './passes';
 
 interface Bounds {
@@ -10,7 +10,7 @@ interface Bounds {
 }
 
 /** Px that an element's effects reach beyond it: right and down may be further, by the shadow's offset. */
-const reachOf = (effects: Effects | null): number => {
+export const reachOf = (effects: Effects | null): number => {
   if (!effects) return 0;
   const { blur, shadow, glow } = effects;
   const cast = shadow ? Math.max(Math.abs(shadow.x), Math.abs(shadow.y)) + shadow.blur * 1.5 : 0;
@@ -29,7 +29,7 @@ function grow(bounds: Bounds, node: DisplayNode): void {
     bounds.bottom = Math.max(bounds.bottom, inner.bottom + reach);
     return;
   }
-  const box = (drawers[node.kind] as Drawer<Leaf>).covers(node);
+  const box = drawerOf(node).covers(node);
   const reach = reachOf(node.effects);
   const m = node.matrix;
   for (let corner = 0; corner < 4; corner += 1) {
@@ -46,13 +46,31 @@ function grow(bounds: Bounds, node: DisplayNode): void {
 
 const newBounds = (): Bounds => ({ left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });
 
-/** The part of a canvas that a node and its effects cover; null where it is none of it. */
-export function regionOf(node: DisplayNode, width: number, height: number): Region | null {
+/** A part of the canvas, px, which may reach beyond its edges. */
+export interface Extent {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** What a node and its effects cover; its right is not beyond its left where that is nothing. */
+export function extentOf(node: DisplayNode): Extent {
   const bounds = newBounds();
   grow(bounds, node);
-  const left = Math.max(0, Math.floor(bounds.left));
-  const top = Math.max(0, Math.floor(bounds.top));
-  const right = Math.min(width, Math.ceil(bounds.right));
-  const bottom = Math.min(height, Math.ceil(bounds.bottom));
-  return right > left && bottom > top ? { x: left, y: top, w: right - left, h: bottom - top } : null;
+  return bounds;
 }
+
+export const meet = (a: Extent, b: Extent): Extent => ({
+  left: Math.max(a.left, b.left),
+  top: Math.max(a.top, b.top),
+  right: Math.min(a.right, b.right),
+  bottom: Math.min(a.bottom, b.bottom),
+});
+
+export const widened = ({ left, top, right, bottom }: Extent, by: number): Extent => ({
+  left: left - by,
+  top: top - by,
+  right: right + by,
+  bottom: bottom + by,
+});

@@ -1,7 +1,9 @@
 import { CanvasTexture, LinearFilter, NoColorSpace } from 'three';
 import type { ShapeNode, Stroke } from '../core/display';
 import { longestLine, pointAlong, type Polyline } from '../core/shape';
+import { wholeOf } from './brush';
 import { newCanvas } from './platform';
+import type { Raster } from './textures';
 
 interface Kept {
   readonly path: string;
@@ -28,10 +30,7 @@ export class StrokeLights {
   private readonly kept = new Map<string, Kept>();
 
   /** The light of a node where it is now, on a texture; null where its stroke has no length. */
-  of(
-    node: ShapeNode,
-    scale: number,
-  ): { texture: CanvasTexture; x: number; y: number; w: number; h: number } | null {
+  of(node: ShapeNode, scale: number): Raster | null {
     const { drawing, light } = node;
     const { stroke } = drawing;
     if (!light || !stroke || stroke.width <= 0) return null;
@@ -55,7 +54,7 @@ export class StrokeLights {
       kept.colour = light.colour;
       draw(kept);
     }
-    return { texture: kept.texture, x: kept.x, y: kept.y, w: kept.side, h: kept.side };
+    return { drawn: wholeOf(kept.texture), x: kept.x, y: kept.y, w: kept.side, h: kept.side };
   }
 
   dispose(): void {

@@ -1,17 +1,27 @@
-import { CanvasTexture, LinearFilter, LinearMipmapLinearFilter, NoColorSpace, type Texture } from 'three';
+import {
+  CanvasTexture,
+  LinearFilter,
+  LinearMipmapLinearFilter,
+  NoColorSpace,
+  RepeatWrapping,
+  type Texture,
+} from 'three';
 import type { Drawing, Pieces, Shade } from '../core/display';
 import type { TextLayout } from '../core/text';
+import { isForAtlas, type Atlas, type Drawn } from './atlas';
+import { wholeOf } from './brush';
 import { newCanvas } from './platform';
 import { rasterShape } from './shape-raster';
-import { rasterPieces, type PieceCell } from './text/piece-raster';
+import { rasterPieces, type PieceCell, type PieceRaster } from './text/piece-raster';
 import { rasterText, type TextRaster } from './text/raster';
 import { rasterShade } from './text/shade-raster';
 
 /** Fetches the bytes of a picture by its asset id; null where it is not to be had. */
 export type PictureSource = (asset: string) => Promise<Blob | null>;
 
-export interface Words {
-  readonly texture: Texture;
+/** Something drawn once, and where it lies in the px of its node. */
+export interface Raster {
+  readonly drawn: Drawn;
   readonly x: number;
   readonly y: number;
   readonly w: number;
@@ -19,8 +29,10 @@ export interface Words {
 }
 /** The pieces of a text on one sheet. */
 export interface PieceSheet {
-  readonly texture: Texture;
+  readonly whole: Drawn;
   readonly cells: readonly PieceCell[];
+  /** Of each cell its part of the sheet. */
+  readonly images: readonly Drawn[];
 }
 export interface Picture {
   readonly texture: Texture;
@@ -31,16 +43,20 @@ export interface Picture {
 interface Kept<T> {
   readonly value: T;
   readonly bytes: number;
+  /** The picture it was last asked for in. */
+  pass: number;
 }
 
 const wordsBudget = 256 << 20;
 const pictureBudget = 384 << 20;
 const largest = 4096;
 const retryMs = 3000;
+/** So many of the oldest drawings make room at a time. */
+const forgottenAtOnce = 16;
 
 /** Keeps textures by content, the least recently used thrown out first. */
 export class Textures {
-  private readonly wordsKept = new Map<string, Kept<Words | null>>();
+  private readonly wordsKept = new Map<string, Kept<Raster | null>>();
   private readonly picturesKept = new Map<string, Kept<Picture>>();
   private readonly coming = new Map<string, 'coming' | 'missing'>();
   /** What does not change of a layout or a shape, said once for as long as it lives. */
@@ -51,20 +67,27 @@ export class Textures {
     { layout: TextLayout; colour: string; scale: number; sheet: PieceSheet | null }
   >();
   /** Sheets go with the scenes whose pieces they show. */
-  private readonly sheets = new FinalizationRegistry<Texture>((texture) => texture.dispose());
+  private readonly sheets = new FinalizationRegistry<Drawn>((drawn) => this.drop(drawn));
   private wordsBytes = 0;
   private pictureBytes = 0;
+  private pass = 0;
 
   constructor(
+    private readonly atlas: Atlas,
     private readonly source: PictureSource,
     /** Called when a picture has come, so that what waits for it is drawn again. */
     private readonly onCome: () => void,
   ) {}
 
-  /** How many textures have been made. */
+  /** How many drawings have been made, each with its texture or its place in the atlas. */
   made = 0;
 
-  words(layout: TextLayout, colour: string, scale: number): Words | null {
+  /** To be called before each picture: what is asked for from now on stays until it has been drawn. */
+  restart(): void {
+    this.pass += 1;
+  }
+
+  words(layout: TextLayout, colour: string, scale: number): Raster | null {
     return this.kept(`${this.keyOf(layout)}/${colour}/${scale}`, () => rasterText(layout, colour, scale));
   }
 
@@ -78,16 +101,17 @@ export class Textures {
   }
 
   /** What was drawn under a key, or is now. */
-  private kept(key: string, draw: () => TextRaster | null): Words | null {
+  private kept(key: string, draw: () => TextRaster | null): Raster | null {
     const kept = this.wordsKept.get(key);
     if (!kept) return this.keep(key, draw());
+    kept.pass = this.pass;
     this.wordsKept.delete(key);
     this.wordsKept.set(key, kept);
     return kept.value;
   }
 
   /** What stands behind the lines of a text. */
-  shade(layout: TextLayout, shade: Shade, scale: number): Words | null {
+  shade(layout: TextLayout, shade: Shade, scale: number): Raster | null {
     const { colour, spread, soft } = shade;
     return this.kept(`shade ${this.keyOf(layout)}/${colour}/${spread}/${soft}/${scale}`, () =>
       rasterShade(layout, shade, scale),
@@ -98,17 +122,64 @@ export class Textures {
   pieces(pieces: Pieces, layout: TextLayout, colour: string, scale: number): PieceSheet | null {
     const kept = this.piecesKept.get(pieces);
     if (kept && kept.layout === layout && kept.colour === colour && kept.scale === scale) return kept.sheet;
-    kept?.sheet?.texture.dispose();
+    if (kept?.sheet) {
+      this.sheets.unregister(pieces);
+      this.drop(kept.sheet.whole);
+    }
     const raster = rasterPieces(layout, pieces.list, colour, scale);
-    const sheet = raster && { texture: newTexture(raster.canvas, false), cells: raster.cells };
-    if (sheet) this.made += 1;
+    const sheet = raster && this.sheetOf(raster);
     this.piecesKept.set(pieces, { layout, colour, scale, sheet });
-    if (sheet) this.sheets.register(pieces, sheet.texture);
+    if (sheet) this.sheets.register(pieces, sheet.whole, pieces);
     return sheet;
   }
 
+  private sheetOf({ canvas, cells }: PieceRaster): PieceSheet {
+    const whole = this.lay(canvas);
+    const images = cells.map(({ u, v, uw, vh }) => ({
+      ...whole,
+      u: whole.u + u * whole.uw,
+      v: whole.v + v * whole.vh,
+      uw: uw * whole.uw,
+      vh: vh * whole.vh,
+    }));
+    return { whole, cells, images };
+  }
+
+  /** A canvas as something to be shown: in the atlas, or where it is too large on a texture of its own. */
+  private lay(canvas: HTMLCanvasElement): Drawn {
+    this.made += 1;
+    if (isForAtlas(canvas.width, canvas.height))
+      do {
+        const drawn = this.atlas.put(canvas);
+        if (drawn) return drawn;
+      } while (this.forgetOldest());
+    return wholeOf(newTexture(canvas, false));
+  }
+
+  /** Lets go of what has not been asked for the longest; false where all is wanted now. */
+  private forgetOldest(): boolean {
+    let count = 0;
+    for (const [key, kept] of this.wordsKept) {
+      if (kept.pass === this.pass || count === forgottenAtOnce) break;
+      this.forget(key, kept);
+      count += 1;
+    }
+    return count > 0;
+  }
+
+  private forget(key: string, { value, bytes }: Kept<Raster | null>): void {
+    if (value) this.drop(value.drawn);
+    this.wordsKept.delete(key);
+    this.wordsBytes -= bytes;
+  }
+
+  private drop(drawn: Drawn): void {
+    if (drawn.texture) drawn.texture.dispose();
+    else this.atlas.free(drawn);
+  }
+
   /** A drawn shape; null where it has no area or the picture it is filled with is not there. */
-  shape(node: Drawing, scale: number): Words | null {
+  shape(node: Drawing, scale: number): Raster | null {
     const { fill, stroke, w, h } = node;
     let own = this.shapeKeys.get(node);
     if (own === undefined) {
@@ -131,23 +202,20 @@ export class Textures {
     return this.kept(key, () => rasterShape(node, scale, pictureOf));
   }
 
-  private keep(key: string, raster: TextRaster | null): Words | null {
+  private keep(key: string, raster: TextRaster | null): Raster | null {
     const value = raster && {
-      texture: newTexture(raster.canvas, false),
+      drawn: this.lay(raster.canvas),
       x: raster.x,
       y: raster.y,
       w: raster.w,
       h: raster.h,
     };
-    if (raster) this.made += 1;
     const bytes = raster ? raster.canvas.width * raster.canvas.height * 4 : 0;
-    this.wordsKept.set(key, { value, bytes });
+    this.wordsKept.set(key, { value, bytes, pass: this.pass });
     this.wordsBytes += bytes;
     for (const [old, item] of this.wordsKept) {
-      if (this.wordsBytes <= wordsBudget || old === key) break;
-      item.value?.texture.dispose();
-      this.wordsKept.delete(old);
-      this.wordsBytes -= item.bytes;
+      if (this.wordsBytes <= wordsBudget || item.pass === this.pass) break;
+      this.forget(old, item);
     }
     return value;
   }
@@ -197,8 +265,9 @@ export class Textures {
 
   /** Throws away what was drawn with fonts that have been replaced since. */
   forgetWords(): void {
-    for (const kept of this.wordsKept.values()) kept.value?.texture.dispose();
+    for (const kept of this.wordsKept.values()) if (kept.value?.drawn.texture) this.drop(kept.value.drawn);
     this.wordsKept.clear();
+    this.atlas.clear();
     this.piecesKept = new WeakMap();
     this.wordsBytes = 0;
   }
@@ -221,6 +290,7 @@ export class Textures {
       this.picturesKept.set(place, {
         value: { texture, width: canvas.width, height: canvas.height },
         bytes,
+        pass: this.pass,
       });
       this.pictureBytes += bytes;
       this.coming.delete(key);
@@ -289,4 +359,23 @@ async function drawVector(blob: Blob, size: number): Promise<HTMLCanvasElement> 
   } finally {
     URL.revokeObjectURL(url);
   }
+}
+
+const tileSide = 24;
+let tile: Texture | null = null;
+/** What marks a missing picture: stripes, a tile of so many px to be repeated. */
+export function missingTile(): { readonly texture: Texture; readonly side: number } {
+  if (!tile) {
+    const canvas = newCanvas(tileSide, tileSide);
+    const pen = canvas.getContext('2d');
+    for (let y = 0; pen && y < tileSide; y += 1)
+      for (let x = 0; x < tileSide; x += 1) {
+        const isBright = (x + y + 1) % tileSide >= tileSide / 2;
+        pen.fillStyle = isBright ? '#966536' : '#292e30';
+        pen.fillRect(x, y, 1, 1);
+      }
+    tile = newTexture(canvas, false);
+    tile.wrapS = tile.wrapT = RepeatWrapping;
+  }
+  return { texture: tile, side: tileSide };
 }

@@ -1,8 +1,11 @@
 import { Vector2, Vector4, type BufferGeometry } from 'three';
 import type { Area, AreaNode } from '../../core/display';
 import { areaGeometry, type AreaGeometry } from '../area-geometry';
-import { newMesh, setColour, type Uniforms } from '../materials';
+import { boundsOf } from '../brush';
+import { newMesh, placeMesh, setColour, type Uniforms } from '../materials';
+import { isInSpace } from '../seen';
 import { clipsBefore, clipsWithin } from '../shader';
+import type { Box } from '../sheet';
 import type { Drawer } from './drawer';
 
 /**
@@ -90,26 +93,32 @@ function set(uniforms: Uniforms, name: string, value: number): void {
 const colour = (uniforms: Uniforms, name: string, value: string): void =>
   setColour(uniforms[name]?.value as Vector4, value);
 
+const newAreaMesh = () =>
+  newMesh(
+    fragment,
+    {
+      uFill: { value: new Vector4() },
+      uStroke: { value: new Vector4() },
+      uInk: { value: new Vector4() },
+      uPattern: { value: 0 },
+      uTile: { value: 1 },
+      uTurn: { value: new Vector2(1, 0) },
+      uUnit: { value: 1 },
+      uHalf: { value: 0 },
+    },
+    vertex,
+  );
+
+const box: Box = new Float64Array(4);
+
 export const areaDrawer: Drawer<AreaNode> = {
-  create: () =>
-    newMesh(
-      fragment,
-      {
-        uFill: { value: new Vector4() },
-        uStroke: { value: new Vector4() },
-        uInk: { value: new Vector4() },
-        uPattern: { value: 0 },
-        uTile: { value: 1 },
-        uTurn: { value: new Vector2(1, 0) },
-        uUnit: { value: 1 },
-        uHalf: { value: 0 },
-      },
-      vertex,
-    ),
-  update(mesh, node, { scale }) {
+  keeper: newAreaMesh,
+  draw(node, sheet, { placing, opacity }, context) {
+    const { scale } = context;
     const { area, fill, stroke, matrix: m } = node;
     const own = geometryOf(area);
-    if (own.geometry.index === null || own.geometry.index.count === 0) return false;
+    if (own.geometry.index === null || own.geometry.index.count === 0) return;
+    const mesh = context.meshFor(node.key, 'area', newAreaMesh);
     mesh.geometry = own.geometry as typeof mesh.geometry;
     const { uniforms } = mesh.material;
     const by = Math.sqrt(Math.abs((m[0] as number) * (m[5] as number) - (m[1] as number) * (m[4] as number)));
@@ -133,7 +142,9 @@ export const areaDrawer: Drawer<AreaNode> = {
       own.right - own.left + 2 * pad,
       own.bottom - own.top + 2 * pad,
     );
-    return true;
+    if (!placeMesh(mesh, placing, opacity, scale)) return;
+    boundsOf(box, uniforms['uRect']?.value as Vector4, 0, m, isInSpace(m));
+    sheet.put(mesh, box);
   },
   covers(node) {
     const own = geometryOf(node.area);

@@ -1,13 +1,16 @@
-import type { Mesh, PlaneGeometry, ShaderMaterial, Texture, Vector4 } from 'three';
 import type { DisplayNode } from '../../core/display';
-import type { Region } from '../passes';
+import type { Brush } from '../brush';
+import type { NodeMesh } from '../materials';
 import type { MovingPictures } from '../moving';
+import type { Region } from '../passes';
+import type { Placing } from '../seen';
+import type { Sheet } from '../sheet';
 import type { StrokeLights } from '../stroke-light';
-import type { Textures } from '../textures';
+import type { Raster, Textures } from '../textures';
 
-export type NodeMesh = Mesh<PlaneGeometry, ShaderMaterial>;
-
+/** What a drawer draws with, and where. */
 export interface DrawContext {
+  readonly brush: Brush;
   readonly textures: Textures;
   readonly lights: StrokeLights;
   readonly moving: MovingPictures;
@@ -15,15 +18,23 @@ export interface DrawContext {
   readonly scale: number;
   /** Whether what is missing is marked, as in Build and preview, or left out, as on air. */
   readonly placeholders: boolean;
+  /** A mesh of a kind that a node keeps from picture to picture, made when it is new. */
+  meshFor(key: string, kind: string, create: () => NodeMesh): NodeMesh;
 }
 
-/** How one kind of node is drawn. */
+/** How a node lies on the sheet it is drawn on: as the node does, or uncut where its sheet as a whole is laid on so. */
+export interface Lie {
+  readonly placing: Placing;
+  readonly opacity: number;
+}
+
+/** How one kind of node is drawn: as quads by the brush, or as meshes with geometry and material of their own. */
 export interface Drawer<N extends DisplayNode> {
-  create(): NodeMesh;
-  /** Brings the mesh up to the node; false where there is nothing to draw. */
-  update(mesh: NodeMesh, node: N, context: DrawContext): boolean;
+  draw(node: N, sheet: Sheet, lie: Lie, context: DrawContext): void;
   /** What a node covers in its own px, soft edges and all, without its effects. */
   covers(node: N): Region;
+  /** A mesh of a kind of its own, so that its program is there before it is wanted. */
+  readonly keeper?: () => NodeMesh;
 }
 
 /** Px by which what is drawn may reach over its edge. */
@@ -37,14 +48,21 @@ export const coversBox = ({ w, h }: { readonly w: number; readonly h: number }):
   h: h + 2 * softEdge,
 });
 
-/** Puts a drawn texture on a mesh where it belongs; false where there is none. */
-export function showRaster(
-  mesh: NodeMesh,
-  raster: { texture: Texture; x: number; y: number; w: number; h: number } | null,
-): boolean {
-  if (!raster) return false;
-  const { uniforms } = mesh.material;
-  (uniforms['uRect']?.value as Vector4).set(raster.x, raster.y, raster.w, raster.h);
-  if (uniforms['uTexture']) uniforms['uTexture'].value = raster.texture;
-  return true;
+/** Begins a quad that shows a raster where it belongs. */
+export const onRaster = (brush: Brush, { drawn, x, y, w, h }: Raster): Brush =>
+  brush.begin(x, y, w, h).picture(drawn, x, y, w, h).solidAt(1);
+
+/** One for all that is placed otherwise than its node: read at once, so that no frame makes new ones. */
+const moved: { -readonly [K in keyof Placing]: Placing[K] } = {
+  matrix: new Float64Array(16),
+  clips: [],
+  clipCount: 0,
+  slides: null,
+};
+/** What belongs to a node and is cut as it is, by a matrix of its own. */
+export function placedBy(matrix: Placing['matrix'], { clips, clipCount }: Placing): Placing {
+  moved.matrix = matrix;
+  moved.clips = clips;
+  moved.clipCount = clipCount;
+  return moved;
 }

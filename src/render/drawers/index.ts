@@ -17,4 +17,6 @@ export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kin
   video: videoDrawer,
   camera: cameraDrawer,
 };
-export { showRaster, type DrawContext, type Drawer, type NodeMesh } from './drawer';
+/** The drawer of a node, whatever its kind. */
+export const drawerOf = (node: Leaf): Drawer<Leaf> => drawers[node.kind] as Drawer<Leaf>;
+export type { DrawContext, Drawer, Lie } from './drawer';

@@ -1,30 +1,9 @@
-import { Vector2, Vector4, type Texture } from 'three';
 import type { CameraNode, Framing, PictureNode, VideoNode } from '../../core/display';
-import { newMesh } from '../materials';
-import type { Picture } from '../textures';
-import { coversBox, type Drawer, type NodeMesh } from './drawer';
-
-const fragment = /* glsl */ `
-uniform sampler2D uTexture;
-uniform vec2 uSize;
-uniform float uRadius;
-uniform vec4 uSource; // where the picture lies in the box: x, y, w, h in px
-uniform vec4 uCut; // left, top, right, bottom, in parts of the picture
-uniform float uMirror;
-uniform float uMissing;
-void main() {
-  float cover = boxCoverage(uSize, vec4(uRadius)) * clipCoverage() * uOpacity;
-  if (uMissing > 0.5) {
-    float stripe = step(0.5, fract((vLocal.x + vLocal.y) / 24.0));
-    gl_FragColor = vec4(mix(vec3(0.16, 0.18, 0.19), vec3(0.94, 0.57, 0.23), stripe * 0.55), 1.0) * cover;
-    return;
-  }
-  vec2 uv = (vLocal - uSource.xy) / uSource.zw;
-  vec2 soft = vec2(reach(uv.x), reach(uv.y));
-  vec2 inside = clamp((uv - uCut.xy) / soft + 0.5, 0.0, 1.0) * clamp((1.0 - uCut.zw - uv) / soft + 0.5, 0.0, 1.0);
-  if (uMirror > 0.5) uv.x = 1.0 - uv.x;
-  gl_FragColor = texture2D(uTexture, clamp(uv, 0.0, 1.0)) * (cover * inside.x * inside.y);
-}`;
+import { wholeOf } from '../brush';
+import type { Quad } from '../seen';
+import { missingTile, type Picture } from '../textures';
+import { coversBox, softEdge, type DrawContext, type Drawer, type Lie } from './drawer';
+import type { Sheet } from '../sheet';
 
 interface Framed {
   readonly w: number;
@@ -33,75 +12,67 @@ interface Framed {
   readonly framing: Framing;
 }
 
-const create = (): NodeMesh =>
-  newMesh(fragment, {
-    uTexture: { value: null as Texture | null },
-    uSize: { value: new Vector2() },
-    uRadius: { value: 0 },
-    uSource: { value: new Vector4() },
-    uCut: { value: new Vector4() },
-    uMirror: { value: 0 },
-    uMissing: { value: 0 },
-  });
+/** Where the picture lies in its box, of one at a time. */
+const source: Quad = { x: 0, y: 0, z: 0, w: 0 };
 
-/** Shows a picture in a frame, or the mark of a missing one; false where there is nothing to draw. */
+/** Shows a picture in a frame, or the mark of a missing one. */
 function show(
-  mesh: NodeMesh,
-  node: Framed,
+  node: PictureNode | VideoNode | CameraNode,
   picture: Picture | 'coming' | 'missing' | null,
-  placeholders: boolean,
-  mirrored = false,
-): boolean {
-  const { uniforms } = mesh.material;
+  sheet: Sheet,
+  { placing, opacity }: Lie,
+  { brush, placeholders }: DrawContext,
+  isMirrored = false,
+): void {
   const isMissing = picture === null || picture === 'missing';
-  if (picture === 'coming' || (isMissing && !placeholders)) return false;
-  (uniforms['uRect']?.value as Vector4).set(-2, -2, node.w + 4, node.h + 4);
-  (uniforms['uSize']?.value as Vector2).set(node.w, node.h);
-  if (uniforms['uRadius']) uniforms['uRadius'].value = node.radius;
-  if (uniforms['uMissing']) uniforms['uMissing'].value = isMissing ? 1 : 0;
-  if (uniforms['uMirror']) uniforms['uMirror'].value = mirrored ? 1 : 0;
-  if (!isMissing) {
-    if (uniforms['uTexture']) uniforms['uTexture'].value = picture.texture;
+  const { w, h, radius } = node;
+  if (picture === 'coming' || (isMissing && !placeholders) || !(w > 0) || !(h > 0)) return;
+  brush
+    .begin(-softEdge, -softEdge, w + 2 * softEdge, h + 2 * softEdge)
+    .inBox(w, h, [radius, radius, radius, radius]);
+  if (isMissing) {
+    const { texture, side } = missingTile();
+    brush.picture(wholeOf(texture), 0, 0, side, side);
+  } else {
+    place(source, node, picture.width, picture.height);
+    const { x, y, z, w: high } = source;
     const { cutLeft, cutTop, cutRight, cutBottom } = node.framing;
-    (uniforms['uCut']?.value as Vector4).set(cutLeft, cutTop, cutRight, cutBottom);
-    place(uniforms['uSource']?.value as Vector4, node, picture.width, picture.height);
+    const [left, top] = [x + z * cutLeft, y + high * cutTop];
+    const [right, bottom] = [x + z * (1 - cutRight), y + high * (1 - cutBottom)];
+    // Where it fills its box, the box cuts it.
+    if (left > 0 || top > 0 || right < w || bottom < h) brush.within(left, top, right, bottom);
+    brush.picture(wholeOf(picture.texture), isMirrored ? x + z : x, y, isMirrored ? -z : z, high);
   }
-  return node.w > 0 && node.h > 0;
+  brush.stamp(sheet, placing, opacity);
 }
 
 export const pictureDrawer: Drawer<PictureNode> = {
-  create,
   covers: coversBox,
-  update: (mesh, node, { textures, scale, placeholders }) =>
-    show(
-      mesh,
-      node,
-      node.asset === null ? null : textures.picture(node.asset, Math.max(node.w, node.h) * scale),
-      placeholders,
-    ),
+  draw(node, sheet, lie, context) {
+    const { textures, scale } = context;
+    const size = Math.max(node.w, node.h) * scale;
+    show(node, node.asset === null ? null : textures.picture(node.asset, size), sheet, lie, context);
+  },
 };
 
 export const videoDrawer: Drawer<VideoNode> = {
-  create,
   covers: coversBox,
-  update: (mesh, node, { moving, placeholders }) =>
-    show(
-      mesh,
-      node,
-      node.asset === null ? null : moving.video(node.key, node.asset, node.seconds, node.loops),
-      placeholders,
-    ),
+  draw(node, sheet, lie, context) {
+    const { key, asset, seconds, loops } = node;
+    const playing = asset === null ? null : context.moving.video(key, asset, seconds, loops);
+    show(node, playing, sheet, lie, context);
+  },
 };
 
 export const cameraDrawer: Drawer<CameraNode> = {
-  create,
   covers: coversBox,
-  update: (mesh, node, { moving, placeholders }) =>
-    show(mesh, node, moving.camera(node.device, node.seconds), placeholders, node.mirrored),
+  draw(node, sheet, lie, context) {
+    show(node, context.moving.camera(node.device, node.seconds), sheet, lie, context, node.mirrored);
+  },
 };
 
 /** Where the picture, whole, lies in the node's box once what is cut away is left out of the fit. */
-function place(out: Vector4, node: Framed, width: number, height: number): void {
+function place(out: Quad, node: Framed, width: number, height: number): void {
   const { fit, focusX, focusY, cutLeft, cutTop, cutRight, cutBottom } = node.framing;
   // What is left of the picture, at least a hundredth of it.
   const keptX = Math.max(0.01, 1 - cutLeft - cutRight);
@@ -113,5 +84,8 @@ function place(out: Vector4, node: Framed, width: number, height: number): void 
   if (fit !== 'stretch') [w, h] = byWidth ? [node.w, node.w / aspect] : [node.h * aspect, node.h];
   const x = (node.w - w) * focusX;
   const y = (node.h - h) * focusY;
-  out.set(x - (w / keptX) * cutLeft, y - (h / keptY) * cutTop, w / keptX, h / keptY);
+  out.x = x - (w / keptX) * cutLeft;
+  out.y = y - (h / keptY) * cutTop;
+  out.z = w / keptX;
+  out.w = h / keptY;
 }

@@ -1,11 +1,8 @@
-import type { Texture } from 'three';
 import { isShaded, type Drawing, type ShapeNode } from '../../core/display';
 import { slabOf, type Slab } from '../../core/shape';
 import { coloursOf, type Gradient, type Paint } from '../../core/show';
-import { gradientUniforms, setGradient } from '../gradient';
-import { newMesh, setSlab } from '../materials';
-import { showRaster, softEdge, type Drawer } from './drawer';
-import { shapeFragment } from './raster-fragment';
+import { gradientNumbers } from '../gradient';
+import { onRaster, placedBy, softEdge, type Drawer } from './drawer';
 
 const opacityOf = (colour: string): number => (colour.length === 9 ? parseInt(colour.slice(7), 16) / 255 : 1);
 const mostOf = (paint: Paint): number =>
@@ -44,20 +41,19 @@ function slabAround(drawing: Drawing): Slab | null {
 }
 
 export const shapeDrawer: Drawer<ShapeNode> = {
-  create: () =>
-    newMesh(shapeFragment, {
-      uTexture: { value: null as Texture | null },
-      uSolid: { value: 1 },
-      ...gradientUniforms(),
-    }),
-  update(mesh, node, { textures, scale }) {
+  draw(node, sheet, { placing, opacity }, { brush, textures, lights, scale }) {
     const { drawing } = node;
-    const { uniforms } = mesh.material;
     const gradient = shadedFill(drawing);
-    setGradient(mesh, gradient, drawing.w, drawing.h, drawing);
-    if (uniforms['uSolid']) uniforms['uSolid'].value = gradient ? 1 : solidOf(drawing);
-    setSlab(mesh, slabAround(drawing));
-    return showRaster(mesh, textures.shape(gradient ? whiteOf(drawing) : drawing, scale));
+    const raster = textures.shape(gradient ? whiteOf(drawing) : drawing, scale);
+    if (!raster) return;
+    onRaster(brush, raster).inStrip(slabAround(drawing));
+    if (gradient)
+      brush.filledBy(gradientNumbers(gradient, drawing.w, drawing.h, drawing)).opacityAlone();
+    else brush.solidAt(solidOf(drawing));
+    brush.stamp(sheet, placing, opacity);
+    // The light on a stroke goes where the shape goes.
+    const light = node.light && node.lightAt > 0 ? lights.of(node, scale) : null;
+    if (light) onRaster(brush, light).stamp(sheet, placedBy(node.matrix, placing), opacity);
   },
   covers({ drawing: { w, h, reach } }) {
     const pad = reach + softEdge;

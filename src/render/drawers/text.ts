@@ -1,9 +1,7 @@
-import type { Texture } from 'three';
 import { pieceLength, type Pieces, type TextNode } from '../../core/display';
-import { newMesh } from '../materials';
 import type { Region } from '../passes';
-import { showRaster, softEdge, type Drawer } from './drawer';
-import { rasterFragment } from './raster-fragment';
+import { onRaster, placedBy, softEdge, type Drawer } from './drawer';
+import { drawPieces } from './pieces';
 
 /** The box of a text with its pieces where they are now. */
 function aroundPieces({ list, state }: Pieces, box: Region, reach: number): Region {
@@ -27,10 +25,19 @@ function aroundPieces({ list, state }: Pieces, box: Region, reach: number): Regi
 }
 
 export const textDrawer: Drawer<TextNode> = {
-  create: () =>
-    newMesh(rasterFragment, { uTexture: { value: null as Texture | null }, uSolid: { value: 1 } }),
-  update: (mesh, node, { textures, scale }) =>
-    showRaster(mesh, textures.words(node.layout, node.colour, scale)),
+  draw(node, sheet, { placing, opacity }, { brush, textures, scale }) {
+    const { layout, colour, shade, pieces } = node;
+    // What stands behind the lines goes where the text as a whole goes.
+    const plates = shade && textures.shade(layout, shade, scale);
+    if (plates) onRaster(brush, plates).stamp(sheet, placedBy(node.matrix, placing), opacity);
+    if (pieces) {
+      const drawn = textures.pieces(pieces, layout, colour, scale);
+      if (drawn) drawPieces(node, pieces, drawn, brush, sheet, placing, opacity);
+      return;
+    }
+    const words = textures.words(layout, colour, scale);
+    if (words) onRaster(brush, words).stamp(sheet, placing, opacity);
+  },
   covers({ layout: { w, h, face }, shade, pieces }) {
     const reach = Math.max(face.size * 1.2, shade ? shade.spread + shade.soft + softEdge : 0);
     const box = { x: -reach, y: -reach, w: w + 2 * reach, h: h + 2 * reach };

@@ -28,16 +28,19 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
   const w = Math.ceil(layout.w) + 2 * padX;
   const h = Math.ceil(layout.h) + 2 * padY;
   const fit = Math.min(scale, largest / w, largest / h);
-  const canvas = newCanvas(Math.max(1, Math.ceil(w * fit)), Math.max(1, Math.ceil(h * fit)));
+  const { face, tracking } = layout;
+  const baseline = padY + layout.baseline;
+  // Whole device px are left out above and below, so that what is drawn does not move against them.
+  const [top, bottom] = inkRows(layout, baseline, fit, Math.ceil(h * fit));
+  const canvas = newCanvas(Math.max(1, Math.ceil(w * fit)), bottom - top);
   const context = canvas.getContext('2d');
   if (!context) return null;
+  context.translate(0, -top);
   context.scale(fit, fit);
   context.textBaseline = 'alphabetic';
   context.textAlign = 'left';
   context.fontKerning = 'normal';
   context.direction = layout.direction;
-  const { face, tracking } = layout;
-  const baseline = padY + layout.baseline;
   layout.lines.forEach((line, index) => {
     const whole: TextRun = { text: line.text, face, tracking, x: 0, raise: 0, colour: null };
     context.save();
@@ -46,7 +49,33 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
     for (const run of line.runs ?? [whole]) drawRun(context, run, colour, layout.evenFigures);
     context.restore();
   });
-  return { canvas, x: -padX, y: -padY, w: canvas.width / fit, h: canvas.height / fit };
+  return { canvas, x: -padX, y: -padY + top / fit, w: canvas.width / fit, h: canvas.height / fit };
+}
+
+/** Device px that stay empty above and below what is drawn. */
+const margin = 3;
+let pen: CanvasRenderingContext2D | null = null;
+
+/** The first row of device px in which something is drawn of a text, and the one behind the last, of so many in all. */
+function inkRows(layout: TextLayout, baseline: number, fit: number, rows: number): [number, number] {
+  pen ??= newCanvas(1, 1).getContext('2d');
+  if (!pen) return [0, rows];
+  const { face, tracking } = layout;
+  let [above, below] = [Infinity, -Infinity];
+  for (const [index, line] of layout.lines.entries()) {
+    const own = baseline + index * layout.lineHeight;
+    const whole: TextRun = { text: line.text, face, tracking, x: 0, raise: 0, colour: null };
+    for (const run of line.runs ?? [whole]) {
+      pen.font = cssFont(run.face);
+      pen.fontVariantCaps = run.face.smallCaps ? 'small-caps' : 'normal';
+      const ink = pen.measureText(run.text);
+      above = Math.min(above, own - run.raise - ink.actualBoundingBoxAscent);
+      below = Math.max(below, own - run.raise + ink.actualBoundingBoxDescent);
+    }
+  }
+  const top = Math.max(0, Math.floor(above * fit) - margin);
+  const bottom = Math.min(rows, Math.ceil(below * fit) + margin);
+  return bottom > top ? [top, bottom] : [0, Math.max(1, rows)];
 }
 
 /** The width of a run as layouts have it: measured large, see `canvasMeasure`. */

@@ -1,0 +1,371 @@
+import type { Vector4 } from 'three';
+import {
+  identity,
+  isApart,
+  type DisplayNode,
+  type GroupNode,
+  type MaskUse,
+  type NodeBase,
+} from '../core/display';
+import type { Brush } from './brush';
+import { drawerOf, type DrawContext, type Leaf, type Lie } from './drawers';
+import type { Executor } from './executor';
+import { placeMesh, type NodeMesh } from './materials';
+import type { MovingPictures } from './moving';
+import type { Numbers } from './numbers';
+import {
+  blurSteps,
+  newBlendMesh,
+  overRegion,
+  setBlend,
+  shrinkOf,
+  uniform,
+  type BlurStep,
+  type Region,
+} from './passes';
+import { extentOf, meet, reachOf, widened, type Extent } from './region';
+import type { Placing } from './seen';
+import { Sheet } from './sheet';
+import type { StrokeLights } from './stroke-light';
+import type { PixelBox, Surface, Surfaces } from './surfaces';
+import type { Target } from './target';
+import type { Textures } from './textures';
+
+/** What all views of a renderer share. */
+export interface Painting {
+  readonly textures: Textures;
+  readonly lights: StrokeLights;
+  readonly moving: MovingPictures;
+  readonly numbers: Numbers;
+  readonly surfaces: Surfaces;
+  readonly executor: Executor;
+  readonly brush: Brush;
+}
+
+/** A part of the picture while what is on it is gathered. */
+interface Layer {
+  sheet: Sheet;
+  /** Null: the canvas itself. */
+  readonly box: PixelBox | null;
+  /** The surface it has been given; null until it has one, and for the canvas. */
+  surface: Surface | null;
+  /** Surfaces that it shows: they are given back once it is drawn. */
+  readonly shows: Surface[];
+  isBegun: boolean;
+}
+
+type Clipped = Pick<DisplayNode, 'clips' | 'clipCount'>;
+
+/** The clips of a node that are wipes, or those that are not. */
+function clippedBy({ clips, clipCount }: Clipped, wipes: boolean): Clipped {
+  const own = clips.filter((clip, i) => i < clipCount && clip.isWipe === wipes);
+  return { clips: own, clipCount: own.length };
+}
+
+const flat = identity();
+const unclipped: Clipped = { clips: [], clipCount: 0 };
+const lying = ({ clips, clipCount }: Clipped): Placing => ({ matrix: flat, clips, clipCount, slides: null });
+/** A normal curve is as good as nothing beyond so many times its sigma. */
+const curveReach = 3;
+
+/** Plans the pictures of one view: what is drawn on which surface, in which order. */
+export class Painter {
+  private readonly meshes = new Map<string, { mesh: NodeMesh; kind: string; seen: number }>();
+  private pass = 0;
+  private target: Target | null = null;
+  private context: DrawContext;
+  private scaleX = 1;
+  private scaleY = 1;
+  /** Layers that have a surface and are not done: nothing may be drawn on the pages they lie on meanwhile. */
+  private readonly open: (Surface | null)[] = [];
+  private readonly lie: { placing: Placing; opacity: number } = { placing: lying(unclipped), opacity: 1 };
+  private readonly onStep = (step: BlurStep): void => void this.own.executor.orders.push({ do: 'blur', step });
+
+  constructor(private readonly own: Painting) {
+    const { brush, textures, lights, moving } = own;
+    this.context = { brush, textures, lights, moving, scale: 1, placeholders: false, meshFor: this.meshFor };
+  }
+
+  /** Leaves with the executor what makes the picture. */
+  paint(roots: readonly GroupNode[], target: Target): void {
+    const { executor, surfaces, brush } = this.own;
+    this.target = target;
+    this.pass += 1;
+    this.open.length = 0;
+    surfaces.restart();
+    this.own.textures.restart();
+    executor.restart();
+    this.scaleX = target.pixelWidth / target.width;
+    this.scaleY = target.pixelHeight / target.height;
+    const scale = Math.min(this.scaleX, this.scaleY);
+    brush.scale = scale;
+    this.context = { ...this.context, scale, placeholders: target.placeholders };
+    const whole = { x: 0, y: 0, w: target.pixelWidth, h: target.pixelHeight };
+    const layer = this.newLayer(target.mode === 'full' ? null : whole);
+    for (const root of roots) this.paintNode(root, layer);
+    const drawn = this.finish(layer);
+    if (drawn) executor.orders.push({ do: 'mode', from: drawn, isKey: target.mode === 'key' });
+    for (const [key, kept] of this.meshes) {
+      if (kept.seen === this.pass) continue;
+      kept.mesh.material.dispose();
+      this.meshes.delete(key);
+    }
+  }
+
+  dispose(): void {
+    for (const kept of this.meshes.values()) kept.mesh.material.dispose();
+    this.meshes.clear();
+  }
+
+  private readonly meshFor = (key: string, kind: string, create: () => NodeMesh): NodeMesh => {
+    let kept = this.meshes.get(key);
+    if (!kept || kept.kind !== kind) {
+      kept?.mesh.material.dispose();
+      kept = { mesh: create(), kind, seen: this.pass };
+      this.meshes.set(key, kept);
+    }
+    kept.seen = this.pass;
+    return kept.mesh;
+  };
+
+  private newLayer(box: PixelBox | null): Layer {
+    return { sheet: new Sheet(this.own.executor.newBatch), box, surface: null, shows: [], isBegun: false };
+  }
+
+  private get pageSide(): number {
+    const { pixelWidth, pixelHeight } = this.target as Target;
+    return Math.min(1024, Math.max(64, pixelWidth, pixelHeight));
+  }
+
+  /** Gives a layer its surface; false where there is none for it. */
+  private settle(layer: Layer): boolean {
+    if (!layer.box || layer.surface) return true;
+    layer.surface = this.own.surfaces.take(layer.box, [...this.open, ...layer.shows], this.pageSide);
+    return layer.surface !== null;
+  }
+
+  /** Has drawn what was gathered on a layer so far. */
+  private flush(layer: Layer): boolean {
+    if (!this.settle(layer)) return false;
+    this.own.executor.orders.push({
+      do: 'draw',
+      sheet: layer.sheet,
+      on: layer.surface,
+      clears: !layer.isBegun,
+    });
+    layer.isBegun = true;
+    layer.sheet = new Sheet(this.own.executor.newBatch);
+    return true;
+  }
+
+  /** Draws a layer to its end and gives back what it showed. Null: it is the canvas, or there was no room for it. */
+  private finish(layer: Layer): Surface | null {
+    this.flush(layer);
+    for (const shown of layer.shows) this.own.surfaces.free(shown);
+    layer.shows.length = 0;
+    const at = this.open.indexOf(layer.surface);
+    if (at >= 0) this.open.splice(at, 1);
+    return layer.surface;
+  }
+
+  private paintNode(node: DisplayNode, layer: Layer): void {
+    if (!node.visible) return;
+    if (isApart(node)) this.paintApart(node, layer);
+    else if (node.kind === 'group') for (const child of node.children) this.paintNode(child, layer);
+    else this.paintLeaf(node, layer, node, node.opacity);
+  }
+
+  private paintLeaf(node: Leaf, layer: Layer, placing: Placing, opacity: number): void {
+    this.lie.placing = placing;
+    this.lie.opacity = opacity;
+    drawerOf(node).draw(node, layer.sheet, this.lie as Lie, this.context);
+  }
+
+  /** Px of the canvas that a layer shows. */
+  private extentOn({ box }: Layer): Extent {
+    const { width, height } = this.target as Target;
+    if (!box) return { left: 0, top: 0, right: width, bottom: height };
+    const { x, y, w, h } = this.regionOf(box);
+    return { left: x, top: y, right: x + w, bottom: y + h };
+  }
+
+  private regionOf(box: PixelBox): Region {
+    const { scaleX, scaleY } = this;
+    return { x: box.x / scaleX, y: box.y / scaleY, w: box.w / scaleX, h: box.h / scaleY };
+  }
+
+  /** The device px about an extent, in whole steps of so many; null where there are none. */
+  private pixelsOf({ left, top, right, bottom }: Extent, step: number): PixelBox | null {
+    if (!(right > left) || !(bottom > top)) return null;
+    const x = Math.floor((left * this.scaleX) / step) * step;
+    const y = Math.floor((top * this.scaleY) / step) * step;
+    const w = Math.ceil((right * this.scaleX) / step) * step - x;
+    const h = Math.ceil((bottom * this.scaleY) / step) * step - y;
+    return { x, y, w, h };
+  }
+
+  /** The widest blur of a node's picture, its shadow, its glow and its masks, as sigma in device px. */
+  private widestBlur({ effects, masks }: NodeBase): number {
+    let most = masks.reduce((widest, { soft }) => Math.max(widest, soft), 0);
+    if (effects) most = Math.max(most, effects.blur, effects.shadow?.blur ?? 0, effects.glow?.reach ?? 0);
+    return (most / 2) * this.context.scale;
+  }
+
+  /** Draws a node on a surface of its own, does to it what is to be done to the whole, and lays it on. */
+  private paintApart(node: DisplayNode, layer: Layer): void {
+    const { effects, masks } = node;
+    const reach = reachOf(effects);
+    let extent = meet(extentOf(node), widened(this.extentOn(layer), reach));
+    for (const mask of masks)
+      if (!mask.inverted) {
+        const soft = (mask.soft / 2) * curveReach;
+        extent = meet(extent, widened(extentOf(mask.node), soft + reach));
+      }
+    const box = this.pixelsOf(extent, shrinkOf(this.widestBlur(node)));
+    if (!box) return;
+    const inner = this.newLayer(box);
+    if (node.kind === 'group') for (const child of node.children) this.paintNode(child, inner);
+    else this.paintLeaf(node, inner, { ...lying(unclipped), matrix: node.matrix, slides: node.slides }, 1);
+    let whole = this.finish(inner);
+    if (!whole) return;
+    const isPlain = effects === null && node.blend === 'normal';
+    // The last mask cuts what is laid on, where nothing else is done to it.
+    let cut: { cover: Surface; mask: MaskUse } | null = null;
+    for (let i = 0; i < masks.length; i += 1) {
+      const mask = masks[i] as MaskUse;
+      const cover = this.coverOf(mask, box);
+      if (!cover) return;
+      if (isPlain && i === masks.length - 1) cut = { cover, mask };
+      else {
+        const next = this.newLayer(box);
+        this.lay(next, unclipped, 1, whole, box, null, { cover, mask });
+        const drawn = this.finish(next);
+        if (!drawn) return;
+        whole = drawn;
+      }
+    }
+    if (effects) return this.layWithEffects(node, layer, whole, box);
+    if (node.blend === 'normal') this.lay(layer, node, node.opacity, whole, box, null, cut);
+    else this.blendOn(node, node, layer, whole, box);
+  }
+
+  /** What a mask covers, its edge soft. */
+  private coverOf(mask: MaskUse, box: PixelBox): Surface | null {
+    const layer = this.newLayer(box);
+    this.paintNode(mask.node, layer);
+    const drawn = this.finish(layer);
+    return drawn && this.blurred(drawn, (mask.soft / 2) * this.context.scale, true);
+  }
+
+  /** A surface blurred by `sigma` device px. Where it is given away, it is given back once that is done. */
+  private blurred(from: Surface, sigma: number, isGivenAway: boolean): Surface | null {
+    if (sigma < 0.25) return from;
+    const { surfaces } = this.own;
+    const drawn = blurSteps(from, sigma, surfaces, this.open, this.pageSide, this.onStep);
+    if (isGivenAway) surfaces.free(from);
+    return drawn;
+  }
+
+  private layWithEffects(node: DisplayNode, layer: Layer, whole: Surface, box: PixelBox): void {
+    const { effects } = node;
+    if (!effects) return;
+    const { scale } = this.context;
+    const isWiped = node.clips.some((clip, i) => i < node.clipCount && clip.isWipe);
+    const base = isWiped ? this.onlyUnwiped(node, whole, box) : whole;
+    const hasCast = effects.shadow !== null || effects.glow !== null;
+    // A shadow must not show through what casts it: where the whole fades or blends, it is put together first.
+    const isJoined = hasCast && (node.opacity < 1 || node.blend !== 'normal');
+    const onto = isJoined ? this.newLayer(box) : layer;
+    // What is left of the wipe is cast as it is; other clips cut the shadow too.
+    const around = isWiped ? clippedBy(node, false) : node;
+    const clips = isJoined ? unclipped : around;
+    const opacity = isJoined ? 1 : node.opacity;
+    if (!base) return;
+    // The base is shown more than once: by what is laid on last it is given back.
+    const picture = this.blurred(base, (effects.blur / 2) * scale, false);
+    if (effects.shadow) {
+      const { colour, x, y, blur } = effects.shadow;
+      const cast = this.blurred(base, (blur / 2) * scale, false);
+      this.lay(onto, clips, opacity, cast, box, { colour, x, y, boost: 1 }, null, cast !== base);
+    }
+    if (effects.glow) {
+      const { colour, reach } = effects.glow;
+      const cast = this.blurred(base, (reach / 2) * scale, false);
+      this.lay(onto, clips, opacity, cast, box, { colour, x: 0, y: 0, boost: 1.8 }, null, cast !== base);
+    }
+    if (picture !== base) onto.shows.push(base);
+    if (!isJoined && node.blend === 'normal') return this.lay(onto, clips, opacity, picture, box, null, null);
+    if (!isJoined) return this.blendOn(node, around, layer, picture, box);
+    this.lay(onto, clips, opacity, picture, box, null, null);
+    const joined = this.finish(onto);
+    if (node.blend === 'normal') this.lay(layer, around, node.opacity, joined, box, null, null);
+    else this.blendOn(node, around, layer, joined, box);
+  }
+
+  /** A node's picture without what its wipes, and those of the groups around it, cover. */
+  private onlyUnwiped(node: DisplayNode, whole: Surface, box: PixelBox): Surface | null {
+    const layer = this.newLayer(box);
+    this.lay(layer, clippedBy(node, true), 1, whole, box, null, null);
+    return this.finish(layer);
+  }
+
+  /** Lays a surface on a layer, as it is or as a shadow of one colour, cut by a mask where there is one. */
+  private lay(
+    layer: Layer,
+    clipped: Clipped,
+    opacity: number,
+    shown: Surface | null,
+    box: PixelBox,
+    tint: { colour: string; x: number; y: number; boost: number } | null,
+    cut: { cover: Surface; mask: MaskUse } | null,
+    isGiven = true,
+  ): void {
+    if (!shown) return;
+    const { brush } = this.own;
+    const { x, y, w, h } = this.regionOf(box);
+    const [dx, dy] = tint ? [tint.x, tint.y] : [0, 0];
+    brush.begin(x + dx, y + dy, w, h).picture(shown.drawn, x + dx, y + dy, w, h);
+    if (tint) brush.colour(tint.colour).opacityAlone(tint.boost);
+    if (cut) {
+      brush.maskedBy(cut.cover.drawn, x, y, w, h, cut.mask.inverted);
+      layer.shows.push(cut.cover);
+    }
+    if (isGiven) layer.shows.push(shown);
+    brush.stamp(layer.sheet, lying(clipped), opacity);
+  }
+
+  /** Lays a surface on what a layer shows so far, by a blend mode. */
+  private blendOn(
+    node: DisplayNode,
+    around: Clipped,
+    layer: Layer,
+    shown: Surface | null,
+    box: PixelBox,
+  ): void {
+    if (!shown) return;
+    layer.shows.push(shown);
+    if (!this.flush(layer)) return;
+    if (!this.open.includes(layer.surface)) this.open.push(layer.surface);
+    const { executor } = this.own;
+    const { pixelWidth, pixelHeight } = this.target as Target;
+    const on = layer.box ?? { x: 0, y: 0, w: pixelWidth, h: pixelHeight };
+    const behind = executor.newBehind(on.w, on.h);
+    executor.orders.push({ do: 'copy', from: layer.surface, to: behind });
+    const mesh = this.meshFor(`${node.key}#blend`, 'blend', newBlendMesh);
+    const { width, height } = behind.image;
+    uniform(mesh, 'uTexture').value = shown.target.texture;
+    uniform(mesh, 'uBehind').value = behind;
+    const region = this.regionOf(box);
+    overRegion(uniform(mesh, 'uOver').value as Vector4, shown.drawn, region);
+    overRegion(
+      uniform(mesh, 'uOverBehind').value as Vector4,
+      { texture: behind, layer: 0, u: 0, v: on.h / height, uw: on.w / width, vh: -on.h / height },
+      this.regionOf(on),
+    );
+    (uniform(mesh, 'uRect').value as Vector4).set(region.x, region.y, region.w, region.h);
+    setBlend(mesh, node.blend);
+    if (!placeMesh(mesh, lying(around), node.opacity, this.context.scale)) return;
+    const { left, top, right, bottom } = this.extentOn(layer);
+    layer.sheet.put(mesh, Float64Array.of(left, top, right, bottom));
+  }
+}
