@@ -17,7 +17,8 @@ const size = { width: 1920, height: 1080 };
 const count = 40;
 const masks = 4;
 const words = (i: number): string => `Team ${i} of Marram Bay`;
-const colour = (i: number): string => `#${((i * 2654435761) >>> 8).toString(16).padStart(6, '0').slice(0, 6)}`;
+const colour = (i: number): string =>
+  `#${((i * 2654435761) >>> 8).toString(16).padStart(6, '0').slice(0, 6)}`;
 const place = (i: number, frame: number): { x: number; y: number } => ({
   x: 60 + (i % 5) * 360 + 20 * Math.sin(frame / 7 + i),
   y: 40 + Math.floor(i / 5) * 128 + 10 * Math.cos(frame / 9 + i),
@@ -170,7 +171,10 @@ function timeOf({ draw, gl }: Drawing, frames: number): number {
 Object.assign(globalThis, {
   async drawFigures(frames = 60, rounds = 3) {
     const [ours, theirs] = [own(), await peer()];
-    const pairs = Array.from({ length: rounds }, () => [timeOf(ours, frames), timeOf(theirs, frames)] as const);
+    const pairs = Array.from(
+      { length: rounds },
+      () => [timeOf(ours, frames), timeOf(theirs, frames)] as const,
+    );
     return {
       own: Math.min(...pairs.map(([a]) => a)),
       peer: Math.min(...pairs.map(([, b]) => b)),

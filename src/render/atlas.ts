@@ -1,5 +1,13 @@
 import ShelfPack, { type Bin } from '@mapbox/shelf-pack';
-import { Box3, DataArrayTexture, LinearFilter, NoColorSpace, Texture, Vector3, type WebGLRenderer } from 'three';
+import {
+  Box3,
+  DataArrayTexture,
+  LinearFilter,
+  NoColorSpace,
+  Texture,
+  Vector3,
+  type WebGLRenderer,
+} from 'three';
 
 /** Something drawn, as a quad finds it: in a layer of the atlas, or (`texture` not null) on a texture of its own. */
 export interface Drawn {
@@ -60,6 +68,10 @@ export class Atlas {
     const place = this.places.get(drawn);
     if (place) this.packs[place.layer]?.unref(place.bin);
     this.places.delete(drawn);
+  }
+
+  get bytes(): number {
+    return this.packs.length * atlasSide * atlasSide * 4;
   }
 
   /** Forgets all that lies in it. */

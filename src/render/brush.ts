@@ -18,6 +18,8 @@ interface Over {
   h: number;
 }
 
+/** Parts of a device px that count as none. */
+const snap = 1e-3;
 const stopsKnown = [0, 2, 4, 8, 16, 32, 64];
 const clipsKnown = [0, 1, 2, 4, 5];
 /** The next of some steps, so that few programs are needed. */
@@ -29,8 +31,10 @@ const stepUp = (steps: readonly number[], value: number): number =>
  * frame makes new objects.
  */
 export class Brush {
-  /** Device px to a px of the canvas. */
+  /** Device px to a px of the canvas: the least, across and down. */
   scale = 1;
+  scaleX = 1;
+  scaleY = 1;
   private readonly quad: Quad = { x: 0, y: 0, z: 0, w: 0 };
   private readonly shown: Over = { image: null, x: 0, y: 0, w: 0, h: 0 };
   private readonly masking: Over = { image: null, x: 0, y: 0, w: 0, h: 0 };
@@ -161,6 +165,7 @@ export class Brush {
     }
     const m = placing.matrix;
     const inSpace = isInSpace(m);
+    if (lean === 0 && !inSpace && m[1] === 0 && m[4] === 0) this.toWholePixels(m);
     const { slides } = placing;
     const slidesNow = slides !== null && slides.some((by) => by !== 0);
     const own = shown.image?.texture ?? null;
@@ -170,8 +175,7 @@ export class Brush {
     features.cuts = this.hasCut;
     features.clips = stepUp(clipsKnown, placing.clipCount);
     features.rounds = false;
-    for (let i = 0; i < placing.clipCount; i += 1)
-      features.rounds ||= (placing.clips[i] as Clip).round >= 0;
+    for (let i = 0; i < placing.clipCount; i += 1) features.rounds ||= (placing.clips[i] as Clip).round >= 0;
     features.slides = slidesNow;
     features.stops = this.gradient ? stepUp(stopsKnown, this.gradient.stops) : 0;
     features.masks = mask !== null;
@@ -191,9 +195,7 @@ export class Brush {
       put(data, slidesAt + 1, x, y, w, h);
       put(data, slidesAt + 2, this.solid, 0, 0, 0);
     }
-    const shadeAt = this.gradient
-      ? this.write(this.gradient.numbers, this.gradient.numbers.length / 4)
-      : -1;
+    const shadeAt = this.gradient ? this.write(this.gradient.numbers, this.gradient.numbers.length / 4) : -1;
     let maskAt = -1;
     if (mask) {
       maskAt = numbers.take(2);
@@ -214,6 +216,27 @@ export class Brush {
     data.set(this.radii, (start + 7) * 4);
     put(data, start + 8, cutAt, slidesAt, shadeAt, maskAt);
     batch.add(start, features, this.box, pixels);
+  }
+
+  /**
+   * Widens an upright quad to whole device px: corners between two are moved by graphics processors, by up to a sixteenth of
+   * a px, and all that is drawn with them.
+   */
+  private toWholePixels(m: Placing['matrix']): void {
+    const { quad, scaleX, scaleY } = this;
+    const across = (m[0] as number) * scaleX;
+    const down = (m[5] as number) * scaleY;
+    if (!(across > 1e-4) || !(down > 1e-4)) return;
+    const shiftX = (m[12] as number) * scaleX;
+    const shiftY = (m[13] as number) * scaleY;
+    const left = Math.floor(quad.x * across + shiftX + snap);
+    const top = Math.floor(quad.y * down + shiftY + snap);
+    const right = Math.ceil((quad.x + quad.z) * across + shiftX - snap);
+    const bottom = Math.ceil((quad.y + quad.w) * down + shiftY - snap);
+    quad.x = (left - shiftX) / across;
+    quad.y = (top - shiftY) / down;
+    quad.z = (right - left) / across;
+    quad.w = (bottom - top) / down;
   }
 
   private write(numbers: ArrayLike<number>, texels: number): number {

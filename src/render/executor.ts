@@ -17,7 +17,7 @@ import { unitSquare, type NodeMesh } from './materials';
 import type { Numbers } from './numbers';
 import { newBlendMesh, newBlurMesh, newModeMesh, setBlur, setMode, type BlurStep } from './passes';
 import { quadMaterial, type Features } from './quad-shader';
-import { Batch, Sheet } from './sheet';
+import { Batch, type Sheet } from './sheet';
 import { aimAt, type PictureSize, type Surface } from './surfaces';
 
 /** Something to be carried out; surfaces of null are the canvas. */
@@ -155,9 +155,7 @@ export class Executor {
     } else {
       const { from, to } = order;
       this.aim(from, picture);
-      const at = from
-        ? new Vector2(from.x, from.y)
-        : new Vector2(0, this.canvasHeight - picture.pixelHeight);
+      const at = from ? new Vector2(from.x, from.y) : new Vector2(0, this.canvasHeight - picture.pixelHeight);
       this.gl.copyFramebufferToTexture(to, at);
     }
   }

@@ -57,11 +57,7 @@ export function newMesh(fragment: string, uniforms: Uniforms, vertex = vertexSha
 }
 
 /** Chooses the program of a mesh by what it has; another one is looked up or compiled only where that has changed. */
-function setVariant(
-  { material }: NodeMesh,
-  name: 'CLIPS' | 'ROUND',
-  value: number,
-): void {
+function setVariant({ material }: NodeMesh, name: 'CLIPS' | 'ROUND', value: number): void {
   if (material.defines[name] === value) return;
   material.defines[name] = value;
   material.needsUpdate = true;
@@ -70,12 +66,7 @@ function setVariant(
 /**
  * Carries what all nodes have - place, opacity, clips - over to a mesh that lies over `uRect`, at so many device px to a px of the canvas. False where nothing of it is seen.
  */
-export function placeMesh(
-  mesh: NodeMesh,
-  node: Placing,
-  opacity: number,
-  scale: number,
-): boolean {
+export function placeMesh(mesh: NodeMesh, node: Placing, opacity: number, scale: number): boolean {
   const { uniforms } = mesh.material;
   const target = mesh.matrixWorld.elements;
   for (let i = 0; i < 16; i += 1) target[i] = node.matrix[i] as number;

@@ -79,7 +79,8 @@ export class Painter {
   /** Layers that have a surface and are not done: nothing may be drawn on the pages they lie on meanwhile. */
   private readonly open: (Surface | null)[] = [];
   private readonly lie: { placing: Placing; opacity: number } = { placing: lying(unclipped), opacity: 1 };
-  private readonly onStep = (step: BlurStep): void => void this.own.executor.orders.push({ do: 'blur', step });
+  private readonly onStep = (step: BlurStep): void =>
+    void this.own.executor.orders.push({ do: 'blur', step });
 
   constructor(private readonly own: Painting) {
     const { brush, textures, lights, moving } = own;
@@ -99,6 +100,8 @@ export class Painter {
     this.scaleY = target.pixelHeight / target.height;
     const scale = Math.min(this.scaleX, this.scaleY);
     brush.scale = scale;
+    brush.scaleX = this.scaleX;
+    brush.scaleY = this.scaleY;
     this.context = { ...this.context, scale, placeholders: target.placeholders };
     const whole = { x: 0, y: 0, w: target.pixelWidth, h: target.pixelHeight };
     const layer = this.newLayer(target.mode === 'full' ? null : whole);

@@ -1,13 +1,5 @@
 // What is done to whole surfaces: blurred, laid on by a blend mode.
-import {
-  Mesh,
-  NoBlending,
-  ShaderMaterial,
-  Vector2,
-  Vector4,
-  type IUniform,
-  type Texture,
-} from 'three';
+import { Mesh, NoBlending, ShaderMaterial, Vector2, Vector4, type IUniform, type Texture } from 'three';
 import type { Blend } from '../core/show';
 import type { Drawn } from './atlas';
 import { newMesh, unitSquare, type NodeMesh } from './materials';
@@ -242,4 +234,3 @@ export function setMode(mesh: NodeMesh, from: Surface, isKey: boolean): void {
   uniform(mesh, 'uKey').value = isKey ? 1 : 0;
   mesh.material.uniformsNeedUpdate = true;
 }
-

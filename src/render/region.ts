@@ -1,6 +1,5 @@
 import type { DisplayNode, Effects } from '../core/display';
 import { drawerOf } from './drawers';
-import type { Region } from './passes';
 
 interface Bounds {
   left: number;

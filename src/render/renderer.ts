@@ -33,6 +33,8 @@ export interface Renderer {
   isWaiting(): boolean;
   /** How many textures have been made since it began. */
   texturesMade(): number;
+  /** What drawn words, pictures and surfaces take, bytes. */
+  bytes(): number;
   /** Draw calls and changes of target of the picture drawn last. */
   counts(): { readonly draws: number; readonly targets: number };
   /** Forgets drawn words and missing pictures, as after fonts or assets have come. */
@@ -118,6 +120,7 @@ export function createRenderer(
       return meanCells(pixels, pixelWidth, pixelHeight, columns, rows);
     },
     texturesMade: () => textures.made,
+    bytes: () => atlas.bytes + textures.bytes + surfaces.bytes,
     counts: () => executor.counts,
     isWaiting: () => textures.isWaiting || moving.isWaiting,
     refresh() {

@@ -16,12 +16,7 @@ const at = (matrix: ArrayLike<number>, index: number): number => matrix[index] a
 
 /** Whether a matrix leaves the plane: turned about an axis in it, moved out of it, or seen in perspective. */
 export const isInSpace = (m: ArrayLike<number>): boolean =>
-  at(m, 2) !== 0 ||
-  at(m, 3) !== 0 ||
-  at(m, 6) !== 0 ||
-  at(m, 7) !== 0 ||
-  at(m, 14) !== 0 ||
-  at(m, 15) !== 1;
+  at(m, 2) !== 0 || at(m, 3) !== 0 || at(m, 6) !== 0 || at(m, 7) !== 0 || at(m, 14) !== 0 || at(m, 15) !== 1;
 
 /**
  * Leaves of a quad (px of the node) what wipes and upright clips let be seen, so that no pixel is drawn for nothing, at so

@@ -4,7 +4,7 @@ import type { Drawn } from './atlas';
 import { setRegionCamera } from './camera';
 
 /** Px: a margin that stays empty, so that nothing of what lies beside it is seen. */
-const margin = 1;
+const margin = 2;
 /** Pages that were not asked for in so many pictures are let go. */
 const longestIdle = 120;
 
@@ -139,7 +139,7 @@ export class Surfaces {
 export function aimAt(surface: Surface, camera: Camera, picture: PictureSize): WebGLRenderTarget {
   const { target, box, x, y, w, h } = surface;
   target.viewport.set(x, y, w, h);
-  target.scissor.set(x, y, w, h);
+  target.scissor.set(x - margin, y - margin, w + 2 * margin, h + 2 * margin);
   setRegionCamera(camera, picture, box);
   return target;
 }

@@ -82,6 +82,13 @@ export class Textures {
   /** How many drawings have been made, each with its texture or its place in the atlas. */
   made = 0;
 
+  /** What textures of their own take, bytes: those of pictures, and of drawings too large for the atlas. */
+  get bytes(): number {
+    let bytes = this.pictureBytes;
+    for (const kept of this.wordsKept.values()) if (kept.value?.drawn.texture) bytes += kept.bytes;
+    return bytes;
+  }
+
   /** To be called before each picture: what is asked for from now on stays until it has been drawn. */
   restart(): void {
     this.pass += 1;

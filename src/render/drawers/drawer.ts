@@ -40,6 +40,10 @@ export interface Drawer<N extends DisplayNode> {
 /** Px by which what is drawn may reach over its edge. */
 export const softEdge = 2;
 
+/** Whether no corner is round: then straight edges do, which are sharper at corners and cost less. */
+export const isSquare = ([a, b, c, d]: readonly [number, number, number, number]): boolean =>
+  a === 0 && b === 0 && c === 0 && d === 0;
+
 /** What covers its box and no more. */
 export const coversBox = ({ w, h }: { readonly w: number; readonly h: number }): Region => ({
   x: -softEdge,

@@ -27,9 +27,10 @@ function show(
   const isMissing = picture === null || picture === 'missing';
   const { w, h, radius } = node;
   if (picture === 'coming' || (isMissing && !placeholders) || !(w > 0) || !(h > 0)) return;
-  brush
-    .begin(-softEdge, -softEdge, w + 2 * softEdge, h + 2 * softEdge)
-    .inBox(w, h, [radius, radius, radius, radius]);
+  brush.begin(-softEdge, -softEdge, w + 2 * softEdge, h + 2 * softEdge);
+  const isBox = radius > 0 || placing.slides !== null;
+  if (isBox) brush.inBox(w, h, [radius, radius, radius, radius]);
+  else brush.within(0, 0, w, h);
   if (isMissing) {
     const { texture, side } = missingTile();
     brush.picture(wholeOf(texture), 0, 0, side, side);
@@ -40,7 +41,8 @@ function show(
     const [left, top] = [x + z * cutLeft, y + high * cutTop];
     const [right, bottom] = [x + z * (1 - cutRight), y + high * (1 - cutBottom)];
     // Where it fills its box, the box cuts it.
-    if (left > 0 || top > 0 || right < w || bottom < h) brush.within(left, top, right, bottom);
+    if (left > 0 || top > 0 || right < w || bottom < h)
+      brush.within(Math.max(0, left), Math.max(0, top), Math.min(w, right), Math.min(h, bottom));
     brush.picture(wholeOf(picture.texture), isMirrored ? x + z : x, y, isMirrored ? -z : z, high);
   }
   brush.stamp(sheet, placing, opacity);

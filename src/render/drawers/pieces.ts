@@ -35,8 +35,7 @@ export function drawPieces(
         n(9) > 0 ? piece.w * (1 - n(9)) : far,
         n(10) > 0 ? piece.h * (1 - n(10)) : far,
       );
-    if (n(11) !== 0)
-      brush.premultiplied(n(12) * n(15), n(13) * n(15), n(14) * n(15), n(15)).opacityAlone();
+    if (n(11) !== 0) brush.premultiplied(n(12) * n(15), n(13) * n(15), n(14) * n(15), n(15)).opacityAlone();
     for (let row = 0; row < 4; row += 1) {
       const p0 = m[row] as number;
       const p1 = m[row + 4] as number;

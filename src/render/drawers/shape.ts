@@ -47,8 +47,7 @@ export const shapeDrawer: Drawer<ShapeNode> = {
     const raster = textures.shape(gradient ? whiteOf(drawing) : drawing, scale);
     if (!raster) return;
     onRaster(brush, raster).inStrip(slabAround(drawing));
-    if (gradient)
-      brush.filledBy(gradientNumbers(gradient, drawing.w, drawing.h, drawing)).opacityAlone();
+    if (gradient) brush.filledBy(gradientNumbers(gradient, drawing.w, drawing.h, drawing)).opacityAlone();
     else brush.solidAt(solidOf(drawing));
     brush.stamp(sheet, placing, opacity);
     // The light on a stroke goes where the shape goes.

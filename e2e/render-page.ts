@@ -1,0 +1,198 @@
+// Runs in a browser, by itself: draws trees that a test describes, and reads the pixels.
+import {
+  groupNode,
+  newClip,
+  nodeBase,
+  nodeOf,
+  type Clip,
+  type DisplayNode,
+  type Effects,
+  type GroupNode,
+} from '../src/core/display';
+import { fitText } from '../src/core/text';
+import { canvasMeasure, createRenderer, type OutputMode } from '../src/render';
+
+/** A node as a test says it: what its kind has, and what differs from a plain one. */
+export interface Said {
+  readonly kind: DisplayNode['kind'];
+  readonly at?: readonly [number, number];
+  readonly matrix?: readonly number[];
+  readonly opacity?: number;
+  readonly clips?: readonly Partial<Clip>[];
+  readonly slides?: readonly number[];
+  readonly effects?: Effects;
+  readonly blend?: string;
+  readonly masks?: readonly { node: Said; inverted?: boolean; soft?: number }[];
+  readonly isolated?: boolean;
+  readonly children?: readonly Said[];
+  readonly text?: string;
+  readonly size?: number;
+  readonly [own: string]: unknown;
+}
+
+const canvas = document.createElement('canvas');
+document.body.append(canvas);
+const renderer = createRenderer(
+  canvas,
+  () => Promise.resolve(null),
+  () => undefined,
+  () => ({ canvas, show: () => undefined }),
+);
+const measure = canvasMeasure();
+const view = renderer.newView();
+let made = 0;
+
+function nodeFrom(said: Said): DisplayNode {
+  const { at, matrix, opacity, clips, slides, effects, blend, masks, children, text, ...rest } = said;
+  const key = String((made += 1));
+  const place = Float64Array.from(matrix ?? [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, ...(at ?? [0, 0]), 0, 1]);
+  const own = { effects: effects ?? null, blend: (blend ?? 'normal') as DisplayNode['blend'] };
+  const base = nodeBase(key, own, place, slides ? Float64Array.from(slides) : null);
+  const node = (
+    said.kind === 'group'
+      ? Object.assign(groupNode(key, own, place), {
+          isolated: said.isolated ?? false,
+          children: (children ?? []).map(nodeFrom),
+        } satisfies Partial<GroupNode>)
+      : nodeOf(base, { ...rest, ...(text === undefined ? {} : wordsOf(text, said.size ?? 40)) })
+  ) as DisplayNode;
+  node.opacity = opacity ?? 1;
+  clips?.forEach((clip, i) => (node.clips[i] = { ...newClip(false), ...clip }));
+  node.clipCount = clips?.length ?? 0;
+  node.masks = (masks ?? []).map((mask) => ({
+    node: nodeFrom(mask.node),
+    inverted: mask.inverted ?? false,
+    soft: mask.soft ?? 0,
+  }));
+  return node;
+}
+
+const wordsOf = (text: string, size: number) => ({
+  shade: null,
+  pieces: null,
+  layout: fitText(
+    {
+      text,
+      face: { family: 'none', weight: 600, stretch: 100, size },
+      tracking: 0,
+      leading: 1,
+      align: 'left',
+      vertical: 'top',
+      letters: 'as-typed',
+      direction: 'ltr',
+      fit: 'as-is',
+      minScale: 1,
+      maxLines: 0,
+      evenFigures: false,
+      spans: [],
+    },
+    { x: 0, y: 0, w: 1e6, h: 100 },
+    measure,
+  ),
+});
+
+/** The whole picture as RGBA bytes, premultiplied, in rows from the top. */
+function draw(
+  said: readonly Said[],
+  width: number,
+  height: number,
+  mode: OutputMode = 'full',
+  scale = 1,
+): Uint8Array {
+  const root = groupNode('root');
+  root.children.push(...said.map(nodeFrom));
+  const [wide, high] = [Math.round(width * scale), Math.round(height * scale)];
+  renderer.reserve(wide, high);
+  view.draw([root], { width, height, pixelWidth: wide, pixelHeight: high, mode, placeholders: false });
+  const gl = canvas.getContext('webgl2') as WebGL2RenderingContext;
+  const pixels = new Uint8Array(wide * high * 4);
+  gl.bindFramebuffer(gl.FRAMEBUFFER, null);
+  gl.readPixels(0, canvas.height - high, wide, high, gl.RGBA, gl.UNSIGNED_BYTE, pixels);
+  const rows = new Uint8Array(pixels.length);
+  for (let y = 0; y < high; y += 1)
+    rows.set(pixels.subarray((high - 1 - y) * wide * 4, (high - y) * wide * 4), y * wide * 4);
+  return rows;
+}
+
+/** What of a picture a test asks for: the colours at points, px of the canvas. */
+function colours(
+  said: readonly Said[],
+  points: readonly (readonly [number, number])[],
+  width: number,
+  height: number,
+  mode?: OutputMode,
+): number[][] {
+  const pixels = draw(said, width, height, mode);
+  return points.map(([x, y]) => [...pixels.subarray((y * width + x) * 4, (y * width + x) * 4 + 4)]);
+}
+
+/** The picture of a seeded scene, drawn whole and node by node laid on one another: how many levels they differ at most. */
+function apartFromOneByOne(said: readonly Said[], width: number, height: number): number {
+  const whole = draw(said, width, height);
+  const sum = new Float64Array(whole.length);
+  for (const node of said) {
+    const one = draw([node], width, height);
+    for (let i = 0; i < sum.length; i += 4) {
+      const left = 1 - (one[i + 3] as number) / 255;
+      // As bytes, as in the picture.
+      for (let k = 0; k < 4; k += 1)
+        sum[i + k] = Math.round((one[i + k] as number) + (sum[i + k] as number) * left);
+    }
+  }
+  let most = 0;
+  for (let i = 0; i < sum.length; i += 1)
+    most = Math.max(most, Math.abs((sum[i] as number) - (whole[i] as number)));
+  return most;
+}
+
+const rig = {
+  colours,
+  draw: (...given: Parameters<typeof draw>) => [...draw(...given)],
+  apartFromOneByOne,
+  /** Groups in one another, each with a blur and a mask, about a white box: the colours at points. */
+  nested(
+    depth: number,
+    points: readonly (readonly [number, number])[],
+    width: number,
+    height: number,
+  ): number[][] {
+    const box = (x: number, y: number, w: number, h: number): Said => ({ kind: 'rect', at: [x, y], w, h, radii: [0, 0, 0, 0], fill: '#ffffff' }); // prettier-ignore
+    let said = box(40, 20, 100, 80);
+    for (let i = 0; i < depth; i += 1)
+      said = { kind: 'group', children: [said], effects: { blur: 1, shadow: null, glow: null }, masks: [{ node: box(0, 0, 200, 120) }] }; // prettier-ignore
+    return colours([said], points, width, height);
+  },
+  /** Words that change so many times: what they take meanwhile, as drawings and as the greatest number of bytes. */
+  changes(count: number, width: number, height: number): { made: number; bytes: number } {
+    let bytes = 0;
+    for (let i = 0; i < count; i += 1) {
+      const words = Array.from({ length: 8 }, (_, k): Said => ({ kind: 'text', at: [0, k * 60], text: `Row ${i * 8 + k} of many`, size: 60, colour: '#ffffff' })); // prettier-ignore
+      draw(words, width, height);
+      bytes = Math.max(bytes, renderer.bytes());
+    }
+    return { made: renderer.texturesMade(), bytes };
+  },
+  counts: () => renderer.counts(),
+  /** Pixels of a picture that has any colour. */
+  inked(said: readonly Said[], width: number, height: number): number {
+    const pixels = draw(said, width, height);
+    let count = 0;
+    for (let i = 3; i < pixels.length; i += 4) if ((pixels[i] as number) > 0) count += 1;
+    return count;
+  },
+  /** Loses the graphics, waits until they are back, and says whether the picture is the same. */
+  async losesAndDraws(said: readonly Said[], width: number, height: number): Promise<boolean> {
+    const before = draw(said, width, height);
+    const lose = (canvas.getContext('webgl2') as WebGL2RenderingContext).getExtension('WEBGL_lose_context');
+    const back = new Promise((resolve) => canvas.addEventListener('webglcontextrestored', resolve));
+    lose?.loseContext();
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    draw(said, width, height);
+    lose?.restoreContext();
+    await back;
+    const after = draw(said, width, height);
+    return before.every((value, i) => Math.abs(value - (after[i] as number)) <= 1);
+  },
+};
+export type Rig = typeof rig;
+Object.assign(globalThis, { rig });

@@ -1,0 +1,317 @@
+// The renderer by itself: pixels at chosen places against what they must be, worked out by hand.
+import { expect, test, type Page } from '@playwright/test';
+import { buildSync } from 'esbuild';
+import type { Rig, Said } from './render-page';
+
+let page: Page;
+test.beforeAll(async ({ browser }) => {
+  const bundle = buildSync({
+    entryPoints: ['e2e/render-page.ts'],
+    bundle: true,
+    format: 'iife',
+    write: false,
+    // Scripts that come late, and a library of fonts: not wanted here.
+    external: ['*?inline', 'opentype.js'],
+  });
+  page = await browser.newPage();
+  await page.goto('about:blank');
+  await page.addScriptTag({ content: bundle.outputFiles[0]?.text ?? '' });
+});
+test.afterAll(() => page.close());
+
+type Point = readonly [number, number];
+const [width, height] = [200, 120];
+const colours = (
+  said: readonly Said[],
+  points: readonly Point[],
+  mode?: 'fill' | 'key',
+): Promise<number[][]> =>
+  page.evaluate(([s, p, m, w, h]) => (globalThis as unknown as { rig: Rig }).rig.colours(s, p, w, h, m), [
+    said,
+    points,
+    mode,
+    width,
+    height,
+  ] as const);
+
+/** Every part of every colour within so many levels of what it must be. */
+function near(
+  given: readonly (readonly number[])[],
+  wanted: readonly (readonly number[])[],
+  levels = 2,
+): void {
+  const far = given.flatMap((colour, i) =>
+    colour.some(
+      (part, k) => Math.abs(part - (wanted[i]?.[k] ?? NaN)) > levels || wanted[i]?.[k] === undefined,
+    )
+      ? [`${i}: ${colour.join(' ')} for ${wanted[i]?.map((part) => Math.round(part)).join(' ')}`]
+      : [],
+  );
+  expect(far).toEqual([]);
+}
+const none = [0, 0, 0, 0];
+const rect = (x: number, y: number, w: number, h: number, fill: unknown, more: Partial<Said> = {}): Said => ({
+  kind: 'rect',
+  at: [x, y],
+  w,
+  h,
+  radii: [0, 0, 0, 0],
+  fill,
+  ...more,
+});
+
+test('a fill covers its box: a half pixel by half, round corners round, half seen by half', async () => {
+  near(
+    await colours(
+      [
+        rect(10, 10, 50.5, 40, '#c04020'),
+        rect(100, 10, 60, 60, '#ffffff', { radii: [30, 30, 30, 30] }),
+        rect(10, 80, 40, 20, '#ffffff', { opacity: 0.5 }),
+        rect(60, 80, 40, 20, '#ff000080'),
+      ],
+      [[30, 30], [60, 30], [62, 30], [101, 11], [130, 40], [30, 90], [80, 90], [9, 30], [10, 30]], // prettier-ignore
+    ),
+    [[192, 64, 32, 255], [96, 32, 16, 128], none, none, [255, 255, 255, 255], [128, 128, 128, 128], [128, 0, 0, 128], none, [192, 64, 32, 255]], // prettier-ignore
+  );
+});
+
+test('a gradient runs from corner to corner, or out from its middle', async () => {
+  const stops = [
+    { at: 0, colour: '#000000' },
+    { at: 1, colour: '#ff0000' },
+  ];
+  const angled = rect(0, 0, 100, 100, { kind: 'linear', angle: 45, stops });
+  const round = rect(100, 0, 100, 100, { kind: 'radial', x: 0.5, y: 0.5, radius: 1, stops });
+  const at = (x: number, y: number): number => (255 * Math.hypot(x - 150, y - 50)) / Math.hypot(50, 50);
+  near(await colours([angled, round], [[0, 0], [50, 50], [99, 99], [99, 0], [150, 50], [180, 50], [199, 99]]), [
+    [1, 0, 0, 255],
+    [129, 0, 0, 255],
+    [254, 0, 0, 255],
+    [127, 0, 0, 255],
+    [1, 0, 0, 255],
+    [at(180.5, 50.5), 0, 0, 255],
+    [at(199.5, 99.5), 0, 0, 255],
+  ]); // prettier-ignore
+});
+
+test('words lie in their box; between two pixels they are of both, by how near they lie', async () => {
+  const words = (x: number, y: number): Said => ({
+    kind: 'text',
+    at: [x, y],
+    text: 'Hill',
+    colour: '#ffffff',
+  });
+  const column = async (y: number): Promise<number[]> =>
+    (
+      await colours(
+        [words(20, y)],
+        Array.from({ length: height }, (_, row) => [24, row] as const),
+      )
+    ).map((colour) => colour[3] as number);
+  const [whole, moved] = [await column(20), await column(20.3)];
+  expect(whole.filter((alpha) => alpha > 200).length).toBeGreaterThan(20);
+  expect(whole.slice(0, 18).every((alpha) => alpha === 0)).toBe(true);
+  for (let row = 1; row < height; row += 1)
+    expect(Math.abs((moved[row] as number) - 0.7 * (whole[row] as number) - 0.3 * (whole[row - 1] as number))).toBeLessThanOrEqual(2); // prettier-ignore
+});
+
+test('a mask cuts to where it is, inverted to where it is not; several cut one after the other', async () => {
+  const masked = (x: number, masks: Said['masks']): Said => ({
+    kind: 'group',
+    children: [rect(x, 10, 60, 60, '#00ff00')],
+    masks: masks ?? [],
+  });
+  const half = (x: number): Said => rect(x, 0, 30, 120, '#ffffff');
+  near(
+    await colours(
+      [
+        masked(10, [{ node: half(10) }]),
+        masked(80, [{ node: half(80), inverted: true }]),
+        masked(140, [{ node: half(140) }, { node: rect(0, 40, 200, 80, '#ffffff80') }]),
+      ],
+      [[20, 40], [60, 40], [90, 40], [130, 40], [150, 20], [150, 60], [190, 60]], // prettier-ignore
+    ),
+    [[0, 255, 0, 255], none, none, [0, 255, 0, 255], none, [0, 128, 0, 128], none], // prettier-ignore
+  );
+});
+
+test('a soft mask fades over its edge and no further', async () => {
+  const said: Said = {
+    kind: 'group',
+    children: [rect(0, 0, 200, 120, '#ffffff')],
+    masks: [{ node: rect(0, 0, 100, 120, '#ffffff'), soft: 20 }],
+  };
+  const row = (await colours([said], Array.from({ length: width }, (_, x) => [x, 60] as const))).map((c) => c[3] as number); // prettier-ignore
+  expect(row[60]).toBeGreaterThan(252);
+  expect(row[140]).toBeLessThan(3);
+  expect(Math.abs((row[99] as number) + (row[100] as number) - 255)).toBeLessThanOrEqual(6);
+  for (let x = 61; x < 140; x += 1) expect(row[x]).toBeLessThanOrEqual((row[x - 1] as number) + 1);
+});
+
+/** W3C Compositing and Blending Level 1, section 10, for one part: b is behind, s in front. */
+const blended: Readonly<Record<string, (b: number, s: number) => number>> = {
+  multiply: (b, s) => b * s,
+  screen: (b, s) => b + s - b * s,
+  overlay: (b, s) => (b <= 0.5 ? 2 * b * s : 1 - 2 * (1 - b) * (1 - s)),
+  darken: Math.min,
+  lighten: Math.max,
+  add: (b, s) => Math.min(1, b + s),
+  difference: (b, s) => Math.abs(b - s),
+};
+
+test('each blend mode joins what is behind, and above clear ground is plain', async () => {
+  for (const [blend, of] of Object.entries(blended))
+    near(
+      await colours([rect(0, 0, 100, 100, '#cc6633'), rect(50, 0, 100, 100, '#3399e6', { blend })], [[75, 50], [125, 50], [25, 50]]), // prettier-ignore
+      [
+        [
+          [0.8, 0.2],
+          [0.4, 0.6],
+          [0.2, 0.9],
+        ]
+          .map(([b, s]) => of(b as number, s as number) * 255)
+          .concat(255),
+        [51, 153, 230, 255],
+        [204, 102, 51, 255],
+      ],
+    );
+});
+
+test('a group that is half seen is so as one; its shadow does not show through it, and a mask cuts the shadow', async () => {
+  const children = [rect(10, 10, 60, 60, '#ff0000'), rect(40, 10, 60, 60, '#0000ff')];
+  const shadow = { blur: 0, shadow: { colour: '#000000', x: 0, y: 30, blur: 0 }, glow: null };
+  near(
+    await colours(
+      [{ kind: 'group', isolated: true, opacity: 0.5, children, effects: shadow }],
+      [[30, 40], [60, 40], [30, 85], [30, 105]], // prettier-ignore
+    ),
+    [[128, 0, 0, 128], [0, 0, 128, 128], [0, 0, 0, 128], none], // prettier-ignore
+  );
+  near(
+    await colours(
+      [{ kind: 'group', children, effects: shadow, masks: [{ node: rect(0, 0, 30, 120, '#ffffff') }] }],
+      [[20, 40], [20, 85], [60, 85]], // prettier-ignore
+    ),
+    [[255, 0, 0, 255], [0, 0, 0, 255], none], // prettier-ignore
+  );
+});
+
+test('a blur keeps what there is: as much light as before, even from beyond the edge of the canvas', async () => {
+  const effects = { blur: 12, shadow: null, glow: null };
+  const sum = async (said: Said): Promise<number> =>
+    page.evaluate(
+      ([s, w, h]) => (globalThis as unknown as { rig: Rig }).rig.draw([s], w, h).reduce((all, part, i) => all + (i % 4 === 3 ? part : 0), 0) / 255, // prettier-ignore
+      [said, width, height] as const,
+    );
+  expect(Math.abs((await sum(rect(80, 40, 40, 40, '#ffffff', { effects }))) - 1600)).toBeLessThan(16);
+  // Half of it lies outside; what is seen is half of what it is inside.
+  expect(Math.abs((await sum(rect(-20, 40, 40, 40, '#ffffff', { effects }))) - 800)).toBeLessThan(16);
+});
+
+test('fill and key are the picture over black and its opacity', async () => {
+  const said = [rect(0, 0, 100, 100, '#ff8000', { opacity: 0.5 })];
+  near(await colours(said, [[50, 50], [150, 50]], 'fill'), [[128, 64, 0, 255], [0, 0, 0, 255]]); // prettier-ignore
+  near(await colours(said, [[50, 50], [150, 50]], 'key'), [[128, 128, 128, 255], [0, 0, 0, 255]]); // prettier-ignore
+});
+
+test('clips and wipes cut alike, straight, round and by the outline', async () => {
+  const cut = { left: 20, top: 20, right: 60, bottom: 100, inverse: Float64Array.of(1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1) }; // prettier-ignore
+  near(
+    await colours(
+      [
+        rect(0, 0, 90, 120, '#ffffff', { clips: [{ ...cut }] }),
+        rect(100, 0, 40, 120, '#ffffff', { clips: [{ ...cut, left: 120, top: 60, round: 15 }] }),
+        rect(150, 0, 40, 120, '#ffffff', { slides: [20, 0, 0, 0] }),
+      ],
+      [[40, 60], [10, 60], [80, 60], [40, 110], [120, 60], [120, 80], [160, 60], [180, 60]], // prettier-ignore
+    ),
+    [[255, 255, 255, 255], none, none, none, [255, 255, 255, 255], none, none, [255, 255, 255, 255]], // prettier-ignore
+  );
+});
+
+/** A fixed series of numbers from 0 to 1 (mulberry32). */
+function randoms(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+test('many in few draws look as one drawn after the other', async () => {
+  for (let seed = 1; seed <= 6; seed += 1) {
+    const next = randoms(seed);
+    const colour = (): string => `#${Math.floor(next() * 0xffffff).toString(16).padStart(6, '0')}`; // prettier-ignore
+    const said = Array.from({ length: 24 }, (): Said => {
+      const [x, y, turn] = [next() * 160, next() * 90, next() < 0.5 ? 0 : next() * 3];
+      const [c, s] = [Math.cos(turn), Math.sin(turn)];
+      const more: Partial<Said> = { matrix: [c, s, 0, 0, -s, c, 0, 0, 0, 0, 1, 0, x, y, 0, 1], opacity: 0.3 + 0.7 * next() }; // prettier-ignore
+      const kind = Math.floor(next() * 5);
+      if (kind === 0) return { kind: 'text', text: 'Wind', size: 20, colour: colour(), ...more };
+      const r = next() * 10;
+      const own = rect(0, 0, 10 + next() * 60, 10 + next() * 40, colour(), { radii: [r, r, r, r], ...more });
+      if (kind === 1) return { ...own, clips: [{ left: 20, top: 20, right: 150, bottom: 90 }] };
+      if (kind === 2)
+        return { kind: 'group', children: [own], masks: [{ node: rect(30, 10, 120, 90, '#ffffff') }] };
+      return own;
+    });
+    const levels = await page.evaluate(
+      ([s, w, h]) => (globalThis as unknown as { rig: Rig }).rig.apartFromOneByOne(s, w, h),
+      [said, width, height] as const,
+    );
+    // Each of those that lie on one another is rounded twice there, and once here.
+    expect(levels).toBeLessThanOrEqual(8);
+  }
+});
+
+test('forty words and forty boxes that do not overlap need few draws, masks one page of pixels', async () => {
+  const said = Array.from({ length: 40 }, (_, i): Said => {
+    const [x, y] = [(i % 5) * 40, Math.floor(i / 5) * 15];
+    const children: Said[] = [
+      rect(x, y, 38, 13, '#204060'),
+      { kind: 'text', at: [x + 2, y + 1], text: `W${i}`, size: 9, colour: '#ffffff' },
+    ];
+    return { kind: 'group', children, masks: i < 4 ? [{ node: rect(x, y, 30, 10, '#ffffff') }] : [] };
+  });
+  const counts = await page.evaluate(
+    ([s, w, h]) => {
+      const { rig } = globalThis as unknown as { rig: Rig };
+      rig.draw(s, w, h);
+      return rig.counts();
+    },
+    [said, width, height] as const,
+  );
+  expect(counts.draws).toBeLessThanOrEqual(16);
+  expect(counts.targets).toBeLessThanOrEqual(8);
+});
+
+test('graphics that are lost come back with the same picture', async () => {
+  const said: Said[] = [
+    rect(10, 10, 80, 40, '#c04020'),
+    { kind: 'text', at: [20, 20], text: 'Marram', colour: '#ffffff' },
+    { kind: 'group', children: [rect(100, 10, 80, 80, '#20c040')], masks: [{ node: rect(100, 10, 40, 80, '#ffffff') }] }, // prettier-ignore
+  ];
+  const isSame = await page.evaluate(
+    ([s, w, h]) => (globalThis as unknown as { rig: Rig }).rig.losesAndDraws(s, w, h),
+    [said, width, height] as const,
+  );
+  expect(isSame).toBe(true);
+});
+
+test('a hundred groups in one another, each with a blur and a mask, end in a picture', async () => {
+  const seen = await page.evaluate(
+    ([w, h]) => (globalThis as unknown as { rig: Rig }).rig.nested(100, [[90, 60], [2, 2]], w, h), // prettier-ignore
+    [width, height] as const,
+  );
+  near(seen, [[255, 255, 255, 255], none], 4);
+});
+
+test('two thousand words, one after the other, take no more memory than there is for them', async () => {
+  const { made, bytes } = await page.evaluate(() =>
+    (globalThis as unknown as { rig: Rig }).rig.changes(250, 640, 480),
+  );
+  expect(made).toBeGreaterThan(1999);
+  expect(bytes).toBeLessThan(400 << 20);
+});
