@@ -18,7 +18,7 @@ const overlap = (a: Box, b: Box): boolean =>
 /** Works of all features for a pixel, in parts of that of a plain one; as measured without a graphics processor. */
 const prices = { image: 0.9, own: 0.4, box: 0.7, cut: 0.5, clip: 0.6, slide: 2, shade: 1.5, mask: 1 };
 /** What another draw call is worth, in plain pixels, for each that there is. */
-const callPrice = 6000;
+const callPrice = 20_000;
 /** How far back a quad looks for a batch to join. */
 const lookBack = 4;
 /** More quads than so many are taken to be everywhere in their box. */
