@@ -308,6 +308,24 @@ test('a hundred groups in one another, each with a blur and a mask, end in a pic
   near(seen, [[255, 255, 255, 255], none], 4);
 });
 
+test('words wider than any texture are drawn whole and at their size, and nothing is seen of where their pieces meet', async () => {
+  // Full blocks, 4000 of them: a row without a gap.
+  const said: Said = { kind: 'text', text: '█'.repeat(4000), colour: '#ffffff', opacity: 0.5, size: 60 };
+  const rowAt = async (x: number, y: number): Promise<number[]> =>
+    (
+      await colours(
+        [{ ...said, at: [x, 20.4] }],
+        Array.from({ length: width }, (_, column) => [column, y] as const),
+      )
+    ).map((colour) => colour[3] as number);
+  // Pieces are 2000 px wide and begin a little before the words.
+  for (const x of [-1880.3, -19880.7, -99900.5]) expect(new Set(await rowAt(x, 60))).toEqual(new Set([128]));
+  // They are as high as alone.
+  const top = (await colours([{ ...said, at: [-99900, 20] }], Array.from({ length: height }, (_, y) => [50, y] as const))).findIndex((c) => (c[3] ?? 0) > 0); // prettier-ignore
+  const own = (await colours([{ ...said, text: '█'.repeat(4), at: [0, 20] }], Array.from({ length: height }, (_, y) => [50, y] as const))).findIndex((c) => (c[3] ?? 0) > 0); // prettier-ignore
+  expect(top).toBe(own);
+});
+
 test('two thousand words, one after the other, take no more memory than there is for them', async () => {
   const { made, bytes } = await page.evaluate(() =>
     (globalThis as unknown as { rig: Rig }).rig.changes(250, 640, 480),

@@ -49,6 +49,7 @@ export class Brush {
   private gradient: GradientNumbers | null = null;
   private slab: Slab | null = null;
   private solid = 0;
+  private isOneOfSeveral = false;
   private readonly box: Box = new Float64Array(4);
   private readonly features: { -readonly [K in keyof Features]: Features[K] } = {
     images: 0,
@@ -78,6 +79,7 @@ export class Brush {
     this.gradient = null;
     this.slab = null;
     this.solid = 0;
+    this.isOneOfSeveral = false;
     return this;
   }
 
@@ -127,6 +129,14 @@ export class Brush {
     return this;
   }
 
+  /** One of several side by side: of its picture only what lies between two lines, px of the node, to the very pixel. */
+  onlyAcross(left: number, right: number): this {
+    this.quad.x = left;
+    this.quad.z = right - left;
+    this.isOneOfSeveral = true;
+    return this;
+  }
+
   filledBy(gradient: GradientNumbers): this {
     this.gradient = gradient;
     return this;
@@ -165,7 +175,7 @@ export class Brush {
     }
     const m = placing.matrix;
     const inSpace = isInSpace(m);
-    if (lean === 0 && !inSpace && m[1] === 0 && m[4] === 0) this.toWholePixels(m);
+    if (lean === 0 && !inSpace && !this.isOneOfSeveral && m[1] === 0 && m[4] === 0) this.toWholePixels(m);
     const { slides } = placing;
     const slidesNow = slides !== null && slides.some((by) => by !== 0);
     const own = shown.image?.texture ?? null;

@@ -23,7 +23,8 @@ import {
   type BlurStep,
   type Region,
 } from './passes';
-import { extentOf, meet, reachOf, widened, type Extent } from './region';
+import { meet, widened, type Extent } from './extent';
+import { extentOf, reachOf } from './region';
 import type { Placing } from './seen';
 import { Sheet } from './sheet';
 import type { StrokeLights } from './stroke-light';
@@ -84,7 +85,16 @@ export class Painter {
 
   constructor(private readonly own: Painting) {
     const { brush, textures, lights, moving } = own;
-    this.context = { brush, textures, lights, moving, scale: 1, placeholders: false, meshFor: this.meshFor };
+    this.context = {
+      brush,
+      textures,
+      lights,
+      moving,
+      scale: 1,
+      placeholders: false,
+      meshFor: this.meshFor,
+      extent: { left: 0, top: 0, right: 0, bottom: 0 },
+    };
   }
 
   /** Leaves with the executor what makes the picture. */
@@ -102,7 +112,8 @@ export class Painter {
     brush.scale = scale;
     brush.scaleX = this.scaleX;
     brush.scaleY = this.scaleY;
-    this.context = { ...this.context, scale, placeholders: target.placeholders };
+    const extent = { left: 0, top: 0, right: target.width, bottom: target.height };
+    this.context = { ...this.context, scale, placeholders: target.placeholders, extent };
     const whole = { x: 0, y: 0, w: target.pixelWidth, h: target.pixelHeight };
     const layer = this.newLayer(target.mode === 'full' ? null : whole);
     for (const root of roots) this.paintNode(root, layer);

@@ -1,3 +1,4 @@
+import type { Extent } from './extent';
 import type { DisplayNode, Effects } from '../core/display';
 import { drawerOf } from './drawers';
 
@@ -45,31 +46,9 @@ function grow(bounds: Bounds, node: DisplayNode): void {
 
 const newBounds = (): Bounds => ({ left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });
 
-/** A part of the canvas, px, which may reach beyond its edges. */
-export interface Extent {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
-
 /** What a node and its effects cover; its right is not beyond its left where that is nothing. */
 export function extentOf(node: DisplayNode): Extent {
   const bounds = newBounds();
   grow(bounds, node);
   return bounds;
 }
-
-export const meet = (a: Extent, b: Extent): Extent => ({
-  left: Math.max(a.left, b.left),
-  top: Math.max(a.top, b.top),
-  right: Math.min(a.right, b.right),
-  bottom: Math.min(a.bottom, b.bottom),
-});
-
-export const widened = ({ left, top, right, bottom }: Extent, by: number): Extent => ({
-  left: left - by,
-  top: top - by,
-  right: right + by,
-  bottom: bottom + by,
-});

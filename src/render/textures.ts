@@ -94,8 +94,11 @@ export class Textures {
     this.pass += 1;
   }
 
-  words(layout: TextLayout, colour: string, scale: number): Raster | null {
-    return this.kept(`${this.keyOf(layout)}/${colour}/${scale}`, () => rasterText(layout, colour, scale));
+  /** Words, or one of the pieces that very wide ones are drawn in. */
+  words(layout: TextLayout, colour: string, scale: number, tile = 0): Raster | null {
+    return this.kept(`${this.keyOf(layout)}/${colour}/${scale}/${tile}`, () =>
+      rasterText(layout, colour, scale, tile),
+    );
   }
 
   private keyOf(layout: TextLayout): string {

@@ -1,5 +1,6 @@
 import type { DisplayNode } from '../../core/display';
 import type { Brush } from '../brush';
+import type { Extent } from '../extent';
 import type { NodeMesh } from '../materials';
 import type { MovingPictures } from '../moving';
 import type { Region } from '../passes';
@@ -18,6 +19,8 @@ export interface DrawContext {
   readonly scale: number;
   /** Whether what is missing is marked, as in Build and preview, or left out, as on air. */
   readonly placeholders: boolean;
+  /** The canvas. */
+  readonly extent: Extent;
   /** A mesh of a kind that a node keeps from picture to picture, made when it is new. */
   meshFor(key: string, kind: string, create: () => NodeMesh): NodeMesh;
 }

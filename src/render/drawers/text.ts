@@ -1,6 +1,11 @@
 import { pieceLength, type Pieces, type TextNode } from '../../core/display';
+import type { TextLayout } from '../../core/text';
 import type { Region } from '../passes';
-import { onRaster, placedBy, softEdge, type Drawer } from './drawer';
+import { meet, type Extent } from '../extent';
+import { isInSpace, type Placing } from '../seen';
+import type { Sheet } from '../sheet';
+import { tileSpan, tilesOf } from '../text/raster';
+import { onRaster, placedBy, softEdge, type DrawContext, type Drawer } from './drawer';
 import { drawPieces } from './pieces';
 
 /** The box of a text with its pieces where they are now. */
@@ -24,8 +29,48 @@ function aroundPieces({ list, state }: Pieces, box: Region, reach: number): Regi
   return { x: left, y: top, w: right - left, h: bottom - top };
 }
 
+/** Draws of very wide words the pieces that can be seen, side by side. */
+function drawTiles(
+  { layout, colour, matrix }: TextNode,
+  tiles: number,
+  sheet: Sheet,
+  placing: Placing,
+  opacity: number,
+  { brush, textures, scale, extent }: DrawContext,
+): void {
+  for (let tile = 0; tile < tiles; tile += 1) {
+    const { left, right } = tileSpan(layout, scale, tile);
+    if (!meets(matrix, left, right, layout, extent)) continue;
+    const words = textures.words(layout, colour, scale, tile);
+    if (words) onRaster(brush, words).onlyAcross(left, right).stamp(sheet, placing, opacity);
+  }
+}
+
+/** Whether anything of a span of words may be seen; of what stands in space all is taken to be. */
+function meets(
+  m: TextNode['matrix'],
+  left: number,
+  right: number,
+  layout: TextLayout,
+  extent: Extent,
+): boolean {
+  if (isInSpace(m)) return true;
+  const pad = layout.face.size;
+  const [top, bottom] = [-pad, layout.h + pad];
+  let box: Extent = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
+  for (const u of [left, right])
+    for (const v of [top, bottom]) {
+      const x = (m[0] as number) * u + (m[4] as number) * v + (m[12] as number);
+      const y = (m[1] as number) * u + (m[5] as number) * v + (m[13] as number);
+      box = { left: Math.min(box.left, x), top: Math.min(box.top, y), right: Math.max(box.right, x), bottom: Math.max(box.bottom, y) }; // prettier-ignore
+    }
+  const { left: l, top: t, right: r, bottom: b } = meet(box, extent);
+  return r > l && b > t;
+}
+
 export const textDrawer: Drawer<TextNode> = {
-  draw(node, sheet, { placing, opacity }, { brush, textures, scale }) {
+  draw(node, sheet, { placing, opacity }, context) {
+    const { brush, textures, scale } = context;
     const { layout, colour, shade, pieces } = node;
     // What stands behind the lines goes where the text as a whole goes.
     const plates = shade && textures.shade(layout, shade, scale);
@@ -35,6 +80,8 @@ export const textDrawer: Drawer<TextNode> = {
       if (drawn) drawPieces(node, pieces, drawn, brush, sheet, placing, opacity);
       return;
     }
+    const tiles = tilesOf(layout, scale);
+    if (tiles > 1) return drawTiles(node, tiles, sheet, placing, opacity, context);
     const words = textures.words(layout, colour, scale);
     if (words) onRaster(brush, words).stamp(sheet, placing, opacity);
   },

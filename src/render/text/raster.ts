@@ -12,12 +12,23 @@ export interface TextRaster {
   readonly h: number;
 }
 
-const largest = 8192;
+/** The most device px, either way, of a drawing. What is wider is drawn in pieces, side by side. */
+const tileSide = 2000;
+const tallest = 8192;
+/** Device px that a piece shows of what lies beside it, so that nothing is seen of where they meet. */
+const seam = 2;
 
-/** Draws fitted words at `scale` device px to the layout px; null where there is nothing to draw. */
-export function rasterText(layout: TextLayout, colour: string, scale: number): TextRaster | null {
-  if (layout.w <= 0 || layout.lines.every((line) => line.text.trim() === '')) return null;
-  // Room for what reaches beyond the advance box: swashes, marks, scripts with tall letters, raised words.
+interface Frame {
+  readonly padX: number;
+  readonly padY: number;
+  /** Layout px. */
+  readonly w: number;
+  readonly h: number;
+  readonly fit: number;
+}
+
+/** Room for what reaches beyond the advance box: swashes, marks, scripts with tall letters, raised words. */
+function frameOf(layout: TextLayout, scale: number): Frame {
   const reach = layout.lines.reduce(
     (most, { runs }) =>
       (runs ?? []).reduce((m, run) => Math.max(m, run.face.size, Math.abs(run.raise)), most),
@@ -27,15 +38,40 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
   const padY = Math.ceil(reach * 0.35) + Math.ceil(Math.max(0, reach - layout.face.size));
   const w = Math.ceil(layout.w) + 2 * padX;
   const h = Math.ceil(layout.h) + 2 * padY;
-  const fit = Math.min(scale, largest / w, largest / h);
+  return { padX, padY, w, h, fit: Math.min(scale, tallest / h) };
+}
+
+/** In how many pieces words are drawn at a scale. */
+export function tilesOf(layout: TextLayout, scale: number): number {
+  const { w, fit } = frameOf(layout, scale);
+  return Math.max(1, Math.ceil((w * fit) / tileSide));
+}
+
+/** The part of a text, layout px of its box, that one of its pieces shows. */
+export function tileSpan(layout: TextLayout, scale: number, tile: number): { left: number; right: number } {
+  const { padX, w, fit } = frameOf(layout, scale);
+  const right = Math.min(w, ((tile + 1) * tileSide) / fit);
+  return { left: (tile * tileSide) / fit - padX, right: right - padX };
+}
+
+/**
+ * Draws fitted words at `scale` device px to the layout px, or one of the pieces that they are drawn in; null where there
+ * is nothing to draw. A piece of several reaches a little over its span.
+ */
+export function rasterText(layout: TextLayout, colour: string, scale: number, tile = 0): TextRaster | null {
+  if (layout.w <= 0 || layout.lines.every((line) => line.text.trim() === '')) return null;
+  const { padX, padY, w, h, fit } = frameOf(layout, scale);
   const { face, tracking } = layout;
   const baseline = padY + layout.baseline;
+  const wide = Math.max(1, Math.ceil(w * fit));
+  const left = Math.max(0, tile * tileSide - seam);
+  const right = Math.min(wide, (tile + 1) * tileSide + seam);
   // Whole device px are left out above and below, so that what is drawn does not move against them.
   const [top, bottom] = inkRows(layout, baseline, fit, Math.ceil(h * fit));
-  const canvas = newCanvas(Math.max(1, Math.ceil(w * fit)), bottom - top);
+  const canvas = newCanvas(Math.max(1, right - left), bottom - top);
   const context = canvas.getContext('2d');
   if (!context) return null;
-  context.translate(0, -top);
+  context.translate(-left, -top);
   context.scale(fit, fit);
   context.textBaseline = 'alphabetic';
   context.textAlign = 'left';
@@ -49,7 +85,13 @@ export function rasterText(layout: TextLayout, colour: string, scale: number): T
     for (const run of line.runs ?? [whole]) drawRun(context, run, colour, layout.evenFigures);
     context.restore();
   });
-  return { canvas, x: -padX, y: -padY + top / fit, w: canvas.width / fit, h: canvas.height / fit };
+  return {
+    canvas,
+    x: -padX + left / fit,
+    y: -padY + top / fit,
+    w: canvas.width / fit,
+    h: canvas.height / fit,
+  };
 }
 
 /** Device px that stay empty above and below what is drawn. */
