@@ -81,6 +81,7 @@ function own(): Drawing {
       colour: '#ffffff',
       shade: null,
       pieces: null,
+      isLive: false,
     });
     moving.push({ node: rect, i, by: 0 }, { node: text, i, by: 14 });
     if (i >= masks) {

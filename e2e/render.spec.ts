@@ -326,6 +326,22 @@ test('words wider than any texture are drawn whole and at their size, and nothin
   expect(top).toBe(own);
 });
 
+test('words that run look as they do at rest, and a minute of them makes nothing new', async () => {
+  const clock = (more: Partial<Said>): Said => ({ kind: 'text', at: [12.25, 8.5], text: '1:27.94 up', colour: '#f2b632', size: 33, isEven: true, ...more }); // prettier-ignore
+  const [still, running] = await page.evaluate(
+    ([s, w, h]) => s.map((said) => (globalThis as unknown as { rig: Rig }).rig.draw([said], w, h)),
+    [[clock({}), clock({ isLive: true })], width, height] as const,
+  );
+  const apart = (still ?? []).map((part, i) => Math.abs(part - (running?.[i] ?? NaN)));
+  expect(Math.max(...apart)).toBeLessThanOrEqual(4);
+  expect((still ?? []).filter((part) => part > 200).length).toBeGreaterThan(300);
+  const made = await page.evaluate(([w, h]) => (globalThis as unknown as { rig: Rig }).rig.minute(w, h), [
+    width,
+    height,
+  ] as const);
+  expect(made).toBe(0);
+});
+
 test('two thousand words, one after the other, take no more memory than there is for them', async () => {
   const { made, bytes } = await page.evaluate(() =>
     (globalThis as unknown as { rig: Rig }).rig.changes(250, 640, 480),

@@ -12,6 +12,7 @@ import { isForAtlas, type Atlas, type Drawn } from './atlas';
 import { wholeOf } from './brush';
 import { newCanvas } from './platform';
 import { rasterShape } from './shape-raster';
+import { forgetFigures, rasterStrip, type RunningPiece, type Strip } from './text/figures';
 import { rasterPieces, type PieceCell, type PieceRaster } from './text/piece-raster';
 import { rasterText, type TextRaster } from './text/raster';
 import { rasterShade } from './text/shade-raster';
@@ -34,6 +35,10 @@ export interface PieceSheet {
   /** Of each cell its part of the sheet. */
   readonly images: readonly Drawn[];
 }
+/** A piece of running words, or ten figures, on one sheet. */
+export interface StripSheet extends Strip {
+  readonly drawn: Drawn;
+}
 export interface Picture {
   readonly texture: Texture;
   readonly width: number;
@@ -51,6 +56,7 @@ const wordsBudget = 256 << 20;
 const pictureBudget = 384 << 20;
 const largest = 4096;
 const retryMs = 3000;
+const mostStrips = 512;
 /** So many of the oldest drawings make room at a time. */
 const forgottenAtOnce = 16;
 
@@ -58,6 +64,7 @@ const forgottenAtOnce = 16;
 export class Textures {
   private readonly wordsKept = new Map<string, Kept<Raster | null>>();
   private readonly picturesKept = new Map<string, Kept<Picture>>();
+  private readonly stripsKept = new Map<string, Kept<StripSheet | null>>();
   private readonly coming = new Map<string, 'coming' | 'missing'>();
   /** What does not change of a layout or a shape, said once for as long as it lives. */
   private readonly layoutKeys = new WeakMap<TextLayout, string>();
@@ -99,6 +106,25 @@ export class Textures {
     return this.kept(`${this.keyOf(layout)}/${colour}/${scale}/${tile}`, () =>
       rasterText(layout, colour, scale, tile),
     );
+  }
+
+  /** A piece of running words with the ten figures of its place, drawn once. */
+  strip(piece: RunningPiece, layout: TextLayout, colour: string, fit: number): StripSheet | null {
+    const key = `strip ${piece.key}/${piece.run.colour ?? colour}`;
+    const kept = this.stripsKept.get(key);
+    if (kept) {
+      kept.pass = this.pass;
+      return kept.value;
+    }
+    const raster = rasterStrip(piece, layout, colour, fit);
+    const value = raster && { ...raster, drawn: this.lay(raster.canvas) };
+    this.stripsKept.set(key, { value, bytes: 0, pass: this.pass });
+    for (const [old, { pass, value: gone }] of this.stripsKept) {
+      if (this.stripsKept.size <= mostStrips || pass === this.pass) break;
+      if (gone) this.drop(gone.drawn);
+      this.stripsKept.delete(old);
+    }
+    return value;
   }
 
   private keyOf(layout: TextLayout): string {
@@ -277,6 +303,9 @@ export class Textures {
   forgetWords(): void {
     for (const kept of this.wordsKept.values()) if (kept.value?.drawn.texture) this.drop(kept.value.drawn);
     this.wordsKept.clear();
+    for (const { value } of this.stripsKept.values()) if (value?.drawn.texture) this.drop(value.drawn);
+    this.stripsKept.clear();
+    forgetFigures();
     this.atlas.clear();
     this.piecesKept = new WeakMap();
     this.wordsBytes = 0;

@@ -200,6 +200,8 @@ export interface TextNode extends NodeBase {
   shade: Shade | null;
   /** Null while it is drawn as one. */
   pieces: Pieces | null;
+  /** Says something else again and again, as clocks and counts do. */
+  isLive: boolean;
 }
 
 export interface PictureNode extends NodeBase {

@@ -251,6 +251,7 @@ export const typedKind = {
       colour: element.colour,
       shade: shadeOf(element),
       pieces: null,
+      isLive: false,
     });
   },
   dress(node: DisplayNode, element: Typed): void {

@@ -299,6 +299,7 @@ export function prepareScene(
     );
     poseAt += own.poseLength;
     poseLengths.push(own.poseLength);
+    if (node.kind === 'text') node.isLive = kind.says !== null || own.count !== null;
     const part: Part & { leaves: number } = {
       path: id,
       element,

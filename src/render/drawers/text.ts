@@ -4,6 +4,7 @@ import type { Region } from '../passes';
 import { meet, type Extent } from '../extent';
 import { isInSpace, type Placing } from '../seen';
 import type { Sheet } from '../sheet';
+import { runningPieces } from '../text/figures';
 import { tileSpan, tilesOf } from '../text/raster';
 import { onRaster, placedBy, softEdge, type DrawContext, type Drawer } from './drawer';
 import { drawPieces } from './pieces';
@@ -68,6 +69,32 @@ function meets(
   return r > l && b > t;
 }
 
+/** Draws words that run, figure by figure. */
+function drawRunning(
+  { layout, colour }: TextNode,
+  sheet: Sheet,
+  placing: Placing,
+  opacity: number,
+  { brush, textures, scale }: DrawContext,
+): void {
+  const { frame, pieces } = runningPieces(layout, scale);
+  const { padX, padY, fit } = frame;
+  for (const piece of pieces) {
+    const strip = textures.strip(piece, layout, colour, fit);
+    if (!strip) continue;
+    const { drawn, w, h } = strip;
+    const x = (piece.x - strip.padX) / fit - padX;
+    const y = (Math.floor(piece.y) - strip.padY) / fit - padY;
+    const [wide, high] = [w / fit, h / fit];
+    // Of the strip its own figure.
+    const across = strip.canvas.width / fit;
+    brush
+      .begin(x, y, wide, high)
+      .picture(drawn, x - piece.figure * wide, y, across, high)
+      .stamp(sheet, placing, opacity);
+  }
+}
+
 export const textDrawer: Drawer<TextNode> = {
   draw(node, sheet, { placing, opacity }, context) {
     const { brush, textures, scale } = context;
@@ -80,6 +107,7 @@ export const textDrawer: Drawer<TextNode> = {
       if (drawn) drawPieces(node, pieces, drawn, brush, sheet, placing, opacity);
       return;
     }
+    if (node.isLive && layout.evenFigures) return drawRunning(node, sheet, placing, opacity, context);
     const tiles = tilesOf(layout, scale);
     if (tiles > 1) return drawTiles(node, tiles, sheet, placing, opacity, context);
     const words = textures.words(layout, colour, scale);

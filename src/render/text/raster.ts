@@ -18,7 +18,7 @@ const tallest = 8192;
 /** Device px that a piece shows of what lies beside it, so that nothing is seen of where they meet. */
 const seam = 2;
 
-interface Frame {
+export interface Frame {
   readonly padX: number;
   readonly padY: number;
   /** Layout px. */
@@ -28,7 +28,7 @@ interface Frame {
 }
 
 /** Room for what reaches beyond the advance box: swashes, marks, scripts with tall letters, raised words. */
-function frameOf(layout: TextLayout, scale: number): Frame {
+export function frameOf(layout: TextLayout, scale: number): Frame {
   const reach = layout.lines.reduce(
     (most, { runs }) =>
       (runs ?? []).reduce((m, run) => Math.max(m, run.face.size, Math.abs(run.raise)), most),
