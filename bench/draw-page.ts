@@ -11,7 +11,7 @@ import {
   type TextNode,
 } from '../src/core/display';
 import { fitText } from '../src/core/text';
-import { canvasMeasure, createRenderer } from '../src/render';
+import { canvasMeasure, createRenderer, type Renderer } from '../src/render';
 
 const size = { width: 1920, height: 1080 };
 const count = 40;
@@ -26,8 +26,7 @@ const place = (i: number, frame: number): { x: number; y: number } => ({
 
 interface Drawing {
   draw(frame: number): void;
-  gl: WebGL2RenderingContext;
-  counts(): { draws: number; targets: number } | null;
+  readonly gl: WebGL2RenderingContext;
 }
 
 function moveTo(node: DisplayNode, x: number, y: number): void {
@@ -35,7 +34,7 @@ function moveTo(node: DisplayNode, x: number, y: number): void {
   node.matrix[13] = y;
 }
 
-function own(): Drawing {
+function own(): Drawing & { renderer: Renderer; runsFor(seconds: number): number } {
   const canvas = document.createElement('canvas');
   document.body.append(canvas);
   const renderer = createRenderer(
@@ -46,19 +45,10 @@ function own(): Drawing {
   );
   renderer.reserve(size.width, size.height);
   const measure = canvasMeasure();
-  const root = groupNode('root');
-  const moving: { node: DisplayNode; i: number; by: number }[] = [];
-  for (let i = 0; i < count; i += 1) {
-    const rect: RectNode = nodeOf(nodeBase(`r${i}`), {
-      kind: 'rect' as const,
-      w: 330,
-      h: 80,
-      radii: [12, 12, 12, 12] as const,
-      fill: colour(i),
-    });
-    const layout = fitText(
+  const wordsOf = (text: string, evenFigures = false): TextNode['layout'] =>
+    fitText(
       {
-        text: words(i),
+        text,
         face: { family: 'Archivo', weight: 600, stretch: 100, size: 30 },
         tracking: 0,
         leading: 1,
@@ -69,15 +59,25 @@ function own(): Drawing {
         fit: 'as-is',
         minScale: 1,
         maxLines: 0,
-        evenFigures: false,
+        evenFigures,
         spans: [],
-      } as Parameters<typeof fitText>[0],
+      },
       { x: 0, y: 0, w: 300, h: 60 },
       measure,
     );
+  const root = groupNode('root');
+  const moving: { node: DisplayNode; i: number; by: number }[] = [];
+  for (let i = 0; i < count; i += 1) {
+    const rect: RectNode = nodeOf(nodeBase(`r${i}`), {
+      kind: 'rect' as const,
+      w: 330,
+      h: 80,
+      radii: [12, 12, 12, 12] as const,
+      fill: colour(i),
+    });
     const text: TextNode = nodeOf(nodeBase(`t${i}`), {
       kind: 'text' as const,
-      layout,
+      layout: wordsOf(words(i)),
       colour: '#ffffff',
       shade: null,
       pieces: null,
@@ -102,21 +102,42 @@ function own(): Drawing {
     root.children.push(group);
   }
   const view = renderer.newView();
+  const show = (node: GroupNode): void =>
+    view.draw([node], {
+      ...size,
+      pixelWidth: size.width,
+      pixelHeight: size.height,
+      mode: 'full',
+      placeholders: false,
+    });
   return {
+    renderer,
     gl: canvas.getContext('webgl2') as WebGL2RenderingContext,
-    counts: () => ('counts' in renderer ? renderer.counts() : null),
     draw(frame) {
       for (const { node, i, by } of moving) {
         const { x, y } = place(i, frame);
         moveTo(node, x + by, y + by);
       }
-      view.draw([root], {
-        ...size,
-        pixelWidth: size.width,
-        pixelHeight: size.height,
-        mode: 'full',
-        placeholders: false,
+      show(root);
+    },
+    runsFor(seconds) {
+      const clock: TextNode = nodeOf(nodeBase('clock'), {
+        kind: 'text' as const,
+        layout: wordsOf('0:00.0', true),
+        colour: '#ffffff',
+        shade: null,
+        pieces: null,
+        isLive: true,
       });
+      const alone = groupNode('clock');
+      alone.children.push(clock);
+      let before = 0;
+      for (let tenth = 0; tenth < seconds * 10; tenth += 1) {
+        if (tenth === 10) before = renderer.texturesMade();
+        clock.layout = wordsOf(`0:${(tenth / 10).toFixed(1).padStart(4, '0')}`, true);
+        show(alone);
+      }
+      return renderer.texturesMade() - before;
     },
   };
 }
@@ -144,7 +165,6 @@ async function peer(): Promise<Drawing> {
   const gl = (app.renderer as unknown as { gl: WebGL2RenderingContext }).gl;
   return {
     gl,
-    counts: () => null,
     draw(frame) {
       for (const { node, i, by } of moving) {
         const { x, y } = place(i, frame);
@@ -172,6 +192,8 @@ function timeOf({ draw, gl }: Drawing, frames: number): number {
 Object.assign(globalThis, {
   async drawFigures(frames = 60, rounds = 3) {
     const [ours, theirs] = [own(), await peer()];
+    ours.draw(0);
+    const counts = { ...ours.renderer.counts() };
     const pairs = Array.from(
       { length: rounds },
       () => [timeOf(ours, frames), timeOf(theirs, frames)] as const,
@@ -179,7 +201,8 @@ Object.assign(globalThis, {
     return {
       own: Math.min(...pairs.map(([a]) => a)),
       peer: Math.min(...pairs.map(([, b]) => b)),
-      counts: ours.counts(),
+      counts,
+      minute: ours.runsFor(60),
     };
   },
 });

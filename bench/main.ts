@@ -7,6 +7,7 @@ import { chartFigures } from './charts';
 import { dataFigures } from './data';
 import { demoFigures } from './demo';
 import { deskFigures } from './desk';
+import { drawFigures } from './draw';
 import { frameFigures } from './frame';
 import { journalFigures } from './journal';
 import { motionFigures } from './motion';
@@ -30,6 +31,7 @@ const figures: Record<string, number> = {
   ...(await deskFigures()),
   ...(await journalFigures()),
   ...(await demoFigures()),
+  ...(await drawFigures()),
   ...(await stageFigures()),
   ...(await airFigures()),
   ...(await takeFigures()),

@@ -91,6 +91,8 @@ export const openBrowser = (): Promise<Browser> =>
       '--disable-background-timer-throttling',
       '--js-flags=--expose-gc',
       '--enable-precise-memory-info',
+      // A frame drawn in software may take long.
+      '--disable-gpu-watchdog',
     ],
   });
 
