@@ -1,6 +1,6 @@
 import react from '@vitejs/plugin-react';
 import tailwind from '@tailwindcss/vite';
-import { defineConfig, type UserConfig } from 'vite';
+import { defineConfig, type Plugin, type UserConfig } from 'vite';
 
 const server = `http://localhost:${process.env['JORVAN_PORT'] ?? 4600}`;
 
@@ -11,10 +11,25 @@ const together = {
   },
 };
 
+/** Leaves out the shaders of materials that come with three.js: all that is drawn here has shaders of its own. */
+const ownShadersOnly: Plugin = {
+  name: 'own-shaders-only',
+  enforce: 'pre',
+  load: (id) =>
+    // What every program begins with is kept.
+    /[\\/]three[\\/]src[\\/]renderers[\\/]shaders[\\/]Shader(Chunk|Lib)[\\/](?!colorspace_pars|tonemapping_pars).*\.glsl\.js/.test(
+      id,
+    )
+      ? "export default ''; export const vertex = ''; export const fragment = '';"
+      : null,
+};
+
 /** Two builds: the application, and (mode `air`) the pages that draw what is on air, which then hold nothing of it. */
 export default defineConfig(({ mode }): UserConfig => ({
-  plugins: [react(), tailwind()],
-  worker: { format: 'es', rollupOptions: { output: together } },
+  plugins: [react(), tailwind(), ownShadersOnly],
+  // From its sources, so that pages hold of it what they use.
+  resolve: { alias: [{ find: /^three$/, replacement: 'three/src/Three.js' }] },
+  worker: { format: 'es', plugins: () => [ownShadersOnly], rollupOptions: { output: together } },
   server: { proxy: { '/api': server, '/demo': server, '/air': { target: server, ws: true } } },
   build: {
     target: 'es2022',

@@ -10,6 +10,8 @@ import {
   type GroupNode,
 } from '../src/core/display';
 import { fitText } from '../src/core/text';
+import { Camera, Mesh, PlaneGeometry, Scene, WebGLRenderer } from 'three';
+import { quadMaterial } from '../src/render/quad-shader';
 import { canvasMeasure, createRenderer, type OutputMode } from '../src/render';
 
 /** A node as a test says it: what its kind has, and what differs from a plain one. */
@@ -149,7 +151,31 @@ function apartFromOneByOne(said: readonly Said[], width: number, height: number)
   return most;
 }
 
+/** Which of all programs that quads may need are refused by the browser. */
+function refused(): string[] {
+  const gl = new WebGLRenderer({ canvas: document.createElement('canvas') });
+  const wrong: string[] = [];
+  const camera = new Camera();
+  const geometry = new PlaneGeometry();
+  const flags = [false, true];
+  for (const images of [0, 1, 2, 3] as const)
+    for (const boxes of flags)
+      for (const slides of flags)
+        for (const masks of images > 1 ? flags : [false])
+          for (const stops of [0, 4])
+            for (const clips of [0, 2]) {
+              const features = { images, boxes, cuts: boxes, clips, rounds: masks, slides, stops, masks };
+              const scene = new Scene();
+              scene.add(new Mesh(geometry, quadMaterial(features)));
+              gl.debug.onShaderError = () => wrong.push(JSON.stringify(features));
+              gl.render(scene, camera);
+            }
+  gl.dispose();
+  return wrong;
+}
+
 const rig = {
+  refused,
   colours,
   draw: (...given: Parameters<typeof draw>) => [...draw(...given)],
   apartFromOneByOne,

@@ -60,6 +60,10 @@ const rect = (x: number, y: number, w: number, h: number, fill: unknown, more: P
   ...more,
 });
 
+test('every program that quads may need is one', async () => {
+  expect(await page.evaluate(() => (globalThis as unknown as { rig: Rig }).rig.refused())).toEqual([]);
+});
+
 test('a fill covers its box: a half pixel by half, round corners round, half seen by half', async () => {
   near(
     await colours(
