@@ -23,8 +23,15 @@ const snap = 1e-3;
 const stopsKnown = [0, 2, 4, 8, 16, 32, 64];
 const clipsKnown = [0, 1, 2, 4, 5];
 /** The next of some steps, so that few programs are needed. */
-const stepUp = (steps: readonly number[], value: number): number =>
-  steps.find((step) => step >= value) ?? value;
+function stepUp(steps: readonly number[], value: number): number {
+  for (let i = 0; i < steps.length; i += 1) if ((steps[i] as number) >= value) return steps[i] as number;
+  return value;
+}
+/** Whether anything is moved. */
+function movesAny(by: Float64Array): boolean {
+  for (let i = 0; i < by.length; i += 1) if (by[i] !== 0) return true;
+  return false;
+}
 
 /**
  * Draws quads on a sheet: what is set between `begin` and `stamp` holds for one of them. One brush serves all, so that no
@@ -177,7 +184,7 @@ export class Brush {
     const inSpace = isInSpace(m);
     if (lean === 0 && !inSpace && !this.isOneOfSeveral && m[1] === 0 && m[4] === 0) this.toWholePixels(m);
     const { slides } = placing;
-    const slidesNow = slides !== null && slides.some((by) => by !== 0);
+    const slidesNow = slides !== null && movesAny(slides);
     const own = shown.image?.texture ?? null;
     const mask = masking.image?.texture ?? null;
     features.images = own || mask ? 2 : shown.image ? 1 : 0;

@@ -9,6 +9,7 @@ const figures = '0123456789';
 const isFigure = (text: string): boolean => text.length === 1 && figures.includes(text);
 /** Places are told apart by so many parts of a device px. */
 const phases = 64;
+const mostWidths = 2000;
 
 /** A figure or what stands between figures, where it is drawn. */
 export interface RunningPiece {
@@ -49,37 +50,49 @@ const cells = new Map<string, { cell: number; widths: Map<string, number> }>();
 function widthsOf(run: TextRun): { cell: number; width: (text: string) => number } {
   pen ??= newCanvas(1, 1).getContext('2d');
   const font = cssFont(run.face);
-  let known = cells.get(font);
-  if (!known) {
-    known = { cell: 0, widths: new Map() };
-    cells.set(font, known);
+  const caps = run.face.smallCaps ? 'small-caps' : 'normal';
+  let own = cells.get(`${caps} ${font}`);
+  if (!own) {
+    own = { cell: 0, widths: new Map() };
+    cells.set(`${caps} ${font}`, own);
   }
-  const { widths } = known;
+  const { widths } = own;
   const width = (text: string): number => {
-    let own = widths.get(text);
-    if (own === undefined) {
+    let wide = widths.get(text);
+    if (wide === undefined) {
       if (pen) {
         pen.font = font;
+        pen.fontVariantCaps = caps;
         pen.fontKerning = 'normal';
         pen.letterSpacing = '0px';
       }
-      own = pen?.measureText(text).width ?? 0;
-      widths.set(text, own);
+      wide = pen?.measureText(text).width ?? 0;
+      if (widths.size >= mostWidths) widths.clear();
+      widths.set(text, wide);
     }
-    return own;
+    return wide;
   };
-  if (known.cell === 0) known.cell = figureCell(run.face, { width });
-  return { cell: known.cell, width };
+  if (own.cell === 0) own.cell = figureCell(run.face, { width });
+  return { cell: own.cell, width };
 }
 
 /** Forgets what was measured, as after fonts have come. */
-export const forgetFigures = (): void => cells.clear();
+export function forgetFigures(): void {
+  cells.clear();
+  known = new WeakMap();
+}
+
+interface Running {
+  readonly scale: number;
+  readonly frame: RunningFrame;
+  readonly pieces: readonly RunningPiece[];
+}
+let known = new WeakMap<TextLayout, Running>();
 
 /** The pieces of a text whose figures stand in even cells, one line or several, at a scale. */
-export function runningPieces(
-  layout: TextLayout,
-  scale: number,
-): { frame: RunningFrame; pieces: RunningPiece[] } {
+export function runningPieces(layout: TextLayout, scale: number): Running {
+  const kept = known.get(layout);
+  if (kept?.scale === scale) return kept;
   const frame = frameOf(layout, scale);
   const { padX, padY, fit } = frame;
   const { face, tracking, squeeze } = layout;
@@ -112,7 +125,9 @@ export function runningPieces(
       }
     }
   });
-  return { frame, pieces };
+  const made = { scale, frame, pieces };
+  known.set(layout, made);
+  return made;
 }
 
 /** Draws a piece, or where it is a figure all ten, each at its place in its cell. */
