@@ -10,7 +10,7 @@ import {
   type RectNode,
   type TextNode,
 } from '../src/core/display';
-import { fitText } from '../src/core/text';
+import { plainWords } from '../e2e/words';
 import { canvasMeasure, createRenderer, type Renderer } from '../src/render';
 
 const size = { width: 1920, height: 1080 };
@@ -45,26 +45,7 @@ function own(): Drawing & { renderer: Renderer; runsFor(seconds: number): number
   );
   renderer.reserve(size.width, size.height);
   const measure = canvasMeasure();
-  const wordsOf = (text: string, evenFigures = false): TextNode['layout'] =>
-    fitText(
-      {
-        text,
-        face: { family: 'Archivo', weight: 600, stretch: 100, size: 30 },
-        tracking: 0,
-        leading: 1,
-        align: 'left',
-        vertical: 'top',
-        letters: 'as-typed',
-        direction: 'ltr',
-        fit: 'as-is',
-        minScale: 1,
-        maxLines: 0,
-        evenFigures,
-        spans: [],
-      },
-      { x: 0, y: 0, w: 300, h: 60 },
-      measure,
-    );
+  const wordsOf = (text: string, isEven = false): TextNode['layout'] => plainWords(text, 30, measure, isEven);
   const root = groupNode('root');
   const moving: { node: DisplayNode; i: number; by: number }[] = [];
   for (let i = 0; i < count; i += 1) {

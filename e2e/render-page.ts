@@ -9,9 +9,9 @@ import {
   type Effects,
   type GroupNode,
 } from '../src/core/display';
-import { fitText } from '../src/core/text';
 import { Camera, Mesh, PlaneGeometry, Scene, WebGLRenderer } from 'three';
 import { quadMaterial } from '../src/render/quad-shader';
+import { plainWords } from './words';
 import { canvasMeasure, createRenderer, type OutputMode } from '../src/render';
 
 /** A node as a test says it: what its kind has, and what differs from a plain one. */
@@ -76,25 +76,7 @@ function nodeFrom(said: Said): DisplayNode {
 const wordsOf = (text: string, size: number, isEven = false) => ({
   shade: null,
   pieces: null,
-  layout: fitText(
-    {
-      text,
-      face: { family: 'none', weight: 600, stretch: 100, size },
-      tracking: 0,
-      leading: 1,
-      align: 'left',
-      vertical: 'top',
-      letters: 'as-typed',
-      direction: 'ltr',
-      fit: 'as-is',
-      minScale: 1,
-      maxLines: 0,
-      evenFigures: isEven,
-      spans: [],
-    },
-    { x: 0, y: 0, w: 1e6, h: 100 },
-    measure,
-  ),
+  layout: plainWords(text, size, measure, isEven),
 });
 
 /** The whole picture as RGBA bytes, premultiplied, in rows from the top. */

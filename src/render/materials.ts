@@ -23,6 +23,19 @@ export type Uniforms = Record<string, IUniform>;
 /** A mesh with geometry and a material of its own. */
 export type NodeMesh = Mesh<PlaneGeometry, ShaderMaterial>;
 
+/** Premultiplied colours are laid over what is there, in the order in which they come, seen from both sides. */
+export const laidOver = {
+  transparent: true,
+  depthTest: false,
+  depthWrite: false,
+  side: DoubleSide,
+  blending: CustomBlending,
+  blendSrc: OneFactor,
+  blendDst: OneMinusSrcAlphaFactor,
+  blendSrcAlpha: OneFactor,
+  blendDstAlpha: OneMinusSrcAlphaFactor,
+} as const;
+
 /** What is no quad of a batch: one material of its own, all of one kind sharing a program. Output is premultiplied. */
 export function newMesh(fragment: string, uniforms: Uniforms, vertex = vertexShader): NodeMesh {
   const material = new ShaderMaterial({
@@ -39,15 +52,7 @@ export function newMesh(fragment: string, uniforms: Uniforms, vertex = vertexSha
       ...uniforms,
     },
     defines: { CLIPS: 0, ROUND: 0 },
-    transparent: true,
-    depthTest: false,
-    depthWrite: false,
-    side: DoubleSide,
-    blending: CustomBlending,
-    blendSrc: OneFactor,
-    blendDst: OneMinusSrcAlphaFactor,
-    blendSrcAlpha: OneFactor,
-    blendDstAlpha: OneMinusSrcAlphaFactor,
+    ...laidOver,
   });
   const mesh = new Mesh(unitSquare, material);
   mesh.frustumCulled = false;

@@ -1,13 +1,7 @@
 // The one shader of all that is drawn on a rectangle: boxes, words, pieces, pictures, surfaces. What a quad is, it looks up
 // in a texture of numbers. A program is compiled for what the quads of a batch have, so that no pixel pays for what none has.
-import {
-  CustomBlending,
-  DoubleSide,
-  OneFactor,
-  OneMinusSrcAlphaFactor,
-  ShaderMaterial,
-  type Texture,
-} from 'three';
+import { ShaderMaterial, type Texture } from 'three';
+import { laidOver } from './materials';
 import { texelsAcross } from './numbers';
 
 /** Texels of a quad's own; what only some have stands elsewhere, and the last of these say where. */
@@ -309,14 +303,6 @@ export function quadMaterial(features: Features): ShaderMaterial {
       STOPS: features.stops,
       MASKS: Number(features.masks),
     },
-    transparent: true,
-    depthTest: false,
-    depthWrite: false,
-    side: DoubleSide,
-    blending: CustomBlending,
-    blendSrc: OneFactor,
-    blendDst: OneMinusSrcAlphaFactor,
-    blendSrcAlpha: OneFactor,
-    blendDstAlpha: OneMinusSrcAlphaFactor,
+    ...laidOver,
   });
 }
