@@ -236,8 +236,9 @@ export class Brush {
   }
 
   /**
-   * Widens an upright quad to whole device px: corners between two are moved by graphics processors, by up to a sixteenth of
-   * a px, and all that is drawn with them.
+   * Brings an upright quad to whole device px: corners between two are moved by graphics processors, by up to a sixteenth of
+   * a px, and all that is drawn with them. Inwards on the atlas, where a drawing's own edge is empty and others lie beside
+   * it; else outwards.
    */
   private toWholePixels(m: Placing['matrix']): void {
     const { quad, scaleX, scaleY } = this;
@@ -246,10 +247,14 @@ export class Brush {
     if (!(across > 1e-4) || !(down > 1e-4)) return;
     const shiftX = (m[12] as number) * scaleX;
     const shiftY = (m[13] as number) * scaleY;
-    const left = Math.floor(quad.x * across + shiftX + snap);
-    const top = Math.floor(quad.y * down + shiftY + snap);
-    const right = Math.ceil((quad.x + quad.z) * across + shiftX - snap);
-    const bottom = Math.ceil((quad.y + quad.w) * down + shiftY - snap);
+    const isInwards = this.shown.image !== null && this.shown.image.texture === null;
+    const [low, high] = isInwards ? [Math.ceil, Math.floor] : [Math.floor, Math.ceil];
+    const by = isInwards ? -snap : snap;
+    const left = low(quad.x * across + shiftX + by);
+    const top = low(quad.y * down + shiftY + by);
+    const right = high((quad.x + quad.z) * across + shiftX - by);
+    const bottom = high((quad.y + quad.w) * down + shiftY - by);
+    if (right <= left || bottom <= top) return;
     quad.x = (left - shiftX) / across;
     quad.y = (top - shiftY) / down;
     quad.z = (right - left) / across;

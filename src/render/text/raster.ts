@@ -34,7 +34,7 @@ export function frameOf(layout: TextLayout, scale: number): Frame {
       (runs ?? []).reduce((m, run) => Math.max(m, run.face.size, Math.abs(run.raise)), most),
     layout.face.size,
   );
-  const padX = Math.ceil(reach * 0.3);
+  const padX = Math.max(Math.ceil(reach * 0.3), Math.ceil(2 / scale));
   const padY = Math.ceil(reach * 0.35) + Math.ceil(Math.max(0, reach - layout.face.size));
   const w = Math.ceil(layout.w) + 2 * padX;
   const h = Math.ceil(layout.h) + 2 * padY;
