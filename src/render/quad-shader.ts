@@ -278,7 +278,7 @@ void main() {
   gl_FragColor = colour * cover;
 }`;
 
-export const quadUniforms = () => ({
+const quadUniforms = () => ({
   uNumbers: { value: null as Texture | null },
   uFirst: { value: 0 },
   uAtlas: { value: null as Texture | null },

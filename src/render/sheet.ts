@@ -7,8 +7,6 @@ import { mostOwn, type Features } from './quad-shader';
 /** Left, top, right, bottom in px of the canvas. */
 export type Box = Float64Array;
 
-export const everywhere: Box = Float64Array.of(-Infinity, -Infinity, Infinity, Infinity);
-
 const overlap = (a: Box, b: Box): boolean =>
   (a[0] as number) < (b[2] as number) &&
   (b[0] as number) < (a[2] as number) &&
@@ -77,20 +75,18 @@ export class Batch implements Features {
 
   /** What it costs, in plain pixels, that quads with and without a feature are drawn by one program. */
   priceOf(quad: Features, pixels: number): number {
-    let price = 0;
-    const of = (own: number, other: number, worth: number): void => {
-      if (own > other) price += (own - other) * worth * pixels;
-      else price += (other - own) * worth * this.pixels;
-    };
-    of(Math.min(1, this.images), Math.min(1, quad.images), prices.image);
-    of(Number(this.images > 1), Number(quad.images > 1), prices.own);
-    of(Number(this.boxes), Number(quad.boxes), prices.box);
-    of(Number(this.cuts), Number(quad.cuts), prices.cut);
-    of(this.clips, quad.clips, prices.clip);
-    of(Number(this.slides), Number(quad.slides), prices.slide);
-    of(Number(this.stops > 0), Number(quad.stops > 0), prices.shade);
-    of(Number(this.masks), Number(quad.masks), prices.mask);
-    return price;
+    const differ = (own: number, other: number): number =>
+      own > other ? (own - other) * pixels : (other - own) * this.pixels;
+    return (
+      differ(Math.min(1, this.images), Math.min(1, quad.images)) * prices.image +
+      differ(Number(this.images > 1), Number(quad.images > 1)) * prices.own +
+      differ(Number(this.boxes), Number(quad.boxes)) * prices.box +
+      differ(Number(this.cuts), Number(quad.cuts)) * prices.cut +
+      differ(this.clips, quad.clips) * prices.clip +
+      differ(Number(this.slides), Number(quad.slides)) * prices.slide +
+      differ(Number(this.stops > 0), Number(quad.stops > 0)) * prices.shade +
+      differ(Number(this.masks), Number(quad.masks)) * prices.mask
+    );
   }
 
   add(start: number, quad: Features, box: Box, pixels: number): void {
