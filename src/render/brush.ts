@@ -1,12 +1,12 @@
 import type { Texture } from 'three';
-import type { Clip } from '../core/display';
+import { boundsThrough, isInSpace, type Clip } from '../core/display';
 import type { Slab } from '../core/shape';
 import type { Drawn } from './atlas';
 import { colourOf } from './colours';
 import type { GradientNumbers } from './gradient';
 import type { Numbers } from './numbers';
 import { clipTexels, quadTexels, type Features } from './quad-shader';
-import { isInSpace, keepSeen, type Placing, type Quad } from './seen';
+import { keepSeen, type Placing, type Quad } from './seen';
 import type { Box, Sheet } from './sheet';
 
 /** A place on a picture as a factor and a shift for x and for y, as the shader takes it. */
@@ -67,6 +67,7 @@ export class Brush {
     slides: false,
     stops: 0,
     masks: false,
+    space: false,
   };
 
   constructor(private readonly numbers: Numbers) {}
@@ -192,11 +193,16 @@ export class Brush {
     features.cuts = this.hasCut;
     features.clips = stepUp(clipsKnown, placing.clipCount);
     features.rounds = false;
-    for (let i = 0; i < placing.clipCount; i += 1) features.rounds ||= (placing.clips[i] as Clip).round >= 0;
+    features.space = inSpace && shown.image !== null;
+    for (let i = 0; i < placing.clipCount; i += 1) {
+      const { round, inverse } = placing.clips[i] as Clip;
+      features.rounds ||= round >= 0;
+      features.space ||= inSpace || isInSpace(inverse);
+    }
     features.slides = slidesNow;
     features.stops = this.gradient ? stepUp(stopsKnown, this.gradient.stops) : 0;
     features.masks = mask !== null;
-    boundsOf(this.box, quad, lean, m, inSpace);
+    boundsThrough(this.box, m, quad.x, quad.y, quad.z, quad.w, lean);
     const pixels = pixelsOf(this.box, this.scale);
     const batch = sheet.batchFor(features, this.box, pixels, own, mask);
 
@@ -304,23 +310,6 @@ function put(data: Float32Array, texel: number, a: number, b: number, c: number,
   data[at + 1] = b;
   data[at + 2] = c;
   data[at + 3] = d;
-}
-
-/** What a quad covers of the canvas; all of it where it stands in space. */
-export function boundsOf(out: Box, quad: Quad, lean: number, m: ArrayLike<number>, inSpace: boolean): void {
-  out[0] = out[1] = inSpace ? -1e9 : Infinity;
-  out[2] = out[3] = inSpace ? 1e9 : -Infinity;
-  if (inSpace) return;
-  for (let corner = 0; corner < 4; corner += 1) {
-    const v = quad.y + (corner & 2 ? quad.w : 0);
-    const u = quad.x + (corner & 1 ? quad.z : 0) + lean * v;
-    const px = (m[0] as number) * u + (m[4] as number) * v + (m[12] as number);
-    const py = (m[1] as number) * u + (m[5] as number) * v + (m[13] as number);
-    out[0] = Math.min(out[0] as number, px);
-    out[1] = Math.min(out[1] as number, py);
-    out[2] = Math.max(out[2] as number, px);
-    out[3] = Math.max(out[3] as number, py);
-  }
 }
 
 /** Device px of a box, at most so many as a large canvas has. */

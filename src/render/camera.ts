@@ -1,24 +1,20 @@
 import type { Camera } from 'three';
 
-/** How far the eye stands before the canvas, in canvas heights. */
-const eyeDistance = 2.2;
-
 /**
- * A perspective camera in which the plane z = 0 is exact to the pixel: x to the right, y down, z towards the eye,
- * the canvas from (0, 0) to (width, height).
+ * Px of the canvas, from (0, 0) at its top left to (width, height), onto what WebGL shows. What stands in space comes with
+ * the camera it is seen by already (`core/display/space.ts`); here it has lost its depth, so that the order in which it is
+ * drawn alone says what lies before what.
  */
 export function setCanvasCamera(camera: Camera, width: number, height: number): void {
   camera.matrixWorldAutoUpdate = false;
   camera.matrixWorldInverse.identity();
-  const depth = -1 / (eyeDistance * height);
   // prettier-ignore
   camera.projectionMatrix.set(
     2 / width, 0, 0, -1,
     0, -2 / height, 0, 1,
-    0, 0, -0.0001, 0,
-    0, 0, depth, 1,
+    0, 0, 0, 0,
+    0, 0, 0, 1,
   );
-  camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
 }
 
 /** The same camera, of which only a box of the picture's device px is seen: what is seen of it there does not change. */
@@ -42,5 +38,4 @@ export function setRegionCamera(
     m[column] = (m[column] as number) * across + (m[column + 3] as number) * right;
     m[column + 1] = (m[column + 1] as number) * down + (m[column + 3] as number) * up;
   }
-  camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
 }

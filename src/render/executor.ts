@@ -38,6 +38,7 @@ function commonFeatures(): Features[] {
     slides: false,
     stops: 0,
     masks: false,
+    space: false,
   };
   const clipped = (own: Partial<Features>): Features[] =>
     [0, 1, 2].map((clips) => ({ ...plain, ...own, clips }));
@@ -228,7 +229,7 @@ export class Executor {
   }
 
   private materialOf(features: Features): ShaderMaterial {
-    const { images, boxes, cuts, clips, rounds, slides, stops, masks } = features;
+    const { images, boxes, cuts, clips, rounds, slides, stops, masks, space } = features;
     const key =
       images +
       4 *
@@ -237,10 +238,11 @@ export class Executor {
           4 * Number(rounds) +
           8 * Number(slides) +
           16 * Number(masks) +
-          32 * (clips + 8 * stops));
+          32 * Number(space) +
+          64 * (clips + 8 * stops));
     let material = this.materials.get(key);
     if (!material) {
-      material = quadMaterial({ images, boxes, cuts, clips, rounds, slides, stops, masks });
+      material = quadMaterial({ images, boxes, cuts, clips, rounds, slides, stops, masks, space });
       this.materials.set(key, material);
     }
     return material;

@@ -23,6 +23,8 @@ export interface Features {
   /** The most stops of a gradient; 0: there is none. */
   readonly stops: number;
   readonly masks: boolean;
+  /** Some stand in space, or are cut by what does. */
+  readonly space: boolean;
 }
 
 const lookUp = /* glsl */ `
@@ -44,7 +46,11 @@ flat varying vec4 vRadii;
 flat varying vec4 vCut; // left, top, right, bottom
 #endif
 #if CLIPS > 0
+#if SPACE
+varying vec3 vClip[CLIPS]; // to be divided by its last
+#else
 varying vec2 vClip[CLIPS];
+#endif
 flat varying vec4 vClipRect[CLIPS];
 flat varying vec2 vClipEdge[CLIPS]; // soft, round
 #endif
@@ -98,13 +104,21 @@ void main() {
 #endif
 #if CLIPS > 0
   for (int i = 0; i < CLIPS; i++) {
+#if SPACE
+    vClip[i] = vec3(0.0, 0.0, 1.0);
+#else
     vClip[i] = vec2(0.0);
+#endif
     vClipRect[i] = vec4(-1e6, -1e6, 1e6, 1e6);
     vClipEdge[i] = vec2(0.0, -1.0);
     if (i >= int(more.w)) continue;
     int at = int(more.z) + i * ${clipTexels};
     vec4 p = mat4(number(at), number(at + 1), number(at + 2), number(at + 3)) * world;
-    vClip[i] = p.xy / p.w;
+#if SPACE
+    vClip[i] = p.xyw;
+#else
+    vClip[i] = p.xy;
+#endif
     vClipRect[i] = number(at + 4);
     vClipEdge[i] = number(at + 5).xy;
   }
@@ -256,7 +270,11 @@ void main() {
 #endif
 #if CLIPS > 0
   for (int i = 0; i < CLIPS; i++) {
+#if SPACE
+    vec2 p = vClip[i].xy / vClip[i].z;
+#else
     vec2 p = vClip[i];
+#endif
     vec4 r = vClipRect[i];
 #if ROUNDS
     if (vClipEdge[i].y >= 0.0) {
@@ -302,6 +320,7 @@ export function quadMaterial(features: Features): ShaderMaterial {
       SLIDES: Number(features.slides),
       STOPS: features.stops,
       MASKS: Number(features.masks),
+      SPACE: Number(features.space),
     },
     ...laidOver,
   });

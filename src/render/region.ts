@@ -1,5 +1,5 @@
 import type { Extent } from './extent';
-import type { DisplayNode, Effects } from '../core/display';
+import { boundsThrough, type DisplayNode, type Effects } from '../core/display';
 import { drawerOf } from './drawers';
 
 interface Bounds {
@@ -17,6 +17,8 @@ export const reachOf = (effects: Effects | null): number => {
   return blur * 1.5 + Math.max(cast, glow ? glow.reach * 1.5 : 0);
 };
 
+const through = new Float64Array(4);
+
 function grow(bounds: Bounds, node: DisplayNode): void {
   if (!node.visible) return;
   if (node.kind === 'group') {
@@ -31,17 +33,11 @@ function grow(bounds: Bounds, node: DisplayNode): void {
   }
   const box = drawerOf(node).covers(node);
   const reach = reachOf(node.effects);
-  const m = node.matrix;
-  for (let corner = 0; corner < 4; corner += 1) {
-    const u = box.x + (corner & 1 ? box.w : 0);
-    const v = box.y + (corner & 2 ? box.h : 0);
-    const x = (m[0] as number) * u + (m[4] as number) * v + (m[12] as number);
-    const y = (m[1] as number) * u + (m[5] as number) * v + (m[13] as number);
-    bounds.left = Math.min(bounds.left, x - reach);
-    bounds.top = Math.min(bounds.top, y - reach);
-    bounds.right = Math.max(bounds.right, x + reach);
-    bounds.bottom = Math.max(bounds.bottom, y + reach);
-  }
+  boundsThrough(through, node.matrix, box.x, box.y, box.w, box.h);
+  bounds.left = Math.min(bounds.left, (through[0] as number) - reach);
+  bounds.top = Math.min(bounds.top, (through[1] as number) - reach);
+  bounds.right = Math.max(bounds.right, (through[2] as number) + reach);
+  bounds.bottom = Math.max(bounds.bottom, (through[3] as number) + reach);
 }
 
 const newBounds = (): Bounds => ({ left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });

@@ -1,4 +1,4 @@
-import type { DisplayNode } from '../core/display';
+import { isInSpace, type DisplayNode } from '../core/display';
 
 /** What a drawn thing takes over from its node. */
 export type Placing = Pick<DisplayNode, 'matrix' | 'clips' | 'clipCount' | 'slides'>;
@@ -13,10 +13,6 @@ export interface Quad {
 
 /** A number of a matrix. */
 const at = (matrix: ArrayLike<number>, index: number): number => matrix[index] as number;
-
-/** Whether a matrix leaves the plane: turned about an axis in it, moved out of it, or seen in perspective. */
-export const isInSpace = (m: ArrayLike<number>): boolean =>
-  at(m, 2) !== 0 || at(m, 3) !== 0 || at(m, 6) !== 0 || at(m, 7) !== 0 || at(m, 14) !== 0 || at(m, 15) !== 1;
 
 /**
  * Leaves of a quad (px of the node) what wipes and upright clips let be seen, so that no pixel is drawn for nothing, at so

@@ -5,11 +5,11 @@
 export const clipsBefore = /* glsl */ `
 #if CLIPS > 0
 uniform mat4 uClipInverse[CLIPS];
-varying vec2 vClip[CLIPS];
+varying vec3 vClip[CLIPS];
 #endif`;
 export const clipsWithin = /* glsl */ `
 #if CLIPS > 0
-  for (int i = 0; i < CLIPS; i++) vClip[i] = (uClipInverse[i] * world).xy;
+  for (int i = 0; i < CLIPS; i++) vClip[i] = (uClipInverse[i] * world).xyw;
 #endif`;
 
 /** Places a unit square over `uQuad` (x, y, w, h in the node's px), and carries the clips along. */
@@ -33,7 +33,7 @@ varying vec2 vLocal;
 uniform vec4 uClipRect[CLIPS];
 uniform float uClipSoft[CLIPS];
 uniform float uClipRound[CLIPS];
-varying vec2 vClip[CLIPS];
+varying vec3 vClip[CLIPS];
 #endif
 
 float reach(float value) { return max(length(vec2(dFdx(value), dFdy(value))), 1e-6); }
@@ -42,7 +42,7 @@ float clipCoverage() {
   float cover = 1.0;
 #if CLIPS > 0
   for (int i = 0; i < CLIPS; i++) {
-    vec2 p = vClip[i];
+    vec2 p = vClip[i].xy / vClip[i].z;
     vec4 r = uClipRect[i];
 #if ROUND > 0
     if (uClipRound[i] >= 0.0) {

@@ -14,7 +14,17 @@ const overlap = (a: Box, b: Box): boolean =>
   (b[1] as number) < (a[3] as number);
 
 /** Works of all features for a pixel, in parts of that of a plain one; as measured without a graphics processor. */
-const prices = { image: 0.9, own: 0.4, box: 0.7, cut: 0.5, clip: 0.6, slide: 2, shade: 1.5, mask: 1 };
+const prices = {
+  image: 0.9,
+  own: 0.4,
+  box: 0.7,
+  cut: 0.5,
+  clip: 0.6,
+  slide: 2,
+  shade: 1.5,
+  mask: 1,
+  space: 1,
+};
 /** What another draw call is worth, in plain pixels, for each that there is. */
 const callPrice = 20_000;
 /** How far back a quad looks for a batch to join. */
@@ -33,6 +43,7 @@ export class Batch implements Features {
   slides = false;
   stops = 0;
   masks = false;
+  space = false;
   /** Where the list of `starts` stands among the numbers. */
   first = 0;
   /** Where the numbers of each quad begin. */
@@ -47,7 +58,7 @@ export class Batch implements Features {
 
   restart(): void {
     this.images = 0;
-    this.boxes = this.cuts = this.rounds = this.slides = this.masks = false;
+    this.boxes = this.cuts = this.rounds = this.slides = this.masks = this.space = false;
     this.clips = this.stops = 0;
     this.starts.length = this.own.length = 0;
     this.pixels = 0;
@@ -85,7 +96,8 @@ export class Batch implements Features {
       differ(this.clips, quad.clips) * prices.clip +
       differ(Number(this.slides), Number(quad.slides)) * prices.slide +
       differ(Number(this.stops > 0), Number(quad.stops > 0)) * prices.shade +
-      differ(Number(this.masks), Number(quad.masks)) * prices.mask
+      differ(Number(this.masks), Number(quad.masks)) * prices.mask +
+      differ(Number(this.space), Number(quad.space)) * prices.space
     );
   }
 
@@ -114,6 +126,7 @@ export class Batch implements Features {
     this.slides ||= quad.slides;
     this.stops = Math.max(this.stops, quad.stops);
     this.masks ||= quad.masks;
+    this.space ||= quad.space;
   }
 
   /** The number by which quads of it ask for a texture: 1 and up. */

@@ -154,6 +154,7 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
 
 const sections: readonly PropertySection[] = [
   'Position',
+  'Space',
   'Rows',
   'Table',
   'Chart',
@@ -173,7 +174,7 @@ const sections: readonly PropertySection[] = [
   'Effects',
   'Wipe',
 ];
-const folded: ReadonlySet<PropertySection> = new Set(['Stroke', 'Effects', 'Wipe']);
+const folded: ReadonlySet<PropertySection> = new Set(['Space', 'Stroke', 'Effects', 'Wipe']);
 
 function ElementInspector({ show, template, element }: { show: Show; template: Template; element: Element }) {
   const kind = elementKinds[element.kind];

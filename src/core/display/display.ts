@@ -172,14 +172,15 @@ export interface ShapeNode extends NodeBase {
 }
 
 /** Numbers for each piece of a text: see `Pieces`. */
-export const pieceLength = 16;
+export const pieceLength = 19;
 
 /** A text whose parts move by themselves. */
 export interface Pieces {
   readonly list: readonly TextPiece[];
   /**
    * `pieceLength` numbers for each: opacity; its place in the node's space as a, b, c, d, x, y; wiped from left, top,
-   * right, bottom (0 to 1); whether it has a colour of its own (1), and that as red, green, blue, opacity (0 to 1).
+   * right, bottom (0 to 1); whether it has a colour of its own (1), and that as red, green, blue, opacity (0 to 1); how
+   * far it comes forward by px of x and of y, and by itself.
    */
   readonly state: Float64Array;
 }

@@ -2,3 +2,4 @@
 export * from './display';
 export * from './matrix';
 export * from './nodes';
+export * from './space';

@@ -76,40 +76,38 @@ function invertPlane(out: Matrix, m: Matrix): boolean {
   return true;
 }
 
-const work = new Float64Array(32);
-
-/** The inverse by Gauss-Jordan elimination with pivoting; false, and `out` as it was, where there is none. */
-export function invert(out: Matrix, matrix: Matrix): boolean {
-  if (invertPlane(out, matrix)) return true;
-  const at = (row: number, column: number): number => row * 8 + column;
-  for (let row = 0; row < 4; row += 1) {
-    for (let column = 0; column < 4; column += 1) {
-      work[at(row, column)] = matrix[column * 4 + row] as number;
-      work[at(row, column + 4)] = row === column ? 1 : 0;
-    }
-  }
-  for (let column = 0; column < 4; column += 1) {
-    let pivot = column;
-    for (let row = column + 1; row < 4; row += 1) {
-      if (Math.abs(work[at(row, column)] as number) > Math.abs(work[at(pivot, column)] as number))
-        pivot = row;
-    }
-    const value = work[at(pivot, column)] as number;
-    if (Math.abs(value) < 1e-12) return false;
-    for (let k = 0; k < 8; k += 1) {
-      const swap = work[at(pivot, k)] as number;
-      work[at(pivot, k)] = work[at(column, k)] as number;
-      work[at(column, k)] = swap / value;
-    }
-    for (let row = 0; row < 4; row += 1) {
-      if (row === column) continue;
-      const factor = work[at(row, column)] as number;
-      if (factor === 0) continue;
-      for (let k = 0; k < 8; k += 1)
-        work[at(row, k)] = (work[at(row, k)] as number) - factor * (work[at(column, k)] as number);
-    }
-  }
-  for (let row = 0; row < 4; row += 1)
-    for (let column = 0; column < 4; column += 1) out[column * 4 + row] = work[at(row, column + 4)] as number;
+/**
+ * The way back from the canvas into a node's plane, for what lies on that plane: of a map of space the inverse of what it
+ * does to the plane (a homography), in the rows and columns of x, y and w. False, and `out` as it was, where there is none:
+ * it has no size, or stands edge-on.
+ */
+export function invert(out: Matrix, m: Matrix): boolean {
+  if (invertPlane(out, m)) return true;
+  const a = m[0] as number;
+  const b = m[4] as number;
+  const c = m[12] as number;
+  const d = m[1] as number;
+  const e = m[5] as number;
+  const f = m[13] as number;
+  const g = m[3] as number;
+  const h = m[7] as number;
+  const i = m[15] as number;
+  const minorA = e * i - f * h;
+  const minorB = f * g - d * i;
+  const minorC = d * h - e * g;
+  const determinant = a * minorA + b * minorB + c * minorC;
+  if (!(Math.abs(determinant) > 1e-9)) return false;
+  const by = 1 / determinant;
+  out.fill(0);
+  out[0] = minorA * by;
+  out[1] = minorB * by;
+  out[3] = minorC * by;
+  out[4] = (c * h - b * i) * by;
+  out[5] = (a * i - c * g) * by;
+  out[7] = (b * g - a * h) * by;
+  out[10] = 1;
+  out[12] = (b * f - c * e) * by;
+  out[13] = (c * d - a * f) * by;
+  out[15] = (a * e - b * d) * by;
   return true;
 }

@@ -44,6 +44,11 @@ export const elementBase = z.object({
   w: size,
   h: size,
   rotation: finite.min(-3600).max(3600),
+  /** Px towards the eye; degrees about the axes through its pivot; px to an eye of its own, 0: it has none. */
+  z: pixels,
+  rotationX: finite.min(-3600).max(3600),
+  rotationY: finite.min(-3600).max(3600),
+  perspective: size,
   pivotX: finite.min(-10).max(10),
   pivotY: finite.min(-10).max(10),
   opacity: fraction,
@@ -84,6 +89,10 @@ export const baseDefaults = {
   w: 100,
   h: 100,
   rotation: 0,
+  z: 0,
+  rotationX: 0,
+  rotationY: 0,
+  perspective: 0,
   pivotX: 0.5,
   pivotY: 0.5,
   opacity: 1,
@@ -121,6 +130,10 @@ export const placeProperties: readonly Property[] = [
     min: -3600,
     max: 3600,
   },
+  { key: 'rotationX', label: 'Rotation X', mark: 'RX', type: 'number', section: 'Space', unit: '°', min: -3600, max: 3600 }, // prettier-ignore
+  { key: 'rotationY', label: 'Rotation Y', mark: 'RY', type: 'number', section: 'Space', unit: '°', min: -3600, max: 3600 }, // prettier-ignore
+  { key: 'z', label: 'Z', type: 'number', section: 'Space', unit: 'px' },
+  { key: 'perspective', label: 'Perspective', mark: 'Eye', type: 'number', section: 'Space', unit: 'px', min: 0, step: 10 }, // prettier-ignore
   { key: 'pivotX', label: 'Pivot X', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
   { key: 'pivotY', label: 'Pivot Y', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
 ];

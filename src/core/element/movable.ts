@@ -70,6 +70,17 @@ const factor = (key: string, label: string, most: number, away: number): Movable
   step: 0.05,
   away,
 });
+/** A turn about an axis, degrees. */
+const turn = (key: string, label: string, away: number): Movable => ({
+  ...base,
+  key,
+  label,
+  modes: ['offset', 'value'],
+  unit: '°',
+  min: -100_000,
+  max: 100_000,
+  away,
+});
 const part = (key: string, label: string, away: number): Movable => ({
   ...base,
   key,
@@ -94,15 +105,29 @@ export const poseMovables = {
   scale: factor('scale', 'Scale', 100, 0.8),
   scaleX: factor('scaleX', 'Scale X', 100, 0),
   scaleY: factor('scaleY', 'Scale Y', 100, 0),
-  rotation: {
+  rotation: turn('rotation', 'Rotation', -15),
+  z: {
     ...base,
-    key: 'rotation',
-    label: 'Rotation',
+    key: 'z',
+    label: 'Z',
     modes: ['offset', 'value'],
-    unit: '°',
+    unit: 'px',
     min: -100_000,
     max: 100_000,
-    away: -15,
+    away: -600,
+  },
+  rotationX: turn('rotationX', 'Rotation X', -90),
+  rotationY: turn('rotationY', 'Rotation Y', 90),
+  perspective: {
+    ...base,
+    key: 'perspective',
+    label: 'Perspective',
+    modes: ['offset', 'value'],
+    unit: 'px',
+    min: 0,
+    max: 100_000,
+    step: 10,
+    away: 1200,
   },
   opacity: factor('opacity', 'Opacity', 1, 0),
   wipeLeft: part('wipeLeft', 'Wipe, left edge', 1),
@@ -159,6 +184,9 @@ export const boxKeys: readonly PoseKey[] = [
   'scaleX',
   'scaleY',
   'rotation',
+  'rotationX',
+  'rotationY',
+  'z',
   'opacity',
   'wipeLeft',
   'wipeTop',
@@ -194,6 +222,7 @@ const none: readonly TrackMode[] = ['value'];
 
 const poseOf = (element: Element): PoseKey[] => [
   ...boxKeys,
+  'perspective',
   'iris',
   'blur',
   ...kindOf(element).poses,

@@ -5,6 +5,7 @@ export type PropertyType =
 /** The parts of the inspector, in the order in which they stand there. */
 export type PropertySection =
   | 'Position'
+  | 'Space'
   | 'Text'
   | 'Type'
   | 'Shape'

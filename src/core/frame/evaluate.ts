@@ -1,17 +1,22 @@
 import {
   isApart,
+  isEdgeOn,
   invert,
   maxClips,
   multiplyInPlane,
   pieceLength,
+  placeInSpace,
   shiftInPlane,
+  shiftInSpace,
   type Clip,
   type GroupNode,
+  type Matrix,
   type TextNode,
 } from '../display';
 import {
   addPose,
   coasted,
+  joinAbout,
   joinTable,
   neutralAt,
   poseIndex,
@@ -74,8 +79,8 @@ export function looksSame(scene: Scene, a: Moment, b: Moment): boolean {
 }
 
 const far = 1e6;
-const { x, y, w, h, scale, scaleX, scaleY, rotation, opacity, veil, blur, tracking, count, maskSoft } =
-  poseIndex;
+const { x, y, z, w, h, scale, scaleX, scaleY, rotation, rotationX, rotationY, perspective } = poseIndex;
+const { opacity, veil, blur, tracking, count, maskSoft } = poseIndex;
 const { wipeLeft, wipeTop, wipeRight, wipeBottom, iris, light } = poseIndex;
 
 function activate(now: Active, phase: number, frame: number): void {
@@ -170,20 +175,6 @@ function rest({ pose: p, touched }: Part): void {
   }
 }
 
-/** Scale and turn about another point than the pivot: they move the pivot too, which lies dx, dy from that point. */
-function about(into: Float64Array, from: number, index: number, value: number, dx: number, dy: number): void {
-  if (index === rotation) {
-    const angle = (value * Math.PI) / 180;
-    const cos = Math.cos(angle);
-    const sin = Math.sin(angle);
-    addPose(into, x, dx * cos - dy * sin - dx, from);
-    addPose(into, y, dx * sin + dy * cos - dy, from);
-    return;
-  }
-  if (index === scale || index === scaleX) addPose(into, x, dx * (value - 1), from);
-  if (index === scale || index === scaleY) addPose(into, y, dy * (value - 1), from);
-}
-
 /** Whether a part of a Change is seen at its frame: the old until the swap, the new from then on, or both throughout. */
 function isOfNow(scene: Scene, part: Part, moment: Moment): boolean {
   if (part.era === 'both' || !scene.change) return true;
@@ -237,7 +228,9 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     tx = (tx - part.alongX) * all + part.alongX;
     ty = (ty - part.alongY) * all + part.alongY;
   }
-  multiplyInPlane(part.plane, around, a, b, c, d, tx, ty);
+  if (part.isInSpace) stand(part, around, a, b, c, d, tx, ty);
+  else multiplyInPlane(part.plane, around, a, b, c, d, tx, ty);
+  const shift = part.isInSpace ? shiftInSpace : shiftInPlane;
 
   // A box grows about its pivot.
   const grows = (moves & moving.size) !== 0;
@@ -249,15 +242,15 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   if (part.liveEffects) takeEffects(part);
   if (node.kind === 'text') {
     words(scene, part, node);
-    shiftInPlane(node.matrix, part.plane, node.layout.x, node.layout.y);
+    shift(node.matrix, part.plane, node.layout.x, node.layout.y);
   } else if (grows)
-    shiftInPlane(
+    shift(
       node.matrix,
       part.plane,
       part.x - (part.nowW - part.w) * part.ownPivotX,
       part.y - (part.nowH - part.h) * part.ownPivotY,
     );
-  else shiftInPlane(node.matrix, part.plane, part.x, part.y);
+  else shift(node.matrix, part.plane, part.x, part.y);
   if ((moves & moving.mask) !== 0) for (let i = 0; i < node.masks.length; i += 1) soften(part, i);
 
   const bare = 1 - Math.max(0, Math.min(1, part.veil + (p[veil] as number)));
@@ -308,9 +301,32 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     up !== 0 &&
     !wiped &&
     !part.isOff &&
+    !(part.isInSpace && !isGroup && isEdgeOn(node.matrix)) &&
     isOfNow(scene, part, moment);
   if ((moves & moving.light) !== 0 && node.kind === 'shape')
     node.lightAt = (p[light] as number) - Math.floor(p[light] as number);
+}
+
+/** Places a part in space, about its pivot where that is now. */
+function stand(
+  part: Part,
+  around: Matrix,
+  a: number,
+  b: number,
+  c: number,
+  d: number,
+  tx: number,
+  ty: number,
+): void {
+  const { pose: p, element, standing, pivotX, pivotY } = part;
+  standing.z = element.z + (p[z] as number);
+  standing.rotationX = element.rotationX + (p[rotationX] as number);
+  standing.rotationY = element.rotationY + (p[rotationY] as number);
+  standing.perspective = element.perspective + (p[perspective] as number);
+  standing.depth = (p[scale] as number) * part.alongScale;
+  const px = a * pivotX + c * pivotY + tx;
+  const py = b * pivotX + d * pivotY + ty;
+  placeInSpace(part.plane, around, a, b, c, d, tx, ty, px, py, standing);
 }
 
 /** Puts on what moves of an element's own properties, where that differs from what it wears. */
@@ -421,7 +437,7 @@ function movePieces(motion: PieceMotion, now: Active, spread: number, size: numb
         let value = sampleTrack(track, frames[k] as number, shifts[i], pace);
         if (worth !== 'px') value *= worth === 'w' ? piece.w : piece.h;
         addPose(p, track.index, value, at);
-        about(p, at, track.index, value, dx[i] as number, dy[i] as number);
+        joinAbout(p, at, track.index, value, dx[i] as number, dy[i] as number);
       }
     }
     const across = (p[at + scale] as number) * (p[at + scaleX] as number);
@@ -430,10 +446,19 @@ function movePieces(motion: PieceMotion, now: Active, spread: number, size: numb
     const angle = (turn * Math.PI) / 180;
     const cos = turn === 0 ? 1 : Math.cos(angle);
     const sin = turn === 0 ? 0 : Math.sin(angle);
-    const a = cos * across;
-    const b = sin * across;
-    const c = -sin * up;
-    const d = cos * up;
+    const tiltX = (p[at + rotationX] as number) * (Math.PI / 180);
+    const tiltY = (p[at + rotationY] as number) * (Math.PI / 180);
+    const sinX = tiltX === 0 ? 0 : Math.sin(tiltX);
+    const sinY = tiltY === 0 ? 0 : Math.sin(tiltY);
+    const cosX = tiltX === 0 ? 1 : Math.cos(tiltX);
+    const cosY = tiltY === 0 ? 1 : Math.cos(tiltY);
+    // Laid in its plane, then turned about X and about Y.
+    const a = cos * across * cosY + sin * across * sinX * sinY;
+    const b = sin * across * cosX;
+    const back = sin * across * sinX * cosY - cos * across * sinY;
+    const c = cos * up * sinX * sinY - sin * up * cosY;
+    const d = cos * up * cosX;
+    const under = cos * up * sinX * cosY + sin * up * sinY;
     // About the middle of the piece, where it lies in the node's space.
     const mx = piece.w / 2;
     const my = piece.h / 2;
@@ -451,6 +476,9 @@ function movePieces(motion: PieceMotion, now: Active, spread: number, size: numb
       ((along[i] as number) * spread * size) / 1000 -
       (a * mx + c * my);
     state[out + 6] = piece.y + my + (p[at + y] as number) - (b * mx + d * my);
+    state[out + 16] = back;
+    state[out + 17] = under;
+    state[out + 18] = (p[at + z] as number) - (back * mx + under * my);
     state[out + 7] = p[at + wipeLeft] as number;
     state[out + 8] = p[at + wipeTop] as number;
     state[out + 9] = p[at + wipeRight] as number;
@@ -478,9 +506,16 @@ function inherit(clips: Clip[], parent: Part | null): void {
   for (let i = 0; i < parent.node.clipCount; i += 1) clips[i] = parent.node.clips[i] as Clip;
 }
 
+/** What is of no size, or seen from its edge, leaves nothing to be seen. */
+function cutAll(clip: Clip): void {
+  clip.left = clip.top = far;
+  clip.right = clip.bottom = -far;
+  clip.round = -1;
+}
+
 function writeClip(part: Part): void {
   const { clip, nowW, nowH } = part;
-  invert(clip.inverse, part.node.matrix);
+  if (!invert(clip.inverse, part.node.matrix)) return cutAll(clip);
   clip.left = 0;
   clip.top = 0;
   clip.right = nowW;
@@ -508,15 +543,16 @@ function writeWipe(part: Part): void {
   const c = angle === 0 ? 1 : Math.cos(angle);
   const s = angle === 0 ? 0 : Math.sin(angle);
   const { inverse } = wipe;
-  invert(inverse, part.node.matrix);
+  if (!invert(inverse, part.node.matrix)) return cutAll(wipe);
+  const across0 = (c * nowW + s * nowH) / 2;
+  const down0 = (c * nowH - s * nowW) / 2;
   for (let column = 0; column < 16; column += 4) {
     const u = inverse[column] as number;
     const v = inverse[column + 1] as number;
-    inverse[column] = c * u + s * v;
-    inverse[column + 1] = c * v - s * u;
+    const over = inverse[column + 3] as number;
+    inverse[column] = c * u + s * v - across0 * over;
+    inverse[column + 1] = c * v - s * u - down0 * over;
   }
-  inverse[12] = (inverse[12] as number) - (c * nowW + s * nowH) / 2;
-  inverse[13] = (inverse[13] as number) - (c * nowH - s * nowW) / 2;
   const soft = element.wipeSoft;
   const across = Math.abs(nowW * c) + Math.abs(nowH * s) + soft;
   const down = Math.abs(nowW * s) + Math.abs(nowH * c) + soft;
@@ -539,7 +575,7 @@ function writeIris(part: Part): void {
   const cy = element.irisY * nowH;
   const reach = Math.hypot(Math.max(cx, nowW - cx), Math.max(cy, nowH - cy));
   const soft = element.irisSoft;
-  invert(clip.inverse, part.node.matrix);
+  if (!invert(clip.inverse, part.node.matrix)) return cutAll(clip);
   clip.left = cx;
   clip.top = cy;
   clip.soft = soft;

@@ -8,8 +8,11 @@ const inverse = identity();
 /** Whether a point of the canvas lies in a part's box, as it was last evaluated. */
 function contains(part: Part, x: number, y: number, slop: number): boolean {
   if (!invert(inverse, part.node.matrix)) return false;
-  const u = (inverse[0] as number) * x + (inverse[4] as number) * y + (inverse[12] as number);
-  const v = (inverse[1] as number) * x + (inverse[5] as number) * y + (inverse[13] as number);
+  const over = (inverse[3] as number) * x + (inverse[7] as number) * y + (inverse[15] as number);
+  // What is behind the eye is not seen.
+  if (!(over > 0)) return false;
+  const u = ((inverse[0] as number) * x + (inverse[4] as number) * y + (inverse[12] as number)) / over;
+  const v = ((inverse[1] as number) * x + (inverse[5] as number) * y + (inverse[13] as number)) / over;
   // Flat things, such as lines, are given room to be hit.
   const [roomX, roomY] = [part.w < slop * 2 ? slop : 0, part.h < slop * 2 ? slop : 0];
   return u >= -roomX && v >= -roomY && u <= part.nowW + roomX && v <= part.nowH + roomY;

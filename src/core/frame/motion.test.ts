@@ -384,7 +384,7 @@ describe('words in parts', () => {
     const own = node(scene(t), at('enter', 10), 'a');
     if (own.kind !== 'text' || !own.pieces) throw new Error('it is not in pieces');
     const tints = [0, 1].map((i) => [
-      ...(own.pieces?.state.slice(i * pieceLength + 11, (i + 1) * pieceLength) ?? []),
+      ...(own.pieces?.state.slice(i * pieceLength + 11, i * pieceLength + 16) ?? []),
     ]);
     expect(tints.map((tint) => tint.map((v) => Math.round(v * 1e3) / 1e3))).toEqual([
       [1, 0, 0, 0, 1],

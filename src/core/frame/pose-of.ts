@@ -1,3 +1,4 @@
+import { pointThrough } from '../display';
 import { joinAt, poseIndex, poseLength } from '../motion';
 import type { PoseKey } from '../show';
 import { valueAt } from './plan';
@@ -32,9 +33,5 @@ export function posedValue(scene: Scene, id: string, key: string): PosedValue | 
 export function pivotOf(scene: Scene, id: string): { x: number; y: number } | null {
   const part = partOf(scene, id);
   if (!part) return null;
-  const { plane: m, pivotX: u, pivotY: v } = part;
-  return {
-    x: (m[0] as number) * u + (m[4] as number) * v + (m[12] as number),
-    y: (m[1] as number) * u + (m[5] as number) * v + (m[13] as number),
-  };
+  return pointThrough(part.plane, part.pivotX, part.pivotY);
 }

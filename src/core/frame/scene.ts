@@ -39,6 +39,9 @@ import {
   type GroupNode,
   type MaskUse,
   type Matrix,
+  type Standing,
+  canvasCamera,
+  multiply,
 } from '../display';
 import type { PieceMotion } from './pieces';
 import { newBelt, type RunningBelt } from './belts';
@@ -89,6 +92,10 @@ export interface Part {
   readonly lean: number;
   readonly cos: number;
   readonly sin: number;
+  /** Whether it, something around it or something in it may stand in space; all else stays on the quick plane. */
+  isInSpace: boolean;
+  /** How it stands now: written by `evaluate`, read at once. */
+  readonly standing: Standing;
   /** Whether it may look another at any moment though no track moves it: a count, pieces, an era, properties of its own. */
   readonly isRestless: boolean;
   readonly colours: readonly (readonly CompiledColour[])[];
@@ -187,7 +194,7 @@ export interface Scene {
   readonly change: Change | null;
   /** The display tree; `evaluate` writes the moment into it. */
   readonly root: GroupNode;
-  /** From the template's own canvas onto the canvas of the picture. */
+  /** From the template's own space onto the canvas of the picture, as its camera sees it. */
   readonly base: Matrix;
   /** Whether it has a clock, so that holding it does not make it still. */
   readonly hasClock: boolean;
@@ -329,6 +336,8 @@ export function prepareScene(
       d: cos,
       restX: pivotX - (cos * pivotX - sin * pivotY),
       restY: pivotY - (sin * pivotX + cos * pivotY),
+      isInSpace: standsInSpace(element, own.pieces ? [...touched, ...movedInPieces(own.pieces)] : touched),
+      standing: { z: 0, rotationX: 0, rotationY: 0, perspective: 0, depth: 1 },
       index,
       touched,
       moves,
@@ -407,6 +416,7 @@ export function prepareScene(
       });
     }
   }
+  spreadSpace(parts);
   const poses = new Float64Array(poseAt);
   let at = 0;
   parts.forEach((part, i) => {
@@ -490,10 +500,39 @@ const touchedBy = (tracks: readonly (readonly CompiledTrack[])[]): number[] => {
   for (const list of tracks)
     for (const { index, dx, dy } of list) {
       touched.add(index);
-      if (dx !== 0 || dy !== 0) touched.add(poseIndex.x).add(poseIndex.y);
+      if (dx !== 0 || dy !== 0) touched.add(poseIndex.x).add(poseIndex.y).add(poseIndex.z);
     }
   return [...touched];
 };
+
+/** Whether an element stands in space, or may be moved there. */
+const standsInSpace = (element: Element, touched: readonly number[]): boolean =>
+  element.z !== 0 ||
+  element.rotationX !== 0 ||
+  element.rotationY !== 0 ||
+  element.perspective !== 0 ||
+  touched.some((index) => spatial.has(index));
+const spatial: ReadonlySet<number> = new Set([
+  poseIndex.z,
+  poseIndex.rotationX,
+  poseIndex.rotationY,
+  poseIndex.perspective,
+]);
+
+const movedInPieces = ({ tracks }: PieceMotion): number[] =>
+  tracks.flatMap((list) => list.map(({ track }) => track.index));
+
+/** What holds something that stands in space, and what is held by it, is in space too. */
+function spreadSpace(parts: readonly Part[]): void {
+  for (let i = parts.length - 1; i >= 0; i -= 1) {
+    const around = parts[(parts[i] as Part).parent];
+    if ((parts[i] as Part).isInSpace && around) around.isInSpace = true;
+  }
+  for (const part of parts) {
+    const around = parts[part.parent];
+    if (around?.isInSpace) part.isInSpace = true;
+  }
+}
 
 /** Numbers that are to hold a map of the plane. */
 const inPlane = (matrix: Matrix): Matrix => {
@@ -522,11 +561,13 @@ function newArena(): (length: number) => Float64Array {
 
 function baseMatrix(template: Template, canvas: { width: number; height: number }): Matrix {
   const scale = Math.min(canvas.width / template.width, canvas.height / template.height);
+  const onCanvas = identity();
+  onCanvas[0] = scale;
+  onCanvas[5] = scale;
+  onCanvas[12] = (canvas.width - template.width * scale) / 2;
+  onCanvas[13] = (canvas.height - template.height * scale) / 2;
   const base = identity();
-  base[0] = scale;
-  base[5] = scale;
-  base[12] = (canvas.width - template.width * scale) / 2;
-  base[13] = (canvas.height - template.height * scale) / 2;
+  multiply(base, onCanvas, canvasCamera(template.width, template.height));
   return base;
 }
 

@@ -30,4 +30,4 @@ export {
   type MotionPreset,
 } from './presets';
 export { inTurn, turnOrders, type TurnOrder } from './turn';
-export { joinTable, newTable, type PlacedTrack, type TrackTable } from './table';
+export { joinAbout, joinTable, newTable, type PlacedTrack, type TrackTable } from './table';

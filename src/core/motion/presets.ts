@@ -143,11 +143,14 @@ export const motionPresets: readonly MotionPreset[] = [
     fits: (element) => movableOf(element, 'w') !== undefined,
     parts: () => [{ property: 'w', away: 0 }],
   },
-  plain('flip', 'Flip', 'Turns up about its middle, as a card does.', {
-    property: 'scaleY',
-    away: 0,
-    ease: ['overshoot', 'strong-in'],
-  }),
+  {
+    ...plain('flip', 'Flip', 'Turns up about its middle, as a card does.', {
+      property: 'rotationX',
+      away: -90,
+      ease: ['overshoot', 'strong-in'],
+    }),
+    leaving: [{ property: 'rotationX', away: 90, ease: ['overshoot', 'strong-in'] }],
+  },
   plain('blur', 'Out of a blur', 'Comes into focus.', { property: 'blur', away: 28, ease: gentle }, fade),
   {
     id: 'draw',

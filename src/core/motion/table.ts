@@ -28,7 +28,7 @@ export interface TrackTable {
   /** What 1 is worth above and below 0. */
   readonly forward: Float64Array;
   readonly back: Float64Array;
-  /** From what scale and turn go about to the pivot, px; `about` is 0 where that is the pivot: 1 turns, 2 across, 4 down. */
+  /** From what scale and turn go about to the pivot, px; `about` is 0 where that is the pivot, else a bit of `ways`. */
   readonly about: Uint8Array;
   readonly dx: Float64Array;
   readonly dy: Float64Array;
@@ -51,12 +51,18 @@ interface Timings {
 }
 
 const codes = { add: 0, multiply: 1, cover: 2 } as const;
-const { x, y, rotation, scale, scaleX, scaleY } = poseIndex;
+const { x, y, z, rotation, rotationX, rotationY, scale, scaleX, scaleY } = poseIndex;
+const ways = { turn: 1, across: 2, down: 4, turnX: 8, turnY: 16 } as const;
 
-const aboutOf = ({ index, dx, dy }: CompiledTrack): number => {
+const aboutOf = ({ index, dx, dy }: Pick<CompiledTrack, 'index' | 'dx' | 'dy'>): number => {
   if (dx === 0 && dy === 0) return 0;
-  if (index === rotation) return 1;
-  return (index === scale || index === scaleX ? 2 : 0) + (index === scale || index === scaleY ? 4 : 0);
+  if (index === rotation) return ways.turn;
+  if (index === rotationX) return ways.turnX;
+  if (index === rotationY) return ways.turnY;
+  return (
+    (index === scale || index === scaleX ? ways.across : 0) +
+    (index === scale || index === scaleY ? ways.down : 0)
+  );
 };
 
 /** Lays tracks out, in their order. */
@@ -140,7 +146,7 @@ function moveTimings(timings: Timings, frame: number): void {
  * allocated.
  */
 export function joinTable(table: TrackTable, frame: number, poses: Float64Array, moved: Uint8Array): void {
-  const { count, part, place, code, timing, at, values, forward, back, about, timings } = table;
+  const { count, part, place, code, timing, at, values, forward, back, about, pose, dx, dy, timings } = table;
   moveTimings(timings, frame);
   const { segment, gone } = timings;
   for (let i = 0; i < count; i += 1) {
@@ -156,24 +162,42 @@ export function joinTable(table: TrackTable, frame: number, poses: Float64Array,
     else if (kind === 1) poses[to] = (poses[to] as number) * value;
     else poses[to] = 1 - (1 - (poses[to] as number)) * (1 - Math.max(0, Math.min(1, value)));
     moved[part[i] as number] = 1;
-    if (about[i] !== 0) goAbout(table, i, value, poses);
+    if (about[i] !== 0)
+      goAbout(poses, pose[i] as number, about[i] as number, value, dx[i] as number, dy[i] as number);
   }
 }
 
-/** Scale and turn about another point than the pivot: they move the pivot too. */
-function goAbout({ about, dx, dy, pose }: TrackTable, i: number, value: number, poses: Float64Array): void {
-  const way = about[i] as number;
-  const from = pose[i] as number;
-  const u = dx[i] as number;
-  const v = dy[i] as number;
-  if (way === 1) {
-    const angle = (value * Math.PI) / 180;
-    const cos = Math.cos(angle);
-    const sin = Math.sin(angle);
-    poses[from + x] = (poses[from + x] as number) + u * cos - v * sin - u;
-    poses[from + y] = (poses[from + y] as number) + u * sin + v * cos - v;
+/** Scale and turns about another point than the pivot, which lies (u, v) px from it: they move the pivot too. */
+function goAbout(poses: Float64Array, from: number, way: number, value: number, u: number, v: number): void {
+  if (way & (ways.across | ways.down)) {
+    if (way & ways.across) poses[from + x] = (poses[from + x] as number) + u * (value - 1);
+    if (way & ways.down) poses[from + y] = (poses[from + y] as number) + v * (value - 1);
     return;
   }
-  if (way & 2) poses[from + x] = (poses[from + x] as number) + u * (value - 1);
-  if (way & 4) poses[from + y] = (poses[from + y] as number) + v * (value - 1);
+  const angle = (value * Math.PI) / 180;
+  const cos = Math.cos(angle);
+  const sin = Math.sin(angle);
+  if (way === ways.turn) {
+    poses[from + x] = (poses[from + x] as number) + u * cos - v * sin - u;
+    poses[from + y] = (poses[from + y] as number) + u * sin + v * cos - v;
+  } else if (way === ways.turnX) {
+    poses[from + y] = (poses[from + y] as number) + v * (cos - 1);
+    poses[from + z] = (poses[from + z] as number) + v * sin;
+  } else {
+    poses[from + x] = (poses[from + x] as number) + u * (cos - 1);
+    poses[from + z] = (poses[from + z] as number) - u * sin;
+  }
+}
+
+/** The same for one track of many poses that are no scene's: the pieces of a text. */
+export function joinAbout(
+  poses: Float64Array,
+  from: number,
+  index: number,
+  value: number,
+  dx: number,
+  dy: number,
+): void {
+  const way = aboutOf({ index, dx, dy });
+  if (way !== 0) goAbout(poses, from, way, value, dx, dy);
 }

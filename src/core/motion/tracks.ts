@@ -63,7 +63,7 @@ export function anchorsOf(kind: PhaseKind, { side, property }: Pick<Track, 'side
  * stroke and is out again. Null: only rest is rest.
  */
 export const roundOf = (property: string, kind: PhaseKind): number | null =>
-  property === 'light' ? 1 : property === 'rotation' && kind === 'idle' ? 360 : null;
+  property === 'light' ? 1 : property.startsWith('rotation') && kind === 'idle' ? 360 : null;
 
 const clamp = (value: number, min: number, max: number): number =>
   value >= min ? Math.min(max, value) : min;

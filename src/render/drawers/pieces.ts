@@ -39,10 +39,10 @@ export function drawPieces(
     for (let row = 0; row < 4; row += 1) {
       const p0 = m[row] as number;
       const p1 = m[row + 4] as number;
-      matrix[row] = p0 * n(1) + p1 * n(2);
-      matrix[row + 4] = p0 * n(3) + p1 * n(4);
-      matrix[row + 8] = m[row + 8] as number;
-      matrix[row + 12] = p0 * n(5) + p1 * n(6) + (m[row + 12] as number);
+      const p2 = m[row + 8] as number;
+      matrix[row] = p0 * n(1) + p1 * n(2) + p2 * n(16);
+      matrix[row + 4] = p0 * n(3) + p1 * n(4) + p2 * n(17);
+      matrix[row + 12] = p0 * n(5) + p1 * n(6) + p2 * n(18) + (m[row + 12] as number);
     }
     brush.stamp(sheet, placedBy(matrix, placing), opacity * n(0));
   }

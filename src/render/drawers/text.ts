@@ -1,19 +1,23 @@
-import { pieceLength, type Pieces, type TextNode } from '../../core/display';
+import { boundsThrough, pieceLength, type Pieces, type TextNode } from '../../core/display';
 import type { TextLayout } from '../../core/text';
 import type { Region } from '../passes';
-import { meet, type Extent } from '../extent';
-import { isInSpace, type Placing } from '../seen';
+import type { Extent } from '../extent';
+import type { Placing } from '../seen';
 import type { Sheet } from '../sheet';
 import { runningPieces } from '../text/figures';
 import { tileSpan, tilesOf } from '../text/raster';
 import { onRaster, placedBy, softEdge, type DrawContext, type Drawer } from './drawer';
 import { drawPieces } from './pieces';
 
+const far = 1e6;
+
 /** The box of a text with its pieces where they are now. */
 function aroundPieces({ list, state }: Pieces, box: Region, reach: number): Region {
   let [left, top, right, bottom] = [box.x, box.y, box.x + box.w, box.y + box.h];
+  let isAnyInSpace = false;
   list.forEach((piece, i) => {
     const at = i * pieceLength;
+    isAnyInSpace ||= state[at + 16] !== 0 || state[at + 17] !== 0 || state[at + 18] !== 0;
     const size =
       Math.max(piece.w, piece.h) *
         Math.max(
@@ -27,7 +31,10 @@ function aroundPieces({ list, state }: Pieces, box: Region, reach: number): Regi
     right = Math.max(right, x + size);
     bottom = Math.max(bottom, y + size);
   });
-  return { x: left, y: top, w: right - left, h: bottom - top };
+  // In space they may be seen anywhere.
+  return isAnyInSpace
+    ? { x: -far, y: -far, w: 2 * far, h: 2 * far }
+    : { x: left, y: top, w: right - left, h: bottom - top };
 }
 
 /** Draws of very wide words the pieces that can be seen, side by side. */
@@ -47,7 +54,9 @@ function drawTiles(
   }
 }
 
-/** Whether anything of a span of words may be seen; of what stands in space all is taken to be. */
+const through = new Float64Array(4);
+
+/** Whether anything of a span of words may be seen. */
 function meets(
   m: TextNode['matrix'],
   left: number,
@@ -55,18 +64,14 @@ function meets(
   layout: TextLayout,
   extent: Extent,
 ): boolean {
-  if (isInSpace(m)) return true;
   const pad = layout.face.size;
-  const [top, bottom] = [-pad, layout.h + pad];
-  let box: Extent = { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity };
-  for (const u of [left, right])
-    for (const v of [top, bottom]) {
-      const x = (m[0] as number) * u + (m[4] as number) * v + (m[12] as number);
-      const y = (m[1] as number) * u + (m[5] as number) * v + (m[13] as number);
-      box = { left: Math.min(box.left, x), top: Math.min(box.top, y), right: Math.max(box.right, x), bottom: Math.max(box.bottom, y) }; // prettier-ignore
-    }
-  const { left: l, top: t, right: r, bottom: b } = meet(box, extent);
-  return r > l && b > t;
+  boundsThrough(through, m, left, -pad, right - left, layout.h + 2 * pad);
+  return (
+    (through[0] as number) < extent.right &&
+    (through[2] as number) > extent.left &&
+    (through[1] as number) < extent.bottom &&
+    (through[3] as number) > extent.top
+  );
 }
 
 /** Draws words that run, figure by figure. */

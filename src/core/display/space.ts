@@ -1,0 +1,183 @@
+// Depth: where elements are turned about axes in their plane, moved towards the eye, or seen in perspective. All maps lead to
+// the canvas as homogeneous coordinates, the camera and all, so that whoever draws or points only has to divide.
+import { identity, type Matrix } from './matrix';
+
+/** How far the eye stands before the canvas, in canvas heights. */
+export const eyeDistance = 2.2;
+
+/**
+ * The camera of a canvas: px of space (x right, y down, z towards the eye) onto px of the canvas. It stands before the
+ * middle; what lies at z = 0 is where it is, to the pixel. What stands behind the eye comes out with w below 0.
+ */
+export function canvasCamera(width: number, height: number): Matrix {
+  const camera = identity();
+  const toEye = 1 / (eyeDistance * Math.max(1, height));
+  camera[8] = (-width / 2) * toEye;
+  camera[9] = (-height / 2) * toEye;
+  camera[11] = -toEye;
+  return camera;
+}
+
+/** out = a x b. `out` may be neither. */
+export function multiply(out: Matrix, a: Matrix, b: Matrix): void {
+  for (let column = 0; column < 16; column += 4) {
+    const b0 = b[column] as number;
+    const b1 = b[column + 1] as number;
+    const b2 = b[column + 2] as number;
+    const b3 = b[column + 3] as number;
+    for (let row = 0; row < 4; row += 1)
+      out[column + row] =
+        (a[row] as number) * b0 +
+        (a[row + 4] as number) * b1 +
+        (a[row + 8] as number) * b2 +
+        (a[row + 12] as number) * b3;
+  }
+}
+
+/** How something stands in space, beside how it lies in its plane. */
+export interface Standing {
+  /** Px towards the eye. */
+  z: number;
+  /** Degrees about axes through its pivot, as in CSS Transforms Level 2: first X (its top goes back), then Y (its right does). */
+  rotationX: number;
+  rotationY: number;
+  /** Px from its pivot to an eye of its own, by which it and all in it are seen; 0: by the eye of what is around it. */
+  perspective: number;
+  /** By which depths in it are multiplied. */
+  depth: number;
+}
+
+const local = identity();
+const radians = Math.PI / 180;
+
+/**
+ * out = parent x a map that lays something in its plane by (a c tx; b d ty), and then stands it in space about the point
+ * (px, py) of that plane. Where it has an eye of its own, its picture is flat for what is around it.
+ */
+export function placeInSpace(
+  out: Matrix,
+  parent: Matrix,
+  a: number,
+  b: number,
+  c: number,
+  d: number,
+  tx: number,
+  ty: number,
+  px: number,
+  py: number,
+  { z, rotationX, rotationY, perspective, depth }: Standing,
+): void {
+  const cosX = rotationX === 0 ? 1 : Math.cos(rotationX * radians);
+  const sinX = rotationX === 0 ? 0 : Math.sin(rotationX * radians);
+  const cosY = rotationY === 0 ? 1 : Math.cos(rotationY * radians);
+  const sinY = rotationY === 0 ? 0 : Math.sin(rotationY * radians);
+  setColumn(0, a, b, 0, 0);
+  setColumn(4, c, d, 0, 0);
+  setColumn(8, 0, 0, depth, 0);
+  setColumn(12, tx - px, ty - py, 0, 1);
+  for (let at = 0; at < 16; at += 4) {
+    const u = local[at] as number;
+    const v = local[at + 1] as number;
+    const t = local[at + 2] as number;
+    const w = local[at + 3] as number;
+    const y = v * cosX - t * sinX;
+    const back = v * sinX + t * cosX;
+    const x = u * cosY + back * sinY;
+    const front = back * cosY - u * sinY + z * w;
+    if (perspective > 0) {
+      const far = w - front / perspective;
+      setColumn(at, x + px * far, y + py * far, 0, far);
+    } else setColumn(at, x + px * w, y + py * w, front, w);
+  }
+  multiply(out, parent, local);
+}
+
+function setColumn(at: number, x: number, y: number, z: number, w: number): void {
+  local[at] = x;
+  local[at + 1] = y;
+  local[at + 2] = z;
+  local[at + 3] = w;
+}
+
+/** out = parent x a shift in its plane. What comes to lie flat again is written as a map of the plane, exact to the pixel. */
+export function shiftInSpace(out: Matrix, parent: Matrix, tx: number, ty: number): void {
+  for (let row = 0; row < 4; row += 1) {
+    const u = parent[row] as number;
+    const v = parent[row + 4] as number;
+    out[row] = u;
+    out[row + 4] = v;
+    out[row + 8] = parent[row + 8] as number;
+    out[row + 12] = u * tx + v * ty + (parent[row + 12] as number);
+  }
+  const w = out[15] as number;
+  if (!(w > 0) || Math.abs(out[3] as number) > flatEnough * w || Math.abs(out[7] as number) > flatEnough * w)
+    return;
+  if (w !== 1) for (let i = 0; i < 16; i += 1) out[i] = (out[i] as number) / w;
+  out[2] = out[3] = out[6] = out[7] = out[14] = 0;
+  out[15] = 1;
+}
+/** Over a canvas it is less than any pixel sees. */
+const flatEnough = 1e-12;
+
+/** Whether a matrix leaves the plane: turned about an axis in it, moved out of it, or seen in perspective. */
+export const isInSpace = (m: ArrayLike<number>): boolean =>
+  m[2] !== 0 || m[3] !== 0 || m[6] !== 0 || m[7] !== 0 || m[14] !== 0 || m[15] !== 1;
+
+/** Whether a plane is seen from its edge, or so nearly that nothing of it would be seen. */
+export function isEdgeOn(m: ArrayLike<number>): boolean {
+  const n = (i: number): number => m[i] as number;
+  const determinant =
+    n(0) * (n(5) * n(15) - n(13) * n(7)) -
+    n(4) * (n(1) * n(15) - n(13) * n(3)) +
+    n(12) * (n(1) * n(7) - n(5) * n(3));
+  return !(Math.abs(determinant) > 1e-6);
+}
+
+/** What stands nearer to the eye than this is not drawn, w of its corner. */
+const nearest = 1e-3;
+
+/**
+ * The least rectangle of the canvas (left, top, right, bottom) about a rectangle of a node's px, its sides leaning by
+ * `lean` px a px. It reaches everywhere where the rectangle comes up to the eye, and is empty where it lies behind it.
+ */
+export function boundsThrough(
+  out: Float64Array,
+  m: ArrayLike<number>,
+  x: number,
+  y: number,
+  w: number,
+  h: number,
+  lean = 0,
+): void {
+  const n = (i: number): number => m[i] as number;
+  const inSpace = isInSpace(m);
+  out[0] = out[1] = Infinity;
+  out[2] = out[3] = -Infinity;
+  let behind = 0;
+  for (let corner = 0; corner < 4; corner += 1) {
+    const v = y + (corner & 2 ? h : 0);
+    const u = x + (corner & 1 ? w : 0) + lean * v;
+    const over = inSpace ? n(3) * u + n(7) * v + n(15) : 1;
+    if (!(over > nearest)) {
+      behind += 1;
+      continue;
+    }
+    const px = (n(0) * u + n(4) * v + n(12)) / over;
+    const py = (n(1) * u + n(5) * v + n(13)) / over;
+    out[0] = Math.min(out[0] as number, px);
+    out[1] = Math.min(out[1] as number, py);
+    out[2] = Math.max(out[2] as number, px);
+    out[3] = Math.max(out[3] as number, py);
+  }
+  if (behind === 0 || behind === 4) return;
+  out[0] = out[1] = -1e9;
+  out[2] = out[3] = 1e9;
+}
+
+/** Where a point of a node's plane is seen on the canvas, px; null: it stands behind the eye. */
+export function pointThrough(m: ArrayLike<number>, u: number, v: number): { x: number; y: number } | null {
+  const n = (i: number): number => m[i] as number;
+  const over = n(3) * u + n(7) * v + n(15);
+  if (!(over > nearest)) return null;
+  return { x: (n(0) * u + n(4) * v + n(12)) / over, y: (n(1) * u + n(5) * v + n(13)) / over };
+}
