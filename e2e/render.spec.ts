@@ -233,6 +233,42 @@ test('clips and wipes cut alike, straight, round and by the outline', async () =
   );
 });
 
+test('a box in perspective covers what its projected corners enclose; clips and masks lie in its plane', async () => {
+  // Turned about its left edge at (20, 20), so that its right goes back: w grows by 1/100 a px.
+  const matrix = [1, 0.2, 0, 0.01, 0, 1, 0, 0, 0, 0, 1, 0, 20, 20, 0, 1];
+  const box = (more: Partial<Said>): Said => ({ ...rect(0, 0, 100, 60, '#ffffff'), matrix, ...more });
+  // (u, v) is seen at ((u + 20) / w, (0.2 u + v + 20) / w), w = 1 + u / 100: corners (20, 20), (60, 20), (20, 80), (60, 50).
+  const at: Point[] = [[22, 22], [58, 22], [22, 76], [58, 46], [62, 30], [58, 56], [22, 84], [18, 40], [40, 62], [40, 67]]; // prettier-ignore
+  const white = [255, 255, 255, 255];
+  const inside = [white, white, white, white, none, none, none, none, white, none];
+  near(await colours([box({})], at), inside);
+  near(await colours([box({ radii: [1, 1, 1, 1] })], at), inside);
+  // The right half of its own px, which begins at u = 50: seen at (70 / 1.5) = 46.7.
+  const plane = { inverse: homography(matrix), left: 50, top: 0, right: 100, bottom: 60 };
+  const [before, behind]: Point[] = [[44, 40], [49, 40]]; // prettier-ignore
+  near(await colours([box({ clips: [plane] })], [before, behind]), [none, white]);
+  // A box of the canvas cuts it where that is; and what lies flat is cut by a box in space.
+  const straight = { left: 0, top: 0, right: 40, bottom: 120 };
+  near(await colours([box({ clips: [straight] })], [[38, 40], [43, 40]]), [white, none]); // prettier-ignore
+  near(await colours([rect(0, 0, 200, 120, '#ffffff', { clips: [plane] })], [before, behind, [62, 30]]), [none, white, none]); // prettier-ignore
+  // Drawn apart, cut by a mask and blurred by nothing, it lies where it lay.
+  const masked = box({ masks: [{ node: box({ w: 50 }) }] });
+  near(await colours([masked], [before, behind]), [white, none]);
+  const group: Said = { kind: 'group', isolated: true, opacity: 0.5, children: [box({})] };
+  near(await colours([group], [[40, 40], [62, 30]]), [[128, 128, 128, 128], none]); // prettier-ignore
+});
+
+/** The way back from the canvas into a plane: the inverse of the rows and columns of x, y and w, by Cramer's rule. */
+function homography(m: readonly number[]): Float64Array {
+  const n = (i: number): number => m[i] as number;
+  const [a, b, c, d, e, f, g, h, i] = [n(0), n(4), n(12), n(1), n(5), n(13), n(3), n(7), n(15)];
+  const by = 1 / (a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g));
+  // prettier-ignore
+  const rows = [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d];
+  const r = (k: number): number => (rows[k] as number) * by;
+  return Float64Array.of(r(0), r(3), 0, r(6), r(1), r(4), 0, r(7), 0, 0, 1, 0, r(2), r(5), 0, r(8));
+}
+
 /** A fixed series of numbers from 0 to 1 (mulberry32). */
 function randoms(seed: number): () => number {
   let state = seed;
@@ -256,6 +292,7 @@ test('many in few draws look as one drawn after the other', async () => {
       if (kind === 0) return { kind: 'text', text: 'Wind', size: 20, colour: colour(), ...more };
       const r = next() * 10;
       const own = rect(0, 0, 10 + next() * 60, 10 + next() * 40, colour(), { radii: [r, r, r, r], ...more });
+      if (kind === 4) return { ...own, matrix: more.matrix?.map((n, i) => (i === 3 ? 0.004 * next() : n)) ?? [] };
       if (kind === 1) return { ...own, clips: [{ left: 20, top: 20, right: 150, bottom: 90 }] };
       if (kind === 2)
         return { kind: 'group', children: [own], masks: [{ node: rect(30, 10, 120, 90, '#ffffff') }] };
