@@ -11,6 +11,13 @@ const together = {
   },
 };
 
+/** Modules of these houses do nothing by being there, but for these: a page or a worker holds those that it asks for. */
+const treeshake = {
+  moduleSideEffects: (id: string): boolean =>
+    !/\/(src\/(core|render|air)|node_modules\/zod)\//.test(id) ||
+    /\/(core\/(playout\/apply|show\/edit|no-eval)|render\/font-faces)\.ts$/.test(id),
+};
+
 /** Leaves out the shaders of materials that come with three.js: all that is drawn here has shaders of its own. */
 const ownShadersOnly: Plugin = {
   name: 'own-shaders-only',
@@ -29,7 +36,7 @@ export default defineConfig(({ mode }): UserConfig => ({
   plugins: [react(), tailwind(), ownShadersOnly],
   // From its sources, so that pages hold of it what they use.
   resolve: { alias: [{ find: /^three$/, replacement: 'three/src/Three.js' }] },
-  worker: { format: 'es', plugins: () => [ownShadersOnly], rollupOptions: { output: together } },
+  worker: { format: 'es', plugins: () => [ownShadersOnly], rollupOptions: { output: together, treeshake } },
   server: { proxy: { '/api': server, '/demo': server, '/air': { target: server, ws: true } } },
   build: {
     target: 'es2022',
@@ -40,11 +47,7 @@ export default defineConfig(({ mode }): UserConfig => ({
     rollupOptions: {
       output: together,
       input: mode === 'air' ? ['out.html', 'frame.html'] : ['index.html'],
-      // Modules of the core do nothing by being there, but for these: a page holds those that it asks for.
-      treeshake: {
-        moduleSideEffects: (id) =>
-          !id.includes('/src/core/') || /\/core\/(playout\/apply|show\/edit|no-eval)\.ts$/.test(id),
-      },
+      treeshake,
     },
   },
 }));

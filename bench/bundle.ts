@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 
-/** Every script and style that a built page loads, and those that they import in turn. */
+/** Every script and style that a built page loads, the workers that it begins, and those that they import in turn. */
 export function loadedBy(page: string, folder = join('dist', 'pages')): string[] {
   const found = new Set<string>();
   const open = [
@@ -13,10 +13,10 @@ export function loadedBy(page: string, folder = join('dist', 'pages')): string[]
     if (found.has(path)) continue;
     found.add(path);
     if (!path.endsWith('.js')) continue;
-    for (const match of readFileSync(join(folder, path), 'utf8').matchAll(
-      /(?:from|import)\s*["']\.\/([^"']+\.js)["']/g,
-    ))
+    const text = readFileSync(join(folder, path), 'utf8');
+    for (const match of text.matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g))
       open.push(`/assets/${match[1]}`);
+    for (const match of text.matchAll(/new Worker\([^;]*?(\/assets\/[^"'`]+\.js)/g)) open.push(match[1] as string);
   }
   return [...found];
 }

@@ -41,7 +41,6 @@ function own(): Drawing & { renderer: Renderer; runsFor(seconds: number): number
     canvas,
     () => Promise.resolve(null),
     () => undefined,
-    () => ({ canvas, show: () => undefined }),
   );
   renderer.reserve(size.width, size.height);
   const measure = canvasMeasure();

@@ -38,7 +38,6 @@ const renderer = createRenderer(
   canvas,
   () => Promise.resolve(null),
   () => undefined,
-  () => ({ canvas, show: () => undefined }),
 );
 const measure = canvasMeasure();
 const view = renderer.newView();

@@ -245,7 +245,8 @@ test('a box in perspective covers what its projected corners enclose; clips and 
   near(await colours([box({ radii: [1, 1, 1, 1] })], at), inside);
   // The right half of its own px, which begins at u = 50: seen at (70 / 1.5) = 46.7.
   const plane = { inverse: homography(matrix), left: 50, top: 0, right: 100, bottom: 60 };
-  const [before, behind]: Point[] = [[44, 40], [49, 40]]; // prettier-ignore
+  const before: Point = [44, 40];
+  const behind: Point = [49, 40];
   near(await colours([box({ clips: [plane] })], [before, behind]), [none, white]);
   // A box of the canvas cuts it where that is; and what lies flat is cut by a box in space.
   const straight = { left: 0, top: 0, right: 40, bottom: 120 };

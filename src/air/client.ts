@@ -1,21 +1,17 @@
-import { applyPatches, enablePatches, type Patch } from 'immer';
 import { problem, type Problem } from '../core/problem';
 import {
   emptyAir,
   isOfTheMoment,
-  listsOnAir,
-  openLists,
   type AirEvent,
   type AirState,
   type Command,
   type Role,
 } from '../core/playout';
-import { AirClock } from './clock';
-import { Pulse } from './pulse';
+import type { AirClock } from './clock';
+import { AirLine } from './line';
+import { afterPatches } from './patches';
 import {
-  largestMessage,
   serverMessageSchema,
-  wireVersion,
   type ClientMessage,
   type Hand,
   type Mixer,
@@ -24,18 +20,7 @@ import {
   type Present,
   type ServerMessage,
 } from './messages';
-
-enablePatches();
-
-/** What the client needs of a WebSocket. */
-export interface AirSocket {
-  send(text: string): void;
-  close(): void;
-  onopen: (() => void) | null;
-  onmessage: ((event: { data: unknown }) => void) | null;
-  onclose: (() => void) | null;
-  onerror: (() => void) | null;
-}
+import { largestMessage, wireVersion, type AirSocket } from './wire';
 
 /** Releases by their hashes, and assets by their ids. */
 export type Missing = Extract<ServerMessage, { type: 'trouble' }>['missing'];
@@ -69,12 +54,7 @@ export interface AirClientOptions {
   readonly onOutdated?: () => void;
 }
 
-const pingMs = 1000;
-/** The server is away when so many pings have gone unanswered. */
-const mostUnanswered = 4;
 const answerMs = 8000;
-const firstRetryMs = 200;
-const longestRetryMs = 2000;
 /** How long a command counts that is of the moment, unless it is said otherwise. */
 export const usualMomentMs = 1000;
 /** A command that waits longer is shown. */
@@ -97,7 +77,6 @@ interface Waiting {
 export class AirClient {
   state: AirState = emptyAir();
   present: readonly Present[] = [];
-  isConnected = false;
   /** Whether a state has ever come. */
   hasState = false;
   refusal: Problem | null = null;
@@ -110,20 +89,27 @@ export class AirClient {
   /** What is wrong with the server. */
   troubles: readonly Problem[] = [];
   readonly clock: AirClock;
+  private readonly line: AirLine;
 
   private hand: Hand | null = null;
   private name: string;
-  private socket: AirSocket | null = null;
-  private isClosed = false;
-  private retryMs = firstRetryMs;
-  private pulse = new Pulse(pingMs, mostUnanswered);
-  private pinger: ReturnType<typeof setInterval> | null = null;
   private readonly waiting = new Map<string, Waiting>();
 
   constructor(private readonly options: AirClientOptions) {
-    this.clock = new AirClock(options.local);
     this.name = options.name;
-    this.connect();
+    this.line = new AirLine({
+      open: options.open,
+      hello: () => this.hello(),
+      local: options.local,
+      onText: (text) => this.hear(text),
+      onLost: () => options.onChange(),
+    });
+    this.clock = this.line.clock;
+    this.line.connect();
+  }
+
+  get isConnected(): boolean {
+    return this.line.isConnected;
   }
 
   /** Commands that have been on their way long enough to be shown. */
@@ -193,7 +179,7 @@ export class AirClient {
           ),
         );
       this.waiting.set(id, waiting);
-      if (this.isConnected) this.socket?.send(waiting.message);
+      if (this.isConnected) this.line.saySo(waiting.message);
     });
   }
 
@@ -219,84 +205,45 @@ export class AirClient {
   }
 
   close(): void {
-    this.isClosed = true;
-    if (this.pinger) clearInterval(this.pinger);
-    this.socket?.close();
+    this.line.close();
     for (const { timers } of this.waiting.values()) timers.forEach(clearTimeout);
     this.waiting.clear();
   }
 
   private say(message: ClientMessage): void {
-    this.socket?.send(JSON.stringify(message));
+    this.line.say(message);
   }
 
-  private connect(): void {
-    if (this.isClosed) return;
-    const socket = this.options.open();
-    this.socket = socket;
-    socket.onopen = () => {
-      const { role, channel, key, station, group, onEvents } = this.options;
-      this.say({
-        type: 'hello',
-        version: wireVersion,
-        role,
-        name: this.name,
-        channel,
-        ...(key === undefined ? {} : { key }),
-        ...(station === undefined ? {} : { station }),
-        ...(group === undefined ? {} : { group }),
-        ...(onEvents === undefined ? {} : { events: true }),
-      });
+  private hello(): ClientMessage {
+    const { role, channel, key, station, group, onEvents } = this.options;
+    return {
+      type: 'hello',
+      version: wireVersion,
+      role,
+      name: this.name,
+      channel,
+      ...(key === undefined ? {} : { key }),
+      ...(station === undefined ? {} : { station }),
+      ...(group === undefined ? {} : { group }),
+      ...(onEvents === undefined ? {} : { events: true }),
     };
-    socket.onmessage = (event) => this.hear(event.data);
-    socket.onerror = () => socket.close();
-    socket.onclose = () => this.lost(socket);
-  }
-
-  private lost(socket: AirSocket): void {
-    if (this.socket !== socket) return;
-    this.socket = null;
-    const was = this.isConnected;
-    this.isConnected = false;
-    if (this.pinger) clearInterval(this.pinger);
-    if (was) this.options.onChange();
-    if (this.isClosed) return;
-    setTimeout(() => this.connect(), this.retryMs);
-    this.retryMs = Math.min(longestRetryMs, this.retryMs * 1.6);
   }
 
   private welcome(state: AirState, time: number): void {
     this.state = state;
     this.hasState = true;
-    this.isConnected = true;
     this.refusal = null;
-    this.retryMs = firstRetryMs;
-    this.clock.restart();
-    this.clock.guess(time);
+    this.line.welcomed(time);
     for (const waiting of this.waiting.values()) {
       waiting.isSent = true;
-      this.socket?.send(waiting.message);
+      this.line.saySo(waiting.message);
     }
-    const ping = (): void => this.say({ type: 'ping', sent: this.options.local() });
-    this.pulse = new Pulse(pingMs, mostUnanswered);
-    const beat = (): void => {
-      if (this.pulse.beat(this.options.local() * 1000)) {
-        const silent = this.socket;
-        silent?.close();
-        if (silent) this.lost(silent);
-      } else ping();
-    };
-    if (this.pinger) clearInterval(this.pinger);
-    this.pinger = setInterval(beat, pingMs);
-    // A few at once, to find a short round trip early.
-    for (let i = 0; i < 4; i += 1) setTimeout(() => this.isConnected && ping(), i * 60);
   }
 
-  private hear(data: unknown): void {
-    this.pulse.heard();
+  private hear(text: string): void {
     let json: unknown;
     try {
-      json = JSON.parse(String(data));
+      json = JSON.parse(text);
     } catch {
       return;
     }
@@ -305,7 +252,7 @@ export class AirClient {
       const { type, version } = json as { type?: unknown; version?: unknown };
       if (type === 'welcome' && version !== wireVersion) this.options.onOutdated?.();
       // Changes that cannot be read were missed all the same: a new welcome brings the whole state.
-      else if (type === 'patches') this.socket?.close();
+      else if (type === 'patches') this.line.rejoin();
       return;
     }
     const message = parsed.data;
@@ -317,17 +264,13 @@ export class AirClient {
         this.welcome(message.state, message.time);
         if (this.hand) this.say({ type: 'hand', hand: this.hand });
         break;
-      case 'patches':
-        // A gap means that something was missed: only a new welcome gives the whole state.
-        if (message.sequence !== this.state.sequence + 1) return this.socket?.close();
-        try {
-          const patches = openLists(message.patches as Patch[], listsOnAir(this.state));
-          this.state = applyPatches(this.state, patches);
-        } catch {
-          // What cannot be applied here was missed too.
-          return this.socket?.close();
-        }
+      case 'patches': {
+        // What was missed, or cannot be applied, only a new welcome brings.
+        const after = afterPatches(this.state, message);
+        if (!after) return this.line.rejoin();
+        this.state = after;
         break;
+      }
       case 'answer': {
         this.waiting.get(message.id)?.done({ problem: message.problem });
         return;
@@ -336,7 +279,7 @@ export class AirClient {
         this.options.onData?.(message);
         return;
       case 'pong':
-        this.clock.sample(message.sent, message.time);
+        this.line.ponged(message.sent, message.time);
         return;
       case 'present':
         this.present = message.present;

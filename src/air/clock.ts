@@ -37,9 +37,14 @@ export class AirClock {
     this.samples = [];
   }
 
+  /** By what the server's clock is ahead of the local one, in seconds. */
+  get ahead(): number {
+    return this.offset ?? 0;
+  }
+
   /** Seconds since 1970-01-01 UTC by the server's clock. Before the first sample: by the local clock alone. */
   now(): number {
-    return this.local() + (this.offset ?? 0);
+    return this.local() + this.ahead;
   }
 
   /** By how much it may be wrong, in seconds; Infinity before the first sample. */

@@ -2,7 +2,7 @@ import type { Missing } from './client';
 
 export interface GiveBackPorts {
   /** A release that is at hand here, as its canonical JSON; null where it is not. */
-  readonly release: (hash: string) => string | null;
+  readonly release: (hash: string) => Promise<string | null>;
   /** The bytes of an asset that is at hand here. */
   readonly asset: (id: string) => Promise<Blob | null>;
   readonly fetch: typeof fetch;
@@ -24,7 +24,7 @@ export class GiveBack {
   missing({ releases, assets }: Missing): void {
     this.wanted = new Set([...releases, ...assets]);
     for (const id of assets) this.soon(id, () => this.ports.asset(id), 'assets');
-    for (const hash of releases) this.soon(hash, async () => this.ports.release(hash), 'releases');
+    for (const hash of releases) this.soon(hash, () => this.ports.release(hash), 'releases');
     for (const id of this.tried) if (!this.wanted.has(id)) this.tried.delete(id);
   }
 

@@ -2,8 +2,6 @@
 export {
   clientMessageSchema,
   serverMessageSchema,
-  largestMessage,
-  wireVersion,
   handSchema,
   mixerSchema,
   outputCommandSchema,
@@ -16,9 +14,12 @@ export {
   type Present,
   type ServerMessage,
 } from './messages';
+export { largestMessage, wireVersion, type AirSocket } from './wire';
+export { AirLine } from './line';
 export { AirClock } from './clock';
+export { afterPatches } from './patches';
 export { Pulse } from './pulse';
-export { usualMomentMs, AirClient, type AirSocket, type Answer, type Missing } from './client';
+export { usualMomentMs, AirClient, type Answer, type Missing } from './client';
 export { GiveBack } from './give-back';
 export { ChannelPicture, type PictureHost } from './channel-picture';
 export { drawTestCard, testCards, type TestCard } from './test-card';

@@ -16,12 +16,6 @@ export const mixerSchema = z.object({
 });
 export type Mixer = z.infer<typeof mixerSchema>;
 
-/** Raised when a message changes in a way that older pages cannot read; such a page loads itself again. */
-export const wireVersion = 5;
-
-/** The largest message that the server takes, in bytes. */
-export const largestMessage = 1 << 20;
-
 const problemSchema = z.object({ code: z.string(), message: z.string(), path: z.string() });
 
 /** How an output is doing, told once a second. Times in ms. */

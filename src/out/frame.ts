@@ -1,5 +1,6 @@
 // One frame and no more: a template or a card of the release on air, at a moment, drawn once. See docs/control-api.md.
 import '../core/no-eval';
+import '../render/font-faces';
 import { z } from 'zod';
 import { evaluate, momentIn, prepareScene } from '../core/frame';
 import { phaseEnd } from '../core/motion';
@@ -18,12 +19,20 @@ import {
 import { extremeValues, sameName } from '../core/data';
 import { backdrops } from './backdrops';
 import { drawTimes, texturesInAMinute } from './draw-times';
+import { Players } from '../render';
+import { standInCamera } from '../standins';
 import { openHost } from './host';
+import { freshCanvas, pageCanvas } from './page-canvas';
 import { layOutSheet } from './sheet';
 
 const page = document.documentElement;
 const query = new URLSearchParams(location.search);
-const host = openHost(() => schedule());
+const host = openHost({
+  canvas: pageCanvas(),
+  another: freshCanvas,
+  movers: (source, onCome) => new Players(source, onCome, standInCamera),
+  onNeed: () => schedule(),
+});
 const { measure, releases, fonts } = host;
 let draw: (() => void) | null = null;
 
@@ -133,7 +142,7 @@ async function run(): Promise<void> {
     draw = layOutSheet(template, release, measure, renderer, query, values);
     return schedule();
   }
-  const canvas = host.canvas();
+  const { canvas } = renderer;
   const view = renderer.newView();
   renderer.reserve(width, height);
   canvas.style.width = `${width}px`;

@@ -1,22 +1,37 @@
 import { setMapLayout } from '../core/layout';
-import '../render/font-faces';
 import { ReleaseShelf } from '../air';
-import { canvasMeasure, createRenderer, fontsFor, loadFonts, onLateFonts, type Renderer } from '../render';
-import { standInCamera } from '../standins';
+import {
+  canvasMeasure,
+  createRenderer,
+  fontsFor,
+  loadFonts,
+  onLateFonts,
+  type Movers,
+  type PictureSource,
+  type Renderer,
+} from '../render';
 import type { Dressing, Template, Values } from '../core/show';
 
-/** Why a page draws nothing. */
+/** Why nothing is drawn. */
 export type Trouble = 'none' | 'no-webgl' | 'lost-webgl';
 
 const retryMs = 3000;
 
+export interface HostPorts {
+  readonly canvas: HTMLCanvasElement;
+  /** Another canvas in the place of one that has failed: it gives nothing more. */
+  readonly another: () => HTMLCanvasElement | Promise<HTMLCanvasElement>;
+  readonly movers: (source: PictureSource, onCome: () => void) => Movers;
+  readonly onNeed: () => void;
+  /** Called after fonts have come that something was drawn without. */
+  readonly onFonts?: () => void;
+}
+
 /**
- * What both pages of this folder stand on: a renderer on the page's canvas, the server's pictures, fonts, releases.
+ * What draws stands on this, on a page or in a worker: a renderer on a canvas, the server's pictures, fonts, releases.
  * Where the browser gives no WebGL it is tried again now and then; meanwhile there is no renderer.
  */
-export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
-  const canvas = document.querySelector('canvas');
-  if (!canvas) throw new Error('openHost: the page has no canvas');
+export function openHost({ canvas, another, movers, onNeed, onFonts = onNeed }: HostPorts) {
   const measure = canvasMeasure();
   /** Ids of what the server could not give. */
   const missing = new Set<string>();
@@ -33,30 +48,27 @@ export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
   };
   let renderer: Renderer | null = null;
   let trouble: Trouble = 'none';
-  const watch = (page: HTMLCanvasElement): void => {
-    page.addEventListener('webglcontextlost', () => {
+  const watch = (own: HTMLCanvasElement): void => {
+    own.addEventListener('webglcontextlost', () => {
       trouble = 'lost-webgl';
       onNeed();
     });
-    page.addEventListener('webglcontextrestored', () => {
+    own.addEventListener('webglcontextrestored', () => {
       trouble = 'none';
       renderer?.refresh();
       onNeed();
     });
   };
-  const open = (): void => {
-    // A canvas that has failed once gives nothing more: another takes its place.
-    const page = trouble === 'none' ? canvas : (canvas.cloneNode() as HTMLCanvasElement);
+  const open = (own: HTMLCanvasElement): void => {
     try {
-      renderer = createRenderer(page, picture, onNeed, standInCamera);
-      if (page !== canvas) document.querySelector('canvas')?.replaceWith(page);
+      renderer = createRenderer(own, picture, onNeed, movers(picture, onNeed));
       trouble = 'none';
-      watch(page);
-      onNeed();
+      watch(own);
     } catch {
       trouble = 'no-webgl';
-      setTimeout(open, retryMs);
+      setTimeout(() => void Promise.resolve(another()).then(open), retryMs);
     }
+    onNeed();
   };
   const releases = new ReleaseShelf(async (hash) => {
     const response = await fetch(`/api/releases/${hash}`);
@@ -77,7 +89,7 @@ export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
     renderer?.refresh();
     onFonts();
   });
-  open();
+  open(canvas);
   return {
     measure,
     releases,
@@ -90,8 +102,6 @@ export function openHost(onNeed: () => void, onFonts: () => void = onNeed) {
       for (const asset of new Set([...Object.keys(before), ...Object.keys(next)]))
         if (before[asset] !== next[asset]) renderer?.reload(asset);
     },
-    /** The canvas that is drawn on. */
-    canvas: (): HTMLCanvasElement => renderer?.canvas ?? canvas,
     renderer: (): Renderer | null => renderer,
     trouble: (): Trouble => trouble,
   };

@@ -1,47 +1,18 @@
 // The output page: what a channel's viewers see, transparent where there is no graphic. It only listens.
-import '../core/no-eval';
 import { v4 as newUuid } from 'uuid';
-import {
-  AirClient,
-  ChannelPicture,
-  GiveBack,
-  drawTestCard,
-  testCards,
-  type AirSocket,
-  type TestCard,
-} from '../air';
-import { canonicalJson, exactRate, type Channel } from '../core/show';
-import type { OutputMode, Renderer, View } from '../render';
-import { openHost, type Trouble } from './host';
+import '../render/font-faces';
+import { GiveBack, drawTestCard, testCards, type AirSocket, type TestCard } from '../air';
+import { exactRate, type Channel } from '../core/show';
+import type { OutputMode } from '../render';
+import type { FromDrawing } from './drawing-messages';
+import { openDrawing } from './open-drawing';
+import { OutputLine } from './output-line';
+import { pageCanvas } from './page-canvas';
 
 const query = new URLSearchParams(location.search);
 const channelId = decodeURIComponent(location.pathname.split('/')[2] ?? '');
 const mode: OutputMode = query.has('key') ? 'key' : query.has('fill') ? 'fill' : 'full';
 const page = document.documentElement;
-
-const host = openHost(
-  () => touched(),
-  () => picture.remake(),
-);
-const { measure, releases, fonts, missing } = host;
-const picture = new ChannelPicture(
-  {
-    measure,
-    release: releases.get,
-    fonts,
-    pictures: (wanted) => viewOf?.bring(wanted),
-  },
-  channelId,
-);
-let view: View | null = null;
-let viewOf: Renderer | null = null;
-function touched(): void {
-  // It may be called while the host is still being made.
-  setTimeout(() => {
-    picture.touch();
-    tellTrouble();
-  });
-}
 
 /** The same for this window when it comes again, another for the next window. */
 const station = ((): string => {
@@ -59,6 +30,7 @@ const background = query.get('background') ?? '';
 if (/^[0-9a-f]{6}$/i.test(background)) document.body.style.background = `#${background}`;
 
 let testCard: TestCard = testCards.find((card) => card === query.get('card')) ?? 'none';
+let isTicking = false;
 const over = document.createElement('canvas');
 over.style.display = 'none';
 const overPen = over.getContext('2d');
@@ -70,7 +42,7 @@ label.style.cssText =
 document.body.append(label);
 let labelled: ReturnType<typeof setTimeout> | null = null;
 function identify(): void {
-  label.textContent = [client.state.channels.find((c) => c.id === channelId)?.name ?? channelId, name, group]
+  label.textContent = [channel?.name ?? channelId, name, group]
     .filter(Boolean)
     .join(' · ');
   label.style.display = 'block';
@@ -78,49 +50,49 @@ function identify(): void {
   labelled = setTimeout(() => (label.style.display = 'none'), identifyMs);
 }
 
+const local = (): number => (performance.timeOrigin + performance.now()) / 1000;
+/** Undefined before anything is known of it. */
+let channel: Channel | null | undefined;
+// It may begin before there is a line, which then is welcomed after it.
+let line: OutputLine | null = null;
+const drawing = openDrawing({
+  channel: channelId,
+  mode,
+  isOnPage: query.get('draw') === 'page',
+  local,
+  ahead: () => line?.clock.ahead ?? 0,
+  onStateWanted: () => line?.rejoin(),
+  onTold: hear,
+});
+
 const giveBack = new GiveBack({
-  release: (hash) => {
-    const release = releases.peek(hash);
-    return release ? canonicalJson(release) : null;
-  },
+  release: (hash) => drawing.release(hash),
   asset: async () => null,
   fetch: (...given) => fetch(...given),
   chance: Math.random,
 });
 
-const client = new AirClient({
+line = new OutputLine({
   open: () =>
     new WebSocket(
       `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/air`,
     ) as unknown as AirSocket,
-  role: 'output',
+  local,
   name,
   station,
   group,
+  channel: channelId,
+  onNews: drawing.news,
+  onClock: () => drawing.clock(line?.clock.ahead ?? 0),
   onOutput: (command) => {
     if (command.do === 'reload') location.reload();
     if (command.do === 'identify') identify();
-    if (command.do === 'test-card') testCard = command.card ?? 'none';
+    if (command.do === 'test-card') setTestCard(command.card ?? 'none');
   },
-  channel: channelId,
   onMissing: (missing) => giveBack.missing(missing),
-  local: () => (performance.timeOrigin + performance.now()) / 1000,
-  onChange: () => {
-    page.dataset['connected'] = String(client.isConnected);
-    host.takePictures(client.state.pictures);
-    const channel = client.state.channels.find((c) => c.id === channelId);
-    document.title = channel
-      ? `${channel.name} · Jorvan output`
-      : client.hasState
-        ? `No channel “${channelId}” · Jorvan output`
-        : 'Jorvan output';
-    // What may come next is made ready before it is asked for.
-    const release = releases.get(client.state.release);
-    for (const template of Object.values(release?.templates ?? {}))
-      if (release) void fonts(template, {}, release);
-  },
   // A new server with another wire: load the new page, a few at a time.
   onOutdated: () => setTimeout(() => location.reload(), 500 + 1500 * (performance.now() % 1)),
+  onConnected: () => (page.dataset['connected'] = String(line?.isConnected ?? false)),
 });
 
 // For whoever measures: which frame is drawn, when by the shared clock, and of which state.
@@ -128,10 +100,6 @@ let measured: ((frame: number, at: number, sequence: number) => void) | null = n
 Object.assign(globalThis, {
   jorvanFrames: (listener: typeof measured) => (measured = listener),
 });
-
-let lastFrame = 0;
-let dropped = 0;
-let lastReport = 0;
 
 /** Lays the test card over the picture, which goes on beneath it. */
 function showTestCard(channel: Channel, now: number): void {
@@ -145,75 +113,45 @@ function showTestCard(channel: Channel, now: number): void {
   drawTestCard(overPen, testCard, channel, now, [name, group].filter(Boolean).join(' · '));
 }
 
+/** Draws the test card as long as there is one; the page itself has nothing to do at a frame. */
 function tick(): void {
-  requestAnimationFrame(tick);
-  const channel = client.state.channels.find((c) => c.id === channelId);
-  if (!channel || !client.hasState) return;
-  const { width, height, rate } = channel.format;
-  const now = client.clock.now();
-  const frame = Math.floor(now * exactRate(rate) + 1e-4);
-  if (frame === lastFrame) return;
-  if (lastFrame > 0 && frame > lastFrame + 1) dropped += frame - lastFrame - 1;
-  lastFrame = frame;
-  const renderer = host.renderer();
-  const canvas = host.canvas();
-  if (renderer && viewOf !== renderer) {
-    view = renderer.newView();
-    viewOf = renderer;
-    picture.touch();
-  }
-  if (renderer && (canvas.width !== width || canvas.height !== height)) {
-    renderer.reserve(width, height);
-    canvas.style.width = `${width}px`;
-    canvas.style.height = `${height}px`;
-    picture.touch();
-  }
-  showTestCard(channel, now);
-  const { roots, isNew } = picture.program(client.state, now);
-  if (isNew && view && host.trouble() === 'none') {
-    // Evaluated: told to whoever measures. The frame is told once it is drawn.
-    if (page.dataset['sequence'] !== String(client.state.sequence)) {
-      page.dataset['sequence'] = String(client.state.sequence);
-      dispatchEvent(new CustomEvent('jorvan-evaluated', { detail: client.state.sequence }));
+  isTicking = testCard !== 'none';
+  if (isTicking) requestAnimationFrame(tick);
+  if (channel && line) showTestCard(channel, line.clock.now());
+}
+function setTestCard(card: TestCard): void {
+  testCard = card;
+  if (!isTicking) tick();
+}
+
+/** What becomes of the picture, wherever it is drawn. */
+function hear(told: FromDrawing): void {
+  switch (told.told) {
+    case 'channel':
+      channel = told.channel;
+      document.title = channel
+        ? `${channel.name} · Jorvan output`
+        : `No channel “${channelId}” · Jorvan output`;
+      if (channel) Object.assign(pageCanvas().style, { width: `${channel.format.width}px`, height: `${channel.format.height}px` }); // prettier-ignore
+      if (!isTicking) tick();
+      return;
+    case 'evaluated':
+      page.dataset['sequence'] = String(told.sequence);
+      dispatchEvent(new CustomEvent('jorvan-evaluated', { detail: told.sequence }));
+      return;
+    case 'frame':
+      page.dataset['frame'] = String(told.frame);
+      measured?.(told.frame, told.at, told.sequence);
+      return;
+    case 'report': {
+      const { report } = told;
+      if (report.trouble !== 'none' || page.dataset['trouble']) page.dataset['trouble'] = report.trouble;
+      line?.report({ ...report, missing: [...report.missing], lagMs: line.clock.lagMs, width: innerWidth, height: innerHeight, testCard }); // prettier-ignore
+      return;
     }
-    view.draw(roots, { width, height, pixelWidth: width, pixelHeight: height, mode, placeholders: false });
-    page.dataset['frame'] = String(frame);
-    measured?.(frame, client.clock.now(), client.state.sequence);
   }
-  if (now - lastReport > 1) {
-    lastReport = now;
-    report(Math.max(0, Math.floor(client.clock.now() * exactRate(rate) + 1e-4) - frame));
-  }
-}
-
-function report(behind: number): void {
-  const shown = releases.get(client.state.release);
-  client.report({
-    lagMs: client.clock.lagMs,
-    dropped,
-    width: innerWidth,
-    height: innerHeight,
-    frame: lastFrame,
-    behind,
-    missing: [...missing].slice(0, 20).map((id) => shown?.assets[id]?.name ?? id),
-    trouble: host.trouble(),
-    testCard,
-  });
-  dropped = 0;
-}
-
-let told: Trouble = 'none';
-/** Says at once that nothing is drawn, or that it is again; not with the next report. */
-function tellTrouble(): void {
-  const trouble = host.trouble();
-  if (trouble === told) return;
-  told = trouble;
-  page.dataset['trouble'] = trouble;
-  report(0);
 }
 
 // A window that is closed on purpose says so, and is not missed.
-addEventListener('pagehide', () => client.leave());
+addEventListener('pagehide', () => line?.leave());
 addEventListener('pageshow', (event) => event.persisted && location.reload());
-
-requestAnimationFrame(tick);

@@ -1,234 +1,77 @@
 import { LinearFilter, NoColorSpace, Texture } from 'three';
-import type { Picture, PictureSource } from './textures';
+import type { Movers, MovingImage } from './players';
+import type { Picture } from './textures';
 
-/** A camera that is drawn, for machines without one; `show` brings it to a time in seconds. */
-export interface StandIn {
-  readonly canvas: HTMLCanvasElement;
-  show(seconds: number): void;
-}
-
-interface Playing {
-  readonly asset: string;
-  readonly element: HTMLVideoElement;
+interface Kept {
   readonly texture: Texture;
-  state: 'coming' | 'ready' | 'missing';
-  /** The frame's time on the texture. */
-  shown: number;
-  wanted: number;
-  used: number;
-}
-interface Camera {
-  state: 'asking' | 'live' | 'stand-in';
-  element: HTMLVideoElement | null;
-  standIn: StandIn | null;
-  texture: Texture;
-  shown: number;
+  /** A texture is made for one size. */
+  readonly width: number;
+  readonly height: number;
+  version: number;
+  /** The picture it was last asked for in. */
+  pass: number;
 }
 
-/** Over so many seconds a playing video is set right; less is let run, as setting right shows. */
-const drift = 0.12;
-const idleMs = 5000;
-/** Seconds past the end of any video. */
-const endless = 1e7;
+/** Those that were not asked for in so many pictures are let go. */
+const longestIdle = 300;
 
-/** Videos and cameras. A video stands where its seconds say; one that moves on evenly is let play, else it is set there. */
+/** Videos and cameras as textures, handed over when they have changed. */
 export class MovingPictures {
-  private readonly videos = new Map<string, Playing>();
-  private readonly cameras = new Map<string, Camera>();
+  private readonly kept = new Map<string, Kept>();
+  private pass = 0;
 
-  constructor(
-    private readonly source: PictureSource,
-    private readonly onCome: () => void,
-    private readonly standIn: () => StandIn,
-  ) {}
+  constructor(private readonly movers: Movers) {}
 
-  /** A video for one element, at `seconds` from its beginning. */
+  /** To be called before each picture. */
+  restart(): void {
+    this.pass += 1;
+    for (const [key, { texture, pass }] of this.kept) {
+      if (this.pass - pass <= longestIdle) continue;
+      texture.dispose();
+      this.kept.delete(key);
+    }
+  }
+
   video(key: string, asset: string, seconds: number, loops: boolean): Picture | 'coming' | 'missing' {
-    // Workers play no videos.
-    if (typeof document === 'undefined') return 'missing';
-    this.forgetIdle();
-    let playing = this.videos.get(key);
-    if (!playing || playing.asset !== asset) {
-      if (playing) this.stop(key, playing);
-      playing = this.open(asset);
-      this.videos.set(key, playing);
-    }
-    playing.used = performance.now();
-    const { element, texture } = playing;
-    if (playing.state !== 'ready') return playing.state;
-    if (!Number.isFinite(element.duration)) return 'coming';
-    const length = element.duration;
-    const last = Math.max(0, length - 0.04);
-    const at = length <= 0 ? 0 : loops ? seconds % length : Math.min(seconds, last);
-    const moved = at - playing.wanted;
-    playing.wanted = at;
-    const isRunning = moved > 0 && moved < 0.25 && at < last;
-    if (isRunning) {
-      if (element.paused) void element.play().catch(() => undefined);
-      if (Math.abs(element.currentTime - at) > drift && !element.seeking) element.currentTime = at;
-    } else {
-      if (!element.paused) element.pause();
-      if (Math.abs(element.currentTime - at) > 0.01 && !element.seeking) element.currentTime = at;
-    }
-    if (element.readyState >= 2 && !element.seeking && playing.shown !== element.currentTime) {
-      playing.shown = element.currentTime;
-      texture.needsUpdate = true;
-    }
-    // Until its first frame is there, nothing is.
-    return playing.shown < 0 ? 'coming' : { texture, width: element.videoWidth, height: element.videoHeight };
+    const moving = this.movers.video(key, asset, seconds, loops);
+    return typeof moving === 'string' ? moving : this.pictureOf(`video ${key}`, moving);
   }
 
-  /** What a camera sees; the stand-in where there is none or it is refused. */
   camera(device: string, seconds: number): Picture | 'coming' {
-    let camera = this.cameras.get(device);
-    if (!camera) {
-      camera = { state: 'asking', element: null, standIn: null, texture: newTexture(null), shown: -1 };
-      this.cameras.set(device, camera);
-      void this.ask(device, camera);
-    }
-    const { state, element, standIn, texture } = camera;
-    if (state === 'asking') return 'coming';
-    if (state === 'live' && element) {
-      if (element.readyState < 2) return 'coming';
-      texture.needsUpdate = true;
-      return { texture, width: element.videoWidth, height: element.videoHeight };
-    }
-    if (!standIn) return 'coming';
-    if (camera.shown !== seconds) {
-      camera.shown = seconds;
-      standIn.show(seconds);
-      texture.needsUpdate = true;
-    }
-    return { texture, width: standIn.canvas.width, height: standIn.canvas.height };
+    const moving = this.movers.camera(device, seconds);
+    return typeof moving === 'string' ? moving : this.pictureOf(`camera ${device}`, moving);
   }
 
-  /** Whether a video that was asked for is on its way, or a camera. */
   get isWaiting(): boolean {
-    for (const { state, element, shown } of this.videos.values())
-      if (state === 'coming' || (state === 'ready' && (element.seeking || shown < 0))) return true;
-    for (const { state } of this.cameras.values()) if (state === 'asking') return true;
-    return false;
+    return this.movers.isWaiting;
   }
 
   dispose(): void {
-    for (const [key, playing] of this.videos) this.stop(key, playing);
-    for (const { element, texture } of this.cameras.values()) {
-      for (const track of (element?.srcObject as MediaStream | null)?.getTracks() ?? []) track.stop();
-      texture.dispose();
+    for (const { texture } of this.kept.values()) texture.dispose();
+    this.kept.clear();
+    this.movers.dispose();
+  }
+
+  private pictureOf(key: string, { image, version, width, height }: MovingImage): Picture {
+    let kept = this.kept.get(key);
+    if (kept?.width !== image.width || kept.height !== image.height) {
+      kept?.texture.dispose();
+      const texture = newTexture(image);
+      kept = { texture, width: image.width, height: image.height, version: NaN, pass: this.pass };
+      this.kept.set(key, kept);
     }
-    this.cameras.clear();
-  }
-
-  private open(asset: string): Playing {
-    const element = document.createElement('video');
-    element.muted = true;
-    element.playsInline = true;
-    element.preload = 'auto';
-    const playing: Playing = {
-      asset,
-      element,
-      texture: newTexture(element),
-      state: 'coming',
-      shown: -1,
-      wanted: -1,
-      used: 0,
-    };
-    element.addEventListener('loadeddata', () => {
-      sizeFor(element);
-      // A recording may not say how long it is until its end has been looked for.
-      if (element.duration === Infinity) element.currentTime = endless;
-      playing.state = 'ready';
-      this.onCome();
-    });
-    element.addEventListener('seeked', () => this.onCome());
-    element.addEventListener('error', () => {
-      playing.state = 'missing';
-      this.onCome();
-    });
-    void this.source(asset).then((blob) => {
-      if (blob) element.src = URL.createObjectURL(blob);
-      else {
-        playing.state = 'missing';
-        this.onCome();
-      }
-    });
-    return playing;
-  }
-
-  private stop(key: string, playing: Playing): void {
-    playing.element.pause();
-    URL.revokeObjectURL(playing.element.src);
-    playing.element.removeAttribute('src');
-    playing.texture.dispose();
-    this.videos.delete(key);
-  }
-
-  private forgetIdle(): void {
-    const now = performance.now();
-    for (const [key, playing] of this.videos)
-      if (playing.used > 0 && now - playing.used > idleMs) this.stop(key, playing);
-  }
-
-  private async ask(device: string, camera: Camera): Promise<void> {
-    try {
-      if (!navigator.mediaDevices || device === 'stand-in:') throw new Error('no devices');
-      const stream = device === 'screen:' ? await sharedScreen() : await withName(device);
-      stream.getVideoTracks()[0]?.addEventListener('ended', () => this.standFor(device, camera));
-      const element = document.createElement('video');
-      element.muted = true;
-      element.playsInline = true;
-      element.srcObject = stream;
-      await element.play();
-      sizeFor(element);
-      camera.element = element;
-      camera.texture.dispose();
-      camera.texture = newTexture(element);
-      camera.state = 'live';
-    } catch {
-      this.standFor(device, camera);
+    kept.pass = this.pass;
+    if (kept.version !== version) {
+      kept.version = version;
+      kept.texture.image = image;
+      kept.texture.needsUpdate = true;
     }
-    this.onCome();
-  }
-
-  /** Shows the stand-in where nothing live comes, or comes no more. */
-  private standFor(device: string, camera: Camera): void {
-    camera.element = null;
-    camera.standIn = this.standIn();
-    camera.texture.dispose();
-    camera.texture = newTexture(camera.standIn.canvas);
-    camera.state = 'stand-in';
-    // A browser shares a screen only when its page is touched: it is asked for again then.
-    if (device === 'screen:' && typeof document !== 'undefined')
-      document.addEventListener('pointerdown', () => void this.ask(device, camera), { once: true });
-    this.onCome();
+    return { texture: kept.texture, width, height };
   }
 }
 
-/** A screen or window of the machine, as chosen there. */
-const sharedScreen = (): Promise<MediaStream> =>
-  navigator.mediaDevices.getDisplayMedia({ video: { frameRate: 30 }, audio: false });
-
-/** A stream of the first camera whose name has `device` in it. */
-async function withName(device: string): Promise<MediaStream> {
-  const any = await navigator.mediaDevices.getUserMedia({ video: true });
-  if (device === '') return any;
-  // Names are told only once a camera has been allowed.
-  const found = (await navigator.mediaDevices.enumerateDevices()).find(
-    (d) => d.kind === 'videoinput' && d.label.toLowerCase().includes(device.toLowerCase()),
-  );
-  for (const track of any.getTracks()) track.stop();
-  if (!found) throw new Error('no such camera');
-  return navigator.mediaDevices.getUserMedia({ video: { deviceId: { exact: found.deviceId } } });
-}
-
-/** Textures take an element's own size, which for a video is not that of its pictures. */
-function sizeFor(element: HTMLVideoElement): void {
-  element.width = element.videoWidth;
-  element.height = element.videoHeight;
-}
-
-function newTexture(source: HTMLVideoElement | HTMLCanvasElement | null): Texture {
-  const texture = new Texture(source ?? undefined);
+function newTexture(source: MovingImage['image']): Texture {
+  const texture = new Texture(source);
   texture.flipY = false;
   texture.premultiplyAlpha = true;
   texture.colorSpace = NoColorSpace;

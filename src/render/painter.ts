@@ -105,6 +105,7 @@ export class Painter {
     this.open.length = 0;
     surfaces.restart();
     this.own.textures.restart();
+    this.own.moving.restart();
     executor.restart();
     this.scaleX = target.pixelWidth / target.width;
     this.scaleY = target.pixelHeight / target.height;

@@ -3,15 +3,14 @@ import type { GroupNode } from '../core/display';
 import { Atlas } from './atlas';
 import { Brush } from './brush';
 import { Executor } from './executor';
-import { MovingPictures, type StandIn } from './moving';
+import { MovingPictures } from './moving';
+import type { Movers } from './players';
 import { Numbers } from './numbers';
 import { Painter } from './painter';
 import { StrokeLights } from './stroke-light';
 import { Surfaces } from './surfaces';
 import type { Target } from './target';
 import { Textures, type PictureSource } from './textures';
-
-ColorManagement.enabled = false;
 
 /** What one monitor keeps from frame to frame. */
 export interface View {
@@ -46,6 +45,14 @@ export interface Renderer {
   dispose(): void;
 }
 
+/** Where no videos and cameras are to be had. */
+const nothingMoves: Movers = {
+  video: () => 'missing',
+  camera: () => 'coming',
+  isWaiting: false,
+  dispose: () => undefined,
+};
+
 /**
  * Draws display trees on one WebGL surface, however many views there are. `onNeed` is called when something that was
  * waited for has come and pictures want drawing again. Throws where the browser gives no WebGL.
@@ -54,8 +61,9 @@ export function createRenderer(
   canvas: HTMLCanvasElement,
   source: PictureSource,
   onNeed: () => void,
-  standIn: () => StandIn,
+  movers: Movers = nothingMoves,
 ): Renderer {
+  ColorManagement.enabled = false;
   const gl = new WebGLRenderer({
     canvas,
     alpha: true,
@@ -73,7 +81,7 @@ export function createRenderer(
   const atlas = new Atlas(gl);
   const textures = new Textures(atlas, source, onNeed);
   const lights = new StrokeLights();
-  const moving = new MovingPictures(source, onNeed, standIn);
+  const moving = new MovingPictures(movers);
   const numbers = new Numbers();
   const surfaces = new Surfaces(gl.capabilities.maxTextureSize);
   const executor = new Executor(gl, numbers, atlas);

@@ -10,7 +10,7 @@ import type { Drawing, Pieces, Shade } from '../core/display';
 import type { TextLayout } from '../core/text';
 import { isForAtlas, type Atlas, type Drawn } from './atlas';
 import { wholeOf } from './brush';
-import { newCanvas } from './platform';
+import { newCanvas, vectorImage } from './platform';
 import { rasterShape } from './shape-raster';
 import { forgetFigures, rasterStrip, type RunningPiece, type Strip } from './text/figures';
 import { rasterPieces, type PieceCell, type PieceRaster } from './text/piece-raster';
@@ -388,16 +388,8 @@ async function drawPixels(blob: Blob): Promise<HTMLCanvasElement> {
 }
 
 async function drawVector(blob: Blob, size: number): Promise<HTMLCanvasElement> {
-  const url = URL.createObjectURL(blob);
-  try {
-    const image = new Image();
-    image.src = url;
-    await image.decode();
-    const factor = size / Math.max(image.naturalWidth || 1, image.naturalHeight || 1);
-    return onCanvas(image, (image.naturalWidth || size) * factor, (image.naturalHeight || size) * factor);
-  } finally {
-    URL.revokeObjectURL(url);
-  }
+  const image = await vectorImage(blob, size);
+  return onCanvas(image, image.width, image.height);
 }
 
 const tileSide = 24;

@@ -9,24 +9,18 @@ import { rowsAsDrawn, type Change, type Dressing, type Template, type Values } f
 import {
   canvasMeasure,
   createRenderer,
-  fontSet,
+  drawVectorsBy,
   fontsFor,
   loadFonts,
   newCanvas,
+  standInAlone,
+  takeFaces,
+  type Face,
   type PictureSource,
   type Renderer,
+  type VectorArt,
 } from '../render';
 import { standInCamera } from '../standins';
-
-/** A font face of the page, as a worker can load it. */
-export interface Face {
-  readonly family: string;
-  readonly source: string;
-  readonly weight: string;
-  readonly stretch: string;
-  readonly style: string;
-  readonly unicodeRange: string;
-}
 
 setMapLayout(layMap);
 
@@ -55,7 +49,7 @@ async function draw(
     measure.forget();
     renderer?.refresh();
   }
-  renderer ??= createRenderer(newCanvas(16, 16), source, () => onNeed?.(), standInCamera);
+  renderer ??= createRenderer(newCanvas(16, 16), source, () => onNeed?.(), standInAlone(standInCamera));
   const height = Math.max(1, Math.round((width * template.height) / template.width));
   const target = {
     width: template.width,
@@ -110,7 +104,7 @@ async function drawFrames(
     measure.forget();
     renderer?.refresh();
   }
-  renderer ??= createRenderer(newCanvas(16, 16), source, () => onNeed?.(), standInCamera);
+  renderer ??= createRenderer(newCanvas(16, 16), source, () => onNeed?.(), standInAlone(standInCamera));
   const [width, height] = [run.columns * 8, run.rows * 8];
   const target = {
     width: template.width,
@@ -153,9 +147,10 @@ export interface FrameRun {
 
 const api = {
   /** Tells of the page's fonts, and of where the bytes of pictures are to be had. */
-  open(faces: readonly Face[], pictures: PictureSource): void {
+  open(faces: readonly Face[], pictures: PictureSource, vectors: VectorArt): void {
     source = pictures;
-    for (const { family, source: from, ...rest } of faces) fontSet().add(new FontFace(family, from, rest));
+    drawVectorsBy(vectors);
+    takeFaces(faces);
   },
   /** A template filled with values, so many px wide; null where it cannot be laid out. */
   draw(template: Template, values: Values, of: Dressing, width: number): Promise<ImageBitmap | null> {

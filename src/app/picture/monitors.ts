@@ -10,6 +10,7 @@ import {
   fontsFor,
   loadFonts,
   onLateFonts,
+  Players,
   type OutputMode,
   type Renderer,
   type View,
@@ -95,14 +96,15 @@ function surface(): Renderer | null {
   if (renderer || performance.now() - lastTry < retryMs) return renderer;
   lastTry = performance.now();
   const canvas = document.createElement('canvas');
+  const onCome = (): void => {
+    for (const monitor of monitors) monitor.isStale = true;
+  };
   try {
     renderer = createRenderer(
       canvas,
       drawnBlob,
-      () => {
-        for (const monitor of monitors) monitor.isStale = true;
-      },
-      standInCamera,
+      onCome,
+      new Players(drawnBlob, onCome, standInCamera),
     );
   } catch {
     useGraphics.setState({ trouble: noWebGl });

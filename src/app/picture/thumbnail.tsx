@@ -1,57 +1,16 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, transfer, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { Dressing, Template } from '../../core/show';
-import type { Face, ThumbnailWorker } from '../../workers/thumbnail.worker';
+import { pageFaces, vectorOnPage } from '../../render';
+import type { ThumbnailWorker } from '../../workers/thumbnail.worker';
 import { assetBlob } from '../state/assets';
 import { Still } from './still';
 
-/** The page's font faces, as its style sheets declare them. */
-function pageFaces(): Face[] {
-  return [...document.styleSheets].flatMap((sheet) =>
-    [...sheet.cssRules].flatMap((rule) => {
-      if (!(rule instanceof CSSFontFaceRule)) return [];
-      const read = (name: string, otherwise: string): string =>
-        rule.style.getPropertyValue(name).trim() || otherwise;
-      return [
-        {
-          family: read('font-family', '').replace(/^["']|["']$/g, ''),
-          // Addresses in a style sheet are relative to it; a worker's are relative to the worker.
-          source: read('src', '').replace(
-            /url\(["']?([^"')]+)["']?\)/g,
-            (_, url: string) => `url("${new URL(url, sheet.href ?? location.href).href}")`,
-          ),
-          weight: read('font-weight', 'normal'),
-          stretch: read('font-stretch', 'normal'),
-          style: read('font-style', 'normal'),
-          unicodeRange: read('unicode-range', 'U+0-10FFFF'),
-        },
-      ];
-    }),
-  );
-}
-
-/** The bytes of a picture as a worker can draw them: vector art is drawn here, as workers have no images. */
-async function workerPicture(id: string): Promise<Blob | null> {
-  const blob = await assetBlob(id);
-  if (!blob?.type.startsWith('image/svg')) return blob;
-  const url = URL.createObjectURL(blob);
-  try {
-    const image = new Image();
-    image.src = url;
-    await image.decode();
-    const factor = 512 / Math.max(image.naturalWidth || 512, image.naturalHeight || 512);
-    const canvas = new OffscreenCanvas(
-      Math.max(1, Math.round((image.naturalWidth || 512) * factor)),
-      Math.max(1, Math.round((image.naturalHeight || 512) * factor)),
-    );
-    canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
-    return await canvas.convertToBlob();
-  } catch {
-    return null;
-  } finally {
-    URL.revokeObjectURL(url);
-  }
-}
+/** Vector art of the worker, drawn here: workers have no images. */
+const vectorForWorker = async (blob: Blob, size: number): Promise<ImageBitmap> => {
+  const bitmap = await createImageBitmap(await vectorOnPage(blob, size));
+  return transfer(bitmap, [bitmap]);
+};
 
 let worker: Promise<Remote<ThumbnailWorker>> | null = null;
 
@@ -61,7 +20,7 @@ export function pictureWorker(): Promise<Remote<ThumbnailWorker>> {
     const made = wrap<ThumbnailWorker>(
       new Worker(new URL('../../workers/thumbnail.worker.ts', import.meta.url), { type: 'module' }),
     );
-    await made.open(pageFaces(), proxy(workerPicture));
+    await made.open(pageFaces(), proxy(assetBlob), proxy(vectorForWorker));
     return made;
   })();
   return worker;

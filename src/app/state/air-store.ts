@@ -108,7 +108,7 @@ export function setOwnName(name: string): void {
 }
 
 const giveBack = new GiveBack({
-  release: (hash) => {
+  release: async (hash) => {
     const release = releases.peek(hash);
     return release ? canonicalJson(release) : null;
   },

@@ -28,11 +28,33 @@ const sheets: Readonly<Record<string, () => Promise<{ readonly default: string }
   'Noto Emoji Variable': () => import('@fontsource-variable/noto-emoji/wght.css?inline'),
 };
 
+/** A font face of the page, as a worker can load it. */
+export interface Face {
+  readonly family: string;
+  readonly source: string;
+  readonly weight: string;
+  readonly stretch: string;
+  readonly style: string;
+  readonly unicodeRange: string;
+}
+
+function addFace({ family, source, ...rest }: Face): void {
+  const face = new FontFace(family, source, rest);
+  sources.set(face, source);
+  fontSet().add(face);
+}
+
+/** Takes over the faces of the page, in a worker. */
+export const takeFaces = (faces: readonly Face[]): void => faces.forEach(addFace);
+
 const read = new Map<string, Promise<void>>();
 const sources = new WeakMap<FontFace, string>();
 
-/** Where a face comes from that was made known here; undefined for those of the page's own style sheets. */
+/** Where a face comes from that was made known here; undefined for those of a page's own style sheets. */
 export const lateSource = (face: FontFace): string | undefined => sources.get(face);
+
+/** Notes where a face comes from that takes another's place. */
+export const knowSource = (face: FontFace, source: string): void => void sources.set(face, source);
 
 const said = (block: string, name: string): string | undefined =>
   new RegExp(`${name}:\\s*([^;}]+)`).exec(block)?.[1]?.trim();
@@ -44,14 +66,14 @@ function addFaces(sheet: string): void {
     // The address of a small file is the file itself, semicolons and all.
     const source = /src:\s*(url\([^)]*\)[^;}]*)/.exec(block)?.[1]?.trim();
     if (family === undefined || source === undefined) continue;
-    const face = new FontFace(family, source, {
+    addFace({
+      family,
+      source,
       style: said(block, 'font-style') ?? 'normal',
       weight: said(block, 'font-weight') ?? 'normal',
       stretch: said(block, 'font-stretch') ?? 'normal',
       unicodeRange: said(block, 'unicode-range') ?? 'U+0-10FFFF',
     });
-    sources.set(face, source);
-    fontSet().add(face);
   }
 }
 

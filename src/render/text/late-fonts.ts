@@ -1,5 +1,5 @@
 import { fontSet } from '../platform';
-import { lateSource } from './late-faces';
+import { knowSource, lateSource } from './late-faces';
 
 // Fonts that could not be had when they were asked for, as while the server is away, are asked for again until they come.
 
@@ -34,7 +34,6 @@ export function untilDone(key: unknown, again: () => Promise<boolean>): void {
 
 /** Asks again for the faces of the page’s style sheets that have failed. A face fails once and for all: another takes its place. */
 export function retryFaces(): void {
-  if (typeof document === 'undefined') return;
   fontSet().forEach((face) => {
     if (face.status !== 'error') return;
     const source = sourceOf(face);
@@ -43,6 +42,7 @@ export function retryFaces(): void {
     untilDone(`${family} ${style} ${weight} ${stretch} ${unicodeRange}`, async () => {
       const fresh = new FontFace(family, source, { style, weight, stretch, unicodeRange });
       await fresh.load();
+      knowSource(fresh, source);
       fontSet().add(fresh);
       return true;
     });
@@ -54,7 +54,7 @@ const bare = (words: string): string => words.replace(/["'\s]/g, '').toLowerCase
 /** Where a face of a style sheet comes from; null where no rule is its own. */
 function sourceOf(face: FontFace): string | null {
   const late = lateSource(face);
-  if (late !== undefined) return late;
+  if (late !== undefined || typeof document === 'undefined') return late ?? null;
   for (const sheet of document.styleSheets)
     for (const rule of rulesOf(sheet)) {
       if (!(rule instanceof CSSFontFaceRule)) continue;

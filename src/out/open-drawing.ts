@@ -1,0 +1,230 @@
+// Where a channel is drawn: in a worker where the browser lets one draw, else on the page, by the same code.
+import { pageFaces, Players, vectorOnPage, type OutputMode, type PictureSource } from '../render';
+import { standInCamera } from '../standins';
+import type { FromDrawing, ToDrawing, Wanted } from './drawing-messages';
+import { freshCanvas, pageCanvas } from './page-canvas';
+
+export interface OpenDrawing {
+  /** A message of the air server: a welcome, or what has changed since. */
+  readonly news: (text: string) => void;
+  readonly clock: (ahead: number) => void;
+  /** A release that is at hand where it is drawn, as its canonical JSON; null where it is not. */
+  readonly release: (hash: string) => Promise<string | null>;
+}
+
+export interface DrawingOptions {
+  readonly channel: string;
+  readonly mode: OutputMode;
+  /** On the page, though a worker could. */
+  readonly isOnPage: boolean;
+  /** The page's clock, and by what the server's is ahead of it, in seconds. */
+  readonly local: () => number;
+  readonly ahead: () => number;
+  /** Called when only the whole state will do. */
+  readonly onStateWanted: () => void;
+  readonly onTold: (told: FromDrawing) => void;
+}
+
+const restartMs = 1000;
+
+const canDrawAside = (): boolean =>
+  typeof Worker !== 'undefined' &&
+  typeof OffscreenCanvas !== 'undefined' &&
+  'transferControlToOffscreen' in HTMLCanvasElement.prototype;
+
+export function openDrawing(options: DrawingOptions): OpenDrawing {
+  let drawing: OpenDrawing = { news: () => undefined, clock: () => undefined, release: async () => null };
+  const begin = (own: OpenDrawing): void => {
+    drawing = own;
+    own.clock(options.ahead());
+    options.onStateWanted();
+  };
+  const onPage = (): void => {
+    void drawingOnPage(options).then(begin);
+  };
+  if (options.isOnPage || !canDrawAside()) onPage();
+  else {
+    const restart = (): void =>
+      begin(
+        drawingAside(
+          options,
+          freshlyShown(),
+          () => setTimeout(restart, restartMs),
+          () => {
+            freshCanvas();
+            onPage();
+          },
+        ),
+      );
+    begin(
+      drawingAside(
+        options,
+        { canvas: pageCanvas(), show: () => undefined },
+        () => setTimeout(restart, restartMs),
+        () => {
+          freshCanvas();
+          onPage();
+        },
+      ),
+    );
+  }
+  return {
+    news: (text) => drawing.news(text),
+    clock: (ahead) => drawing.clock(ahead),
+    release: (hash) => drawing.release(hash),
+  };
+}
+
+interface NewCanvas {
+  readonly canvas: HTMLCanvasElement;
+  /** To be called once something is drawn on it. */
+  readonly show: () => void;
+}
+
+/** A canvas that takes the place of the page's when something is drawn on it: until then the picture stands. */
+function freshlyShown(): NewCanvas {
+  const before = pageCanvas();
+  const canvas = before.cloneNode() as HTMLCanvasElement;
+  return { canvas, show: () => before.replaceWith(canvas) };
+}
+
+async function drawingOnPage({ channel, mode, local, onTold, onStateWanted }: DrawingOptions): Promise<OpenDrawing> {
+  const { ChannelDrawing } = await import('./drawing');
+  let ahead = 0;
+  const drawing = new ChannelDrawing({
+    canvas: pageCanvas(),
+    another: freshCanvas,
+    movers: (source, onCome) => new Players(source, onCome, standInCamera),
+    channel,
+    mode,
+    now: () => local() + ahead,
+    tell: (told) => (told.told === 'state-wanted' ? onStateWanted() : onTold(told)),
+  });
+  return {
+    news: (text) => drawing.hear(text),
+    clock: (by) => void (ahead = by),
+    release: async (hash) => drawing.release(hash),
+  };
+}
+
+function drawingAside(
+  { channel, mode, local, onTold, onStateWanted }: DrawingOptions,
+  first: NewCanvas,
+  onFault: () => void,
+  onNoWebGl: () => void,
+): OpenDrawing {
+  const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' });
+  const say = (told: ToDrawing, moved: Transferable[] = []): void => worker.postMessage(told, moved);
+  const hand = (how: 'open' | 'canvas', own: HTMLCanvasElement): void => {
+    const canvas = own.transferControlToOffscreen();
+    say(how === 'open' ? { do: how, canvas, channel, mode, faces: pageFaces() } : { do: how, canvas }, [canvas]); // prettier-ignore
+  };
+  const movers = new NearMovers(say);
+  const asked = new Map<number, (json: string | null) => void>();
+  let count = 0;
+  let isDone = false;
+  let hasDrawn = false;
+  const end = (): void => {
+    isDone = true;
+    worker.terminate();
+    movers.dispose();
+    for (const done of asked.values()) done(null);
+    asked.clear();
+  };
+  worker.addEventListener('message', ({ data }: MessageEvent<FromDrawing>) => {
+    if (isDone) return;
+    switch (data.told) {
+      case 'canvas-wanted':
+        return hand('canvas', freshCanvas());
+      case 'state-wanted':
+        return onStateWanted();
+      case 'moving-wanted':
+        return movers.show(data.wanted);
+      case 'vector-wanted': {
+        const { ask, blob, size } = data;
+        void vectorOnPage(blob, size)
+          .then((canvas) => createImageBitmap(canvas))
+          .catch(() => null)
+          .then((image) => say({ do: 'vector', ask, image }, image ? [image] : []));
+        return;
+      }
+      case 'release':
+        asked.get(data.ask)?.(data.json);
+        asked.delete(data.ask);
+        return;
+      case 'frame':
+        if (!hasDrawn) first.show();
+        hasDrawn = true;
+        break;
+      case 'report':
+        // A worker that cannot draw at all leaves it to the page.
+        if (data.report.trouble === 'no-webgl' && !hasDrawn) {
+          end();
+          return onNoWebGl();
+        }
+        break;
+      case 'channel':
+      case 'evaluated':
+        break;
+    }
+    onTold(data);
+  });
+  worker.addEventListener('error', () => {
+    if (isDone) return;
+    end();
+    onFault();
+  });
+  hand('open', first.canvas);
+  return {
+    news: (text) => say({ do: 'news', text }),
+    clock: (ahead) => say({ do: 'clock', ahead, sent: local() }),
+    release: (hash) =>
+      isDone
+        ? Promise.resolve(null)
+        : new Promise((resolve) => {
+            asked.set((count += 1), resolve);
+            say({ do: 'give-release', ask: count, hash });
+          }),
+  };
+}
+
+/** Plays for a worker what moves, and sends it what is seen. */
+class NearMovers {
+  private readonly players: Players;
+  /** By key: the version that was sent, or how far it has come. */
+  private readonly sent = new Map<string, number | 'coming' | 'missing'>();
+  private readonly busy = new Set<string>();
+
+  constructor(private readonly say: (told: ToDrawing, moved?: Transferable[]) => void) {
+    const source: PictureSource = async (asset) => {
+      const response = await fetch(`/api/assets/${asset}`);
+      return response.ok ? response.blob() : null;
+    };
+    this.players = new Players(source, () => undefined, standInCamera);
+  }
+
+  show(wanted: readonly Wanted[]): void {
+    for (const own of wanted) {
+      const shown =
+        own.kind === 'video'
+          ? this.players.video(own.key, own.asset, own.seconds, own.loops)
+          : this.players.camera(own.device, own.seconds);
+      const now = typeof shown === 'string' ? shown : shown.version;
+      const { key } = own;
+      if (this.sent.get(key) === now || this.busy.has(key)) continue;
+      this.sent.set(key, now);
+      if (typeof shown === 'string') this.say({ do: 'moving', key, state: shown });
+      else {
+        this.busy.add(key);
+        void createImageBitmap(shown.image, { premultiplyAlpha: 'premultiply' })
+          .then((image) => this.say({ do: 'moving', key, state: 'shown', image }, [image]))
+          .catch(() => this.sent.delete(key))
+          .finally(() => this.busy.delete(key));
+      }
+    }
+  }
+
+  dispose(): void {
+    this.players.dispose();
+  }
+}
