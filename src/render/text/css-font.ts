@@ -1,7 +1,18 @@
 import { fallbackFamilies, familyNamed, stretches } from '../../core/show';
 import type { Face } from '../../core/text';
 
-const fallback = fallbackFamilies.map((family) => `"${family.css}"`).join(', ');
+const families = fallbackFamilies.map((family) => `"${family.css}"`).join(', ');
+let fallback = families;
+let renewals = 0;
+
+/**
+ * Fonts are looked for anew: canvases of workers keep for good what they once found under the same words, also where a font
+ * had failed that has come since.
+ */
+export function renewFonts(): void {
+  renewals += 1;
+  fallback = `${families}, "renewed ${renewals}"`;
+}
 
 /** The CSS font shorthand of a face. Widths snap to the keywords that a canvas understands. */
 export function cssFont(face: Face, scale = 1): string {

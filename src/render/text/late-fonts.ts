@@ -1,4 +1,5 @@
 import { fontSet } from '../platform';
+import { renewFonts } from './css-font';
 import { knowSource, lateSource } from './late-faces';
 
 // Fonts that could not be had when they were asked for, as while the server is away, are asked for again until they come.
@@ -24,6 +25,7 @@ export function untilDone(key: unknown, again: () => Promise<boolean>): void {
         .then((isDone) => {
           if (!isDone) return next();
           retried.delete(key);
+          renewFonts();
           for (const listener of listeners) listener();
         });
     }, ms);
@@ -38,10 +40,14 @@ export function retryFaces(): void {
     if (face.status !== 'error') return;
     const source = sourceOf(face);
     if (source === null) return;
-    const { family, style, weight, stretch, unicodeRange } = face;
+    const { style, weight, stretch, unicodeRange } = face;
+    // Browsers tell some names in the quotes of a style sheet, which are no part of them.
+    const family = face.family.replace(/^["']|["']$/g, '');
     untilDone(`${family} ${style} ${weight} ${stretch} ${unicodeRange}`, async () => {
       const fresh = new FontFace(family, source, { style, weight, stretch, unicodeRange });
       await fresh.load();
+      // Of a style sheet's own faces none can be taken out.
+      if (lateSource(face) !== undefined) fontSet().delete(face);
       knowSource(fresh, source);
       fontSet().add(fresh);
       return true;
