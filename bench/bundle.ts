@@ -16,7 +16,8 @@ export function loadedBy(page: string, folder = join('dist', 'pages')): string[]
     const text = readFileSync(join(folder, path), 'utf8');
     for (const match of text.matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g))
       open.push(`/assets/${match[1]}`);
-    for (const match of text.matchAll(/new Worker\([^;]*?(\/assets\/[^"'`]+\.js)/g)) open.push(match[1] as string);
+    for (const match of text.matchAll(/new Worker\([^;]*?(\/assets\/[^"'`]+\.js)/g))
+      open.push(match[1] as string);
   }
   return [...found];
 }

@@ -145,7 +145,7 @@ function refused(): string[] {
         for (const masks of images > 1 ? flags : [false])
           for (const stops of [0, 4])
             for (const clips of [0, 2]) {
-              const features = { images, boxes, cuts: boxes, clips, rounds: masks, slides, stops, masks, space: slides }; // prettier-ignore
+              const features = { images, boxes, cuts: boxes, clips, rounds: masks, slides, stops, masks, space: slides, smooth: boxes }; // prettier-ignore
               const scene = new Scene();
               scene.add(new Mesh(geometry, quadMaterial(features)));
               gl.debug.onShaderError = () => wrong.push(JSON.stringify(features));

@@ -259,6 +259,22 @@ test('a box in perspective covers what its projected corners enclose; clips and 
   near(await colours([group], [[40, 40], [62, 30]]), [[128, 128, 128, 128], none]); // prettier-ignore
 });
 
+test('words shown small are the mean of what each pixel covers of them', async () => {
+  const words = (by: number): Said => ({ kind: 'text', matrix: [by, 0, 0, 0, 0, by, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1], text: 'Skerry', size: 50, colour: '#ffffff' }); // prettier-ignore
+  const [large, small] = await page.evaluate(
+    (both) => both.map((own) => (globalThis as unknown as { rig: Rig }).rig.draw([own], 200, 120)),
+    [words(1), words(0.2)],
+  );
+  let most = 0;
+  for (let y = 0; y < 24; y += 1)
+    for (let x = 0; x < 40; x += 1) {
+      let sum = 0;
+      for (let k = 0; k < 25; k += 1) sum += large?.[((y * 5 + Math.floor(k / 5)) * 200 + x * 5 + (k % 5)) * 4 + 3] ?? 0; // prettier-ignore
+      most = Math.max(most, Math.abs(sum / 25 - (small?.[(y * 200 + x) * 4 + 3] ?? 0)));
+    }
+  expect(most).toBeLessThanOrEqual(3);
+});
+
 /** The way back from the canvas into a plane: the inverse of the rows and columns of x, y and w, by Cramer's rule. */
 function homography(m: readonly number[]): Float64Array {
   const n = (i: number): number => m[i] as number;
@@ -293,7 +309,8 @@ test('many in few draws look as one drawn after the other', async () => {
       if (kind === 0) return { kind: 'text', text: 'Wind', size: 20, colour: colour(), ...more };
       const r = next() * 10;
       const own = rect(0, 0, 10 + next() * 60, 10 + next() * 40, colour(), { radii: [r, r, r, r], ...more });
-      if (kind === 4) return { ...own, matrix: more.matrix?.map((n, i) => (i === 3 ? 0.004 * next() : n)) ?? [] };
+      if (kind === 4)
+        return { ...own, matrix: more.matrix?.map((n, i) => (i === 3 ? 0.004 * next() : n)) ?? [] };
       if (kind === 1) return { ...own, clips: [{ left: 20, top: 20, right: 150, bottom: 90 }] };
       if (kind === 2)
         return { kind: 'group', children: [own], masks: [{ node: rect(30, 10, 120, 90, '#ffffff') }] };

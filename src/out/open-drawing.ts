@@ -88,7 +88,13 @@ function freshlyShown(): NewCanvas {
   return { canvas, show: () => before.replaceWith(canvas) };
 }
 
-async function drawingOnPage({ channel, mode, local, onTold, onStateWanted }: DrawingOptions): Promise<OpenDrawing> {
+async function drawingOnPage({
+  channel,
+  mode,
+  local,
+  onTold,
+  onStateWanted,
+}: DrawingOptions): Promise<OpenDrawing> {
   const { ChannelDrawing } = await import('./drawing');
   let ahead = 0;
   const drawing = new ChannelDrawing({

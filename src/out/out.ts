@@ -42,9 +42,7 @@ label.style.cssText =
 document.body.append(label);
 let labelled: ReturnType<typeof setTimeout> | null = null;
 function identify(): void {
-  label.textContent = [channel?.name ?? channelId, name, group]
-    .filter(Boolean)
-    .join(' · ');
+  label.textContent = [channel?.name ?? channelId, name, group].filter(Boolean).join(' · ');
   label.style.display = 'block';
   if (labelled) clearTimeout(labelled);
   labelled = setTimeout(() => (label.style.display = 'none'), identifyMs);

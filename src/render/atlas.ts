@@ -20,8 +20,8 @@ export interface Drawn {
   readonly vh: number;
 }
 
-/** Px: what is larger, either way, has a texture of its own. */
-const atlasSide = 2048;
+/** Px of a layer: what is larger, either way, has a texture of its own. */
+export const atlasSide = 2048;
 const mostLayers = 8;
 /** What covers more of a layer than this has a texture of its own. */
 const mostPixels = (atlasSide * atlasSide) / 2;

@@ -1,7 +1,7 @@
 import type { Texture } from 'three';
 import { boundsThrough, isInSpace, type Clip } from '../core/display';
 import type { Slab } from '../core/shape';
-import type { Drawn } from './atlas';
+import { atlasSide, type Drawn } from './atlas';
 import { colourOf } from './colours';
 import type { GradientNumbers } from './gradient';
 import type { Numbers } from './numbers';
@@ -18,6 +18,12 @@ interface Over {
   h: number;
 }
 
+/** What is drawn so many times as large as it is shown is smoothed. */
+const shrunk = 1.4;
+const atlasSize = { width: atlasSide, height: atlasSide };
+/** Px of a texture; null: of the atlas. */
+const sizeOf = (texture: Texture | null): { width: number; height: number } =>
+  (texture?.image as { width: number; height: number } | undefined) ?? atlasSize;
 /** Parts of a device px that count as none. */
 const snap = 1e-3;
 const stopsKnown = [0, 2, 4, 8, 16, 32, 64];
@@ -68,6 +74,7 @@ export class Brush {
     stops: 0,
     masks: false,
     space: false,
+    smooth: false,
   };
 
   constructor(private readonly numbers: Numbers) {}
@@ -183,7 +190,9 @@ export class Brush {
     }
     const m = placing.matrix;
     const inSpace = isInSpace(m);
-    if (lean === 0 && !inSpace && !this.isOneOfSeveral && m[1] === 0 && m[4] === 0) this.toWholePixels(m);
+    features.smooth = shown.image !== null && this.isShrunk(m, inSpace);
+    if (lean === 0 && !inSpace && !this.isOneOfSeveral && m[1] === 0 && m[4] === 0)
+      this.toWholePixels(m, shown.image !== null && shown.image.texture === null && !features.smooth);
     const { slides } = placing;
     const slidesNow = slides !== null && movesAny(slides);
     const own = shown.image?.texture ?? null;
@@ -193,7 +202,7 @@ export class Brush {
     features.cuts = this.hasCut;
     features.clips = stepUp(clipsKnown, placing.clipCount);
     features.rounds = false;
-    features.space = inSpace && shown.image !== null;
+    features.space = false;
     for (let i = 0; i < placing.clipCount; i += 1) {
       const { round, inverse } = placing.clips[i] as Clip;
       features.rounds ||= round >= 0;
@@ -225,6 +234,7 @@ export class Brush {
       this.writeOver(maskAt, masking);
       put(numbers.data, maskAt + 1, batch.slotOf(mask), this.isMaskInverted ? 1 : 0, 0, 0);
     }
+    const rectAt = features.smooth && shown.image ? this.writeRect(shown.image) : -1;
     const slot = shown.image === null ? -1 : own ? batch.slotOf(own) : 0;
     const { data } = numbers;
     const n = (i: number): number => m[i] as number;
@@ -234,7 +244,7 @@ export class Brush {
     const t = (i: number): number => (this.tint[i] as number) * opacity;
     put(data, start + 3, t(0), t(1), t(2), t(3));
     this.writeOver(start + 4, shown);
-    put(data, start + 5, slot, shown.image?.layer ?? 0, this.boost, 0);
+    put(data, start + 5, slot, shown.image?.layer ?? 0, this.boost, rectAt);
     put(data, start + 6, this.boxW, this.boxH, clipAt, placing.clipCount);
     data.set(this.radii, (start + 7) * 4);
     put(data, start + 8, cutAt, slidesAt, shadeAt, maskAt);
@@ -246,14 +256,13 @@ export class Brush {
    * a px, and all that is drawn with them. Inwards on the atlas, where a drawing's own edge is empty and others lie beside
    * it; else outwards.
    */
-  private toWholePixels(m: Placing['matrix']): void {
+  private toWholePixels(m: Placing['matrix'], isInwards: boolean): void {
     const { quad, scaleX, scaleY } = this;
     const across = (m[0] as number) * scaleX;
     const down = (m[5] as number) * scaleY;
     if (!(across > 1e-4) || !(down > 1e-4)) return;
     const shiftX = (m[12] as number) * scaleX;
     const shiftY = (m[13] as number) * scaleY;
-    const isInwards = this.shown.image !== null && this.shown.image.texture === null;
     const [low, high] = isInwards ? [Math.ceil, Math.floor] : [Math.floor, Math.ceil];
     const by = isInwards ? -snap : snap;
     const left = low(quad.x * across + shiftX + by);
@@ -267,9 +276,30 @@ export class Brush {
     quad.w = (bottom - top) / down;
   }
 
+  /** Whether what is shown is much smaller than it was drawn, or may be somewhere. */
+  private isShrunk(m: Placing['matrix'], inSpace: boolean): boolean {
+    if (inSpace) return true;
+    const { image, w, h } = this.shown;
+    if (!image || image.texture?.generateMipmaps) return false;
+    const { width, height } = sizeOf(image.texture);
+    const across = Math.hypot(m[0] as number, m[1] as number) * this.scaleX * Math.abs(w);
+    const down = Math.hypot(m[4] as number, m[5] as number) * this.scaleY * Math.abs(h);
+    return Math.abs(image.uw) * width > across * shrunk || Math.abs(image.vh) * height > down * shrunk;
+  }
+
   private write(numbers: ArrayLike<number>, texels: number): number {
     const at = this.numbers.take(texels);
     this.numbers.data.set(numbers, at * 4);
+    return at;
+  }
+
+  /** The part of a texture that is a picture's own, half a texel within it, lest what lies beside it be taken in. */
+  private writeRect({ texture, u, v, uw, vh }: Drawn): number {
+    const { width, height } = sizeOf(texture);
+    const at = this.numbers.take(1);
+    const [x, y] = [0.5 / width, 0.5 / height];
+    const { data } = this.numbers;
+    put(data, at, Math.min(u, u + uw) + x, Math.min(v, v + vh) + y, Math.max(u, u + uw) - x, Math.max(v, v + vh) - y); // prettier-ignore
     return at;
   }
 

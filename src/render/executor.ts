@@ -39,6 +39,7 @@ function commonFeatures(): Features[] {
     stops: 0,
     masks: false,
     space: false,
+    smooth: false,
   };
   const clipped = (own: Partial<Features>): Features[] =>
     [0, 1, 2].map((clips) => ({ ...plain, ...own, clips }));
@@ -229,7 +230,7 @@ export class Executor {
   }
 
   private materialOf(features: Features): ShaderMaterial {
-    const { images, boxes, cuts, clips, rounds, slides, stops, masks, space } = features;
+    const { images, boxes, cuts, clips, rounds, slides, stops, masks, space, smooth } = features;
     const key =
       images +
       4 *
@@ -239,10 +240,11 @@ export class Executor {
           8 * Number(slides) +
           16 * Number(masks) +
           32 * Number(space) +
-          64 * (clips + 8 * stops));
+          64 * Number(smooth) +
+          128 * (clips + 8 * stops));
     let material = this.materials.get(key);
     if (!material) {
-      material = quadMaterial({ images, boxes, cuts, clips, rounds, slides, stops, masks, space });
+      material = quadMaterial({ images, boxes, cuts, clips, rounds, slides, stops, masks, space, smooth });
       this.materials.set(key, material);
     }
     return material;

@@ -28,7 +28,10 @@ export async function vectorOnPage(blob: Blob, size: number): Promise<HTMLCanvas
 }
 
 /** Vector art as something that can be drawn. Workers have no images: their page does it for them. */
-export type VectorArt = (blob: Blob, size: number) => Promise<CanvasImageSource & { width: number; height: number }>;
+export type VectorArt = (
+  blob: Blob,
+  size: number,
+) => Promise<CanvasImageSource & { width: number; height: number }>;
 let vectorArt: VectorArt = vectorOnPage;
 export const drawVectorsBy = (art: VectorArt): void => void (vectorArt = art);
 export const vectorImage: VectorArt = (blob, size) => vectorArt(blob, size);

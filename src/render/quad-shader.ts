@@ -25,6 +25,8 @@ export interface Features {
   readonly masks: boolean;
   /** Some stand in space, or are cut by what does. */
   readonly space: boolean;
+  /** Pictures of some are shown much smaller than they are. */
+  readonly smooth: boolean;
 }
 
 const lookUp = /* glsl */ `
@@ -36,6 +38,9 @@ varying vec2 vLocal;
 flat varying vec4 vTint;
 #if IMAGES > 0
 varying vec2 vUv;
+#if SMOOTH
+flat varying vec4 vUvRect; // left, top, right, bottom of the picture
+#endif
 flat varying vec3 vImage; // which texture (-1: none, 0: the atlas), which layer; above 0: its opacity alone, so many times
 #endif
 #if BOXES
@@ -94,6 +99,9 @@ void main() {
   vec4 uv = number(start + 4);
   vUv = local * uv.xy + uv.zw;
   vImage = image.xyz;
+#if SMOOTH
+  vUvRect = image.w < 0.0 ? vec4(0.0, 0.0, 1.0, 1.0) : number(int(image.w));
+#endif
 #endif
 #if BOXES
   vSize = more.xy;
@@ -221,6 +229,46 @@ vec4 imageAt(float which, vec2 uv) {
 #endif
   return texture(uAtlas, vec3(uv, vImage.y));
 }
+#if SMOOTH
+vec4 tapAt(vec2 uv, vec2 dx, vec2 dy) {
+#if IMAGES > 2
+  if (vImage.x > 2.5) return textureGrad(uOwn2, uv, dx, dy);
+  if (vImage.x > 1.5) return textureGrad(uOwn1, uv, dx, dy);
+#endif
+#if IMAGES > 1
+  if (vImage.x > 0.5) return textureGrad(uOwn0, uv, dx, dy);
+#endif
+  return textureGrad(uAtlas, vec3(uv, vImage.y), dx, dy);
+}
+vec2 texels() {
+#if IMAGES > 2
+  if (vImage.x > 2.5) return vec2(textureSize(uOwn2, 0));
+  if (vImage.x > 1.5) return vec2(textureSize(uOwn1, 0));
+#endif
+#if IMAGES > 1
+  if (vImage.x > 0.5) return vec2(textureSize(uOwn0, 0));
+#endif
+  return vec2(textureSize(uAtlas, 0).xy);
+}
+// The mean of what a pixel covers of the picture: as many taps each way as it covers texels, at most twelve. The fewer pixels
+// a picture is shown on, the more each of them asks for, so that all of it costs as much as at its size.
+vec4 smoothAt(vec2 uv) {
+  vec2 dx = dFdx(uv);
+  vec2 dy = dFdy(uv);
+  vec2 size = texels();
+  int across = int(clamp(ceil(length(dx * size) - 0.2), 1.0, 12.0));
+  int down = int(clamp(ceil(length(dy * size) - 0.2), 1.0, 12.0));
+  dx /= float(across);
+  dy /= float(down);
+  vec4 sum = vec4(0.0);
+  for (int i = 0; i < across; i++)
+    for (int j = 0; j < down; j++) {
+      vec2 at = uv + dx * (float(i) - 0.5 * float(across - 1)) + dy * (float(j) - 0.5 * float(down - 1));
+      sum += tapAt(clamp(at, vUvRect.xy, vUvRect.zw), dx, dy);
+    }
+  return sum / float(across * down);
+}
+#endif
 #endif`;
 
 const fragmentShader = /* glsl */ `
@@ -251,7 +299,11 @@ void main() {
   if (vShade >= 0) colour *= shade(vLocal);
 #endif
 #if IMAGES > 0
+#if SMOOTH
+  vec4 drawn = smoothAt(vUv);
+#else
   vec4 drawn = imageAt(vImage.x, vUv);
+#endif
   if (vImage.z > 0.0) drawn = vec4(min(1.0, drawn.a * vImage.z));
   colour *= vImage.x < -0.5 ? vec4(1.0) : drawn;
 #endif
@@ -321,6 +373,7 @@ export function quadMaterial(features: Features): ShaderMaterial {
       STOPS: features.stops,
       MASKS: Number(features.masks),
       SPACE: Number(features.space),
+      SMOOTH: Number(features.smooth && features.images > 0),
     },
     ...laidOver,
   });

@@ -24,6 +24,7 @@ const prices = {
   shade: 1.5,
   mask: 1,
   space: 1,
+  smooth: 2,
 };
 /** What another draw call is worth, in plain pixels, for each that there is. */
 const callPrice = 20_000;
@@ -44,6 +45,7 @@ export class Batch implements Features {
   stops = 0;
   masks = false;
   space = false;
+  smooth = false;
   /** Where the list of `starts` stands among the numbers. */
   first = 0;
   /** Where the numbers of each quad begin. */
@@ -58,7 +60,8 @@ export class Batch implements Features {
 
   restart(): void {
     this.images = 0;
-    this.boxes = this.cuts = this.rounds = this.slides = this.masks = this.space = false;
+    this.boxes = this.cuts = this.rounds = this.slides = this.masks = false;
+    this.space = this.smooth = false;
     this.clips = this.stops = 0;
     this.starts.length = this.own.length = 0;
     this.pixels = 0;
@@ -97,7 +100,8 @@ export class Batch implements Features {
       differ(Number(this.slides), Number(quad.slides)) * prices.slide +
       differ(Number(this.stops > 0), Number(quad.stops > 0)) * prices.shade +
       differ(Number(this.masks), Number(quad.masks)) * prices.mask +
-      differ(Number(this.space), Number(quad.space)) * prices.space
+      differ(Number(this.space), Number(quad.space)) * prices.space +
+      differ(Number(this.smooth), Number(quad.smooth)) * prices.smooth
     );
   }
 
@@ -127,6 +131,7 @@ export class Batch implements Features {
     this.stops = Math.max(this.stops, quad.stops);
     this.masks ||= quad.masks;
     this.space ||= quad.space;
+    this.smooth ||= quad.smooth;
   }
 
   /** The number by which quads of it ask for a texture: 1 and up. */

@@ -100,12 +100,7 @@ function surface(): Renderer | null {
     for (const monitor of monitors) monitor.isStale = true;
   };
   try {
-    renderer = createRenderer(
-      canvas,
-      drawnBlob,
-      onCome,
-      new Players(drawnBlob, onCome, standInCamera),
-    );
+    renderer = createRenderer(canvas, drawnBlob, onCome, new Players(drawnBlob, onCome, standInCamera));
   } catch {
     useGraphics.setState({ trouble: noWebGl });
     return null;
