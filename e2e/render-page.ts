@@ -194,6 +194,30 @@ const rig = {
     return renderer.texturesMade() - before;
   },
   counts: () => renderer.counts(),
+  /** Colours at points as a machine draws them that has no surface over so many px, and how many it had to make do with. */
+  onSmall(
+    said: readonly Said[],
+    points: readonly (readonly [number, number])[],
+    width: number,
+    height: number,
+    largest: number,
+  ): { colours: number[][]; coarse: number } {
+    const own = document.createElement('canvas');
+    const small = createRenderer(own, () => Promise.resolve(null), () => undefined, undefined, largest); // prettier-ignore
+    const root = groupNode('root');
+    root.children.push(...said.map(nodeFrom));
+    small.reserve(width, height);
+    small.newView().draw([root], { width, height, pixelWidth: width, pixelHeight: height, mode: 'full', placeholders: false }); // prettier-ignore
+    const gl = own.getContext('webgl2') as WebGL2RenderingContext;
+    const colours = points.map(([x, y]) => {
+      const pixel = new Uint8Array(4);
+      gl.readPixels(x, own.height - 1 - y, 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel);
+      return [...pixel];
+    });
+    const coarse = small.coarse();
+    small.dispose();
+    return { colours, coarse };
+  },
   /** Pixels of a picture that has any colour. */
   inked(said: readonly Said[], width: number, height: number): number {
     const pixels = draw(said, width, height);

@@ -367,6 +367,20 @@ test('a hundred groups in one another, each with a blur and a mask, end in a pic
   near(seen, [[255, 255, 255, 255], none], 4);
 });
 
+test('what is larger than the machine has is drawn less sharp, and counted; it is never left out', async () => {
+  const said: Said[] = [
+    { kind: 'group', children: [rect(20, 20, 160, 80, '#c04020')], effects: { blur: 0, shadow: { colour: '#000000', x: 4, y: 4, blur: 2 }, glow: null } }, // prettier-ignore
+    { kind: 'group', blend: 'multiply', children: [rect(60, 40, 80, 40, '#808080')] },
+  ];
+  const points: Point[] = [[40, 60], [100, 60], [10, 60]]; // prettier-ignore
+  const { colours: seen, coarse } = await page.evaluate(
+    ([s, p, w, h]) => (globalThis as unknown as { rig: Rig }).rig.onSmall(s, p, w, h, 128),
+    [said, points, width, height] as const,
+  );
+  near(seen, await colours(said, points));
+  expect(coarse).toBeGreaterThan(0);
+});
+
 test('words wider than any texture are drawn whole and at their size, and nothing is seen of where their pieces meet', async () => {
   // Full blocks, 4000 of them: a row without a gap.
   const said: Said = { kind: 'text', text: '█'.repeat(4000), colour: '#ffffff', opacity: 0.5, size: 60 };

@@ -31,6 +31,8 @@ export const outputReportSchema = z.object({
   behind: z.number().int().min(0).max(1e9).default(0),
   /** Fonts and pictures that it has been waiting for. */
   missing: z.array(z.string().max(120)).max(20).default([]),
+  /** Parts of its picture that are drawn with fewer px than they should, as its machine can hold no more. */
+  coarse: z.number().int().min(0).max(1e6).default(0),
   /** Why it draws nothing at all. */
   trouble: z.enum(['none', 'no-webgl', 'lost-webgl']).default('none'),
   testCard: z.enum(testCards).default('none'),

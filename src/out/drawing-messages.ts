@@ -46,6 +46,8 @@ export interface DrawingReport {
   readonly behind: number;
   /** Names of what the server could not give. */
   readonly missing: readonly string[];
+  /** Parts of the picture that have fewer px than they should. */
+  readonly coarse: number;
   readonly trouble: Trouble;
 }
 

@@ -150,6 +150,7 @@ export class ChannelDrawing {
       dropped: this.dropped,
       behind,
       missing: [...this.host.missing].slice(0, 20).map((id) => shown?.assets[id]?.name ?? id),
+      coarse: this.host.renderer()?.coarse() ?? 0,
       trouble: this.host.trouble(),
     };
     this.dropped = 0;

@@ -2,7 +2,7 @@
 import { v4 as newUuid } from 'uuid';
 import '../render/font-faces';
 import { GiveBack, drawTestCard, testCards, type AirSocket, type TestCard } from '../air';
-import { exactRate, type Channel } from '../core/show';
+import type { Channel } from '../core/show';
 import type { OutputMode } from '../render';
 import type { FromDrawing } from './drawing-messages';
 import { openDrawing } from './open-drawing';

@@ -364,7 +364,9 @@ export class Painter {
     const { executor } = this.own;
     const { pixelWidth, pixelHeight } = this.target as Target;
     const on = layer.box ?? { x: 0, y: 0, w: pixelWidth, h: pixelHeight };
-    const behind = executor.newBehind(on.w, on.h);
+    // Its surface may have fewer px than it shows.
+    const { w, h } = layer.surface ?? on;
+    const behind = executor.newBehind(w, h);
     executor.orders.push({ do: 'copy', from: layer.surface, to: behind });
     const mesh = this.meshFor(`${node.key}#blend`, 'blend', newBlendMesh);
     const { width, height } = behind.image;
@@ -374,7 +376,7 @@ export class Painter {
     overRegion(uniform(mesh, 'uOver').value as Vector4, shown.drawn, region);
     overRegion(
       uniform(mesh, 'uOverBehind').value as Vector4,
-      { texture: behind, layer: 0, u: 0, v: on.h / height, uw: on.w / width, vh: -on.h / height },
+      { texture: behind, layer: 0, u: 0, v: h / height, uw: w / width, vh: -h / height },
       this.regionOf(on),
     );
     (uniform(mesh, 'uRect').value as Vector4).set(region.x, region.y, region.w, region.h);

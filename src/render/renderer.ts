@@ -36,6 +36,8 @@ export interface Renderer {
   bytes(): number;
   /** Draw calls and changes of target of the picture drawn last. */
   counts(): { readonly draws: number; readonly targets: number };
+  /** How many surfaces of the picture drawn last have fewer px than they should: this machine has none so large. */
+  coarse(): number;
   /** Forgets drawn words and missing pictures, as after fonts or assets have come. */
   refresh(): void;
   /** Fetches a picture anew, as after it was saved; what is drawn of it stands until it has come whole. */
@@ -62,6 +64,8 @@ export function createRenderer(
   source: PictureSource,
   onNeed: () => void,
   movers: Movers = nothingMoves,
+  /** Px: the largest surface that is asked for; what the machine has is the most. */
+  largest = Infinity,
 ): Renderer {
   ColorManagement.enabled = false;
   const gl = new WebGLRenderer({
@@ -83,7 +87,7 @@ export function createRenderer(
   const lights = new StrokeLights();
   const moving = new MovingPictures(movers);
   const numbers = new Numbers();
-  const surfaces = new Surfaces(gl.capabilities.maxTextureSize);
+  const surfaces = new Surfaces(Math.min(largest, gl.capabilities.maxTextureSize));
   const executor = new Executor(gl, numbers, atlas);
   const painting = { textures, lights, moving, numbers, surfaces, executor, brush: new Brush(numbers) };
   let [width, height] = [canvas.width, canvas.height];
@@ -130,6 +134,7 @@ export function createRenderer(
     texturesMade: () => textures.made,
     bytes: () => atlas.bytes + textures.bytes + surfaces.bytes,
     counts: () => executor.counts,
+    coarse: () => surfaces.coarse,
     isWaiting: () => textures.isWaiting || moving.isWaiting,
     refresh() {
       textures.forgetWords();

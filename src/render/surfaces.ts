@@ -15,6 +15,9 @@ interface Page {
   idle: number;
 }
 
+/** What is too large is shrunk to a quarter at most. */
+const coarsest = 4;
+
 /** Device px of a picture, from its top left. */
 export interface PixelBox {
   readonly x: number;
@@ -49,15 +52,22 @@ export class Surfaces {
 
   constructor(private readonly mostSide: number) {}
 
+  /** How many surfaces of the picture have fewer px than they should, as the machine has none so large. */
+  coarse = 0;
+
   /**
-   * A place for what `box` shows, shrunk by a factor, on none of the pages of the surfaces it will be drawn from; null
-   * where it is larger than the machine has.
+   * A place for what `box` shows, shrunk by a factor, on none of the pages of the surfaces it will be drawn from. What is
+   * larger than the machine has is drawn at a half or a quarter; null where it would be larger even so.
    */
   take(box: PixelBox, from: readonly (Surface | null)[], pageSide: number, factor = 1): Surface | null {
     const w = Math.ceil(box.w / factor);
     const h = Math.ceil(box.h / factor);
     const [wide, high] = [w + 2 * margin, h + 2 * margin];
-    if (wide > this.mostSide || high > this.mostSide) return null;
+    if (wide > this.mostSide || high > this.mostSide) {
+      if (factor >= coarsest) return null;
+      if (factor === 1) this.coarse += 1;
+      return this.take(box, from, pageSide, factor * 2);
+    }
     for (const page of this.pages) {
       if (from.some((surface) => surface?.target === page.target)) continue;
       const bin = page.pack.packOne(wide, high);
@@ -88,6 +98,7 @@ export class Surfaces {
 
   /** To be called before each picture: all is free, and what is not used any more is let go. */
   restart(): void {
+    this.coarse = 0;
     for (let i = this.pages.length - 1; i >= 0; i -= 1) {
       const page = this.pages[i] as Page;
       page.idle += 1;

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { extremeValues, fillFromRow, type Extreme } from '../../core/data';
-import { checkFilling, clockFindings, readingFindings, readings, type Finding } from '../../core/preflight';
+import { checkFilling, clockFindings, readingFindings, readings, spaceFindings, type Finding } from '../../core/preflight';
 import { ProblemError } from '../../core/problem';
 import { laidOut, type Show, type Template, type Values } from '../../core/show';
 import { measure, useFonts } from '../picture/monitors';
@@ -55,6 +55,7 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
         findings: [
           ...checkFilling(laid, filling.values, measure, pictures, show.look),
           ...readingFindings(readings(laid, filling.values, measure, show.look)),
+          ...spaceFindings(laid, filling.values, measure, show.look),
         ],
       }));
       // What is wrong whatever the words are is said once, and not with each of them.

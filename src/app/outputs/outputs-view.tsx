@@ -268,6 +268,12 @@ function OutputTable(props: { outputs: readonly Present[]; onGive: (command: Out
                       : 'its browser has lost its graphics; it comes back by itself'}
                   </span>
                 )}
+                {report && report.coarse > 0 && (
+                  <span className="block text-warn">
+                    ⚠ {report.coarse === 1 ? 'one part is' : `${report.coarse} parts are`} drawn at half the
+                    sharpness: larger than its machine can hold
+                  </span>
+                )}
                 {report && report.missing.length > 0 && (
                   <span className="block truncate text-warn" title={report.missing.join(', ')}>
                     ⚠ misses {report.missing.join(', ')}

@@ -301,10 +301,18 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     up !== 0 &&
     !wiped &&
     !part.isOff &&
-    !(part.isInSpace && !isGroup && isEdgeOn(node.matrix)) &&
+    isSomewhere(part) &&
     isOfNow(scene, part, moment);
   if ((moves & moving.light) !== 0 && node.kind === 'shape')
     node.lightAt = (p[light] as number) - Math.floor(p[light] as number);
+}
+
+/** Whether a part can be seen where it stands: not edge-on, and not for a number that is none. */
+function isSomewhere({ node, isGroup, isInSpace }: Part): boolean {
+  const { matrix: m } = node;
+  if (isInSpace && !isGroup) return !isEdgeOn(m);
+  const sum = (m[0] as number) + (m[1] as number) + (m[4] as number) + (m[5] as number) + (m[12] as number) + (m[13] as number); // prettier-ignore
+  return sum - sum === 0;
 }
 
 /** Places a part in space, about its pivot where that is now. */

@@ -1,5 +1,5 @@
 // The frame: (template, values, moment) -> display tree. Knows nothing of who draws it.
-export { prepareScene, type Scene, type SceneOptions } from './scene';
+export { prepareScene, type Part, type Scene, type SceneOptions } from './scene';
 export { evaluate, holdMoment, looksSame, type Moment } from './evaluate';
 export { spreadsOverWords } from './plan';
 export { momentIn } from './moments';

@@ -26,7 +26,9 @@ export interface Finding {
     | 'missing-picture'
     | 'tiny'
     | 'contrast'
-    | 'clock';
+    | 'clock'
+    | 'nowhere'
+    | 'slow';
   readonly element: string;
   /** A plain sentence. */
   readonly message: string;

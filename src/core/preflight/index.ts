@@ -3,4 +3,5 @@ export { checkFilling, type Finding } from './filling';
 export { clockFindings, problemsOf } from './clocks';
 export { flashes, flashGrid, type FlashFinding } from './flash';
 export { motionFindings, type MotionFinding } from './motion';
+export { spaceFindings } from './space';
 export { leastContrast, leastSize, readingFindings, readings, readingWords, type Reading } from './reading';
