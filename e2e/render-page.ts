@@ -85,8 +85,10 @@ function draw(
   height: number,
   mode: OutputMode = 'full',
   scale = 1,
+  density = 1,
 ): Uint8Array {
   const root = groupNode('root');
+  root.density = density;
   root.children.push(...said.map(nodeFrom));
   const [wide, high] = [Math.round(width * scale), Math.round(height * scale)];
   renderer.reserve(wide, high);

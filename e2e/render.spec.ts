@@ -259,6 +259,24 @@ test('a box in perspective covers what its projected corners enclose; clips and 
   near(await colours([group], [[40, 40], [62, 30]]), [[128, 128, 128, 128], none]); // prettier-ignore
 });
 
+test('a graphic on a larger canvas is drawn as sharp as one that was made for it, and its effects reach as far', async () => {
+  const by = [2, 0, 0, 0, 0, 2, 0, 0, 0, 0, 1, 0, 20, 20, 0, 1];
+  const shadow = (far: number) => ({ blur: 0, shadow: { colour: '#000000', x: far, y: far, blur: 2 * far }, glow: null }); // prettier-ignore
+  const drawn = (own: Said, density: number): Promise<number[]> =>
+    page.evaluate(([s, d]) => (globalThis as unknown as { rig: Rig }).rig.draw([s], 200, 120, 'full', 1, d), [
+      own,
+      density,
+    ] as const);
+  const cast = await drawn(rect(0, 0, 40, 25, '#ffffff', { matrix: by, effects: shadow(3) }), 2);
+  const made = await drawn(rect(20, 20, 80, 50, '#ffffff', { effects: shadow(6) }), 1);
+  expect(cast.reduce((most, value, i) => Math.max(most, Math.abs(value - (made[i] ?? 0))), 0)).toBeLessThanOrEqual(2); // prettier-ignore
+  // Sharp words have few pixels that they cover in part.
+  const words = (size: number): Said => ({ kind: 'text', text: 'Skerry', size, colour: '#ffffff' });
+  const edges = (pixels: readonly number[]): number => pixels.filter((value, i) => i % 4 === 3 && value > 20 && value < 235).length; // prettier-ignore
+  const large = edges(await drawn({ ...words(20), matrix: by }, 2));
+  expect(large / edges(await drawn({ ...words(40), at: [20, 20] }, 1))).toBeLessThan(1.1);
+});
+
 test('words shown small are the mean of what each pixel covers of them', async () => {
   const words = (by: number): Said => ({ kind: 'text', matrix: [by, 0, 0, 0, 0, by, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1], text: 'Skerry', size: 50, colour: '#ffffff' }); // prettier-ignore
   const [large, small] = await page.evaluate(

@@ -91,6 +91,7 @@ export class Painter {
       lights,
       moving,
       scale: 1,
+      density: 1,
       placeholders: false,
       meshFor: this.meshFor,
       extent: { left: 0, top: 0, right: 0, bottom: 0 },
@@ -117,7 +118,10 @@ export class Painter {
     this.context = { ...this.context, scale, placeholders: target.placeholders, extent };
     const whole = { x: 0, y: 0, w: target.pixelWidth, h: target.pixelHeight };
     const layer = this.newLayer(target.mode === 'full' ? null : whole);
-    for (const root of roots) this.paintNode(root, layer);
+    for (const root of roots) {
+      this.context = { ...this.context, density: scale * root.density };
+      this.paintNode(root, layer);
+    }
     const drawn = this.finish(layer);
     if (drawn) executor.orders.push({ do: 'mode', from: drawn, isKey: target.mode === 'key' });
     for (const [key, kept] of this.meshes) {
@@ -223,18 +227,19 @@ export class Painter {
   private widestBlur({ effects, masks }: NodeBase): number {
     let most = masks.reduce((widest, { soft }) => Math.max(widest, soft), 0);
     if (effects) most = Math.max(most, effects.blur, effects.shadow?.blur ?? 0, effects.glow?.reach ?? 0);
-    return (most / 2) * this.context.scale;
+    return (most / 2) * this.context.density;
   }
 
   /** Draws a node on a surface of its own, does to it what is to be done to the whole, and lays it on. */
   private paintApart(node: DisplayNode, layer: Layer): void {
     const { effects, masks } = node;
-    const reach = reachOf(effects);
-    let extent = meet(extentOf(node), widened(this.extentOn(layer), reach));
+    const grown = this.context.density / this.context.scale;
+    const reach = reachOf(effects) * grown;
+    let extent = meet(extentOf(node, grown), widened(this.extentOn(layer), reach));
     for (const mask of masks)
       if (!mask.inverted) {
-        const soft = (mask.soft / 2) * curveReach;
-        extent = meet(extent, widened(extentOf(mask.node), soft + reach));
+        const soft = (mask.soft / 2) * curveReach * grown;
+        extent = meet(extent, widened(extentOf(mask.node, grown), soft + reach));
       }
     const box = this.pixelsOf(extent, shrinkOf(this.widestBlur(node)));
     if (!box) return;
@@ -269,7 +274,7 @@ export class Painter {
     const layer = this.newLayer(box);
     this.paintNode(mask.node, layer);
     const drawn = this.finish(layer);
-    return drawn && this.blurred(drawn, (mask.soft / 2) * this.context.scale, true);
+    return drawn && this.blurred(drawn, (mask.soft / 2) * this.context.density, true);
   }
 
   /** A surface blurred by `sigma` device px. Where it is given away, it is given back once that is done. */
@@ -284,7 +289,7 @@ export class Painter {
   private layWithEffects(node: DisplayNode, layer: Layer, whole: Surface, box: PixelBox): void {
     const { effects } = node;
     if (!effects) return;
-    const { scale } = this.context;
+    const { density } = this.context;
     const isWiped = node.clips.some((clip, i) => i < node.clipCount && clip.isWipe);
     const base = isWiped ? this.onlyUnwiped(node, whole, box) : whole;
     const hasCast = effects.shadow !== null || effects.glow !== null;
@@ -297,15 +302,15 @@ export class Painter {
     const opacity = isJoined ? 1 : node.opacity;
     if (!base) return;
     // The base is shown more than once: by what is laid on last it is given back.
-    const picture = this.blurred(base, (effects.blur / 2) * scale, false);
+    const picture = this.blurred(base, (effects.blur / 2) * density, false);
     if (effects.shadow) {
       const { colour, x, y, blur } = effects.shadow;
-      const cast = this.blurred(base, (blur / 2) * scale, false);
+      const cast = this.blurred(base, (blur / 2) * density, false);
       this.lay(onto, clips, opacity, cast, box, { colour, x, y, boost: 1 }, null, cast !== base);
     }
     if (effects.glow) {
       const { colour, reach } = effects.glow;
-      const cast = this.blurred(base, (reach / 2) * scale, false);
+      const cast = this.blurred(base, (reach / 2) * density, false);
       this.lay(onto, clips, opacity, cast, box, { colour, x: 0, y: 0, boost: 1.8 }, null, cast !== base);
     }
     if (picture !== base) onto.shows.push(base);
@@ -338,7 +343,8 @@ export class Painter {
     if (!shown) return;
     const { brush } = this.own;
     const { x, y, w, h } = this.regionOf(box);
-    const [dx, dy] = tint ? [tint.x, tint.y] : [0, 0];
+    const grown = this.context.density / this.context.scale;
+    const [dx, dy] = tint ? [tint.x * grown, tint.y * grown] : [0, 0];
     brush.begin(x + dx, y + dy, w, h).picture(shown.drawn, x + dx, y + dy, w, h);
     if (tint) brush.colour(tint.colour).opacityAlone(tint.boost);
     if (cut) {

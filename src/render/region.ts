@@ -19,12 +19,12 @@ export const reachOf = (effects: Effects | null): number => {
 
 const through = new Float64Array(4);
 
-function grow(bounds: Bounds, node: DisplayNode): void {
+function grow(bounds: Bounds, node: DisplayNode, grown: number): void {
   if (!node.visible) return;
   if (node.kind === 'group') {
     const inner = newBounds();
-    for (const child of node.children) grow(inner, child);
-    const reach = reachOf(node.effects);
+    for (const child of node.children) grow(inner, child, grown);
+    const reach = reachOf(node.effects) * grown;
     bounds.left = Math.min(bounds.left, inner.left - reach);
     bounds.top = Math.min(bounds.top, inner.top - reach);
     bounds.right = Math.max(bounds.right, inner.right + reach);
@@ -32,7 +32,7 @@ function grow(bounds: Bounds, node: DisplayNode): void {
     return;
   }
   const box = drawerOf(node).covers(node);
-  const reach = reachOf(node.effects);
+  const reach = reachOf(node.effects) * grown;
   boundsThrough(through, node.matrix, box.x, box.y, box.w, box.h);
   bounds.left = Math.min(bounds.left, (through[0] as number) - reach);
   bounds.top = Math.min(bounds.top, (through[1] as number) - reach);
@@ -42,9 +42,9 @@ function grow(bounds: Bounds, node: DisplayNode): void {
 
 const newBounds = (): Bounds => ({ left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });
 
-/** What a node and its effects cover; its right is not beyond its left where that is nothing. */
-export function extentOf(node: DisplayNode): Extent {
+/** What a node and its effects, whose px are so many of the canvas, cover; its right is not beyond its left where that is nothing. */
+export function extentOf(node: DisplayNode, grown: number): Extent {
   const bounds = newBounds();
-  grow(bounds, node);
+  grow(bounds, node, grown);
   return bounds;
 }

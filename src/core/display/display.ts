@@ -253,6 +253,8 @@ export interface Framing {
 
 export interface GroupNode extends NodeBase {
   readonly kind: 'group';
+  /** Of a root: px of the canvas to a px of its own, by which its words are drawn sharp and its effects reach. */
+  density: number;
   /** Drawn apart, then laid on the picture as one, with this node's opacity and clips. */
   isolated: boolean;
   /** Back to front. */

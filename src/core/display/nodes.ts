@@ -46,8 +46,9 @@ export const nodeOf = <B extends NodeBase, const N extends object>(base: B, own:
   Object.assign(base, own);
 
 export const groupNode = (key: string, own?: NodeOwn, matrix?: Matrix): GroupNode =>
-  nodeOf<NodeBase, Pick<GroupNode, 'kind' | 'isolated' | 'children'>>(nodeBase(key, own, matrix), {
+  nodeOf<NodeBase, Pick<GroupNode, 'kind' | 'density' | 'isolated' | 'children'>>(nodeBase(key, own, matrix), {
     kind: 'group',
+    density: 1,
     isolated: false,
     children: [],
   });

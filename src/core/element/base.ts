@@ -130,10 +130,27 @@ export const placeProperties: readonly Property[] = [
     min: -3600,
     max: 3600,
   },
-  { key: 'rotationX', label: 'Rotation X', mark: 'RX', type: 'number', section: 'Space', unit: '°', min: -3600, max: 3600 }, // prettier-ignore
-  { key: 'rotationY', label: 'Rotation Y', mark: 'RY', type: 'number', section: 'Space', unit: '°', min: -3600, max: 3600 }, // prettier-ignore
-  { key: 'z', label: 'Z', type: 'number', section: 'Space', unit: 'px' },
-  { key: 'perspective', label: 'Perspective', mark: 'Eye', type: 'number', section: 'Space', unit: 'px', min: 0, step: 10 }, // prettier-ignore
+  ...(['rotationX', 'rotationY'] as const).map((key): Property => ({
+    key,
+    label: key === 'rotationX' ? 'Rotation X' : 'Rotation Y',
+    wide: true,
+    type: 'number',
+    section: 'Space',
+    unit: '°',
+    min: -3600,
+    max: 3600,
+  })),
+  { key: 'z', label: 'Z', wide: true, type: 'number', section: 'Space', unit: 'px' },
+  {
+    key: 'perspective',
+    label: 'Perspective',
+    wide: true,
+    type: 'number',
+    section: 'Space',
+    unit: 'px',
+    min: 0,
+    step: 10,
+  },
   { key: 'pivotX', label: 'Pivot X', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
   { key: 'pivotY', label: 'Pivot Y', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
 ];

@@ -252,6 +252,7 @@ export function prepareScene(
   const runs = new Set(rest.instances.belts.map(({ path }) => path));
   const root = groupNode(key);
   const base = baseMatrix(template, options.canvas ?? template);
+  root.density = base[0] as number;
   const phases = phasesOf(template).flatMap(({ ref, kind, phase }): ScenePhase[] =>
     kind === 'change' && ref !== change?.id ? [] : [{ ref, kind, frames: phase.frames }],
   );

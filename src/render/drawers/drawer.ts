@@ -17,6 +17,8 @@ export interface DrawContext {
   readonly moving: MovingPictures;
   /** Device px to a px of the canvas. */
   readonly scale: number;
+  /** Device px to a px of the graphic's own canvas: what is drawn once and shown again is drawn so large. */
+  readonly density: number;
   /** Whether what is missing is marked, as in Build and preview, or left out, as on air. */
   readonly placeholders: boolean;
   /** The canvas. */

@@ -51,8 +51,8 @@ function show(
 export const pictureDrawer: Drawer<PictureNode> = {
   covers: coversBox,
   draw(node, sheet, lie, context) {
-    const { textures, scale } = context;
-    const size = Math.max(node.w, node.h) * scale;
+    const { textures, density } = context;
+    const size = Math.max(node.w, node.h) * density;
     show(node, node.asset === null ? null : textures.picture(node.asset, size), sheet, lie, context);
   },
 };

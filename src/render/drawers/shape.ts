@@ -41,17 +41,17 @@ function slabAround(drawing: Drawing): Slab | null {
 }
 
 export const shapeDrawer: Drawer<ShapeNode> = {
-  draw(node, sheet, { placing, opacity }, { brush, textures, lights, scale }) {
+  draw(node, sheet, { placing, opacity }, { brush, textures, lights, density }) {
     const { drawing } = node;
     const gradient = shadedFill(drawing);
-    const raster = textures.shape(gradient ? whiteOf(drawing) : drawing, scale);
+    const raster = textures.shape(gradient ? whiteOf(drawing) : drawing, density);
     if (!raster) return;
     onRaster(brush, raster).inStrip(slabAround(drawing));
     if (gradient) brush.filledBy(gradientNumbers(gradient, drawing.w, drawing.h, drawing)).opacityAlone();
     else brush.solidAt(solidOf(drawing));
     brush.stamp(sheet, placing, opacity);
     // The light on a stroke goes where the shape goes.
-    const light = node.light && node.lightAt > 0 ? lights.of(node, scale) : null;
+    const light = node.light && node.lightAt > 0 ? lights.of(node, density) : null;
     if (light) onRaster(brush, light).stamp(sheet, placedBy(node.matrix, placing), opacity);
   },
   covers({ drawing: { w, h, reach } }) {

@@ -44,12 +44,12 @@ function drawTiles(
   sheet: Sheet,
   placing: Placing,
   opacity: number,
-  { brush, textures, scale, extent }: DrawContext,
+  { brush, textures, density, extent }: DrawContext,
 ): void {
   for (let tile = 0; tile < tiles; tile += 1) {
-    const { left, right } = tileSpan(layout, scale, tile);
+    const { left, right } = tileSpan(layout, density, tile);
     if (!meets(matrix, left, right, layout, extent)) continue;
-    const words = textures.words(layout, colour, scale, tile);
+    const words = textures.words(layout, colour, density, tile);
     if (words) onRaster(brush, words).onlyAcross(left, right).stamp(sheet, placing, opacity);
   }
 }
@@ -80,9 +80,9 @@ function drawRunning(
   sheet: Sheet,
   placing: Placing,
   opacity: number,
-  { brush, textures, scale }: DrawContext,
+  { brush, textures, density }: DrawContext,
 ): void {
-  const { frame, pieces } = runningPieces(layout, scale);
+  const { frame, pieces } = runningPieces(layout, density);
   const { padX, padY, fit } = frame;
   for (const piece of pieces) {
     const strip = textures.strip(piece, layout, colour, fit);
@@ -102,20 +102,20 @@ function drawRunning(
 
 export const textDrawer: Drawer<TextNode> = {
   draw(node, sheet, { placing, opacity }, context) {
-    const { brush, textures, scale } = context;
+    const { brush, textures, density } = context;
     const { layout, colour, shade, pieces } = node;
     // What stands behind the lines goes where the text as a whole goes.
-    const plates = shade && textures.shade(layout, shade, scale);
+    const plates = shade && textures.shade(layout, shade, density);
     if (plates) onRaster(brush, plates).stamp(sheet, placedBy(node.matrix, placing), opacity);
     if (pieces) {
-      const drawn = textures.pieces(pieces, layout, colour, scale);
+      const drawn = textures.pieces(pieces, layout, colour, density);
       if (drawn) drawPieces(node, pieces, drawn, brush, sheet, placing, opacity);
       return;
     }
     if (node.isLive && layout.evenFigures) return drawRunning(node, sheet, placing, opacity, context);
-    const tiles = tilesOf(layout, scale);
+    const tiles = tilesOf(layout, density);
     if (tiles > 1) return drawTiles(node, tiles, sheet, placing, opacity, context);
-    const words = textures.words(layout, colour, scale);
+    const words = textures.words(layout, colour, density);
     if (words) onRaster(brush, words).stamp(sheet, placing, opacity);
   },
   covers({ layout: { w, h, face }, shade, pieces }) {
