@@ -56,6 +56,7 @@ function nodeFrom(said: Said): DisplayNode {
           children: (children ?? []).map(nodeFrom),
         } satisfies Partial<GroupNode>)
       : nodeOf(base, {
+          children: (children ?? []).map(nodeFrom),
           isLive: false,
           ...rest,
           ...(text === undefined ? {} : wordsOf(text, said.size ?? 40, said['isEven'] === true)),

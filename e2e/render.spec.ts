@@ -259,6 +259,32 @@ test('a box in perspective covers what its projected corners enclose; clips and 
   near(await colours([group], [[40, 40], [62, 30]]), [[128, 128, 128, 128], none]); // prettier-ignore
 });
 
+test('a picture of its own lies as one: cut to its canvas, turned in space, as sharp as it is seen', async () => {
+  const inner = [rect(0, 0, 50, 60, '#c04020'), rect(50, 0, 90, 60, '#2040c0'), { kind: 'text', at: [8, 8], text: 'W', size: 30, colour: '#ffffff' } as Said]; // prettier-ignore
+  const surface = (more: Partial<Said>): Said => ({
+    kind: 'surface',
+    w: 100,
+    h: 60,
+    children: inner,
+    ...more,
+  });
+  // Upright it is what its parts are, but for what lies beyond its canvas.
+  const moved = inner.map((own): Said => ({
+    ...own,
+    at: [30 + (own.at?.[0] ?? 0), 20 + (own.at?.[1] ?? 0)],
+  }));
+  const points: Point[] = [[32, 22], [60, 60], [90, 60], [128, 78], [132, 50], [29, 50], [43, 40], [47, 45]]; // prettier-ignore
+  const parts = await colours(moved, points);
+  near(await colours([surface({ at: [30, 20] })], points), parts.map((own, i) => (i === 4 ? none : own))); // prettier-ignore
+  // In space its middle line, u = 50, is seen at x = 20 + 50 / 1.5.
+  const matrix = [1.2, 0.2, 0, 0.01, 0, 1, 0, 0, 0, 0, 1, 0, 20, 20, 0, 1];
+  const [red, blue] = [[192, 64, 32, 255], [32, 64, 192, 255]]; // prettier-ignore
+  near(await colours([surface({ matrix, children: inner.slice(0, 2) })], [[50, 40], [56, 40], [68, 40], [72, 40], [22, 76], [66, 56]]), [red, blue, blue, none, red, none] as number[][]); // prettier-ignore
+  // Half seen, half is seen of all of it; a picture in a picture is one too.
+  const nested = surface({ at: [30, 20], opacity: 0.5, children: [surface({ children: inner })] });
+  near(await colours([nested], [[32, 70], [110, 70]]), [[96, 32, 16, 128], [16, 32, 96, 128]]); // prettier-ignore
+});
+
 test('a graphic on a larger canvas is drawn as sharp as one that was made for it, and its effects reach as far', async () => {
   const by = [2, 0, 0, 0, 0, 2, 0, 0, 0, 0, 1, 0, 20, 20, 0, 1];
   const shadow = (far: number) => ({ blur: 0, shadow: { colour: '#000000', x: far, y: far, blur: 2 * far }, glow: null }); // prettier-ignore

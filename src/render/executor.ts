@@ -163,7 +163,7 @@ export class Executor {
   }
 
   private aim(on: Surface | null, picture: PictureSize): void {
-    const target = on ? aimAt(on, this.camera, picture) : null;
+    const target = on ? aimAt(on, this.camera) : null;
     if (!target) setCanvasCamera(this.camera, picture.width, picture.height);
     if (target !== this.target || this.counts.draws + this.counts.targets === 0) this.counts.targets += 1;
     this.target = target;

@@ -1,14 +1,16 @@
 import type { Vector4 } from 'three';
 import {
+  growthThrough,
   identity,
   isApart,
   type DisplayNode,
   type GroupNode,
   type MaskUse,
   type NodeBase,
+  type SurfaceNode,
 } from '../core/display';
 import type { Brush } from './brush';
-import { drawerOf, type DrawContext, type Leaf, type Lie } from './drawers';
+import { drawerOf, softEdge, type DrawContext, type Leaf, type Lie } from './drawers';
 import type { Executor } from './executor';
 import { placeMesh, type NodeMesh } from './materials';
 import type { MovingPictures } from './moving';
@@ -28,7 +30,7 @@ import { extentOf, reachOf } from './region';
 import type { Placing } from './seen';
 import { Sheet } from './sheet';
 import type { StrokeLights } from './stroke-light';
-import type { PixelBox, Surface, Surfaces } from './surfaces';
+import type { PictureSize, PixelBox, Surface, Surfaces } from './surfaces';
 import type { Target } from './target';
 import type { Textures } from './textures';
 
@@ -66,6 +68,28 @@ function clippedBy({ clips, clipCount }: Clipped, wipes: boolean): Clipped {
 const flat = identity();
 const unclipped: Clipped = { clips: [], clipCount: 0 };
 const lying = ({ clips, clipCount }: Clipped): Placing => ({ matrix: flat, clips, clipCount, slides: null });
+/** Px of a surface's page that are not its own. */
+const edge = 8;
+
+/** Px of the canvas that a px of a plane is at most seen as: in the middle and at the corners of a box on it. */
+function sharpness(m: Placing['matrix'], w: number, h: number): number {
+  let most = 0;
+  for (const [u, v] of [
+    [w / 2, h / 2],
+    [0, 0],
+    [w, 0],
+    [0, h],
+    [w, h],
+  ] as const) {
+    // prettier-ignore
+    const growth = Math.abs(growthThrough(m, u, v));
+    if (Number.isFinite(growth)) most = Math.max(most, growth);
+  }
+  return Math.min(mostSharp, Math.max(leastSharp, most));
+}
+/** However near it comes, or however small it is. */
+const mostSharp = 4;
+const leastSharp = 1 / 64;
 /** A normal curve is as good as nothing beyond so many times its sigma. */
 const curveReach = 3;
 
@@ -73,7 +97,7 @@ const curveReach = 3;
 export class Painter {
   private readonly meshes = new Map<string, { mesh: NodeMesh; kind: string; seen: number }>();
   private pass = 0;
-  private target: Target | null = null;
+  private picture: PictureSize = { width: 1, height: 1, pixelWidth: 1, pixelHeight: 1 };
   private context: DrawContext;
   private scaleX = 1;
   private scaleY = 1;
@@ -100,22 +124,16 @@ export class Painter {
 
   /** Leaves with the executor what makes the picture. */
   paint(roots: readonly GroupNode[], target: Target): void {
-    const { executor, surfaces, brush } = this.own;
-    this.target = target;
+    const { executor, surfaces } = this.own;
     this.pass += 1;
     this.open.length = 0;
     surfaces.restart();
     this.own.textures.restart();
     this.own.moving.restart();
     executor.restart();
-    this.scaleX = target.pixelWidth / target.width;
-    this.scaleY = target.pixelHeight / target.height;
-    const scale = Math.min(this.scaleX, this.scaleY);
-    brush.scale = scale;
-    brush.scaleX = this.scaleX;
-    brush.scaleY = this.scaleY;
-    const extent = { left: 0, top: 0, right: target.width, bottom: target.height };
-    this.context = { ...this.context, scale, placeholders: target.placeholders, extent };
+    this.context = { ...this.context, placeholders: target.placeholders };
+    this.turnTo(target);
+    const { scale } = this.context;
     const whole = { x: 0, y: 0, w: target.pixelWidth, h: target.pixelHeight };
     const layer = this.newLayer(target.mode === 'full' ? null : whole);
     for (const root of roots) {
@@ -136,6 +154,17 @@ export class Painter {
     this.meshes.clear();
   }
 
+  /** What is planned from now on is of a picture of that size. */
+  private turnTo(picture: PictureSize): void {
+    const { brush, surfaces } = this.own;
+    this.picture = surfaces.picture = picture;
+    this.scaleX = brush.scaleX = picture.pixelWidth / picture.width;
+    this.scaleY = brush.scaleY = picture.pixelHeight / picture.height;
+    const scale = (brush.scale = Math.min(this.scaleX, this.scaleY));
+    const extent = { left: 0, top: 0, right: picture.width, bottom: picture.height };
+    this.context = { ...this.context, scale, density: scale, extent };
+  }
+
   private readonly meshFor = (key: string, kind: string, create: () => NodeMesh): NodeMesh => {
     let kept = this.meshes.get(key);
     if (!kept || kept.kind !== kind) {
@@ -152,7 +181,7 @@ export class Painter {
   }
 
   private get pageSide(): number {
-    const { pixelWidth, pixelHeight } = this.target as Target;
+    const { pixelWidth, pixelHeight } = this.picture;
     return Math.min(1024, Math.max(64, pixelWidth, pixelHeight));
   }
 
@@ -191,7 +220,42 @@ export class Painter {
     if (!node.visible) return;
     if (isApart(node)) this.paintApart(node, layer);
     else if (node.kind === 'group') for (const child of node.children) this.paintNode(child, layer);
-    else this.paintLeaf(node, layer, node, node.opacity);
+    else this.paintOne(node, layer, node, node.opacity);
+  }
+
+  /** Draws what holds nothing, or holds a picture of its own, as it lies. */
+  private paintOne(node: Leaf | SurfaceNode, layer: Layer, placing: Placing, opacity: number): void {
+    if (node.kind === 'surface') this.paintSurface(node, layer, placing, opacity);
+    else this.paintLeaf(node, layer, placing, opacity);
+  }
+
+  /** Draws a picture of its own as sharp as it is seen, and lays it on. */
+  private paintSurface(node: SurfaceNode, layer: Layer, placing: Placing, opacity: number): void {
+    const { w, h, children } = node;
+    const { brush, surfaces } = this.own;
+    if (!(w > 0) || !(h > 0) || !(opacity > 0)) return;
+    const { picture: outer, context } = this;
+    const most = Math.min((surfaces.mostSide - edge) / w, (surfaces.mostSide - edge) / h);
+    const density = Math.min(most, sharpness(placing.matrix, w, h) * context.scale);
+    this.turnTo({
+      width: w,
+      height: h,
+      pixelWidth: Math.max(1, Math.round(w * density)),
+      pixelHeight: Math.max(1, Math.round(h * density)),
+    });
+    const { pixelWidth, pixelHeight } = this.picture;
+    const inner = this.newLayer({ x: 0, y: 0, w: pixelWidth, h: pixelHeight });
+    for (const child of children) this.paintNode(child, inner);
+    const shown = this.finish(inner);
+    this.turnTo(outer);
+    this.context = context;
+    if (!shown) return;
+    layer.shows.push(shown);
+    brush
+      .begin(-softEdge, -softEdge, w + 2 * softEdge, h + 2 * softEdge)
+      .picture(shown.drawn, 0, 0, w, h)
+      .within(0, 0, w, h)
+      .stamp(layer.sheet, placing, opacity);
   }
 
   private paintLeaf(node: Leaf, layer: Layer, placing: Placing, opacity: number): void {
@@ -202,7 +266,7 @@ export class Painter {
 
   /** Px of the canvas that a layer shows. */
   private extentOn({ box }: Layer): Extent {
-    const { width, height } = this.target as Target;
+    const { width, height } = this.picture;
     if (!box) return { left: 0, top: 0, right: width, bottom: height };
     const { x, y, w, h } = this.regionOf(box);
     return { left: x, top: y, right: x + w, bottom: y + h };
@@ -245,7 +309,7 @@ export class Painter {
     if (!box) return;
     const inner = this.newLayer(box);
     if (node.kind === 'group') for (const child of node.children) this.paintNode(child, inner);
-    else this.paintLeaf(node, inner, { ...lying(unclipped), matrix: node.matrix, slides: node.slides }, 1);
+    else this.paintOne(node, inner, { ...lying(unclipped), matrix: node.matrix, slides: node.slides }, 1);
     let whole = this.finish(inner);
     if (!whole) return;
     const isPlain = effects === null && node.blend === 'normal';
@@ -368,7 +432,7 @@ export class Painter {
     if (!this.flush(layer)) return;
     if (!this.open.includes(layer.surface)) this.open.push(layer.surface);
     const { executor } = this.own;
-    const { pixelWidth, pixelHeight } = this.target as Target;
+    const { pixelWidth, pixelHeight } = this.picture;
     const on = layer.box ?? { x: 0, y: 0, w: pixelWidth, h: pixelHeight };
     // Its surface may have fewer px than it shows.
     const { w, h } = layer.surface ?? on;

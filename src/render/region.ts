@@ -1,6 +1,6 @@
 import type { Extent } from './extent';
 import { boundsThrough, type DisplayNode, type Effects } from '../core/display';
-import { drawerOf } from './drawers';
+import { coversBox, drawerOf } from './drawers';
 
 interface Bounds {
   left: number;
@@ -31,7 +31,7 @@ function grow(bounds: Bounds, node: DisplayNode, grown: number): void {
     bounds.bottom = Math.max(bounds.bottom, inner.bottom + reach);
     return;
   }
-  const box = drawerOf(node).covers(node);
+  const box = node.kind === 'surface' ? coversBox(node) : drawerOf(node).covers(node);
   const reach = reachOf(node.effects) * grown;
   boundsThrough(through, node.matrix, box.x, box.y, box.w, box.h);
   bounds.left = Math.min(bounds.left, (through[0] as number) - reach);

@@ -29,7 +29,8 @@ export interface PixelBox {
 /** A part of a picture that is drawn by itself, on a part of a page, at so many page px to a device px. */
 export interface Surface {
   readonly target: WebGLRenderTarget;
-  /** What it shows. */
+  /** The picture that it shows a part of, and which. */
+  readonly picture: PictureSize;
   readonly box: PixelBox;
   /** Where it lies on its page, px from the foot. */
   readonly x: number;
@@ -50,8 +51,10 @@ export class Surfaces {
   private readonly pages: Page[] = [];
   private readonly held = new WeakMap<Surface, Held>();
 
-  constructor(private readonly mostSide: number) {}
+  constructor(readonly mostSide: number) {}
 
+  /** The picture that surfaces are taken for. */
+  picture: PictureSize = { width: 1, height: 1, pixelWidth: 1, pixelHeight: 1 };
   /** How many surfaces of the picture have fewer px than they should, as the machine has none so large. */
   coarse = 0;
 
@@ -127,6 +130,7 @@ export class Surfaces {
     const [x, y] = [bin.x + margin, bin.y + margin];
     const surface = {
       target,
+      picture: this.picture,
       box,
       x,
       y,
@@ -147,8 +151,8 @@ export class Surfaces {
 }
 
 /** Aims what is drawn next, and a camera, at a surface; the empty margin belongs to what is cleared. */
-export function aimAt(surface: Surface, camera: Camera, picture: PictureSize): WebGLRenderTarget {
-  const { target, box, x, y, w, h } = surface;
+export function aimAt(surface: Surface, camera: Camera): WebGLRenderTarget {
+  const { target, picture, box, x, y, w, h } = surface;
   target.viewport.set(x, y, w, h);
   target.scissor.set(x - margin, y - margin, w + 2 * margin, h + 2 * margin);
   setRegionCamera(camera, picture, box);

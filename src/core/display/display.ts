@@ -261,5 +261,15 @@ export interface GroupNode extends NodeBase {
   readonly children: DisplayNode[];
 }
 
+/** A picture of its own, by its own camera, that lies as one flat thing in the order in which all is painted. */
+export interface SurfaceNode extends NodeBase {
+  readonly kind: 'surface';
+  /** Px of its own canvas, which is its box too. */
+  readonly w: number;
+  readonly h: number;
+  /** Back to front; their matrices lead onto its own canvas. */
+  readonly children: DisplayNode[];
+}
+
 export type DisplayNode =
-  RectNode | ShapeNode | AreaNode | TextNode | PictureNode | VideoNode | CameraNode | GroupNode;
+  RectNode | ShapeNode | AreaNode | TextNode | PictureNode | VideoNode | CameraNode | SurfaceNode | GroupNode;

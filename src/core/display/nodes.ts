@@ -46,12 +46,15 @@ export const nodeOf = <B extends NodeBase, const N extends object>(base: B, own:
   Object.assign(base, own);
 
 export const groupNode = (key: string, own?: NodeOwn, matrix?: Matrix): GroupNode =>
-  nodeOf<NodeBase, Pick<GroupNode, 'kind' | 'density' | 'isolated' | 'children'>>(nodeBase(key, own, matrix), {
-    kind: 'group',
-    density: 1,
-    isolated: false,
-    children: [],
-  });
+  nodeOf<NodeBase, Pick<GroupNode, 'kind' | 'density' | 'isolated' | 'children'>>(
+    nodeBase(key, own, matrix),
+    {
+      kind: 'group',
+      density: 1,
+      isolated: false,
+      children: [],
+    },
+  );
 
 /** Radii scaled down together where two on a side do not fit (CSS Backgrounds Level 3, section 5.5). */
 export function fitRadii(

@@ -123,6 +123,17 @@ const flatEnough = 1e-12;
 export const isInSpace = (m: ArrayLike<number>): boolean =>
   m[2] !== 0 || m[3] !== 0 || m[6] !== 0 || m[7] !== 0 || m[14] !== 0 || m[15] !== 1;
 
+/** How many px of the canvas a px of a plane is at a point of it, the mean of both ways; negative where it is turned over. */
+export function growthThrough(m: ArrayLike<number>, u: number, v: number): number {
+  const n = (i: number): number => m[i] as number;
+  const over = n(3) * u + n(7) * v + n(15);
+  const x = (n(0) * u + n(4) * v + n(12)) / over;
+  const y = (n(1) * u + n(5) * v + n(13)) / over;
+  const area =
+    ((n(0) - n(3) * x) * (n(5) - n(7) * y) - (n(4) - n(7) * x) * (n(1) - n(3) * y)) / (over * over);
+  return Math.sign(area) * Math.sqrt(Math.abs(area));
+}
+
 /** Whether a plane is seen from its edge, or so nearly that nothing of it would be seen. */
 export function isEdgeOn(m: ArrayLike<number>): boolean {
   const n = (i: number): number => m[i] as number;

@@ -1,5 +1,5 @@
 import { Vector2, Vector4, type BufferGeometry } from 'three';
-import { boundsThrough, type Area, type AreaNode } from '../../core/display';
+import { boundsThrough, growthThrough, type Area, type AreaNode } from '../../core/display';
 import { areaGeometry, type AreaGeometry } from '../area-geometry';
 import { newMesh, placeMesh, setColour, type Uniforms } from '../materials';
 import { clipsBefore, clipsWithin } from '../shader';
@@ -107,17 +107,6 @@ const newAreaMesh = () =>
     vertex,
   );
 
-/** How much larger than its px of area something is shown: in space, about its middle. */
-function growthAt(m: AreaNode['matrix'], left: number, top: number, right: number, bottom: number): number {
-  const n = (i: number): number => m[i] as number;
-  const [u, v] = [(left + right) / 2, (top + bottom) / 2];
-  const over = n(3) * u + n(7) * v + n(15);
-  const x = (n(0) * u + n(4) * v + n(12)) / over;
-  const y = (n(1) * u + n(5) * v + n(13)) / over;
-  const across = (n(0) - n(3) * x) * (n(5) - n(7) * y);
-  return (across - (n(4) - n(7) * x) * (n(1) - n(3) * y)) / (over * over);
-}
-
 const box: Box = new Float64Array(4);
 
 export const areaDrawer: Drawer<AreaNode> = {
@@ -130,7 +119,7 @@ export const areaDrawer: Drawer<AreaNode> = {
     const mesh = context.meshFor(node.key, 'area', newAreaMesh);
     mesh.geometry = own.geometry as typeof mesh.geometry;
     const { uniforms } = mesh.material;
-    const by = Math.sqrt(Math.abs(growthAt(m, own.left, own.top, own.right, own.bottom)));
+    const by = Math.abs(growthThrough(m, (own.left + own.right) / 2, (own.top + own.bottom) / 2));
     const unit = 1 / Math.max(1e-6, by * scale);
     set(uniforms, 'uUnit', unit);
     set(uniforms, 'uHalf', stroke ? (stroke.width / 2) * scale : 0);

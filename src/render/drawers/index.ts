@@ -1,5 +1,5 @@
-// One drawer for each kind of node that is drawn by itself; groups are the renderer's.
-import type { DisplayNode, GroupNode } from '../../core/display';
+// One drawer for each kind of node that is drawn by itself; what holds others is the painter's.
+import type { DisplayNode, GroupNode, SurfaceNode } from '../../core/display';
 import { areaDrawer } from './area';
 import type { Drawer } from './drawer';
 import { cameraDrawer, pictureDrawer, videoDrawer } from './picture';
@@ -7,7 +7,7 @@ import { rectDrawer } from './rect';
 import { shapeDrawer } from './shape';
 import { textDrawer } from './text';
 
-export type Leaf = Exclude<DisplayNode, GroupNode>;
+export type Leaf = Exclude<DisplayNode, GroupNode | SurfaceNode>;
 export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kind: K }>> } = {
   rect: rectDrawer,
   shape: shapeDrawer,
@@ -19,4 +19,4 @@ export const drawers: { readonly [K in Leaf['kind']]: Drawer<Extract<Leaf, { kin
 };
 /** The drawer of a node, whatever its kind. */
 export const drawerOf = (node: Leaf): Drawer<Leaf> => drawers[node.kind] as Drawer<Leaf>;
-export type { DrawContext, Drawer, Lie } from './drawer';
+export { coversBox, softEdge, type DrawContext, type Drawer, type Lie } from './drawer';
