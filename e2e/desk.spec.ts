@@ -187,6 +187,8 @@ test('without WebGL the Desk commands all the same, and an output that cannot dr
 }) => {
   const blind = (context: BrowserContext) =>
     context.addInitScript(() => {
+      // What a browser cannot do on its pages it cannot do aside either.
+      Reflect.deleteProperty(HTMLCanvasElement.prototype, 'transferControlToOffscreen');
       const own = HTMLCanvasElement.prototype.getContext;
       HTMLCanvasElement.prototype.getContext = function (
         this: HTMLCanvasElement,

@@ -190,6 +190,35 @@ test('a journal torn by a fall, and a picture that is gone: what was on air come
   await own.dispose();
 });
 
+test('an output is drawn alike in its worker and on its page; a worker that ends is begun anew, and the picture stands', async ({
+  browser,
+}) => {
+  const own = new TestServer();
+  await own.start();
+  await own.command({ do: 'take', channel: 'main', number: '201' });
+  const open = async (more: string): Promise<Page> => {
+    const page = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
+    await page.goto(`${own.url}/out/main${more}`);
+    return page;
+  };
+  const [aside, onPage] = [await open(''), await open('?draw=page')];
+  const apart = async () => (await Picture.of(aside)).differs(await Picture.of(onPage));
+  await expect.poll(async () => (await Picture.of(onPage)).inked()).not.toBeNull();
+  await expect.poll(apart).toBeLessThan(200);
+  expect([aside.workers().length, onPage.workers().length]).toEqual([1, 0]);
+  await aside.workers()[0]?.evaluate(() => self.close());
+  await own.command({ do: 'clear', channel: 'main', all: true });
+  await expect.poll(async () => (await Picture.of(onPage)).inked()).toBeNull();
+  expect((await Picture.of(aside)).inked()).not.toBeNull();
+  // The new worker takes up where all others are.
+  await expect.poll(async () => (await Picture.of(aside)).inked(), { timeout: 30_000 }).toBeNull();
+  await own.command({ do: 'take', channel: 'main', number: '201' });
+  await expect.poll(async () => (await Picture.of(aside)).inked()).not.toBeNull();
+  await expect.poll(apart).toBeLessThan(200);
+  for (const page of [aside, onPage]) await page.close();
+  await own.dispose();
+});
+
 test('fonts that cannot be had while the server is away come later: the picture is that of a page that had them', async ({
   browser,
 }) => {

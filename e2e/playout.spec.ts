@@ -228,6 +228,10 @@ test('an output whose own clock is minutes wrong shows the same frame as one who
   }
   await server.command({ do: 'take', channel: 'main', number: '403' });
   await server.command({ do: 'count', channel: 'main', lane: 'lower', field: 'Name', act: 'start' });
+  // Once both have what they draw, the frame drawn last is that of the end of what moves.
+  for (const page of [right, wrong]) await expect(page.locator('html')).toHaveAttribute('data-frame', /\d+/);
+  await server.command({ do: 'clear', channel: 'main', all: true });
+  await server.command({ do: 'take', channel: 'main', number: '403' });
   const frameOf = (page: Page) => page.evaluate(() => Number(document.documentElement.dataset['frame']));
   await expect.poll(async () => Math.abs((await frameOf(right)) - (await frameOf(wrong))) < 25).toBe(true);
   for (const page of [right, wrong]) await page.close();

@@ -96,8 +96,11 @@ export class ChannelPicture {
     this.touch();
   }
 
-  /** What is on air at a time, back to front; `isNew` is false where it is the picture of the call before. */
-  program(state: AirState, time: number): { roots: readonly GroupNode[]; isNew: boolean } {
+  /**
+   * What is on air at a time, back to front; `isNew` is false where it is the picture of the call before, `isWhole` where
+   * something of it cannot be drawn yet.
+   */
+  program(state: AirState, time: number): { roots: readonly GroupNode[]; isNew: boolean; isWhole: boolean } {
     const list = graphicsOnAir(state, this.channel, time);
     this.begin(state);
     for (const { graphic, moment, values, changing } of list) {
@@ -114,7 +117,7 @@ export class ChannelPicture {
     const own = state.air[this.channel];
     for (const cue of own ? [own.preview, ...Object.values(own.own)] : []) if (cue) this.bring(state, cue);
     this.forget(new Set(graphics.map((g) => g.id)));
-    return this.end();
+    return { ...this.end(), isWhole: this.count === list.length };
   }
 
   private readonly brought = new WeakSet<Values>();

@@ -53,11 +53,20 @@ export interface DrawingReport {
 
 /** What draws a channel tells this. */
 export type FromDrawing =
+  /** That it is there: by a worker, now and then. */
+  | { readonly told: 'alive' }
   /** What is known of the channel; null: there is none of that name. */
   | { readonly told: 'channel'; readonly channel: Channel | null }
   /** The state that is drawn from now on has been evaluated; it is told before it is drawn. */
   | { readonly told: 'evaluated'; readonly sequence: number }
-  | { readonly told: 'frame'; readonly frame: number; readonly at: number; readonly sequence: number }
+  | {
+      readonly told: 'frame';
+      readonly frame: number;
+      readonly at: number;
+      readonly sequence: number;
+      /** Whether all that is on air was in it. */
+      readonly isWhole: boolean;
+    }
   | { readonly told: 'report'; readonly report: DrawingReport }
   /** The canvas has failed: another is wanted. */
   | { readonly told: 'canvas-wanted' }

@@ -113,7 +113,7 @@ export class ChannelDrawing {
       renderer.reserve(width, height);
       picture.touch();
     }
-    const { roots, isNew } = picture.program(state, now);
+    const { roots, isNew, isWhole } = picture.program(state, now);
     if (isNew && this.view && host.trouble() === 'none') {
       if (this.evaluated !== state.sequence) {
         this.evaluated = state.sequence;
@@ -127,7 +127,13 @@ export class ChannelDrawing {
         mode: ports.mode,
         placeholders: false,
       });
-      ports.tell({ told: 'frame', frame, at: ports.now(), sequence: state.sequence });
+      ports.tell({
+        told: 'frame',
+        frame,
+        at: ports.now(),
+        sequence: state.sequence,
+        isWhole: isWhole && this.viewOf?.isWaiting() === false,
+      });
     }
     if (now - this.lastReport > reportSeconds) {
       this.lastReport = now;

@@ -5,6 +5,8 @@ import { ChannelDrawing } from './drawing';
 import type { FromDrawing, ToDrawing } from './drawing-messages';
 import { FarMovers } from './far-movers';
 
+const aliveMs = 1000;
+
 const tell = (told: FromDrawing): void => self.postMessage(told);
 const local = (): number => (performance.timeOrigin + performance.now()) / 1000;
 
@@ -26,6 +28,9 @@ drawVectorsBy(async (blob, size) => {
   if (!image) throw new Error('vector art that cannot be drawn');
   return image;
 });
+
+/** By this its page knows that it is there, also while no frame is drawn. */
+setInterval(() => tell({ told: 'alive' }), aliveMs);
 
 /** A canvas of a worker does here what one of a page does. */
 const asCanvas = (canvas: OffscreenCanvas): HTMLCanvasElement => canvas as unknown as HTMLCanvasElement;

@@ -1,4 +1,5 @@
 // Where a channel is drawn: in a worker where the browser lets one draw, else on the page, by the same code.
+import { Pulse } from '../air';
 import { pageFaces, Players, vectorOnPage, type OutputMode, type PictureSource } from '../render';
 import { standInCamera } from '../standins';
 import type { FromDrawing, ToDrawing, Wanted } from './drawing-messages';
@@ -25,7 +26,12 @@ export interface DrawingOptions {
   readonly onTold: (told: FromDrawing) => void;
 }
 
-const restartMs = 1000;
+const beatMs = 1000;
+/** A worker is gone when it has been silent for so many beats. */
+const mostSilent = 6;
+
+/** Ms after which a new worker's picture is shown though something is missing in it. */
+const longestBeforeShown = 10_000;
 
 const canDrawAside = (): boolean =>
   typeof Worker !== 'undefined' &&
@@ -42,32 +48,20 @@ export function openDrawing(options: DrawingOptions): OpenDrawing {
   const onPage = (): void => {
     void drawingOnPage(options).then(begin);
   };
-  if (options.isOnPage || !canDrawAside()) onPage();
-  else {
-    const restart = (): void =>
-      begin(
-        drawingAside(
-          options,
-          freshlyShown(),
-          () => setTimeout(restart, restartMs),
-          () => {
-            freshCanvas();
-            onPage();
-          },
-        ),
-      );
+  const aside = (canvas: NewCanvas): void =>
     begin(
       drawingAside(
         options,
-        { canvas: pageCanvas(), show: () => undefined },
-        () => setTimeout(restart, restartMs),
+        canvas,
+        () => aside(freshlyShown()),
         () => {
           freshCanvas();
           onPage();
         },
       ),
     );
-  }
+  if (options.isOnPage || !canDrawAside()) onPage();
+  else aside({ canvas: pageCanvas(), show: () => undefined });
   return {
     news: (text) => drawing.news(text),
     clock: (ahead) => drawing.clock(ahead),
@@ -77,11 +71,11 @@ export function openDrawing(options: DrawingOptions): OpenDrawing {
 
 interface NewCanvas {
   readonly canvas: HTMLCanvasElement;
-  /** To be called once something is drawn on it. */
+  /** To be called once all that is on air is drawn on it. */
   readonly show: () => void;
 }
 
-/** A canvas that takes the place of the page's when something is drawn on it: until then the picture stands. */
+/** A canvas that takes the place of the page's when all is drawn on it: until then the picture stands. */
 function freshlyShown(): NewCanvas {
   const before = pageCanvas();
   const canvas = before.cloneNode() as HTMLCanvasElement;
@@ -116,7 +110,7 @@ async function drawingOnPage({
 function drawingAside(
   { channel, mode, local, onTold, onStateWanted }: DrawingOptions,
   first: NewCanvas,
-  onFault: () => void,
+  onGone: () => void,
   onNoWebGl: () => void,
 ): OpenDrawing {
   const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' });
@@ -130,8 +124,18 @@ function drawingAside(
   let count = 0;
   let isDone = false;
   let hasDrawn = false;
+  let isShown = false;
+  const begun = performance.now();
+  // What is thrown in it costs a frame; a worker that has ended says nothing any more.
+  const pulse = new Pulse(beatMs, mostSilent);
+  const beat = setInterval(() => {
+    if (!pulse.beat(performance.now())) return;
+    end();
+    onGone();
+  }, beatMs);
   const end = (): void => {
     isDone = true;
+    clearInterval(beat);
     worker.terminate();
     movers.dispose();
     for (const done of asked.values()) done(null);
@@ -139,7 +143,10 @@ function drawingAside(
   };
   worker.addEventListener('message', ({ data }: MessageEvent<FromDrawing>) => {
     if (isDone) return;
+    pulse.heard();
     switch (data.told) {
+      case 'alive':
+        return;
       case 'canvas-wanted':
         return hand('canvas', freshCanvas());
       case 'state-wanted':
@@ -159,8 +166,11 @@ function drawingAside(
         asked.delete(data.ask);
         return;
       case 'frame':
-        if (!hasDrawn) first.show();
         hasDrawn = true;
+        if (!isShown && (data.isWhole || performance.now() - begun > longestBeforeShown)) {
+          isShown = true;
+          first.show();
+        }
         break;
       case 'report':
         // A worker that cannot draw at all leaves it to the page.
@@ -174,11 +184,6 @@ function drawingAside(
         break;
     }
     onTold(data);
-  });
-  worker.addEventListener('error', () => {
-    if (isDone) return;
-    end();
-    onFault();
   });
   hand('open', first.canvas);
   return {

@@ -1,4 +1,4 @@
-import { exactRate } from './channel';
+import { exactRate } from './rate';
 
 // From format 7 to 8: lines have a cap and a join, wipes an edge of their own, elements ride on edges, and a handover is
 // a number of frames from the begin or the end of the exit.

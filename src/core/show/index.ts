@@ -44,6 +44,7 @@ export * from './track';
 export * from './phase';
 export * from './template';
 export * from './channel';
+export { exactRate } from './rate';
 export * from './card';
 export * from './handover';
 export * from './rundown';

@@ -1,4 +1,4 @@
-import { exactRate } from './channel';
+import { exactRate } from './rate';
 
 const two = (value: number): string => String(value).padStart(2, '0');
 
