@@ -272,5 +272,5 @@ test('the output page is light, and holds nothing of the editor', async () => {
   }
   // What draws comes in a worker of its own.
   expect(seen.some((path) => path.includes('drawing.worker'))).toBe(true);
-  expect(bytes).toBeLessThan(410 * 1024);
+  expect(bytes).toBeLessThan(400 * 1024);
 });
