@@ -1,6 +1,13 @@
 import { useMemo } from 'react';
 import { extremeValues, fillFromRow, type Extreme } from '../../core/data';
-import { checkFilling, clockFindings, readingFindings, readings, spaceFindings, type Finding } from '../../core/preflight';
+import {
+  checkFilling,
+  clockFindings,
+  readingFindings,
+  readings,
+  spaceFindings,
+  type Finding,
+} from '../../core/preflight';
 import { ProblemError } from '../../core/problem';
 import { laidOut, type Show, type Template, type Values } from '../../core/show';
 import { measure, useFonts } from '../picture/monitors';
