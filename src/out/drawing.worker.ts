@@ -46,7 +46,10 @@ self.addEventListener('message', ({ data }: MessageEvent<ToDrawing>) => {
             another = resolve;
             tell({ told: 'canvas-wanted' });
           }),
-        movers: () => movers,
+        movers: (_source, _onCome, savedAs) => {
+          movers.savedAs = savedAs;
+          return movers;
+        },
         channel: data.channel,
         mode: data.mode,
         now: () => local() - (Number.isFinite(skew) ? skew : 0) + ahead,

@@ -11,12 +11,15 @@ interface Far {
 export class FarMovers implements Movers {
   private readonly known = new Map<string, Far>();
   private wanted: Wanted[] = [];
+  /** What is shown in the place of an asset that was saved anew. */
+  savedAs = (asset: string): string => asset;
 
   constructor(private readonly ask: (wanted: readonly Wanted[]) => void) {}
 
   video(key: string, asset: string, seconds: number, loops: boolean): MovingImage | 'coming' | 'missing' {
-    const place = `video ${key} ${asset}`;
-    this.want({ kind: 'video', key: place, asset, seconds, loops });
+    const own = this.savedAs(asset);
+    const place = `video ${key} ${own}`;
+    this.want({ kind: 'video', key: place, asset: own, seconds, loops });
     return this.shown(place);
   }
 

@@ -21,7 +21,8 @@ export interface HostPorts {
   readonly canvas: HTMLCanvasElement;
   /** Another canvas in the place of one that has failed: it gives nothing more. */
   readonly another: () => HTMLCanvasElement | Promise<HTMLCanvasElement>;
-  readonly movers: (source: PictureSource, onCome: () => void) => Movers;
+  /** `savedAs` says what is shown in the place of an asset that was saved anew. */
+  readonly movers: (source: PictureSource, onCome: () => void, savedAs: (asset: string) => string) => Movers;
   readonly onNeed: () => void;
   /** Called after fonts have come that something was drawn without. */
   readonly onFonts?: () => void;
@@ -37,6 +38,7 @@ export function openHost({ canvas, another, movers, onNeed, onFonts = onNeed }: 
   const missing = new Set<string>();
   /** What is drawn in the place of pictures that were saved anew. */
   let pictures: Readonly<Record<string, string>> = {};
+  const savedAs = (asset: string): string => pictures[asset] ?? asset;
   const picture = async (asset: string): Promise<Blob | null> => {
     const own = pictures[asset];
     let response = await fetch(`/api/assets/${own ?? asset}`);
@@ -61,7 +63,7 @@ export function openHost({ canvas, another, movers, onNeed, onFonts = onNeed }: 
   };
   const open = (own: HTMLCanvasElement): void => {
     try {
-      renderer = createRenderer(own, picture, onNeed, movers(picture, onNeed));
+      renderer = createRenderer(own, picture, onNeed, movers(picture, onNeed, savedAs));
       trouble = 'none';
       watch(own);
     } catch {
