@@ -1,10 +1,13 @@
 // take.to.output.p99.ms: from a command sent to the first changed frame drawn in an output page, with 16 channels and
-// 100 outputs; take.to.drawn.frames: the same in units of the median time from one drawn frame of that page to the next. output.memory.24h.percent: what that page's heap grows by over the takes of 24 hours, one each ten seconds.
+// 100 outputs; take.to.drawn.frames: the same in units of the median time from one drawn frame of that page to the next. output.memory.24h.percent: what the heap of a page
+// that draws by itself grows by over the takes of 24 hours, one each ten seconds.
 import { openBrowser, part, Running } from './running';
 
 const listeners = 99;
 const channels = 16;
 const takesOfADay = 8640;
+/** Commands of that day that are on their way at once. */
+const atOnce = 12;
 
 export async function takeFigures(): Promise<Record<string, number>> {
   const running = new Running();
@@ -30,9 +33,9 @@ export async function takeFigures(): Promise<Record<string, number>> {
   await page.waitForTimeout(1500);
 
   // The page itself gives the command and waits for its own frame, so that one clock measures both ends.
-  const measure = (count: number, pauseMs: number, waits = true) =>
+  const measure = (count: number, pauseMs: number) =>
     page.evaluate(
-      async ([takes, pause, waitsForFrame]) => {
+      async ([takes, pause]) => {
         const times: number[] = [];
         const between: number[] = [];
         let lastDrawn = 0;
@@ -64,7 +67,7 @@ export async function takeFigures(): Promise<Record<string, number>> {
             body: JSON.stringify(command),
           });
           const { sequence } = (await response.json()) as { sequence: number };
-          while (waitsForFrame && of(sequence) === undefined && performance.now() - start < 2000) {
+          while (of(sequence) === undefined && performance.now() - start < 2000) {
             await new Promise((resolve) => setTimeout(resolve, 1));
           }
           times.push((of(sequence) ?? performance.now()) - start);
@@ -72,10 +75,30 @@ export async function takeFigures(): Promise<Record<string, number>> {
         }
         return { times, between };
       },
-      [count, pauseMs, waits] as const,
+      [count, pauseMs] as const,
+    );
+  const byItself = await browser.newPage({ viewport: { width: 1280, height: 720 } });
+  /** So many takes, as fast as they are answered. */
+  const takeAll = (count: number) =>
+    byItself.evaluate(
+      async ([takes, lines]) => {
+        let next = 0;
+        const line = async (): Promise<void> => {
+          while (next < takes) {
+            const i = (next += 1);
+            await fetch('/api/air/commands', {
+              method: 'POST',
+              headers: { 'content-type': 'application/json' },
+              body: JSON.stringify({ do: 'take', channel: 'main', number: `40${1 + (i % 9)}` }),
+            });
+          }
+        };
+        await Promise.all(Array.from({ length: lines }, line));
+      },
+      [count, atOnce] as const,
     );
   const heap = () =>
-    page.evaluate(() => {
+    byItself.evaluate(() => {
       (globalThis as unknown as { gc: () => void }).gc();
       return (performance as unknown as { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize;
     });
@@ -83,11 +106,14 @@ export async function takeFigures(): Promise<Record<string, number>> {
   const { times, between } = await measure(300, 15);
   times.sort((a, b) => a - b);
   between.sort((a, b) => a - b);
-  await measure(300, 1, false);
-  await page.waitForTimeout(2000);
+  await page.close();
+  await byItself.goto(`http://localhost:${running.port}/out/main?draw=page`);
+  await byItself.waitForSelector('html[data-connected="true"]', { state: 'attached' });
+  await takeAll(600);
+  await byItself.waitForTimeout(2000);
   const before = await heap();
-  await measure(takesOfADay, 0, false);
-  await page.waitForTimeout(2000);
+  await takeAll(takesOfADay);
+  await byItself.waitForTimeout(2000);
   const after = await heap();
   await browser.close();
   for (const socket of sockets) socket.terminate();

@@ -88,6 +88,12 @@ export class ChannelDrawing {
     return release ? canonicalJson(release) : null;
   }
 
+  /** Notes whether what is shown from elsewhere could be had. */
+  found(asset: string, isThere: boolean): void {
+    if (isThere) this.host.missing.delete(asset);
+    else this.host.missing.add(asset);
+  }
+
   /** Draws again, as after what it waited for has come. */
   touch(): void {
     this.picture.touch();

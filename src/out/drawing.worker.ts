@@ -17,7 +17,10 @@ let skew = Infinity;
 let asked = 0;
 const vectors = new Map<number, (image: ImageBitmap | null) => void>();
 let another: ((canvas: HTMLCanvasElement) => void) | null = null;
-const movers = new FarMovers((wanted) => tell({ told: 'moving-wanted', wanted }));
+const movers = new FarMovers(
+  (wanted) => tell({ told: 'moving-wanted', wanted }),
+  (asset, isThere) => drawing?.found(asset, isThere),
+);
 
 drawVectorsBy(async (blob, size) => {
   const ask = (asked += 1);

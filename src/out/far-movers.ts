@@ -13,12 +13,19 @@ export class FarMovers implements Movers {
   private wanted: Wanted[] = [];
   /** What is shown in the place of an asset that was saved anew. */
   savedAs = (asset: string): string => asset;
+  /** The assets of what was asked for, by its key. */
+  private readonly assets = new Map<string, string>();
 
-  constructor(private readonly ask: (wanted: readonly Wanted[]) => void) {}
+  /** `onFound` is told whether the video of an asset could be had. */
+  constructor(
+    private readonly ask: (wanted: readonly Wanted[]) => void,
+    private readonly onFound: (asset: string, isThere: boolean) => void,
+  ) {}
 
   video(key: string, asset: string, seconds: number, loops: boolean): MovingImage | 'coming' | 'missing' {
     const own = this.savedAs(asset);
     const place = `video ${key} ${own}`;
+    this.assets.set(place, asset);
     this.want({ kind: 'video', key: place, asset: own, seconds, loops });
     return this.shown(place);
   }
@@ -39,6 +46,8 @@ export class FarMovers implements Movers {
     const known = this.known.get(key) ?? { state, image: null, version: 0 };
     this.known.set(key, known);
     known.state = state;
+    const asset = this.assets.get(key);
+    if (asset !== undefined && state !== 'coming') this.onFound(asset, state === 'shown');
     if (!image) return;
     known.image?.close();
     known.image = image;

@@ -3,7 +3,7 @@ import { Pulse } from '../air';
 import { pageFaces, Players, vectorOnPage, type OutputMode, type PictureSource } from '../render';
 import { standInCamera } from '../standins';
 import type { FromDrawing, ToDrawing, Wanted } from './drawing-messages';
-import { freshCanvas, pageCanvas } from './page-canvas';
+import { pageCanvas } from './page-canvas';
 
 export interface OpenDrawing {
   /** A message of the air server: a welcome, or what has changed since. */
@@ -45,8 +45,8 @@ export function openDrawing(options: DrawingOptions): OpenDrawing {
     own.clock(options.ahead());
     options.onStateWanted();
   };
-  const onPage = (): void => {
-    void drawingOnPage(options).then(begin);
+  const onPage = (canvas: NewCanvas): void => {
+    void drawingOnPage(options, canvas).then(begin);
   };
   const aside = (canvas: NewCanvas): void =>
     begin(
@@ -54,14 +54,12 @@ export function openDrawing(options: DrawingOptions): OpenDrawing {
         options,
         canvas,
         () => aside(freshlyShown()),
-        () => {
-          freshCanvas();
-          onPage();
-        },
+        () => onPage(freshlyShown()),
       ),
     );
-  if (options.isOnPage || !canDrawAside()) onPage();
-  else aside({ canvas: pageCanvas(), show: () => undefined });
+  const first = { canvas: pageCanvas(), show: () => undefined };
+  if (options.isOnPage || !canDrawAside()) onPage(first);
+  else aside(first);
   return {
     news: (text) => drawing.news(text),
     clock: (ahead) => drawing.clock(ahead),
@@ -77,28 +75,39 @@ interface NewCanvas {
 
 /** A canvas that takes the place of the page's when all is drawn on it: until then the picture stands. */
 function freshlyShown(): NewCanvas {
-  const before = pageCanvas();
-  const canvas = before.cloneNode() as HTMLCanvasElement;
-  return { canvas, show: () => before.replaceWith(canvas) };
+  const canvas = pageCanvas().cloneNode() as HTMLCanvasElement;
+  let isShown = false;
+  return {
+    canvas,
+    show: () => {
+      if (!isShown) pageCanvas().replaceWith(canvas);
+      isShown = true;
+    },
+  };
 }
 
-async function drawingOnPage({
-  channel,
-  mode,
-  local,
-  onTold,
-  onStateWanted,
-}: DrawingOptions): Promise<OpenDrawing> {
+async function drawingOnPage(
+  { channel, mode, local, onTold, onStateWanted }: DrawingOptions,
+  first: NewCanvas,
+): Promise<OpenDrawing> {
   const { ChannelDrawing } = await import('./drawing');
   let ahead = 0;
+  let now = first;
   const drawing = new ChannelDrawing({
-    canvas: pageCanvas(),
-    another: freshCanvas,
+    canvas: first.canvas,
+    another: () => {
+      now = freshlyShown();
+      return now.canvas;
+    },
     movers: (source, onCome) => new Players(source, onCome, standInCamera),
     channel,
     mode,
     now: () => local() + ahead,
-    tell: (told) => (told.told === 'state-wanted' ? onStateWanted() : onTold(told)),
+    tell: (told) => {
+      if (told.told === 'state-wanted') return onStateWanted();
+      if (told.told === 'frame') now.show();
+      onTold(told);
+    },
   });
   return {
     news: (text) => drawing.hear(text),
@@ -124,7 +133,7 @@ function drawingAside(
   let count = 0;
   let isDone = false;
   let hasDrawn = false;
-  let isShown = false;
+  let now = first;
   const begun = performance.now();
   // What is thrown in it costs a frame; a worker that has ended says nothing any more.
   const pulse = new Pulse(beatMs, mostSilent);
@@ -148,7 +157,8 @@ function drawingAside(
       case 'alive':
         return;
       case 'canvas-wanted':
-        return hand('canvas', freshCanvas());
+        now = freshlyShown();
+        return hand('canvas', now.canvas);
       case 'state-wanted':
         return onStateWanted();
       case 'moving-wanted':
@@ -167,10 +177,7 @@ function drawingAside(
         return;
       case 'frame':
         hasDrawn = true;
-        if (!isShown && (data.isWhole || performance.now() - begun > longestBeforeShown)) {
-          isShown = true;
-          first.show();
-        }
+        if (data.isWhole || performance.now() - begun > longestBeforeShown) now.show();
         break;
       case 'report':
         // A worker that cannot draw at all leaves it to the page.
