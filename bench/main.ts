@@ -1,4 +1,4 @@
-// npm run bench: every figure the product is held to; with `-- --json FILE` also as JSON.
+// npm run bench: every figure the product is held to; with `-- --json FILE` also as JSON, with `--only take,draw` those of some files alone.
 import { writeFileSync } from 'node:fs';
 import { airFigures } from './air';
 import { buildFigures } from './build';
@@ -19,31 +19,42 @@ import { mapFigures } from './map';
 import { postFigures } from './posts';
 import { tickerFigures } from './ticker';
 
-const figures: Record<string, number> = {
-  ...frameFigures(),
-  ...motionFigures(),
-  ...rowsFigures(),
-  ...tableFigures(),
-  ...chartFigures(),
-  ...buildFigures(),
-  ...bundleFigures(),
-  ...(await dataFigures()),
-  ...(await deskFigures()),
-  ...(await journalFigures()),
-  ...(await demoFigures()),
-  ...(await drawFigures()),
-  ...(await stageFigures()),
-  ...(await airFigures()),
-  ...(await takeFigures()),
-  ...(await tickerFigures()),
-  ...mapFigures(),
-  ...postFigures(),
+const groups: Readonly<Record<string, () => Figures | Promise<Figures>>> = {
+  frame: frameFigures,
+  motion: motionFigures,
+  rows: rowsFigures,
+  tables: tableFigures,
+  charts: chartFigures,
+  build: buildFigures,
+  bundle: bundleFigures,
+  data: dataFigures,
+  desk: deskFigures,
+  journal: journalFigures,
+  demo: demoFigures,
+  draw: drawFigures,
+  stage: stageFigures,
+  air: airFigures,
+  take: takeFigures,
+  ticker: tickerFigures,
+  map: mapFigures,
+  posts: postFigures,
 };
+type Figures = Readonly<Record<string, number>>;
+
+/** What follows a word on the command line. */
+function given(word: string): string | undefined {
+  const at = process.argv.indexOf(word);
+  return at < 0 ? undefined : process.argv[at + 1];
+}
+
+const only = given('--only')?.split(',');
+const file = given('--json');
+const figures: Record<string, number> = {};
+for (const [name, measure] of Object.entries(groups))
+  if (!only || only.includes(name)) Object.assign(figures, await measure());
 for (const [name, value] of Object.entries(figures)) {
   figures[name] = Math.round(value * 100) / 100;
   console.log(`${name.padEnd(32)} ${figures[name]}`);
 }
-const at = process.argv.indexOf('--json');
-const file = process.argv[at + 1];
-if (at > 0 && file) writeFileSync(file, `${JSON.stringify({ figures }, null, 2)}\n`);
+if (file) writeFileSync(file, `${JSON.stringify({ figures }, null, 2)}\n`);
 process.exit(0);

@@ -53,6 +53,7 @@ function nodeFrom(said: Said): DisplayNode {
     said.kind === 'group'
       ? Object.assign(groupNode(key, own, place), {
           isolated: said.isolated ?? false,
+          inDepth: said['inDepth'] === true,
           children: (children ?? []).map(nodeFrom),
         } satisfies Partial<GroupNode>)
       : nodeOf(base, {

@@ -285,6 +285,30 @@ test('a picture of its own lies as one: cut to its canvas, turned in space, as s
   near(await colours([nested], [[32, 70], [110, 70]]), [[96, 32, 16, 128], [16, 32, 96, 128]]); // prettier-ignore
 });
 
+test('in a space of its own what is nearer is seen, and what stands through another is cut where they meet', async () => {
+  // Row 2 is how near each is: the first lies at 0, the second comes forward by 1 a px right of its middle, x = 80.
+  const lying = rect(20, 20, 120, 80, '#c04020');
+  const rising = rect(0, 0, 120, 40, '#2040c0', {
+    matrix: [1, 0, 1, 0, 0, 1, 0, 0, 0, 0, 1, 0, 20, 40, -60, 1],
+  });
+  const points: Point[] = [[40, 60], [76, 60], [84, 60], [120, 60], [120, 90], [10, 60]]; // prettier-ignore
+  const [red, blue, none] = [[192, 64, 32, 255], [32, 64, 192, 255], [0, 0, 0, 0]]; // prettier-ignore
+  const seen = [red, red, blue, blue, red, none];
+  for (const order of [
+    [lying, rising],
+    [rising, lying],
+  ]) {
+    // prettier-ignore
+    near(await colours([{ kind: 'group', inDepth: true, children: order }], points), seen);
+    near(await colours([{ kind: 'surface', w: 200, h: 120, inDepth: true, children: order }], points), seen);
+  }
+  near(await colours([{ kind: 'group', children: [lying, rising] }], points), [blue, blue, blue, blue, red, none]); // prettier-ignore
+  // What shows through lies over what is behind it, whichever was given first.
+  const pane = rect(20, 40, 120, 40, '#ffffff80', { matrix: [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0, 20, 40, 30, 1], w: 120, h: 40 }); // prettier-ignore
+  const over = await colours([{ kind: 'group', inDepth: true, children: [{ ...pane, at: undefined } as Said, lying] }], [[40, 60]]); // prettier-ignore
+  near(over, [[224, 160, 144, 255]]);
+});
+
 test('a graphic on a larger canvas is drawn as sharp as one that was made for it, and its effects reach as far', async () => {
   const by = [2, 0, 0, 0, 0, 2, 0, 0, 0, 0, 1, 0, 20, 20, 0, 1];
   const shadow = (far: number) => ({ blur: 0, shadow: { colour: '#000000', x: far, y: far, blur: 2 * far }, glow: null }); // prettier-ignore

@@ -1,5 +1,6 @@
 import type { Vector4 } from 'three';
 import {
+  backToFront,
   growthThrough,
   identity,
   isApart,
@@ -11,6 +12,7 @@ import {
 } from '../core/display';
 import type { Brush } from './brush';
 import { drawerOf, softEdge, type DrawContext, type Leaf, type Lie } from './drawers';
+import { cutBy, inDepthOf } from './in-depth';
 import type { Executor } from './executor';
 import { placeMesh, type NodeMesh } from './materials';
 import type { MovingPictures } from './moving';
@@ -219,8 +221,20 @@ export class Painter {
   private paintNode(node: DisplayNode, layer: Layer): void {
     if (!node.visible) return;
     if (isApart(node)) this.paintApart(node, layer);
-    else if (node.kind === 'group') for (const child of node.children) this.paintNode(child, layer);
+    else if (node.kind === 'group') this.paintAll(node, layer);
     else this.paintOne(node, layer, node, node.opacity);
+  }
+
+  /** Draws what something holds: in its order, or what is nearer over what is farther. */
+  private paintAll({ children, inDepth }: GroupNode | SurfaceNode, layer: Layer): void {
+    if (!inDepth) {
+      for (const child of children) this.paintNode(child, layer);
+      return;
+    }
+    const grown = this.context.density / this.context.scale;
+    for (const { of, cuts } of backToFront(inDepthOf(children, grown)))
+      if (cuts.length === 0) this.paintNode(of, layer);
+      else cutBy(of, cuts, () => this.paintNode(of, layer));
   }
 
   /** Draws what holds nothing, or holds a picture of its own, as it lies. */
@@ -231,7 +245,7 @@ export class Painter {
 
   /** Draws a picture of its own as sharp as it is seen, and lays it on. */
   private paintSurface(node: SurfaceNode, layer: Layer, placing: Placing, opacity: number): void {
-    const { w, h, children } = node;
+    const { w, h } = node;
     const { brush, surfaces } = this.own;
     if (!(w > 0) || !(h > 0) || !(opacity > 0)) return;
     const { picture: outer, context } = this;
@@ -245,7 +259,7 @@ export class Painter {
     });
     const { pixelWidth, pixelHeight } = this.picture;
     const inner = this.newLayer({ x: 0, y: 0, w: pixelWidth, h: pixelHeight });
-    for (const child of children) this.paintNode(child, inner);
+    this.paintAll(node, inner);
     const shown = this.finish(inner);
     this.turnTo(outer);
     this.context = context;
@@ -308,7 +322,7 @@ export class Painter {
     const box = this.pixelsOf(extent, shrinkOf(this.widestBlur(node)));
     if (!box) return;
     const inner = this.newLayer(box);
-    if (node.kind === 'group') for (const child of node.children) this.paintNode(child, inner);
+    if (node.kind === 'group') this.paintAll(node, inner);
     else this.paintOne(node, inner, { ...lying(unclipped), matrix: node.matrix, slides: node.slides }, 1);
     let whole = this.finish(inner);
     if (!whole) return;

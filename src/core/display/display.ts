@@ -88,6 +88,8 @@ export interface NodeBase {
   effects: Effects | null;
   readonly blend: Blend;
   masks: readonly MaskUse[];
+  /** The plane on which an eye of its own shows it to what is around it; null: it has none, and stands as its matrix says. */
+  seenOn: Matrix | null;
 }
 
 /** Whether a node is drawn apart and then laid on as one. */
@@ -257,6 +259,8 @@ export interface GroupNode extends NodeBase {
   density: number;
   /** Drawn apart, then laid on the picture as one, with this node's opacity and clips. */
   isolated: boolean;
+  /** A space of its own: what is in it is painted by how near it is, not in its order. */
+  inDepth: boolean;
   /** Back to front. */
   readonly children: DisplayNode[];
 }
@@ -267,6 +271,8 @@ export interface SurfaceNode extends NodeBase {
   /** Px of its own canvas, which is its box too. */
   readonly w: number;
   readonly h: number;
+  /** What is in it is painted by how near it is, not in its order. */
+  inDepth: boolean;
   /** Back to front; their matrices lead onto its own canvas. */
   readonly children: DisplayNode[];
 }

@@ -49,17 +49,7 @@ function invertPlane(out: Matrix, m: Matrix): boolean {
   const b = m[1] as number;
   const c = m[4] as number;
   const d = m[5] as number;
-  const isPlane =
-    m[2] === 0 &&
-    m[3] === 0 &&
-    m[6] === 0 &&
-    m[7] === 0 &&
-    m[8] === 0 &&
-    m[9] === 0 &&
-    m[10] === 1 &&
-    m[11] === 0 &&
-    m[14] === 0 &&
-    m[15] === 1;
+  const isPlane = m[3] === 0 && m[7] === 0 && m[15] === 1;
   const determinant = a * d - b * c;
   if (!isPlane || Math.abs(determinant) < 1e-12) return false;
   const tx = m[12] as number;

@@ -31,6 +31,7 @@ export const nodeBase = (
   effects: own.effects,
   blend: own.blend,
   masks: [],
+  seenOn: null,
   matrix,
   visible: true,
   opacity: 1,
@@ -45,13 +46,14 @@ export const nodeBase = (
 export const nodeOf = <B extends NodeBase, const N extends object>(base: B, own: N): B & N =>
   Object.assign(base, own);
 
-export const groupNode = (key: string, own?: NodeOwn, matrix?: Matrix): GroupNode =>
-  nodeOf<NodeBase, Pick<GroupNode, 'kind' | 'density' | 'isolated' | 'children'>>(
+export const groupNode = (key: string, own?: NodeOwn, matrix?: Matrix, inDepth = false): GroupNode =>
+  nodeOf<NodeBase, Pick<GroupNode, 'kind' | 'density' | 'isolated' | 'inDepth' | 'children'>>(
     nodeBase(key, own, matrix),
     {
       kind: 'group',
       density: 1,
       isolated: false,
+      inDepth,
       children: [],
     },
   );

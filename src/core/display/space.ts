@@ -1,5 +1,6 @@
 // Depth: where elements are turned about axes in their plane, moved towards the eye, or seen in perspective. All maps lead to
-// the canvas as homogeneous coordinates, the camera and all, so that whoever draws or points only has to divide.
+// the canvas as homogeneous coordinates, the camera and all, so that whoever draws or points only has to divide. Row 2 says how
+// near something is to the eye of the space that it stands in.
 import { identity, type Matrix } from './matrix';
 
 /** How far the eye stands before the canvas, in canvas heights. */
@@ -87,10 +88,14 @@ export function placeInSpace(
     if (perspective > 0) {
       const far = w - front / perspective;
       setColumn(at, x + px * far, y + py * far, 0, far);
+      inner[at / 4] = front;
     } else setColumn(at, x + px * w, y + py * w, front, w);
   }
   multiply(out, parent, local);
+  // What is in it is nearer or farther for its own eye.
+  if (perspective > 0) for (let i = 0; i < 4; i += 1) out[i * 4 + 2] = inner[i] as number;
 }
+const inner = new Float64Array(4);
 
 function setColumn(at: number, x: number, y: number, z: number, w: number): void {
   local[at] = x;
@@ -113,15 +118,14 @@ export function shiftInSpace(out: Matrix, parent: Matrix, tx: number, ty: number
   if (!(w > 0) || Math.abs(out[3] as number) > flatEnough * w || Math.abs(out[7] as number) > flatEnough * w)
     return;
   if (w !== 1) for (let i = 0; i < 16; i += 1) out[i] = (out[i] as number) / w;
-  out[2] = out[3] = out[6] = out[7] = out[14] = 0;
+  out[3] = out[7] = 0;
   out[15] = 1;
 }
 /** Over a canvas it is less than any pixel sees. */
 const flatEnough = 1e-12;
 
-/** Whether a matrix leaves the plane: turned about an axis in it, moved out of it, or seen in perspective. */
-export const isInSpace = (m: ArrayLike<number>): boolean =>
-  m[2] !== 0 || m[3] !== 0 || m[6] !== 0 || m[7] !== 0 || m[14] !== 0 || m[15] !== 1;
+/** Whether something is not seen as a map of the plane would show it. How near it is, row 2, is not asked. */
+export const isInSpace = (m: ArrayLike<number>): boolean => m[3] !== 0 || m[7] !== 0 || m[15] !== 1;
 
 /** How many px of the canvas a px of a plane is at a point of it, the mean of both ways; negative where it is turned over. */
 export function growthThrough(m: ArrayLike<number>, u: number, v: number): number {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { emptyList, idSchema, rowListSchema, type RowList } from '../value';
 import { baseDefaults, elementBase, lookProperties, pixels, placeProperties, size } from './base';
-import { holderKind } from './group';
+import { holderKind, inDepthProperty } from './group';
 import type { ElementKind } from './kind';
 import { pageShown, turnProperties } from './page';
 
@@ -14,6 +14,7 @@ const schema = elementBase.extend({
   children: z.array(idSchema),
   /** Children are seen only inside its own rest box. */
   clip: z.boolean(),
+  inDepth: z.boolean(),
   /** Its rows; null where none have been given to it: then it stands as it is drawn. */
   list: rowListSchema.nullable(),
   flow: z.enum(rowFlows),
@@ -53,6 +54,7 @@ export const rows = {
     h: 0,
     children: [],
     clip: false,
+    inDepth: false,
     list: null,
     flow: 'down',
     across: 3,
@@ -99,6 +101,7 @@ export const rows = {
     number('most', 'Max rows', { min: 1, max: 200 }),
     number('page', 'Page', { min: 1, max: 10_000 }),
     ...turnProperties('Rows'),
+    inDepthProperty,
     { key: 'clip', label: 'Clip to its box', type: 'yes-no', section: 'Appearance', wide: true },
     ...lookProperties,
   ],

@@ -332,6 +332,7 @@ function stand(
   standing.rotationY = element.rotationY + (p[rotationY] as number);
   standing.perspective = element.perspective + (p[perspective] as number);
   standing.depth = (p[scale] as number) * part.alongScale;
+  part.node.seenOn = standing.perspective > 0 ? around : null;
   const px = a * pivotX + c * pivotY + tx;
   const py = b * pivotX + d * pivotY + ty;
   placeInSpace(part.plane, around, a, b, c, d, tx, ty, px, py, standing);

@@ -250,7 +250,7 @@ export function prepareScene(
   const rest = layOut(template, values, measure, look, lists);
   const before = options.change ? layOut(template, options.change.from, measure, look, lists) : null;
   const runs = new Set(rest.instances.belts.map(({ path }) => path));
-  const root = groupNode(key);
+  const root = groupNode(key, undefined, undefined, template.inDepth);
   const base = baseMatrix(template, options.canvas ?? template);
   root.density = base[0] as number;
   const phases = phasesOf(template).flatMap(({ ref, kind, phase }): ScenePhase[] =>

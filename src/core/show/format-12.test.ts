@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { makeRelease, openDocument, openRelease } from './index';
 import { templatesToFormat16 } from './format-16';
 import { templatesToFormat18 } from './format-18';
+import { templatesToFormat19 } from './format-19';
 
 /** A show as it was kept in format 11. */
 const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-11.json', 'utf8')) as {
@@ -14,7 +15,9 @@ test('a show of format 11 opens whole, with sets of pictures to be filled, and s
   const read = openDocument(kept);
   if ('problem' in read) throw new Error(read.problem.message);
   expect(read.show.look).toEqual({ ...kept.look, sets: [], maps: {} });
-  expect(read.show.templates).toEqual(templatesToFormat18(templatesToFormat16(kept.templates)));
+  expect(read.show.templates).toEqual(
+    templatesToFormat19(templatesToFormat18(templatesToFormat16(kept.templates))),
+  );
   const release = makeRelease(read.show);
   expect(openRelease({ ...release, look: kept.look })).toEqual(release);
 });

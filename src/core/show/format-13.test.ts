@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { makeRelease, openDocument, openRelease, showFormat } from './index';
 import { templatesToFormat16 } from './format-16';
 import { templatesToFormat18 } from './format-18';
+import { templatesToFormat19 } from './format-19';
 import { lookToFormat17, tablesToFormat17 } from './format-17';
 
 /** A show as it was kept in format 12. */
@@ -19,7 +20,7 @@ test('a show of format 12 opens whole, with no clocks and scores yet, and so doe
     format: showFormat,
     look: lookToFormat17(kept['look']),
     tables: tablesToFormat17(kept['tables']),
-    templates: templatesToFormat18(templatesToFormat16(kept.templates)),
+    templates: templatesToFormat19(templatesToFormat18(templatesToFormat16(kept.templates))),
     clocks: {},
     scores: {},
     tickers: {},

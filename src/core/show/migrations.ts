@@ -8,6 +8,7 @@ import { toFormat15 } from './format-15';
 import { toFormat16 } from './format-16';
 import { toFormat17 } from './format-17';
 import { toFormat18 } from './format-18';
+import { toFormat19 } from './format-19';
 import { toFormat2 } from './format-2';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
@@ -41,6 +42,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   15: toFormat16,
   16: toFormat17,
   17: toFormat18,
+  18: toFormat19,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

@@ -19,6 +19,7 @@ import { tickersToFormat15 } from './format-15';
 import { templatesToFormat16 } from './format-16';
 import { lookToFormat17, tablesToFormat17 } from './format-17';
 import { templatesToFormat18 } from './format-18';
+import { templatesToFormat19 } from './format-19';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -79,6 +80,7 @@ export const openRelease = (value: unknown): Release =>
             templatesToFormat14,
             templatesToFormat16,
             templatesToFormat18,
+            templatesToFormat19,
           ].reduce<unknown>((templates, up) => up(templates), value.templates),
         }
       : value,

@@ -15,7 +15,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 18;
+export const showFormat = 19;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),

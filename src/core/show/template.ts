@@ -81,6 +81,8 @@ export const templateSchema = z.object({
   /** For channels of other shapes. */
   layouts: z.array(pageLayoutSchema).max(20),
   elements: z.record(idSchema, elementSchema),
+  /** What stands in it is painted by how near it is, not in its order. */
+  inDepth: z.boolean(),
   /** Top-level elements, back to front. */
   order: z.array(idSchema),
   fields: z.array(fieldSchema),
@@ -119,6 +121,7 @@ export const newTemplate = (id: string, name: string, given: Partial<Template> =
   reactions: [],
   layouts: [],
   elements: {},
+  inDepth: false,
   order: [],
   fields: [],
   ties: [],
