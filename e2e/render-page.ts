@@ -59,6 +59,7 @@ function nodeFrom(said: Said): DisplayNode {
       : nodeOf(base, {
           children: (children ?? []).map(nodeFrom),
           isLive: false,
+          ...(said.kind === 'surface' ? surfaceOf(said) : {}),
           ...rest,
           ...(text === undefined ? {} : wordsOf(text, said.size ?? 40, said['isEven'] === true)),
         })
@@ -73,6 +74,15 @@ function nodeFrom(said: Said): DisplayNode {
   }));
   return node;
 }
+
+/** A surface that is all seen, and new in each picture. */
+const surfaceOf = ({ w, h }: Said) => ({
+  shown: { x: 0, y: 0, w, h, radius: 0 },
+  ground: '#00000000',
+  resolution: 1,
+  version: null,
+  inDepth: false,
+});
 
 const wordsOf = (text: string, size: number, isEven = false) => ({
   shade: null,

@@ -3,7 +3,7 @@ import {
   elementsAt,
   evaluate,
   holdMoment,
-  looksSame,
+  isSamePicture,
   prepareScene,
   type Moment,
   type Scene,
@@ -66,7 +66,6 @@ const manyLists = 24;
 interface Drawn {
   scene: Scene;
   moment: Moment;
-  second: number;
 }
 
 /**
@@ -244,23 +243,9 @@ export class ChannelPicture {
   private add(scene: Scene, given: Moment): void {
     const { dayOffset } = this;
     const moment = scene.hasClock ? { ...given, dayOffset, clocks: this.clocks } : given;
-    // Videos and cameras are new with every frame, clocks with every second.
-    const second = scene.isLive
-      ? moment.time
-      : scene.hasCount
-        ? Math.floor(moment.time * 20)
-        : scene.hasClock
-          ? Math.floor(moment.time + dayOffset)
-          : 0;
     const before = this.drawn[this.count];
-    if (
-      !before ||
-      before.scene !== scene ||
-      before.second !== second ||
-      before.moment.clocks !== moment.clocks ||
-      !looksSame(scene, before.moment, moment)
-    ) {
-      this.drawn[this.count] = { scene, moment, second };
+    if (before?.scene !== scene || !isSamePicture(scene, before.moment, moment)) {
+      this.drawn[this.count] = { scene, moment };
       this.isDirty = true;
     }
     this.count += 1;

@@ -14,6 +14,7 @@ import type { Brush } from './brush';
 import { drawerOf, softEdge, type DrawContext, type Leaf, type Lie } from './drawers';
 import { cutBy, inDepthOf } from './in-depth';
 import type { Executor } from './executor';
+import { colourOf } from './colours';
 import { placeMesh, type NodeMesh } from './materials';
 import type { MovingPictures } from './moving';
 import type { Numbers } from './numbers';
@@ -43,6 +44,10 @@ export interface Painting {
   readonly moving: MovingPictures;
   readonly numbers: Numbers;
   readonly surfaces: Surfaces;
+  /** Those that stay from picture to picture. */
+  readonly kept: Surfaces;
+  /** Another whenever words or pictures have come that something may have been drawn without. */
+  readonly age: { of: number };
   readonly executor: Executor;
   readonly brush: Brush;
 }
@@ -54,10 +59,24 @@ interface Layer {
   readonly box: PixelBox | null;
   /** The surface it has been given; null until it has one, and for the canvas. */
   surface: Surface | null;
+  /** Where it gets one. */
+  readonly pool: Surfaces;
   /** Surfaces that it shows: they are given back once it is drawn. */
   readonly shows: Surface[];
   isBegun: boolean;
 }
+
+interface KeptSurface {
+  readonly surface: Surface;
+  readonly picture: PictureSize;
+  readonly version: number;
+  /** Of all that is drawn: words and pictures that have come since make it another. */
+  readonly age: number;
+  /** The picture it was shown in last. */
+  pass: number;
+}
+/** Device px by which what is shown may grow or shrink before it is drawn anew. */
+const sizeSlack = 2;
 
 type Clipped = Pick<DisplayNode, 'clips' | 'clipCount'>;
 
@@ -98,6 +117,8 @@ const curveReach = 3;
 /** Plans the pictures of one view: what is drawn on which surface, in which order. */
 export class Painter {
   private readonly meshes = new Map<string, { mesh: NodeMesh; kind: string; seen: number }>();
+  /** Pictures of surfaces that are shown again while they stay as they are. */
+  private readonly keptSurfaces = new Map<string, KeptSurface>();
   private pass = 0;
   private picture: PictureSize = { width: 1, height: 1, pixelWidth: 1, pixelHeight: 1 };
   private context: DrawContext;
@@ -135,15 +156,16 @@ export class Painter {
     executor.restart();
     this.context = { ...this.context, placeholders: target.placeholders };
     this.turnTo(target);
-    const { scale } = this.context;
     const whole = { x: 0, y: 0, w: target.pixelWidth, h: target.pixelHeight };
     const layer = this.newLayer(target.mode === 'full' ? null : whole);
-    for (const root of roots) {
-      this.context = { ...this.context, density: scale * root.density };
-      this.paintNode(root, layer);
-    }
+    for (const root of roots) this.paintNode(root, layer);
     const drawn = this.finish(layer);
     if (drawn) executor.orders.push({ do: 'mode', from: drawn, isKey: target.mode === 'key' });
+    for (const [key, kept] of this.keptSurfaces)
+      if (kept.pass !== this.pass) {
+        this.own.kept.free(kept.surface);
+        this.keptSurfaces.delete(key);
+      }
     for (const [key, kept] of this.meshes) {
       if (kept.seen === this.pass) continue;
       kept.mesh.material.dispose();
@@ -152,6 +174,8 @@ export class Painter {
   }
 
   dispose(): void {
+    for (const { surface } of this.keptSurfaces.values()) this.own.kept.free(surface);
+    this.keptSurfaces.clear();
     for (const kept of this.meshes.values()) kept.mesh.material.dispose();
     this.meshes.clear();
   }
@@ -178,8 +202,8 @@ export class Painter {
     return kept.mesh;
   };
 
-  private newLayer(box: PixelBox | null): Layer {
-    return { sheet: new Sheet(this.own.executor.newBatch), box, surface: null, shows: [], isBegun: false };
+  private newLayer(box: PixelBox | null, pool = this.own.surfaces): Layer {
+    return { sheet: new Sheet(this.own.executor.newBatch), box, surface: null, pool, shows: [], isBegun: false }; // prettier-ignore
   }
 
   private get pageSide(): number {
@@ -190,7 +214,8 @@ export class Painter {
   /** Gives a layer its surface; false where there is none for it. */
   private settle(layer: Layer): boolean {
     if (!layer.box || layer.surface) return true;
-    layer.surface = this.own.surfaces.take(layer.box, [...this.open, ...layer.shows], this.pageSide);
+    layer.pool.picture = this.picture;
+    layer.surface = layer.pool.take(layer.box, [...this.open, ...layer.shows], this.pageSide);
     return layer.surface !== null;
   }
 
@@ -226,7 +251,15 @@ export class Painter {
   }
 
   /** Draws what something holds: in its order, or what is nearer over what is farther. */
-  private paintAll({ children, inDepth }: GroupNode | SurfaceNode, layer: Layer): void {
+  private paintAll(node: GroupNode | SurfaceNode, layer: Layer): void {
+    const { context } = this;
+    if (node.kind === 'group' && node.density !== 1)
+      this.context = { ...context, density: context.density * node.density };
+    this.paintChildren(node, layer);
+    this.context = context;
+  }
+
+  private paintChildren({ children, inDepth }: GroupNode | SurfaceNode, layer: Layer): void {
     if (!inDepth) {
       for (const child of children) this.paintNode(child, layer);
       return;
@@ -243,33 +276,77 @@ export class Painter {
     else this.paintLeaf(node, layer, placing, opacity);
   }
 
-  /** Draws a picture of its own as sharp as it is seen, and lays it on. */
+  /** Draws a picture of its own as sharp as it is seen, and lays it on. One that is as it was is not drawn again. */
   private paintSurface(node: SurfaceNode, layer: Layer, placing: Placing, opacity: number): void {
-    const { w, h } = node;
-    const { brush, surfaces } = this.own;
-    if (!(w > 0) || !(h > 0) || !(opacity > 0)) return;
-    const { picture: outer, context } = this;
-    const most = Math.min((surfaces.mostSide - edge) / w, (surfaces.mostSide - edge) / h);
-    const density = Math.min(most, sharpness(placing.matrix, w, h) * context.scale);
-    this.turnTo({
+    const { w, h, shown } = node;
+    if (!(shown.w > 0) || !(shown.h > 0) || !(opacity > 0)) return;
+    const { scale } = this.context;
+    const { mostSide } = this.own.surfaces;
+    const most = Math.min((mostSide - edge) / w, (mostSide - edge) / h);
+    const density = Math.min(most, sharpness(placing.matrix, w, h) * scale * node.resolution);
+    const picture = {
       width: w,
       height: h,
       pixelWidth: Math.max(1, Math.round(w * density)),
       pixelHeight: Math.max(1, Math.round(h * density)),
-    });
-    const { pixelWidth, pixelHeight } = this.picture;
-    const inner = this.newLayer({ x: 0, y: 0, w: pixelWidth, h: pixelHeight });
-    this.paintAll(node, inner);
-    const shown = this.finish(inner);
+    };
+    const drawn = node.version === null ? this.drawSurface(node, picture, this.own.surfaces) : this.keptSurface(node, picture); // prettier-ignore
+    if (!drawn) return;
+    layer.shows.push(drawn);
+    const { box } = drawn;
+    const [byX, byY] = [w / picture.pixelWidth, h / picture.pixelHeight];
+    const { brush } = this.own;
+    const { x, y, radius } = shown;
+    brush
+      .begin(x - softEdge, y - softEdge, shown.w + 2 * softEdge, shown.h + 2 * softEdge)
+      .picture(drawn.drawn, box.x * byX, box.y * byY, box.w * byX, box.h * byY)
+      .within(x, y, x + shown.w, y + shown.h);
+    if (radius > 0 || placing.slides) brush.inBox(w, h, [radius, radius, radius, radius]);
+    brush.stamp(layer.sheet, placing, opacity);
+  }
+
+  /** The picture of a surface as it was drawn before, or anew where it has changed. */
+  private keptSurface(node: SurfaceNode, picture: PictureSize): Surface | null {
+    const { kept, age } = this.own;
+    const known = this.keptSurfaces.get(node.key);
+    if (
+      known &&
+      known.version === node.version &&
+      known.age === age.of &&
+      known.picture.width === picture.width &&
+      known.picture.height === picture.height &&
+      Math.abs(known.picture.pixelWidth - picture.pixelWidth) <= sizeSlack &&
+      Math.abs(known.picture.pixelHeight - picture.pixelHeight) <= sizeSlack
+    ) {
+      known.pass = this.pass;
+      if (known.surface.w < known.surface.box.w) kept.coarse += 1;
+      return known.surface;
+    }
+    if (known) kept.free(known.surface);
+    this.keptSurfaces.delete(node.key);
+    const surface = this.drawSurface(node, picture, kept);
+    if (surface && node.version !== null)
+      this.keptSurfaces.set(node.key, { surface, picture, version: node.version, age: age.of, pass: this.pass }); // prettier-ignore
+    return surface;
+  }
+
+  private drawSurface(node: SurfaceNode, picture: PictureSize, pool: Surfaces): Surface | null {
+    const { shown, ground } = node;
+    const { picture: outer, context } = this;
+    this.turnTo(picture);
+    const { x, y, w, h } = shown;
+    const box = this.pixelsOf({ left: x, top: y, right: x + w, bottom: y + h }, 1);
+    let drawn: Surface | null = null;
+    if (box) {
+      const inner = this.newLayer(box, pool);
+      if (colourOf(ground)[3] > 0)
+        this.own.brush.begin(x, y, w, h).colour(ground).stamp(inner.sheet, lying(unclipped), 1);
+      this.paintAll(node, inner);
+      drawn = this.finish(inner);
+    }
     this.turnTo(outer);
     this.context = context;
-    if (!shown) return;
-    layer.shows.push(shown);
-    brush
-      .begin(-softEdge, -softEdge, w + 2 * softEdge, h + 2 * softEdge)
-      .picture(shown.drawn, 0, 0, w, h)
-      .within(0, 0, w, h)
-      .stamp(layer.sheet, placing, opacity);
+    return drawn;
   }
 
   private paintLeaf(node: Leaf, layer: Layer, placing: Placing, opacity: number): void {

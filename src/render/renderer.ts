@@ -83,17 +83,27 @@ export function createRenderer(
   gl.setClearColor(0x000000, 0);
   gl.debug.checkShaderErrors = false;
   const atlas = new Atlas(gl);
-  const textures = new Textures(atlas, source, onNeed);
+  const age = { of: 0 };
+  const textures = new Textures(atlas, source, () => {
+    age.of += 1;
+    onNeed();
+  });
   const lights = new StrokeLights();
   const moving = new MovingPictures(movers);
   const numbers = new Numbers();
-  const surfaces = new Surfaces(Math.min(largest, gl.capabilities.maxTextureSize));
+  const mostSide = Math.min(largest, gl.capabilities.maxTextureSize);
+  const surfaces = new Surfaces(mostSide);
+  const kept = new Surfaces(mostSide);
   const executor = new Executor(gl, numbers, atlas);
-  const painting = { textures, lights, moving, numbers, surfaces, executor, brush: new Brush(numbers) };
+  const brush = new Brush(numbers);
+  const painting = { textures, lights, moving, numbers, surfaces, kept, age, executor, brush };
   let [width, height] = [canvas.width, canvas.height];
   gl.setSize(width, height, false);
   executor.compile();
-  canvas.addEventListener('webglcontextrestored', () => textures.forgetWords());
+  canvas.addEventListener('webglcontextrestored', () => {
+    age.of += 1;
+    textures.forgetWords();
+  });
 
   function reserve(pixelWidth: number, pixelHeight: number): void {
     if (pixelWidth <= width && pixelHeight <= height) return;
@@ -108,6 +118,7 @@ export function createRenderer(
       return {
         draw(roots, target) {
           reserve(target.pixelWidth, target.pixelHeight);
+          kept.tidy();
           painter.paint(roots, target);
           executor.run(target, height);
         },
@@ -132,20 +143,25 @@ export function createRenderer(
       return meanCells(pixels, pixelWidth, pixelHeight, columns, rows);
     },
     texturesMade: () => textures.made,
-    bytes: () => atlas.bytes + textures.bytes + surfaces.bytes,
+    bytes: () => atlas.bytes + textures.bytes + surfaces.bytes + kept.bytes,
     counts: () => executor.counts,
-    coarse: () => surfaces.coarse,
+    coarse: () => surfaces.coarse + kept.coarse,
     isWaiting: () => textures.isWaiting || moving.isWaiting,
     refresh() {
+      age.of += 1;
       textures.forgetWords();
       textures.retryMissing();
     },
-    reload: (asset) => textures.reload(asset),
+    reload(asset) {
+      age.of += 1;
+      textures.reload(asset);
+    },
     bring(pictures) {
       for (const [asset, size] of pictures) textures.picture(asset, size);
     },
     dispose() {
       surfaces.dispose();
+      kept.dispose();
       atlas.dispose();
       numbers.dispose();
       lights.dispose();

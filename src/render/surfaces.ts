@@ -104,9 +104,23 @@ export class Surfaces {
     this.coarse = 0;
     for (let i = this.pages.length - 1; i >= 0; i -= 1) {
       const page = this.pages[i] as Page;
-      page.idle += 1;
       page.lives = 0;
       page.pack.clear();
+    }
+    this.letGo();
+  }
+
+  /** To be called before each picture where surfaces stay: pages that none lies on are let go after a while. */
+  tidy(): void {
+    this.coarse = 0;
+    for (const page of this.pages) if (page.lives > 0) page.idle = 0;
+    this.letGo();
+  }
+
+  private letGo(): void {
+    for (let i = this.pages.length - 1; i >= 0; i -= 1) {
+      const page = this.pages[i] as Page;
+      page.idle += 1;
       if (page.idle <= longestIdle) continue;
       page.target.dispose();
       this.pages.splice(i, 1);

@@ -17,6 +17,7 @@ import {
   Scissors,
   ScissorsLineDashed,
   Spline,
+  PictureInPicture2,
   Square,
   ChartColumn,
   Star,
@@ -46,6 +47,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   hand: <Timer size={14} />,
   map: <MapIcon size={14} />,
   chart: <ChartColumn size={14} />,
+  inset: <PictureInPicture2 size={14} />,
 };
 
 /** The colours of the marks; none is the panel's own. */

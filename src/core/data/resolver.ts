@@ -221,6 +221,11 @@ const wantedWords: Readonly<Record<PropertyType, string>> = {
   choice: 'one of its choices',
   'yes-no': 'yes or no',
   rows: 'rows',
+  template: 'a template of the show',
+  channel: 'a channel of the show',
+  element: 'an element of the template',
+  phase: 'a step or move of the template',
+  any: 'a value',
 };
 
 /** Why a property of an element cannot take a value; null where it can, or where there is none to take. */

@@ -269,8 +269,16 @@ export interface GroupNode extends NodeBase {
 export interface SurfaceNode extends NodeBase {
   readonly kind: 'surface';
   /** Px of its own canvas, which is its box too. */
-  readonly w: number;
-  readonly h: number;
+  w: number;
+  h: number;
+  /** What of its canvas is seen, its corners round. */
+  shown: { x: number; y: number; w: number; h: number; radius: number };
+  /** The colour that its picture lies on. */
+  ground: string;
+  /** Px that it is drawn with for each px that it is seen at. */
+  resolution: number;
+  /** Another whenever its picture may be; null: it is new each time it is asked for. */
+  version: number | null;
   /** What is in it is painted by how near it is, not in its order. */
   inDepth: boolean;
   /** Back to front; their matrices lead onto its own canvas. */

@@ -51,6 +51,7 @@ export type { HandElement } from './hand';
 export { crawlDirections, type CrawlElement, type CrawlLook } from './crawl';
 export type { EllipseElement } from './ellipse';
 export type { GroupElement } from './group';
+export { insetField, insetFieldKey, insetFieldOf, withGraphic, type InsetElement } from './inset';
 export type { LineElement } from './line';
 export {
   mapLooks,

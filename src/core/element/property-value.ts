@@ -31,7 +31,13 @@ export function propertyValueOf(
       return typeof value === 'string' && /^[0-9a-f]{64}$/.test(value) ? value : undefined;
     case 'font':
       return typeof value === 'string' ? value : undefined;
+    case 'template':
+    case 'channel':
+    case 'element':
+    case 'phase':
+      return typeof value === 'string' && value !== '' ? value : undefined;
     case 'rows':
+    case 'any':
       return value;
   }
 }

@@ -1,6 +1,22 @@
 /** The types a property can have; a field of the matching kind can drive it. */
 export type PropertyType =
-  'number' | 'text' | 'colour' | 'paint' | 'font' | 'picture' | 'video' | 'choice' | 'yes-no' | 'rows';
+  | 'number'
+  | 'text'
+  | 'colour'
+  | 'paint'
+  | 'font'
+  | 'picture'
+  | 'video'
+  | 'choice'
+  | 'yes-no'
+  | 'rows'
+  /** By their ids: a template or a channel of the show, an element of the template, a step or move of it. */
+  | 'template'
+  | 'channel'
+  | 'element'
+  | 'phase'
+  /** Whatever a field of an inset's template takes. */
+  | 'any';
 
 /** The parts of the inspector, in the order in which they stand there. */
 export type PropertySection =
@@ -23,6 +39,8 @@ export type PropertySection =
   | 'Labels'
   | 'Marks'
   | 'Map'
+  | 'Inset'
+  | 'Life'
   | 'Crawl';
 
 /** Another property of the element, and the values that it must have. */

@@ -8,6 +8,7 @@ import { crawl } from './crawl';
 import { ellipse } from './ellipse';
 import { group } from './group';
 import { hand } from './hand';
+import { inset, insetField } from './inset';
 import { line } from './line';
 import { map } from './map';
 import { path } from './path';
@@ -38,6 +39,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   hand.schema,
   chart.schema,
   map.schema,
+  inset.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -60,6 +62,7 @@ const kinds = {
   hand,
   chart,
   map,
+  inset,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;
@@ -133,7 +136,8 @@ export function withIds<E extends Element>(element: E, idOf: (id: string) => str
 
 /** The property of that key, or undefined where the kind has none. */
 export const propertyOf = (kind: ElementKindName, key: string): Property | undefined =>
-  elementKinds[kind].properties.find((property) => property.key === key);
+  elementKinds[kind].properties.find((property) => property.key === key) ??
+  (kind === 'inset' ? insetField(key) : undefined);
 
 /** A new element of a kind; `given` overrides the kind's defaults. */
 export const newElement = <K extends ElementKindName>(

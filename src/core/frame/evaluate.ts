@@ -32,8 +32,20 @@ import { dress } from './dress';
 import { runBelt, type RunningBelt } from './belts';
 import { runDrift, type RunningDrift } from './drift';
 import { runView, type RunningView } from './map-view';
+import { fitInset, momentWithin, type RunningInset } from './insets';
 import type { PieceColour, PieceMotion, PieceTrack } from './pieces';
 import { moving, type Active, type Part, type Scene, type ScenePhase } from './scene';
+
+/** A move that is away from rest, or on its way. */
+export interface MovedTo {
+  readonly ref: string;
+  /** The frame of it that it has come to. */
+  readonly frame: number;
+  /** Frames since it was called, there or back; left out: long ago. */
+  readonly age?: number;
+  /** On its way back. */
+  readonly back?: boolean;
+}
 
 /** The moment of a graphic: where it is in its life. Frames are of the template's rate, whole or not. */
 export interface Moment {
@@ -57,7 +69,9 @@ export interface Moment {
   /** The frame that each step has come to: -1 before it, Infinity once it is done; left out: as if there were none. */
   readonly steps?: readonly number[];
   /** Moves that are away from rest, and the frame that each has come to. */
-  readonly moves?: readonly { readonly ref: string; readonly frame: number }[];
+  readonly moves?: readonly MovedTo[];
+  /** Frames since each step was taken: -1 before it; left out: as `steps`. */
+  readonly stepAges?: readonly number[];
 }
 
 export const holdMoment = (time: number): Moment => ({ phase: 'hold', frame: 0, enterFrame: null, time });
@@ -73,10 +87,26 @@ export function looksSame(scene: Scene, a: Moment, b: Moment): boolean {
   const [s, t] = [a.steps, b.steps];
   if (s?.length !== t?.length || s?.some((frame, i) => frame !== t?.[i])) return false;
   const [m, n] = [a.moves, b.moves];
-  return (
-    m?.length === n?.length && !m?.some((move, i) => move.ref !== n?.[i]?.ref || move.frame !== n?.[i]?.frame)
-  );
+  if (
+    m?.length !== n?.length ||
+    m?.some((move, i) => move.ref !== n?.[i]?.ref || move.frame !== n?.[i]?.frame)
+  )
+    return false;
+  return scene.insets.every((own) => {
+    const [was, is] = [momentWithin(own, scene, a), momentWithin(own, scene, b)];
+    return was === null || is === null ? was === is : looksSame(own.scene, was, is);
+  });
 }
+
+/** The same, and what is live in it too: clocks, counts, videos and cameras. */
+export function isSamePicture(scene: Scene, a: Moment, b: Moment): boolean {
+  if (a.clocks !== b.clocks && scene.hasClock) return false;
+  return tickOf(scene, a) === tickOf(scene, b) && looksSame(scene, a, b);
+}
+
+/** Videos and cameras are new with every frame, counts some times a second, clocks with every second. */
+const tickOf = ({ isLive, hasCount, hasClock }: Scene, { time, dayOffset = 0 }: Moment): number =>
+  isLive ? time : hasCount ? Math.floor(time * 20) : hasClock ? Math.floor(time + dayOffset) : 0;
 
 const far = 1e6;
 const { x, y, z, w, h, scale, scaleX, scaleY, rotation, rotationX, rotationY, perspective } = poseIndex;
@@ -164,7 +194,28 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
     if (part.run) part.run(part.node, part.element, running);
   }
   scene.isFresh = false;
+  for (let i = 0; i < scene.insets.length; i += 1) runInset(scene, scene.insets[i] as RunningInset, moment);
   return scene.root;
+}
+
+/** Brings the picture of an inset to where its life is at a moment of what it stands in. */
+function runInset(outer: Scene, own: RunningInset, moment: Moment): void {
+  const { part, scene: inner } = own;
+  const { node } = part;
+  if (!node.visible) return;
+  fitInset(own, outer.placed[part.index] !== 0);
+  const now = momentWithin(own, outer, moment);
+  const { was } = own;
+  if (
+    !inner.isFresh &&
+    (now === null ? was === null && own.count > 0 : was && isSamePicture(inner, was, now))
+  )
+    return;
+  own.was = now;
+  own.count += 1;
+  if (node.kind === 'surface') node.version = own.count;
+  inner.root.visible = now !== null;
+  if (now) evaluate(inner, now);
 }
 
 /** Brings to rest what tracks may have moved of a part. */
@@ -188,8 +239,8 @@ function isOfNow(scene: Scene, part: Part, moment: Moment): boolean {
 
 function place(scene: Scene, part: Part, moment: Moment): void {
   const { node, pose: p, moves } = part;
-  const parent = part.parent < 0 ? null : (scene.parts[part.parent] as Part);
-  const around = parent ? parent.plane : scene.base;
+  const parent = part.parent < 0 ? scene.within : (scene.parts[part.parent] as Part);
+  const around = part.parent < 0 ? scene.base : (scene.parts[part.parent] as Part).plane;
   let across = 1;
   let up = 1;
   let { a, b, c, d, restX: tx, restY: ty } = part;

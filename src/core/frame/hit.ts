@@ -1,6 +1,6 @@
 import { holds } from '../show';
 import { evaluate, type Moment } from './evaluate';
-import { identity, invert } from '../display';
+import { identity, invert, nearnessOf } from '../display';
 import type { Part, Scene } from './scene';
 
 const inverse = identity();
@@ -25,16 +25,28 @@ function ownerOf({ parts, template }: Scene, part: Part): Part | undefined {
   return own;
 }
 
+/** How near a part is where it is seen at a point. */
+function nearness({ node }: Part, x: number, y: number): number {
+  const [a, b, c] = nearnessOf(node.seenOn ?? node.matrix) ?? [0, 0, -Infinity];
+  return a * x + b * y + c;
+}
+
+/** Whether what is in a scene, or in a group of it, is painted by how near it is. */
+const hasDepth = ({ parts, root }: Scene): boolean =>
+  root.inDepth || parts.some(({ node }) => node.kind === 'group' && node.inDepth);
+
 /** The elements under a point of the canvas at a moment, front to back, groups left out. Locked ones are not
  * found; `slop` px are given to what is flatter than that. */
 export function elementsAt(scene: Scene, moment: Moment, x: number, y: number, slop = 0): string[] {
   evaluate(scene, moment);
-  const found: string[] = [];
+  const found: { id: string; near: number }[] = [];
+  const inDepth = hasDepth(scene);
   for (let i = scene.parts.length - 1; i >= 0; i -= 1) {
     const part = scene.parts[i] as Part;
     if (holds(part.element) || !contains(part, x, y, slop)) continue;
     const own = ownerOf(scene, part);
-    if (own && !own.element.locked) found.push(own.element.id);
+    if (own && !own.element.locked)
+      found.push({ id: own.element.id, near: inDepth ? nearness(part, x, y) : 0 });
   }
-  return found;
+  return found.sort((a, b) => b.near - a.near).map(({ id }) => id);
 }

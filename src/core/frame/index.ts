@@ -1,6 +1,6 @@
 // The frame: (template, values, moment) -> display tree. Knows nothing of who draws it.
 export { prepareScene, type Part, type Scene, type SceneOptions } from './scene';
-export { evaluate, holdMoment, looksSame, type Moment } from './evaluate';
+export { evaluate, holdMoment, isSamePicture, looksSame, type Moment } from './evaluate';
 export { spreadsOverWords } from './plan';
 export { momentIn } from './moments';
 export { partOf, pivotOf, posedValue, type PosedValue } from './pose-of';

@@ -3,6 +3,7 @@ import {
   newTable,
   poseIndex,
   restPose,
+  sampleTrack,
   type CompiledColour,
   type CompiledTrack,
   type PlacedTrack,
@@ -27,6 +28,9 @@ import {
   kindOf,
   type ElementKind,
   type Running,
+  insetValues,
+  templateOfInset,
+  type InsetElement,
 } from '../show';
 import type { TextLayout, TextMeasure } from '../text';
 import {
@@ -45,10 +49,12 @@ import {
 } from '../display';
 import type { PieceMotion } from './pieces';
 import { newBelt, type RunningBelt } from './belts';
+import { mostWithin, newInset, type RunningInset } from './insets';
 import { newDrift, type RunningDrift } from './drift';
 import { newView, type RunningView } from './map-view';
 import { morphing, type Morph } from './morph';
 import { MotionPlan } from './plan';
+import { chooseChange } from '../motion/choose';
 import type { CountMotion } from './count';
 
 /** In a Change: what shows the old values, what shows the new ones, and what stays through it. */
@@ -63,6 +69,8 @@ export interface Part {
   readonly parent: number;
   readonly node: DisplayNode;
   readonly era: Era;
+  /** In a Change: what its element was. */
+  readonly before: Element | null;
   /** In a Change: has motion for the old or the new alone, itself or by a group around it. */
   readonly isSided: boolean;
   /** In a Change: a region of a map whose new fill covers the old one. */
@@ -208,6 +216,10 @@ export interface Scene {
   readonly drifts: readonly RunningDrift[];
   /** The maps of which more or less may be seen. */
   readonly views: readonly RunningView[];
+  /** The templates that stand in it. */
+  readonly insets: readonly RunningInset[];
+  /** The inset in whose space it stands, seen by the camera around that; null: it is a picture by itself. */
+  readonly within: Part | null;
   /** What is turned by itself. */
   readonly hands: readonly Part[];
   /** Whether something keeps moving while it holds. */
@@ -227,6 +239,10 @@ export interface SceneOptions {
   readonly rate?: number;
   /** The show's named styles; default: none. */
   readonly look?: Look;
+  /** The templates of the show, for its insets; default: none, and they show nothing. */
+  readonly templates?: Readonly<Record<string, Template>>;
+  /** The inset that it is prepared for: the templates around it, the outermost first, and what it stands in the space of. */
+  readonly inset?: { readonly around: readonly string[]; readonly within: Part | null };
   /** The values before, and the Change that leads from them; default: there is none. */
   readonly change?: { readonly change: Change; readonly from: Values } | undefined;
   /** The lists that its crawls have been given since it came up; left out: they are filled, and run by its age. */
@@ -314,6 +330,7 @@ export function prepareScene(
       parent,
       node,
       era,
+      before: era === 'both' ? (before?.elements[id] ?? null) : null,
       isSided: era !== 'both' && ((parts[parent]?.isSided ?? false) || plan.isSided(id)),
       ...box,
       pivotX,
@@ -337,7 +354,9 @@ export function prepareScene(
       d: cos,
       restX: pivotX - (cos * pivotX - sin * pivotY),
       restY: pivotY - (sin * pivotX + cos * pivotY),
-      isInSpace: standsInSpace(element, own.pieces ? [...touched, ...movedInPieces(own.pieces)] : touched),
+      isInSpace:
+        (element.kind === 'inset' && element.seenBy === 'outer') ||
+        standsInSpace(element, own.pieces ? [...touched, ...movedInPieces(own.pieces)] : touched),
       standing: { z: 0, rotationX: 0, rotationY: 0, perspective: 0, depth: 1 },
       index,
       touched,
@@ -417,6 +436,7 @@ export function prepareScene(
       });
     }
   }
+  if (options.inset?.within) for (const part of parts) part.isInSpace = true;
   spreadSpace(parts);
   const poses = new Float64Array(poseAt);
   let at = 0;
@@ -427,6 +447,18 @@ export function prepareScene(
     at += length;
   });
   const { idle } = template.phases;
+  const insets = parts.flatMap((part, i) => {
+    const own = prepareInset(part, template, values, measure, options);
+    if (!own) return [];
+    const pace = part.extras.findIndex(({ key: property }) => property === 'pace');
+    const won = phases.map(({ frames }, phase) => {
+      const index = (poseLengths[i] as number) - part.extras.length + pace;
+      const tracks = (placed[phase] ?? []).filter((one) => one.part === i && one.track.index === index);
+      return pace < 0 || tracks.length === 0 ? null : wonOver(tracks.map(({ track }) => track), frames); // prettier-ignore
+    });
+    return newInset(part, own, canvasCamera(own.template.width, own.template.height), won);
+  });
+  const within = insets.map(({ scene }) => scene);
   const lives = new Set(parts.map(({ element }) => kindOf(element).lives(element)));
   return {
     template,
@@ -444,9 +476,11 @@ export function prepareScene(
     root,
     base,
     running: { time: NaN, dayOffset: NaN, age: NaN, clocks: null },
-    hasClock: lives.has('clock') || lives.has('count'),
-    hasCount: lives.has('count'),
-    isLive: lives.has('picture'),
+    hasClock: lives.has('clock') || lives.has('count') || within.some((own) => own.hasClock),
+    hasCount: lives.has('count') || within.some((own) => own.hasCount),
+    isLive: lives.has('picture') || within.some((own) => own.isLive),
+    insets,
+    within: options.inset?.within ?? null,
     belts: rest.instances.belts.map((plan) =>
       newBelt(plan, rest, exactRate(options.rate ?? template.rate), parts),
     ),
@@ -462,6 +496,43 @@ export function prepareScene(
     refit: plan.refit,
     worth: (part, unit, property) => plan.sizes(unit, property, part.path, part.element, part),
   };
+}
+
+/** The scene of what an inset shows; null where there is nothing, or it would stand in itself. */
+function prepareInset(
+  part: Part,
+  template: Template,
+  values: Values,
+  measure: TextMeasure,
+  options: SceneOptions,
+): Scene | null {
+  const { element, era, node } = part;
+  if (element.kind !== 'inset') return null;
+  const around = [...(options.inset?.around ?? []), template.id];
+  const shown = templateOfInset(element, options.templates ?? {});
+  if (!shown || around.includes(shown.id) || around.length > mostWithin) return null;
+  const own = insetValues(shown, element.values, element.id, values);
+  const was = era === 'both' ? options.change && part.before : null;
+  const from = was && options.change ? insetValues(shown, (was as InsetElement).values, element.id, options.change.from) : null; // prettier-ignore
+  const change = from && chooseChange(shown, from, own);
+  const scene = prepareScene(shown, own, measure, {
+    key: node.key,
+    ...(options.rate === undefined ? {} : { rate: options.rate }),
+    ...(options.look ? { look: options.look } : {}),
+    ...(options.templates ? { templates: options.templates } : {}),
+    inset: { around, within: node.kind === 'group' ? part : null },
+    change: change && from ? { change, from } : undefined,
+  });
+  if (node.kind === 'surface' || node.kind === 'group') node.children.push(scene.root);
+  return scene;
+}
+
+/** What moving tracks of a speed have won by each frame of a phase, frames. */
+function wonOver(tracks: readonly CompiledTrack[], frames: number): Float64Array {
+  const won = new Float64Array(Math.max(1, Math.ceil(frames) + 1));
+  for (let frame = 1; frame < won.length; frame += 1)
+    won[frame] = (won[frame - 1] as number) + tracks.reduce((sum, track) => sum + sampleTrack(track, frame - 0.5), 0); // prettier-ignore
+  return won;
 }
 
 /** What can move of a part, as bits of its `moves`. */

@@ -6,6 +6,8 @@ import {
   rowsFigure,
   sameValue,
   propertyOf,
+  insetFieldOf,
+  type InsetElement,
   propertyValueOf,
   StyleReader,
   tiedValue,
@@ -162,10 +164,13 @@ export class Filler {
   private fill(source: Element, given: readonly FieldValue[]): Element {
     let copy: Bag | null = null;
     const own = (): Bag => (copy ??= { ...source });
-    (this.ties.get(source.id) ?? none).forEach((tie, at) => {
-      if (given[at] !== absent) own()[tie.property] = given[at];
-    });
     const now = (): Element => (copy as Element | null) ?? source;
+    (this.ties.get(source.id) ?? none).forEach((tie, at) => {
+      if (given[at] === absent) return;
+      const inner = source.kind === 'inset' ? insetFieldOf(tie.property) : null;
+      if (inner === null) own()[tie.property] = given[at];
+      else own()['values'] = { ...(now() as InsetElement).values, [inner]: given[at] };
+    });
     const { reader } = this;
     const before = now();
     if ('typeStyle' in before && before.typeStyle !== null) {

@@ -43,13 +43,18 @@ export function momentOf(graphic: Graphic, time: number): Moment | null {
             const at = graphic.steps[i];
             return at === undefined || time < at - 1e-6 ? -1 : Math.min(length, framesSince(at, time, rate));
           }),
+          stepAges: graphic.stepFrames.map((_, i) => {
+            const at = graphic.steps[i];
+            return at === undefined || time < at - 1e-6 ? -1 : framesSince(at, time, rate);
+          }),
         }
       : {}),
     ...(graphic.moves.length > 0
       ? {
           moves: graphic.moves.flatMap((move) => {
             const at = moveFrame(move, time, rate);
-            return move.back && at === 0 ? [] : [{ ref: move.ref, frame: at }];
+            const age = Math.max(0, framesSince(move.at, time, rate));
+            return move.back && at === 0 ? [] : [{ ref: move.ref, frame: at, age, back: move.back }];
           }),
         }
       : {}),

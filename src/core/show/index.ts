@@ -43,6 +43,7 @@ export * from './ease';
 export * from './track';
 export * from './phase';
 export * from './template';
+export * from './inset';
 export * from './channel';
 export { exactRate } from './rate';
 export * from './card';

@@ -31,7 +31,7 @@ import { idSchema, scalarSchema, type Values } from '../value';
 /** A property that takes its value from a field, or from a binding: `field` is the id of either. */
 export const tieSchema = z.object({
   element: idSchema,
-  property: z.string().min(1).max(60),
+  property: z.string().min(1).max(80),
   field: idSchema,
   /**
    * The column of the row in hand that it takes its value from; `field` is then the rows element whose row that is.

@@ -1,6 +1,13 @@
-import type { CameraNode, Framing, PictureNode, VideoNode } from '../../core/display';
+import {
+  placeFramed,
+  shownOf,
+  type CameraNode,
+  type Framing,
+  type Place,
+  type PictureNode,
+  type VideoNode,
+} from '../../core/display';
 import { wholeOf } from '../brush';
-import type { Quad } from '../seen';
 import { missingTile, type Picture } from '../textures';
 import { coversBox, softEdge, type DrawContext, type Drawer, type Lie } from './drawer';
 import type { Sheet } from '../sheet';
@@ -12,8 +19,9 @@ interface Framed {
   readonly framing: Framing;
 }
 
-/** Where the picture lies in its box, of one at a time. */
-const source: Quad = { x: 0, y: 0, z: 0, w: 0 };
+/** Where the picture lies in its box, and what of it is seen; of one at a time. */
+const whole: Place = { x: 0, y: 0, w: 0, h: 0 };
+const shown: Place = { x: 0, y: 0, w: 0, h: 0 };
 
 /** Shows a picture in a frame, or the mark of a missing one. */
 function show(
@@ -35,15 +43,13 @@ function show(
     const { texture, side } = missingTile();
     brush.picture(wholeOf(texture), 0, 0, side, side);
   } else {
-    place(source, node, picture.width, picture.height);
-    const { x, y, z, w: high } = source;
-    const { cutLeft, cutTop, cutRight, cutBottom } = node.framing;
-    const [left, top] = [x + z * cutLeft, y + high * cutTop];
-    const [right, bottom] = [x + z * (1 - cutRight), y + high * (1 - cutBottom)];
+    placeFramed(whole, w, h, node.framing, picture.width, picture.height);
+    shownOf(shown, w, h, whole, node.framing);
+    const { x, y, w: wide, h: high } = whole;
+    const [left, top, right, bottom] = [shown.x, shown.y, shown.x + shown.w, shown.y + shown.h];
     // Where it fills its box, the box cuts it.
-    if (left > 0 || top > 0 || right < w || bottom < h)
-      brush.within(Math.max(0, left), Math.max(0, top), Math.min(w, right), Math.min(h, bottom));
-    brush.picture(wholeOf(picture.texture), isMirrored ? x + z : x, y, isMirrored ? -z : z, high);
+    if (left > 0 || top > 0 || right < w || bottom < h) brush.within(left, top, right, bottom);
+    brush.picture(wholeOf(picture.texture), isMirrored ? x + wide : x, y, isMirrored ? -wide : wide, high);
   }
   brush.stamp(sheet, placing, opacity);
 }
@@ -72,22 +78,3 @@ export const cameraDrawer: Drawer<CameraNode> = {
     show(node, context.moving.camera(node.device, node.seconds), sheet, lie, context, node.mirrored);
   },
 };
-
-/** Where the picture, whole, lies in the node's box once what is cut away is left out of the fit. */
-function place(out: Quad, node: Framed, width: number, height: number): void {
-  const { fit, focusX, focusY, cutLeft, cutTop, cutRight, cutBottom } = node.framing;
-  // What is left of the picture, at least a hundredth of it.
-  const keptX = Math.max(0.01, 1 - cutLeft - cutRight);
-  const keptY = Math.max(0.01, 1 - cutTop - cutBottom);
-  const aspect = (width * keptX) / (height * keptY);
-  let { w, h } = node;
-  const wider = aspect > node.w / node.h;
-  const byWidth = fit === 'width' || (fit === 'contain' && wider) || (fit === 'cover' && !wider);
-  if (fit !== 'stretch') [w, h] = byWidth ? [node.w, node.w / aspect] : [node.h * aspect, node.h];
-  const x = (node.w - w) * focusX;
-  const y = (node.h - h) * focusY;
-  out.x = x - (w / keptX) * cutLeft;
-  out.y = y - (h / keptY) * cutTop;
-  out.z = w / keptX;
-  out.w = h / keptY;
-}

@@ -51,6 +51,11 @@ const fieldKindOfType: Readonly<Record<PropertyType, FieldKindName>> = {
   choice: 'choice',
   'yes-no': 'yes-no',
   rows: 'rows',
+  template: 'choice',
+  channel: 'choice',
+  element: 'choice',
+  phase: 'choice',
+  any: 'text',
 };
 export const fieldKindFor = (type: PropertyType): FieldKindName => fieldKindOfType[type];
 

@@ -49,6 +49,11 @@ const takes: Readonly<Record<PropertyType | FieldKindName, readonly string[]>> =
   choice: ['text', 'number', 'any'],
   'yes-no': ['yes-no', 'number', 'any'],
   rows: ['rows', 'row', 'list', 'any'],
+  template: ['text', 'any'],
+  channel: ['text', 'any'],
+  element: ['text', 'any'],
+  phase: ['text', 'any'],
+  any: ['text', 'number', 'date', 'time', 'duration', 'yes-no', 'colour', 'picture', 'any'],
 };
 
 /** Why a binding of a type cannot drive a property or field, or null. */

@@ -1,4 +1,5 @@
 import {
+  insetFieldOf,
   isUnion,
   isWords,
   propertyOf,
@@ -252,7 +253,10 @@ export function setProperty(template: Template, id: string, key: string, value: 
     throw new Error(`setProperty: ${id} has no property ${key}`);
   const tie = template.ties.find((t) => t.element === id && t.property === key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
-  if (!tie || !field) (element as Record<string, unknown>)[key] = value;
+  const inner = element.kind === 'inset' ? insetFieldOf(key) : null;
+  if ((!tie || !field) && element.kind === 'inset' && inner !== null)
+    element.values[inner] = value as FieldValue;
+  else if (!tie || !field) (element as Record<string, unknown>)[key] = value;
   else if (isRowList(value)) (field as { default: FieldValue }).default = value;
   else if (typeof value !== 'object' || value === null) {
     const back =
@@ -261,13 +265,19 @@ export function setProperty(template: Template, id: string, key: string, value: 
   }
 }
 
+/** The value of a property as the element itself has it. */
+function ownValue(element: Element, key: string): PropertyValue {
+  const inner = element.kind === 'inset' ? insetFieldOf(key) : null;
+  return element.kind === 'inset' && inner !== null
+    ? (element.values[inner] ?? null)
+    : ((element as Record<string, unknown>)[key] as PropertyValue);
+}
+
 /** The value of a property as the template alone gives it: through its field's default where it is tied. */
 export function propertyValue(template: Template, element: Element, key: string): PropertyValue {
   const tie = template.ties.find((t) => t.element === element.id && t.property === key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
-  return tie && field
-    ? tiedValue(tie, field.default)
-    : ((element as Record<string, unknown>)[key] as PropertyValue);
+  return tie && field ? tiedValue(tie, field.default) : ownValue(element, key);
 }
 
 /** What a field's value becomes on its way to the property. */
