@@ -128,7 +128,7 @@ export class ChannelPicture {
     const template = release?.templates[cue.template];
     if (!release || !template) return;
     this.brought.add(cue.values);
-    this.host.pictures(picturesFor(template, cue.values, release.look));
+    this.host.pictures(picturesFor(template, cue.values, release));
   }
 
   /**
@@ -313,10 +313,11 @@ export class ChannelPicture {
         canvas: channel.format,
         rate: channel.format.rate,
         look: source.look,
+        templates: source.templates,
         change: change && changing ? { change, from: changing.from } : undefined,
         runs: onAir ?? undefined,
       });
-      this.host.pictures?.(picturesFor(template, values, source.look));
+      this.host.pictures?.(picturesFor(template, values, source));
       this.kept.set(key, {
         scene,
         values,

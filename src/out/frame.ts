@@ -150,6 +150,7 @@ async function run(): Promise<void> {
   const scene = prepareScene(template, values, measure, {
     canvas: { width, height },
     look: release.look,
+    templates: release.templates,
     change: change && from && { change, from },
   });
   if (query.has('minute')) {

@@ -43,7 +43,7 @@ function cellsOf(
   other: Values,
   canvas: { width: number; height: number },
 ): Cell[] {
-  const options = { canvas, look: release.look };
+  const options = { canvas, look: release.look, templates: release.templates };
   const still = prepareScene(template, values, measure, options);
   const cells: Cell[] = [];
   const add = (name: string, kind: string, scene: Scene, ref: string, length: number): void => {

@@ -61,7 +61,7 @@ async function draw(
   } as const;
   try {
     const shown = { ...rowsAsDrawn(template), ...values };
-    const scene = prepareScene(template, shown, measure, { look: of.look });
+    const scene = prepareScene(template, shown, measure, of);
     const roots = [evaluate(scene, holdMoment(stillTime))];
     const view = renderer.newView();
     view.draw(roots, target);
@@ -118,6 +118,7 @@ async function drawFrames(
   try {
     const scene = prepareScene(template, run.to ?? values, measure, {
       look: of.look,
+      templates: of.templates,
       change: run.change && run.from ? { change: run.change, from: run.from } : undefined,
     });
     const frames: Uint8ClampedArray[] = [];

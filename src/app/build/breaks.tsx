@@ -62,7 +62,7 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
         findings: [
           ...checkFilling(laid, filling.values, measure, pictures, show.look),
           ...readingFindings(readings(laid, filling.values, measure, show.look)),
-          ...spaceFindings(laid, filling.values, measure, show.look),
+          ...spaceFindings(laid, filling.values, measure, show),
         ],
       }));
       // What is wrong whatever the words are is said once, and not with each of them.

@@ -101,6 +101,8 @@ interface BuildStore {
     readonly data: string | null;
     readonly at: { readonly x: number; readonly y: number } | null;
   } | null;
+  /** The templates that one has stepped through, from one into what an inset of it shows. */
+  trail: readonly { readonly from: string; readonly to: string }[];
   /** The element that is asked where it comes from. */
   asksWhere: string | null;
   /** A template shown in place of the one in hand: a motion that is looked at before it is chosen. */
@@ -135,6 +137,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
   score: usualScore,
   isAutoKey: false,
   trial: null,
+  trail: [],
   binding: null,
   asksWhere: null,
   setScore: (change) => set({ score: { ...get().score, ...change } }),
@@ -148,8 +151,11 @@ export const useBuild = create<BuildStore>((set, get) => ({
   set,
   enter(templateId) {
     if (get().templateId === templateId) return;
+    const { trail } = get();
+    const at = trail.findLastIndex(({ to }) => to === templateId);
     set({
       templateId,
+      trail: trail.slice(0, at + 1),
       layout: null,
       typing: null,
       isPen: false,

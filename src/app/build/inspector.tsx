@@ -27,12 +27,13 @@ import {
   isUnion,
   isPropertyShown,
 } from '../../core/show';
-import { Button, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
+import { Button, CheckField, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { alignSelected, distributeSelected, takeApart } from './actions';
 import { editTemplate, sealEdit, useBuild } from './build-store';
 import { GroupPlace } from './group-place';
+import { InsetParts } from './inset-parts';
 import { LayoutsSection } from './layouts-section';
 import { MakeSection } from './make-section';
 import { ManyProperties } from './many-inspector';
@@ -108,6 +109,11 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
             onDone={sealEdit}
           />
         </div>
+        <CheckField
+          label="Order by depth"
+          value={template.inDepth}
+          onChange={(on) => editTemplate('Order by depth', (t) => void (t.inDepth = on))}
+        />
         <p className="text-xs text-ink-3">
           {template.rate} frames a second · {cards} card{cards === 1 ? '' : 's'} of it
         </p>
@@ -154,6 +160,8 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
 
 const sections: readonly PropertySection[] = [
   'Position',
+  'Inset',
+  'Life',
   'Space',
   'Rows',
   'Table',
@@ -230,6 +238,13 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
             {name === 'Rows' && element.kind === 'rows' && <StandIn template={template} element={element} />}
           </Section>
         );
+        if (name === 'Inset' && element.kind === 'inset')
+          return (
+            <Fragment key={name}>
+              {section}
+              <InsetParts show={show} template={template} element={element} />
+            </Fragment>
+          );
         if (name === 'Map' && element.kind === 'map')
           return (
             <Fragment key={name}>

@@ -1,6 +1,6 @@
 import { evaluate, prepareScene, type Scene } from '../../core/frame';
 import { ProblemError } from '../../core/problem';
-import { rowsAsDrawn, type Look, type Template } from '../../core/show';
+import { rowsAsDrawn, shownWithin, type Look, type Show, type Template } from '../../core/show';
 import { measure } from '../picture/monitors';
 import { useDraft } from '../state/draft-store';
 import type { Playhead } from './build-store';
@@ -11,6 +11,7 @@ let kept: {
   template: Template;
   playhead: Playhead;
   look: Look | undefined;
+  templates: Show['templates'];
   era: object | undefined;
   scene: Scene;
 } | null = null;
@@ -18,17 +19,26 @@ let kept: {
 /** A template with its own words as it stands at the playhead; null where it cannot be laid out. */
 export function sceneNow(template: Template, playhead: Playhead): Scene | null {
   const change = template.changes.find(({ id }) => id === playhead.phase);
-  const look = useDraft.getState().draft?.show.look;
+  const show = useDraft.getState().draft?.show;
+  const look = show?.look;
+  const templates = shownWithin(template, show?.templates ?? {});
   const { era } = measure;
-  if (kept?.template === template && kept.playhead === playhead && kept.look === look && kept.era === era)
+  if (
+    kept?.template === template &&
+    kept.playhead === playhead &&
+    kept.look === look &&
+    kept.templates === templates &&
+    kept.era === era
+  )
     return kept.scene;
   try {
     const scene = prepareScene(template, rowsAsDrawn(template), measure, {
       ...(look ? { look } : {}),
+      templates,
       change: change && { change, from: rowsAsDrawn(template) },
     });
     evaluate(scene, momentAt(template, playhead, false, 0));
-    kept = { template, playhead, look, era, scene };
+    kept = { template, playhead, look, templates, era, scene };
     return scene;
   } catch (error) {
     if (error instanceof ProblemError) return null;

@@ -36,6 +36,7 @@ import { ClockField, PatternField } from './clock-field';
 import { DeviceField } from './device-field';
 import { FontField } from './font-field';
 import { PaintField } from './paint-field';
+import { PickField, templateChoices } from './inset-parts';
 import { namedColours } from './named-colours';
 import {
   CheckField,
@@ -56,7 +57,14 @@ import { useColumns } from './rows-section';
 import { boxesAtRest } from './stage/rest-boxes';
 
 /** One property of an element: its control, and the knot that ties it to a field. */
-export function PropertyRow(props: { show: Show; template: Template; element: Element; property: Property }) {
+export function PropertyRow(props: {
+  show: Show;
+  template: Template;
+  element: Element;
+  property: Property;
+  /** What it is where the element does not say it. */
+  usual?: PropertyValue;
+}) {
   const { show, template, element, property } = props;
   const tie = tieOf(template, element.id, property.key);
   const field = tie && template.fields.find((f) => f.id === tie.field);
@@ -69,7 +77,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
     ? box[property.key as 'x']
     : tie && byHand !== undefined
       ? tiedValue(tie, byHand)
-      : (style?.value ?? propertyValue(template, element, property.key));
+      : (style?.value ?? propertyValue(template, element, property.key) ?? props.usual ?? null);
   const why = isDecided
     ? 'Decided by its tethers, below'
     : style
@@ -130,6 +138,7 @@ export function PropertyRow(props: { show: Show; template: Template; element: El
       >
         <PropertyControl
           show={show}
+          of={{ template, element: element.id }}
           property={property}
           value={posed && !tie ? Math.round(posed.now * 1000) / 1000 : value}
           disabled={(isDecided && !movable) || style !== null}
@@ -172,6 +181,8 @@ function isStyled(show: Show, element: Element, key: string): { name: string; va
 /** The control of a property, by its type. */
 export function PropertyControl(props: {
   show: Show;
+  /** The element that it is of, where it is of one. */
+  of?: { readonly template: Template; readonly element: string };
   property: Property;
   value: PropertyValue;
   disabled: boolean;
@@ -181,7 +192,7 @@ export function PropertyControl(props: {
   from?: string | undefined;
   onSet: (value: PropertyValue) => void;
 }) {
-  const { show, property, value, disabled, setsSame, from, onSet } = props;
+  const { show, of, property, value, disabled, setsSame, from, onSet } = props;
   const { label } = property;
   switch (property.type) {
     case 'number':
@@ -254,6 +265,13 @@ export function PropertyControl(props: {
           </output>
         </Labelled>
       );
+    case 'template':
+    case 'channel':
+    case 'element':
+    case 'phase':
+      return of ? <PickField {...of} show={show} property={property} value={value} onSet={onSet} /> : null;
+    case 'any':
+      return null;
     case 'video':
     case 'picture':
       return (
@@ -354,7 +372,9 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
           ) : (
             entry('Make a field', () => {
               const id = newId();
-              editTemplate(`Make a field of ${name}`, (t) => void makeField(t, element.id, property, id));
+              const choices = property.type === 'template' ? templateChoices(show, template) : property.choices; // prettier-ignore
+              const own = choices ? { ...property, choices } : property;
+              editTemplate(`Make a field of ${name}`, (t) => void makeField(t, element.id, own, id));
             })
           )}
           {columns.map(({ rows: around, columns: own }) => (

@@ -179,7 +179,11 @@ function Card({ pack, item, onAdd }: { pack: LibraryPackage; item: LibraryItem; 
   const { template, kind, use } = item;
   // A stable object, so that the picture is not made anew with every look.
   const dressing = useMemo(
-    () => ({ look: pack.look, assets: Object.fromEntries(pack.assets.map((asset) => [asset.id, asset])) }),
+    () => ({
+      look: pack.look,
+      assets: Object.fromEntries(pack.assets.map((asset) => [asset.id, asset])),
+      templates: Object.fromEntries(pack.items.map((own) => [own.template.id, own.template])),
+    }),
     [pack],
   );
   return (

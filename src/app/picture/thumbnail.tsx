@@ -1,6 +1,6 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { Dressing, Template } from '../../core/show';
+import { shownWithin, type Dressing, type Template } from '../../core/show';
 import { pageFaces, vectorOnPage } from '../../render';
 import type { ThumbnailWorker } from '../../workers/thumbnail.worker';
 import { assetBlob } from '../state/assets';
@@ -28,7 +28,10 @@ export function pictureWorker(): Promise<Remote<ThumbnailWorker>> {
 
 const width = 320;
 const settleMs = 500;
-const drawn = new WeakMap<Template, { look: Dressing['look']; bitmap: ImageBitmap }>();
+const drawn = new WeakMap<
+  Template,
+  { look: Dressing['look']; templates: Dressing['templates']; bitmap: ImageBitmap }
+>();
 
 /** A small picture of a template at rest, drawn in a worker, and anew a moment after it has changed. */
 export function Thumbnail(props: { template: Template; of: Dressing; label: string; className?: string }) {
@@ -37,6 +40,7 @@ export function Thumbnail(props: { template: Template; of: Dressing; label: stri
   const [isRefused, setIsRefused] = useState(false);
   const [isWithout, setIsWithout] = useState(false);
   const { look } = of;
+  const templates = shownWithin(template, of.templates);
   const dressing = useRef(of);
   dressing.current = of;
   useEffect(() => {
@@ -49,16 +53,21 @@ export function Thumbnail(props: { template: Template; of: Dressing; label: stri
       canvas.current.dataset['drawn'] = 'true';
     };
     const kept = drawn.get(template);
-    if (kept?.look === look) {
+    if (kept?.look === look && kept.templates === templates) {
       show(kept.bitmap);
       return;
     }
     const draw = async (): Promise<void> => {
       const made = await pictureWorker();
-      const bitmap = await made.draw(template, {}, { look, assets: dressing.current.assets }, width);
+      const bitmap = await made.draw(
+        template,
+        {},
+        { look, templates, assets: dressing.current.assets },
+        width,
+      );
       if (!isGone) setIsWithout(bitmap === null);
       if (!bitmap) return;
-      drawn.set(template, { look, bitmap });
+      drawn.set(template, { look, templates, bitmap });
       if (!isGone) show(bitmap);
     };
     // The first picture at once; later ones when the hand that changes it rests.
@@ -70,7 +79,7 @@ export function Thumbnail(props: { template: Template; of: Dressing; label: stri
       isGone = true;
       clearTimeout(timer);
     };
-  }, [template, look, isWithout]);
+  }, [template, look, templates, isWithout]);
   if (isWithout)
     return (
       <span

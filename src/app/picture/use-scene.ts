@@ -1,7 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import { prepareScene, type Scene, type SceneOptions } from '../../core/frame';
 import { ProblemError, type Problem } from '../../core/problem';
-import type { Dressing, Template, Values } from '../../core/show';
+import { shownWithin, type Dressing, type Template, type Values } from '../../core/show';
 import { fontsOf, measure, useFonts } from './monitors';
 
 /** A template filled with values, laid out with the fonts that are there; laid out again when more have come. */
@@ -17,13 +17,14 @@ export function useScene(
     void fontsOf(template, values, of);
   }, [template, values, of]);
   const { look } = of;
+  const templates = shownWithin(template, of.templates);
   return useMemo(() => {
     void arrivals;
     try {
-      return { scene: prepareScene(template, values, measure, { look, change }), problem: null };
+      return { scene: prepareScene(template, values, measure, { look, templates, change }), problem: null };
     } catch (error) {
       if (error instanceof ProblemError) return { scene: null, problem: error.problem };
       throw error;
     }
-  }, [template, values, look, arrivals, change]);
+  }, [template, values, look, templates, arrivals, change]);
 }

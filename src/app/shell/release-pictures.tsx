@@ -1,13 +1,9 @@
 import { useState } from 'react';
-import type { Card, CardDifference, Consequence, Release, Show, Template } from '../../core/show';
+import type { Card, CardDifference, Consequence, Dressing, Release, Show, Template } from '../../core/show';
 import { Still } from '../picture/still';
 
 /** A template as it is on one side. */
-export function Side(props: {
-  title: string;
-  template: Template | undefined;
-  of: Pick<Show, 'look' | 'assets'> | undefined;
-}) {
+export function Side(props: { title: string; template: Template | undefined; of: Dressing | undefined }) {
   const { title, template, of } = props;
   return (
     <figure className="min-w-0">

@@ -79,8 +79,8 @@ export const elementBase = z.object({
   /** A floor reflects it. */
   reflected: z.boolean(),
   /** The element whose picture fills it, by its id, and how that lies in its box; null: it has its own fill. */
-  shows: idSchema.nullable(),
-  showsFit: z.enum(['contain', 'cover', 'stretch']),
+  filledBy: idSchema.nullable(),
+  filledFit: z.enum(['contain', 'cover', 'stretch']),
   /** All of them hold together. */
   masks: z.array(maskSchema).max(mostMasks),
 });
@@ -118,8 +118,8 @@ export const baseDefaults = {
   irisY: 0.5,
   rides: null,
   reflected: false,
-  shows: null,
-  showsFit: 'cover',
+  filledBy: null,
+  filledFit: 'cover',
   masks: [],
 };
 

@@ -1,6 +1,6 @@
 import { boundsThrough, isApart, isEdgeOn, type DisplayNode } from '../display';
 import { evaluate, holdMoment, prepareScene, type Part } from '../frame';
-import { effectsOf, holds, type Look, type Template, type Values } from '../show';
+import { effectsOf, holds, type Show, type Template, type Values } from '../show';
 import type { TextMeasure } from '../text';
 import type { Finding } from './filling';
 
@@ -15,10 +15,10 @@ export function spaceFindings(
   template: Template,
   values: Values,
   measure: TextMeasure,
-  look?: Look,
+  of?: Pick<Show, 'look' | 'templates'>,
 ): Finding[] {
   if (!isWorthALook(template)) return [];
-  const scene = prepareScene(template, values, measure, look ? { look } : {});
+  const scene = prepareScene(template, values, measure, of ?? {});
   const root = evaluate(scene, holdMoment(0));
   const found: Finding[] = [];
   const tell = ({ element }: Part, code: Finding['code'], words: string): void => {

@@ -45,6 +45,18 @@ export function templatesWithin(template: Template, templates: Templates): Templ
   return [...found.values()];
 }
 
+const reached = new WeakMap<Template, Templates>();
+/** Those as a list by their ids; the same one while they are the same. */
+export function shownWithin(template: Template, templates: Templates): Templates {
+  const found = templatesWithin(template, templates);
+  const known = reached.get(template);
+  if (known && Object.keys(known).length === found.length && found.every((own) => known[own.id] === own))
+    return known;
+  const made = Object.fromEntries(found.map((own) => [own.id, own]));
+  reached.set(template, made);
+  return made;
+}
+
 /** The way from one template through insets to another, by their ids, both ends in it; null: there is none. */
 function wayTo(from: string, to: string, templates: Templates, seen = new Set<string>()): string[] | null {
   if (from === to) return [to];

@@ -1,10 +1,10 @@
 import { problem, type Problem } from '../problem';
 import { propertyOf, childrenOf, isForRows, kindOf } from '../element';
 import type { Show } from './show';
-import type { Look } from './style';
 import { isRowList, type Paint, type Values } from '../value';
 import type { PhaseKind, PhaseRef } from './phase';
 import { fieldKindOf } from './field/registry';
+import { insetsOf, templatesWithin } from './inset';
 import { paintOrder, phasesOf, withDescendants, type Template } from './template';
 
 /** The JSON path of a phase below its template. */
@@ -133,6 +133,9 @@ export function assetsOfTemplate(
     if ('outline' in element) use(pictureIn(element.outline));
     if ('family' in element) family(element.family);
     if ('spans' in element) for (const span of element.spans) family(span.family);
+    if (element.kind === 'inset')
+      for (const value of Object.values(element.values))
+        if (typeof value === 'string' && /^[0-9a-f]{64}$/.test(value)) use(value);
     for (const look of kindOf(element).within?.(element).looks ?? []) {
       if (look.fill !== undefined) use(pictureIn(look.fill));
       if (look.outline !== undefined) use(pictureIn(look.outline));
@@ -155,13 +158,19 @@ export function assetsOfTemplate(
  * The pictures that a template filled with values may show at any moment, with the px that each is wanted at: its own,
  * those of its fields and rows, and the sets that its tables name.
  */
-export function picturesFor(template: Template, values: Values, look: Look): ReadonlyMap<string, number> {
+export function picturesFor(
+  template: Template,
+  values: Values,
+  { look, templates }: Pick<Show, 'look' | 'templates'>,
+): ReadonlyMap<string, number> {
   const wanted = new Map<string, number>();
   const want = (id: string, size: number): void => {
     if (/^[0-9a-f]{64}$/.test(id)) wanted.set(id, Math.max(size, wanted.get(id) ?? 0));
   };
   let largest = 64;
-  for (const element of Object.values(template.elements)) {
+  const all = [template, ...templatesWithin(template, templates)];
+  const given = [values, ...all.flatMap((own) => insetsOf(own).map((inset) => inset.values))];
+  for (const element of all.flatMap(({ elements }) => Object.values(elements))) {
     if (element.kind === 'picture') largest = Math.max(largest, element.w, element.h);
     if (element.kind === 'picture' && element.asset) want(element.asset, Math.max(element.w, element.h));
     if (element.kind !== 'table') continue;
@@ -173,7 +182,7 @@ export function picturesFor(template: Template, values: Values, look: Look): Rea
         want(asset, size);
     }
   }
-  for (const value of Object.values(values)) {
+  for (const value of given.flatMap((own) => Object.values(own))) {
     if (typeof value === 'string') want(value, largest);
     else if (isRowList(value))
       value.columns.forEach(({ type }, at) => {

@@ -87,7 +87,7 @@ export const openRelease = (value: unknown): Release =>
   );
 
 /** What a template takes from its show to look as it does. */
-export type Dressing = Pick<Show, 'look' | 'assets'>;
+export type Dressing = Pick<Show, 'look' | 'assets' | 'templates'>;
 
 /** The design part of two releases alike: what decides whether the draft differs from air. Cards flow apart. */
 export const designOf = (release: Release): Omit<Release, 'cards' | 'rundowns' | 'assets'> => ({

@@ -5,6 +5,7 @@ import {
   isShippedFamily,
   showFontName,
   StyleReader,
+  templatesWithin,
   type Dressing,
   type Field,
   type Template,
@@ -36,7 +37,10 @@ export function fontsFor(template: Template, values: Values, of: Dressing): Font
   const names = new Set<string>();
   const reader = new StyleReader(of.look);
   let characters = '0123456789';
-  for (const element of Object.values(template.elements)) {
+  const all = [template, ...templatesWithin(template, of.templates)];
+  for (const element of all.flatMap(({ elements }) => Object.values(elements))) {
+    if (element.kind === 'inset')
+      for (const value of Object.values(element.values)) characters += wordsIn(value);
     const within = kindOf(element).within?.(element);
     for (const { family, typeStyle } of within?.looks ?? []) {
       const style = typeStyle ? reader.type(typeStyle) : null;
@@ -51,7 +55,7 @@ export function fontsFor(template: Template, values: Values, of: Dressing): Font
     characters += words.signs(element);
     for (const family of words.families(element)) names.add(reader.family(family));
   }
-  for (const field of template.fields as Field[]) {
+  for (const field of all.flatMap(({ fields }) => fields) as Field[]) {
     characters += wordsIn(field.default);
     // A choice may name a font.
     if (field.kind === 'choice') names.add(wordsIn(values[field.id] ?? field.default));

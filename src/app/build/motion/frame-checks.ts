@@ -2,7 +2,7 @@ import { proxy } from 'comlink';
 import type { Moment } from '../../../core/frame';
 import { phaseEnd } from '../../../core/motion';
 import { flashes, flashGrid, type MotionFinding } from '../../../core/preflight';
-import { phasesOf, type Show, type Template, type Values } from '../../../core/show';
+import { phasesOf, type Show, type Template, type Values, shownWithin } from '../../../core/show';
 import type { FrameRun } from '../../../workers/thumbnail.worker';
 import { pictureWorker } from '../../picture/thumbnail';
 import { anotherFilling, momentAt, tryChange } from '../score/moments';
@@ -70,7 +70,7 @@ export async function lookAtFrames(
     const frames = await worker.frames(
       template,
       values,
-      { look: show.look, assets: show.assets },
+      { look: show.look, assets: show.assets, templates: shownWithin(template, show.templates) },
       run,
       proxy((count: number) => {
         done += count;

@@ -24,6 +24,7 @@ const pictures: readonly Entry[] = [
   { label: 'Picture', add: () => addNew('picture') },
   { label: 'Video', add: () => addNew('video') },
   { label: 'Live camera', add: () => addNew('camera') },
+  { label: 'Inset: a template or channel', add: () => addNew('inset') },
   {
     label: 'Map',
     add: () =>

@@ -32,10 +32,10 @@ export function MotionPath(props: {
   const way = useMemo(() => {
     if (!isMoving) return null;
     // A scene of its own: the one that is shown stays at its moment.
-    const look = useDraft.getState().draft?.show.look;
+    const show = useDraft.getState().draft?.show;
     const change = scene.change ?? undefined;
     const own = prepareScene(template, rowsAsDrawn(template), measure, {
-      ...(look ? { look } : {}),
+      ...(show ? { look: show.look, templates: show.templates } : {}),
       change: change && { change, from: {} },
     });
     const placed = phaseOf(template, ref);

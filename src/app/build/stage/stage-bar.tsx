@@ -2,11 +2,18 @@ import { Grid3x3, Magnet, Maximize, Ruler, ZoomIn, ZoomOut } from 'lucide-react'
 import { Popover } from 'radix-ui';
 import { IconButton, NumberField, SelectField } from '../../ui';
 import { useBuild, type Backdrop, type SafeAreas } from '../build-store';
+import type { Show } from '../../../core/show';
+import { StepBack } from '../inset-parts';
 import { AddMenu } from './add-menu';
 
 /** What can be put on the stage, and how it is seen. */
-export function StageBar(props: { zoom: number; onZoom: (factor: number) => void; onWhole: () => void }) {
-  const { zoom, onZoom, onWhole } = props;
+export function StageBar(props: {
+  show: Show;
+  zoom: number;
+  onZoom: (factor: number) => void;
+  onWhole: () => void;
+}) {
+  const { show, zoom, onZoom, onWhole } = props;
   const view = useBuild((store) => store.view);
   const setView = useBuild((store) => store.setView);
   return (
@@ -15,6 +22,7 @@ export function StageBar(props: { zoom: number; onZoom: (factor: number) => void
       role="toolbar"
       aria-label="Stage"
     >
+      <StepBack show={show} />
       <AddMenu />
       <span className="flex-1" />
       <SelectField

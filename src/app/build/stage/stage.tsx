@@ -14,6 +14,7 @@ import { unionOf } from '../../../core/layout';
 import { isUnion, type Box, type Show, type Template, type Values } from '../../../core/show';
 import { useScene } from '../../picture/use-scene';
 import { assetDragType, rowsDragType, dropFiles, placeAsset } from '../actions';
+import { useStepInto } from '../inset-parts';
 import { useBuild } from '../build-store';
 import { pointed, PointingWords } from '../pointing';
 import {
@@ -216,6 +217,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     event.currentTarget.addEventListener('pointerup', () => setMarquee(null), { once: true });
   };
 
+  const stepInto = useStepInto();
   const onDoubleClick = (event: MouseEvent): void => {
     if (!scene) return;
     const deeper = pickFrom(template, stackAt(scene, toCanvas(event), 6 / place.zoom), selection, true);
@@ -224,6 +226,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     const isSame = selection.length === 1 && selection[0] === deeper;
     select([deeper]);
     if (isSame && element?.kind === 'text' && !element.locked) set({ typing: deeper, isNaming: false });
+    if (isSame && element?.kind === 'inset') stepInto(element);
   };
 
   const onDrop = (event: DragEvent): void => {
@@ -246,6 +249,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
   return (
     <section className="flex min-h-0 min-w-0 flex-col" aria-label="Stage">
       <StageBar
+        show={show}
         zoom={place.zoom}
         onZoom={(factor) => zoomTo(place.zoom * factor, centre)}
         onWhole={() => setView(null)}
