@@ -3,9 +3,9 @@ import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import { create } from 'zustand';
 import type { FeedStatus } from '../../air';
-import { tableChange, type Resolved, type Use } from '../../core/data';
+import { tableChange, withInsets, type Resolved, type Use } from '../../core/data';
 import type { Problem } from '../../core/problem';
-import type { Clocks, Show, Table, Template, Values } from '../../core/show';
+import { shownWithin, type Clocks, type Show, type Table, type Template, type Values } from '../../core/show';
 import { fileNameOf, type Read, type ReadResult, type Source } from '../../core/source';
 import type { DataWorker, RowsSeen, TraceStep } from '../../workers/data.worker';
 import { assetBlob } from './assets';
@@ -359,14 +359,16 @@ const nothing: Resolved = { values: {}, problems: [], notes: [] };
 export function useResolved(use: Use | null): Resolved {
   const [resolved, setResolved] = useState<Resolved>(nothing);
   const signature = use ? JSON.stringify([use.typed, use.row]) : '';
-  const template = use?.template;
+  const templates = useDraft((store) => store.draft?.show.templates);
+  const given = use?.template;
+  const template = given && withInsets(given, shownWithin(given, templates ?? {}));
   useEffect(() => {
-    if (!use || (use.template.bindings.length === 0 && !use.row)) return setResolved(nothing);
+    if (!use || !template || (template.bindings.length === 0 && !use.row)) return setResolved(nothing);
     const key = `use ${(nextUse += 1)}`;
     let isGone = false;
     listeners.set(key, setResolved);
     void dataWorker()
-      .open(key, use)
+      .open(key, { ...use, template })
       .then((first) => !isGone && setResolved(first));
     return () => {
       isGone = true;

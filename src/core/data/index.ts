@@ -15,6 +15,7 @@ export {
   tableRowset,
   typedCell,
 } from './table-rows';
+export { withInsets } from './within';
 export { tableChange, withChange, type TableChange } from './table-change';
 export {
   cellOut,

@@ -34,6 +34,10 @@ export function changedFields(
     ...template.bindings.flatMap(({ id }) =>
       running.has(id) || sameValue(from[id] ?? null, to[id] ?? null) ? [] : [id],
     ),
+    // What data brings to its insets.
+    ...Object.keys({ ...from, ...to }).filter(
+      (id) => id.includes('/') && !sameValue(from[id] ?? null, to[id] ?? null),
+    ),
   ]);
 }
 

@@ -84,7 +84,9 @@ export function acceptLive(template: Template, live: Values, hand: readonly stri
     if (hand.includes(id) && !(isRowList(value) && value.edits)) continue;
     const field = template.fields.find((f) => f.id === id);
     if (!field) {
-      if (template.bindings.some((binding) => binding.id === id)) values[id] = value;
+      const inset = id.includes('/') ? template.elements[id.slice(0, id.indexOf('/'))] : undefined;
+      if (inset?.kind === 'inset' || template.bindings.some((binding) => binding.id === id))
+        values[id] = value;
       continue;
     }
     const accepted = acceptValue(field, value);

@@ -6,6 +6,7 @@ import {
   fieldValueSchema,
   followsSchema,
   idSchema,
+  valueKeySchema,
   rowListSchema,
   rundownSchema,
   rundownsOf,
@@ -18,7 +19,7 @@ import { standingSchema } from '../clock';
 import { newTickerStanding, tickerStandingSchema } from '../ticker';
 import { runSchema } from './run-state';
 
-const valuesSchema = z.record(idSchema, fieldValueSchema);
+const valuesSchema = z.record(valueKeySchema, fieldValueSchema);
 
 /** Where what runs was at a moment: see `Anchor` in core/crawl. */
 export const anchorSchema = z.object({

@@ -28,6 +28,9 @@ export const nameSchema = (longest: number) =>
 
 export const idSchema = nameSchema(64);
 
+/** Under what a value of a graphic stands: the id of a field or binding, those of insets around it before it. */
+export const valueKeySchema = nameSchema(600);
+
 /** One value by itself; null means empty. */
 export const scalarSchema = z.union([z.string().max(10_000), z.number(), z.boolean(), z.null()]);
 export type Scalar = z.infer<typeof scalarSchema>;

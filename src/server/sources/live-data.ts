@@ -1,6 +1,6 @@
 import type { Binding } from '../../core/binding';
 import { namedTarget, type Target } from '../../core/clock';
-import { feedOf, sameName, sourcesFeeding, type Resolved, type Use } from '../../core/data';
+import { feedOf, sameName, sourcesFeeding, withInsets, type Resolved, type Use } from '../../core/data';
 import {
   cardsOfClocks,
   cardsToCome,
@@ -66,6 +66,12 @@ const editsOf = (typed: Values): Values =>
       isRowList(value) && value.edits ? editsAlone(value.edits) : value,
     ]),
   );
+
+/** A template of a release with what its insets take from data. */
+function fedTemplate(release: Release | undefined, id: string | undefined): Template | undefined {
+  const template = release && id !== undefined ? release.templates[id] : undefined;
+  return template && release && withInsets(template, release.templates);
+}
 
 const isFed = (template: Template | undefined, row: unknown): boolean =>
   template !== undefined && (template.bindings.length > 0 || row !== null);
@@ -209,7 +215,7 @@ export class LiveData {
     seen: Set<string>,
     desk?: string,
   ): void {
-    const template = hash === null ? undefined : this.parts.releaseOf(hash)?.templates[of.template];
+    const template = hash === null ? undefined : fedTemplate(this.parts.releaseOf(hash), of.template);
     if (!template || !isFed(template, of.row)) return;
     seen.add(key);
     const typed = this.typed(of);
@@ -376,7 +382,7 @@ export class LiveData {
     if (command.do === 'fill') {
       const own = air.air[command.channel];
       const cue = command.own ? own?.own[command.desk ?? ''] : own?.preview;
-      const template = cue && release?.templates[cue.template];
+      const template = cue && fedTemplate(release, cue.template);
       if (!cue || !template || !isFed(template, cue.row)) return null;
       const typed = { ...this.typed(cue), ...editsOf(named(template, command.values)) };
       const given = Object.fromEntries((command.follow ?? []).map((field) => [field, null]));
@@ -389,7 +395,7 @@ export class LiveData {
         own.find((g) => g.id === command.graphic) ??
         own.find((g) => g.lane === command.lane) ??
         (own.length === 1 ? own[0] : undefined);
-      const template = graphic && this.parts.releaseOf(graphic.release)?.templates[graphic.template];
+      const template = graphic && fedTemplate(this.parts.releaseOf(graphic.release), graphic.template);
       if (!graphic || !template || !isFed(template, graphic.row)) return null;
       return {
         template,
@@ -407,7 +413,8 @@ export class LiveData {
     const wanted = card?.template ?? command.template;
     if (!release || wanted === undefined) return null;
     const template =
-      release.templates[wanted] ?? Object.values(release.templates).find((t) => sameName(t.name, wanted));
+      fedTemplate(release, wanted) ??
+      fedTemplate(release, Object.values(release.templates).find((t) => sameName(t.name, wanted))?.id);
     const row = command.row ?? card?.row ?? null;
     if (!template || !isFed(template, row)) return null;
     const typed = editsOf({ ...card?.values, ...named(template, command.values ?? {}) });
@@ -421,7 +428,7 @@ export class LiveData {
     for (const [channel, { graphics }] of Object.entries(this.parts.engine.air.air))
       for (const graphic of graphics) {
         const release = this.parts.releaseOf(graphic.release);
-        const template = release?.templates[graphic.template];
+        const template = fedTemplate(release, graphic.template);
         if (!release || !template || graphic.exitAt !== null) continue;
         const leaves = sourcesFeeding(release, template, graphic.row).some(
           (source) => source.whenStale.do === 'leave' && feedOf(source) === feed,
@@ -477,7 +484,7 @@ export class LiveData {
     const graphic = found?.graphic ?? null;
     const of = found?.graphic ?? found?.cue;
     const hash = graphic ? graphic.release : this.parts.engine.air.release;
-    const template = of && hash ? this.parts.releaseOf(hash)?.templates[of.template] : undefined;
+    const template = of && hash ? fedTemplate(this.parts.releaseOf(hash), of.template) : undefined;
     if (!of || !template) return null;
     const shown = graphic ? shownAt(graphic, this.parts.now()).values : of.values;
     return { use: { template, typed: this.typed(of), row: of.row }, shown };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fieldValueSchema, idSchema } from '../../show';
+import { fieldValueSchema, valueKeySchema } from '../../show';
 import { change } from '../change';
 import type { CommandKind } from './kind';
 import { channel, values, meta, which } from './shapes';
@@ -11,7 +11,7 @@ export const schema = z.strictObject({
   /** Empty sends what data has brought while it waited. */
   values,
   /** What data brings at this moment; the server sets it. */
-  live: z.record(idSchema, fieldValueSchema).optional(),
+  live: z.record(valueKeySchema, fieldValueSchema).optional(),
   /** Fields to give back to data, by name or id. */
   follow: z.array(z.string().max(100)).max(200).optional(),
   /** False: the new words are there at once, without their Change. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fieldValueSchema, idSchema } from '../../show';
+import { fieldValueSchema, valueKeySchema } from '../../show';
 import { data } from '../change';
 import type { CommandKind } from './kind';
 import { channel, preview, meta } from './shapes';
@@ -9,7 +9,7 @@ export const schema = z.strictObject({
   channel,
   graphic: z.string().max(100).optional(),
   ...preview,
-  values: z.record(idSchema, fieldValueSchema),
+  values: z.record(valueKeySchema, fieldValueSchema),
   ...meta,
 });
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fieldValueSchema, idSchema } from '../../show';
+import { fieldValueSchema, valueKeySchema } from '../../show';
 import { fill } from '../preview';
 import type { CommandKind } from './kind';
 import { channel, also, values, preview, meta } from './shapes';
@@ -14,7 +14,7 @@ export const schema = z.strictObject({
   /** Fields to give back to data, by name or id. */
   follow: z.array(z.string().max(100)).max(200).optional(),
   /** What data brings at this moment; the server sets it. */
-  live: z.record(idSchema, fieldValueSchema).optional(),
+  live: z.record(valueKeySchema, fieldValueSchema).optional(),
   /** The id of the filling. */
   as: z.string().min(1).max(64).optional(),
   ...meta,

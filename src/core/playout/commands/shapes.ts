@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fieldValueSchema, idSchema, nameSchema } from '../../show';
+import { fieldValueSchema, idSchema, valueKeySchema, nameSchema } from '../../show';
 
 // What several commands have in common.
 
@@ -19,7 +19,7 @@ export const target = {
   /** The row to fill it from, kept in step. */
   row: z.object({ of: idSchema, key: z.string().min(1).max(200) }).optional(),
   /** What data brings at this moment; the server sets it. */
-  live: z.record(idSchema, fieldValueSchema).optional(),
+  live: z.record(valueKeySchema, fieldValueSchema).optional(),
 };
 export type Target = {
   number?: string;
@@ -31,7 +31,7 @@ export type Target = {
 };
 
 /** What data brings to cards that rows are about to take; the server sets it. */
-export const lives = z.record(idSchema, z.record(idSchema, fieldValueSchema)).optional();
+export const lives = z.record(idSchema, z.record(valueKeySchema, fieldValueSchema)).optional();
 
 /** Which preview is meant: that of one Desk, or where `own` is absent the one that all share. */
 export const preview = {
