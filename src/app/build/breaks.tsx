@@ -3,6 +3,7 @@ import { extremeValues, fillFromRow, type Extreme } from '../../core/data';
 import {
   checkFilling,
   clockFindings,
+  insetFindings,
   readingFindings,
   readings,
   spaceFindings,
@@ -62,6 +63,7 @@ function findBreaks(show: Show, template: Template): { tried: number; broken: Br
         findings: [
           ...checkFilling(laid, filling.values, measure, pictures, show.look),
           ...readingFindings(readings(laid, filling.values, measure, show.look)),
+          ...insetFindings(laid, show),
           ...spaceFindings(laid, filling.values, measure, show),
         ],
       }));

@@ -26,6 +26,8 @@ import {
   isWords,
   isUnion,
   isPropertyShown,
+  insetsOf,
+  templatesOfInset,
 } from '../../core/show';
 import { Button, CheckField, IconButton, NameField, NumberField, Section, SelectField } from '../ui';
 import { useDraft } from '../state/draft-store';
@@ -68,6 +70,9 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
   const lanes = [
     ...new Map(show.channels.flatMap((channel) => channel.lanes).map((lane) => [lane.id, lane.name])),
   ];
+  const shownIn = Object.values(show.templates)
+    .filter((own) => insetsOf(own).some((inset) => templatesOfInset(own, inset).includes(template.id)))
+    .map(({ name }) => name);
   const cards = Object.values(show.cards).filter((card) => card.template === template.id).length;
   return (
     <>
@@ -137,8 +142,14 @@ function TemplateInspector({ show, template }: { show: Show; template: Template 
         <button
           type="button"
           className="self-start text-xs text-ink-2 underline hover:text-ink disabled:no-underline disabled:opacity-50"
-          disabled={cards > 0}
-          title={cards > 0 ? 'Delete its cards first' : ''}
+          disabled={cards > 0 || shownIn.length > 0}
+          title={
+            cards > 0
+              ? 'Delete its cards first'
+              : shownIn.length > 0
+                ? `It is shown in ${shownIn.join(', ')}: give those insets another template first`
+                : ''
+          }
           onClick={() => {
             enter({ templateId: null });
             edit(`Delete ${template.name}`, (s) => void delete s.templates[template.id]);

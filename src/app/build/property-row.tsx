@@ -36,7 +36,7 @@ import { ClockField, PatternField } from './clock-field';
 import { DeviceField } from './device-field';
 import { FontField } from './font-field';
 import { PaintField } from './paint-field';
-import { PickField, templateChoices } from './inset-parts';
+import { PickField, templateChoices } from './pick-field';
 import { namedColours } from './named-colours';
 import {
   CheckField,

@@ -1,5 +1,6 @@
 import { layOut, near, type Rest, type Runs } from '../layout';
 import {
+  chooseChange,
   newTable,
   poseIndex,
   restPose,
@@ -54,7 +55,6 @@ import { newDrift, type RunningDrift } from './drift';
 import { newView, type RunningView } from './map-view';
 import { morphing, type Morph } from './morph';
 import { MotionPlan } from './plan';
-import { chooseChange } from '../motion/choose';
 import type { CountMotion } from './count';
 
 /** In a Change: what shows the old values, what shows the new ones, and what stays through it. */

@@ -27,6 +27,7 @@ export interface Finding {
     | 'tiny'
     | 'contrast'
     | 'clock'
+    | 'inset'
     | 'nowhere'
     | 'slow';
   readonly element: string;

@@ -3,5 +3,6 @@ export { checkFilling, type Finding } from './filling';
 export { clockFindings, problemsOf } from './clocks';
 export { flashes, flashGrid, type FlashFinding } from './flash';
 export { motionFindings, type MotionFinding } from './motion';
+export { insetFindings } from './insets';
 export { spaceFindings } from './space';
 export { leastContrast, leastSize, readingFindings, readings, readingWords, type Reading } from './reading';

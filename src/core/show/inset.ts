@@ -87,6 +87,21 @@ export function insetProblem(within: Template, shown: string, templates: Templat
   );
 }
 
+/** Gives insets of a template, and the fields that choose for them, other ids for the templates that they show. */
+export function renameShown(template: Template, idOf: ReadonlyMap<string, string>): void {
+  const renamed = (id: string): string => idOf.get(id) ?? id;
+  for (const element of insetsOf(template)) {
+    if (element.template !== null) element.template = renamed(element.template);
+    const tie = template.ties.find((own) => own.element === element.id && own.property === 'template');
+    if (!tie) continue;
+    if (tie.map) for (const [key, value] of Object.entries(tie.map)) tie.map[key] = renamed(String(value));
+    const field = template.fields.find(({ id }) => id === tie.field);
+    if (field?.kind !== 'choice' || tie.map) continue;
+    field.default = renamed(String(field.default));
+    field.choices = field.choices.map((one) => ({ ...one, value: renamed(String(one.value)) }));
+  }
+}
+
 /** The first circle of insets that a template begins; null: there is none. */
 export function insetCircle(template: Template, templates: Templates): Problem | null {
   for (const element of insetsOf(template))

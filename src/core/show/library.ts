@@ -5,6 +5,7 @@ import { showClockSchema, showScoreSchema } from './clock';
 import { followMotionStyle } from './operations/motion-styles';
 import { freshName } from './operations/names';
 import type { Show } from './show';
+import { renameShown, shownWithin } from './inset';
 import { lookSchema } from './style';
 import { templateSchema, type Template } from './template';
 import { assetIdSchema, idSchema, type NewId } from '../value';
@@ -164,9 +165,12 @@ export function addFromLibrary(
   }
   for (const set of pack.look.sets)
     if (!show.look.sets.some((own) => own.id === set.id)) show.look.sets.push(structuredClone(set));
-  const taken = pack.items
-    .filter(({ template }) => templates.includes(template.id))
-    .map(({ template }) => template);
+  const inPack = Object.fromEntries(pack.items.map(({ template }) => [template.id, template]));
+  // What their insets show comes along.
+  const wanted = new Set(
+    templates.flatMap((id) => [id, ...(inPack[id] ? Object.keys(shownWithin(inPack[id], inPack)) : [])]),
+  );
+  const taken = pack.items.map(({ template }) => template).filter(({ id }) => wanted.has(id));
   const named = JSON.stringify(taken.map(({ elements, bindings }) => [elements, bindings]));
   for (const clock of pack.clocks)
     if (named.includes(`"${clock.id}"`)) show.clocks[clock.id] ??= structuredClone(clock);
@@ -179,21 +183,22 @@ export function addFromLibrary(
     for (const { lanes } of show.channels)
       if (!lanes.some(({ id }) => id === lane))
         lanes.unshift({ id: lane, name: lane.replace(/^./, (letter) => letter.toUpperCase()) });
-  return pack.items
-    .filter((item) => templates.includes(item.template.id))
-    .map(({ template }) => {
-      const id = newId();
-      const name = freshName(
-        template.name,
-        Object.values(show.templates).map((other) => other.name),
-      );
-      const own = { ...structuredClone(template), id, name };
-      show.templates[id] = own;
-      for (const style of Object.values(pack.look.styles)) {
-        const kept = show.look.styles[style.id];
-        if (style.kind === 'motion' && kept?.kind === 'motion')
-          followMotionStyle(own, style.id, style.value, kept.value);
-      }
-      return id;
-    });
+  const idOf = new Map(taken.map(({ id }) => [id, newId()]));
+  const made = taken.map((template) => {
+    const id = idOf.get(template.id) as string;
+    const name = freshName(
+      template.name,
+      Object.values(show.templates).map((other) => other.name),
+    );
+    const own = { ...structuredClone(template), id, name };
+    show.templates[id] = own;
+    for (const style of Object.values(pack.look.styles)) {
+      const kept = show.look.styles[style.id];
+      if (style.kind === 'motion' && kept?.kind === 'motion')
+        followMotionStyle(own, style.id, style.value, kept.value);
+    }
+    renameShown(own, idOf);
+    return { id, isChosen: templates.includes(template.id) };
+  });
+  return made.filter(({ isChosen }) => isChosen).map(({ id }) => id);
 }

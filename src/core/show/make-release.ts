@@ -2,6 +2,7 @@ import { sourceKinds } from '../source';
 import { dataOf } from '../binding';
 import { isPicture } from './asset';
 import { assetsOfTemplate, fontFiles } from './references';
+import { shownWithin } from './inset';
 import type { Release } from './release';
 import { showFormat, type Show } from './show';
 import type { Table } from './table';
@@ -50,6 +51,10 @@ export function makeRelease(show: Show): Release {
 /** The release on air with some templates as the draft has them, and what they need; all else stays as it is on air. */
 export function releaseOf(onAir: Release, show: Show, templates: readonly string[]): Release {
   const whole = makeRelease(show);
+  // What their insets show comes along where air does not have it yet.
+  const within = templates.flatMap((id) =>
+    whole.templates[id] ? Object.values(shownWithin(whole.templates[id], whole.templates)) : [],
+  );
   const chosen = Object.fromEntries(
     templates.flatMap((id) => (whole.templates[id] ? [[id, whole.templates[id]]] : [])),
   );
@@ -57,7 +62,7 @@ export function releaseOf(onAir: Release, show: Show, templates: readonly string
   const kept = Object.fromEntries(Object.entries(onAir.templates).filter(([id]) => !gone.includes(id)));
   return {
     ...onAir,
-    templates: { ...kept, ...chosen },
+    templates: { ...Object.fromEntries(within.map((own) => [own.id, own])), ...kept, ...chosen },
     // Styles that air does not know yet come along; those that it has stay as they are there.
     look: {
       ...onAir.look,

@@ -1,5 +1,6 @@
 import { dataOf } from '../binding';
 import { problem, type Problem } from '../problem';
+import { insetCircle } from './inset';
 import { reactionCycle } from './reaction-cycle';
 import { assetsOfTemplate, templateReferences } from './references';
 import { releaseSchema, type Release } from './release';
@@ -35,7 +36,8 @@ export function releaseProblem(release: Release): Problem | null {
         );
   for (const [id, template] of Object.entries(templates)) {
     const wrong = templateReferences(template)[0];
-    if (wrong) return { ...wrong, path: `templates.${id}.${wrong.path}` };
+    const circle = wrong ?? insetCircle(template, templates);
+    if (circle) return { ...circle, path: `templates.${id}.${circle.path}` };
   }
   const fields = new Map(
     Object.values(templates).map(({ id, fields: own }) => [id, new Set(own.map((field) => field.id))]),

@@ -2,7 +2,6 @@ import {
   placeFramed,
   shownOf,
   type CameraNode,
-  type Framing,
   type Place,
   type PictureNode,
   type VideoNode,
@@ -11,13 +10,6 @@ import { wholeOf } from '../brush';
 import { missingTile, type Picture } from '../textures';
 import { coversBox, softEdge, type DrawContext, type Drawer, type Lie } from './drawer';
 import type { Sheet } from '../sheet';
-
-interface Framed {
-  readonly w: number;
-  readonly h: number;
-  readonly radius: number;
-  readonly framing: Framing;
-}
 
 /** Where the picture lies in its box, and what of it is seen; of one at a time. */
 const whole: Place = { x: 0, y: 0, w: 0, h: 0 };
