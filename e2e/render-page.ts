@@ -8,6 +8,7 @@ import {
   type DisplayNode,
   type Effects,
   type GroupNode,
+  type SurfaceNode,
 } from '../src/core/display';
 import { Camera, Mesh, PlaneGeometry, Scene, WebGLRenderer } from 'three';
 import { quadMaterial } from '../src/render/quad-shader';
@@ -26,6 +27,7 @@ export interface Said {
   readonly blend?: string;
   readonly masks?: readonly { node: Said; inverted?: boolean; soft?: number }[];
   readonly isolated?: boolean;
+  readonly filledBy?: { readonly surface: Said; readonly fit: 'contain' | 'cover' | 'stretch' };
   readonly children?: readonly Said[];
   readonly text?: string;
   readonly size?: number;
@@ -64,6 +66,8 @@ function nodeFrom(said: Said): DisplayNode {
           ...(text === undefined ? {} : wordsOf(text, said.size ?? 40, said['isEven'] === true)),
         })
   ) as DisplayNode;
+  const { filledBy } = said;
+  node.filledBy = filledBy ? { surface: nodeFrom(filledBy.surface) as SurfaceNode, fit: filledBy.fit } : null;
   node.opacity = opacity ?? 1;
   clips?.forEach((clip, i) => (node.clips[i] = { ...newClip(false), ...clip }));
   node.clipCount = clips?.length ?? 0;

@@ -309,6 +309,49 @@ test('in a space of its own what is nearer is seen, and what stands through anot
   near(over, [[224, 160, 144, 255]]);
 });
 
+test('what is filled by a picture shows it where it is itself, over its box, and fades and casts a shadow as one', async () => {
+  const half = [rect(0, 0, 50, 60, '#c04020'), rect(50, 0, 50, 60, '#2040c0')];
+  const surface: Said = { kind: 'surface', w: 100, h: 60, children: half };
+  const box = rect(40, 20, 120, 36, '#ffffff', {
+    radii: [18, 18, 18, 18],
+    filledBy: { surface, fit: 'stretch' },
+  });
+  const [red, blue, none] = [[192, 64, 32, 255], [32, 64, 192, 255], [0, 0, 0, 0]]; // prettier-ignore
+  const points: Point[] = [[70, 38], [98, 38], [102, 38], [150, 38], [42, 22], [158, 54]]; // prettier-ignore
+  near(await colours([box], points), [red, red, blue, blue, none, none]);
+  near(await colours([{ ...box, opacity: 0.5 }], [[70, 38]]), [[96, 32, 16, 128]]);
+  // Covering, what reaches beyond the box is cut off: 120 wide it would be 72 high.
+  const cover = { ...box, filledBy: { surface: { ...surface, children: [rect(0, 0, 100, 14, '#2040c0'), rect(0, 14, 100, 46, '#c04020')] }, fit: 'cover' as const } }; // prettier-ignore
+  near(
+    await colours(
+      [cover],
+      [
+        [100, 23],
+        [100, 50],
+      ],
+    ),
+    [red, red],
+  );
+  const shadow = { blur: 0, shadow: { colour: '#000000', x: 0, y: 30, blur: 0 }, glow: null };
+  near(
+    await colours(
+      [{ ...box, effects: shadow }],
+      [
+        [70, 70],
+        [70, 38],
+      ],
+    ),
+    [[0, 0, 0, 255], red],
+  );
+  // Letters too; and one picture that fills two is drawn once.
+  const letters: Said = { kind: 'text', at: [10, 10], text: 'H', size: 90, colour: '#ffffff', filledBy: { surface: { ...surface, children: [rect(0, 0, 100, 60, '#c04020')] }, fit: 'stretch' } }; // prettier-ignore
+  const inLetters = await page.evaluate((own) => (globalThis as unknown as { rig: Rig }).rig.draw([own], 200, 120), letters); // prettier-ignore
+  const solid = inLetters.filter((_, i) => i % 4 === 3 && (inLetters[i] ?? 0) > 250).length;
+  expect(solid).toBeGreaterThan(300);
+  for (let i = 0; i < inLetters.length; i += 4)
+    if ((inLetters[i + 3] ?? 0) > 250) expect([inLetters[i], inLetters[i + 2]]).toEqual([expect.closeTo(192, -1), expect.closeTo(32, -1)]); // prettier-ignore
+});
+
 test('a graphic on a larger canvas is drawn as sharp as one that was made for it, and its effects reach as far', async () => {
   const by = [2, 0, 0, 0, 0, 2, 0, 0, 0, 0, 1, 0, 20, 20, 0, 1];
   const shadow = (far: number) => ({ blur: 0, shadow: { colour: '#000000', x: far, y: far, blur: 2 * far }, glow: null }); // prettier-ignore

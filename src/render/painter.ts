@@ -1,10 +1,13 @@
 import type { Vector4 } from 'three';
 import {
   backToFront,
+  scaleAndShift,
+  type FilledBy,
   growthThrough,
   identity,
   isApart,
   type DisplayNode,
+  groupNode,
   type GroupNode,
   type MaskUse,
   type NodeBase,
@@ -29,7 +32,7 @@ import {
   type Region,
 } from './passes';
 import { meet, widened, type Extent } from './extent';
-import { extentOf, reachOf } from './region';
+import { boxOf, extentOf, reachOf } from './region';
 import type { Placing } from './seen';
 import { Sheet } from './sheet';
 import type { StrokeLights } from './stroke-light';
@@ -68,12 +71,14 @@ interface Layer {
 
 interface KeptSurface {
   readonly surface: Surface;
-  readonly picture: PictureSize;
   readonly version: number;
   /** Of all that is drawn: words and pictures that have come since make it another. */
   readonly age: number;
   /** The picture it was shown in last. */
   pass: number;
+  /** Device px across that it was wanted at most: in the picture that is planned, and in the one before. */
+  wanted: number;
+  most: number;
 }
 /** Device px by which what is shown may grow or shrink before it is drawn anew. */
 const sizeSlack = 2;
@@ -86,6 +91,7 @@ function clippedBy({ clips, clipCount }: Clipped, wipes: boolean): Clipped {
   return { clips: own, clipCount: own.length };
 }
 
+const wholeMask: MaskUse = { node: groupNode(''), inverted: false, soft: 0 };
 const flat = identity();
 const unclipped: Clipped = { clips: [], clipCount: 0 };
 const lying = ({ clips, clipCount }: Clipped): Placing => ({ matrix: flat, clips, clipCount, slides: null });
@@ -93,14 +99,14 @@ const lying = ({ clips, clipCount }: Clipped): Placing => ({ matrix: flat, clips
 const edge = 8;
 
 /** Px of the canvas that a px of a plane is at most seen as: in the middle and at the corners of a box on it. */
-function sharpness(m: Placing['matrix'], w: number, h: number): number {
+function sharpness(m: Placing['matrix'], { x, y, w, h }: SurfaceNode['shown']): number {
   let most = 0;
   for (const [u, v] of [
-    [w / 2, h / 2],
-    [0, 0],
-    [w, 0],
-    [0, h],
-    [w, h],
+    [x + w / 2, y + h / 2],
+    [x, y],
+    [x + w, y],
+    [x, y + h],
+    [x + w, y + h],
   ] as const) {
     // prettier-ignore
     const growth = Math.abs(growthThrough(m, u, v));
@@ -117,6 +123,10 @@ const curveReach = 3;
 /** Plans the pictures of one view: what is drawn on which surface, in which order. */
 export class Painter {
   private readonly meshes = new Map<string, { mesh: NodeMesh; kind: string; seen: number }>();
+  /** What is being drawn to fill something: it cannot fill itself. */
+  private readonly filling: SurfaceNode[] = [];
+  /** Surfaces that are given back when the picture has been planned. */
+  private readonly outdated: Surface[] = [];
   /** Pictures of surfaces that are shown again while they stay as they are. */
   private readonly keptSurfaces = new Map<string, KeptSurface>();
   private pass = 0;
@@ -161,11 +171,13 @@ export class Painter {
     for (const root of roots) this.paintNode(root, layer);
     const drawn = this.finish(layer);
     if (drawn) executor.orders.push({ do: 'mode', from: drawn, isKey: target.mode === 'key' });
-    for (const [key, kept] of this.keptSurfaces)
-      if (kept.pass !== this.pass) {
-        this.own.kept.free(kept.surface);
-        this.keptSurfaces.delete(key);
-      }
+    for (const surface of this.outdated.splice(0)) this.own.kept.free(surface);
+    for (const [key, kept] of this.keptSurfaces) {
+      kept.most = kept.wanted;
+      if (kept.pass === this.pass) continue;
+      this.own.kept.free(kept.surface);
+      this.keptSurfaces.delete(key);
+    }
     for (const [key, kept] of this.meshes) {
       if (kept.seen === this.pass) continue;
       kept.mesh.material.dispose();
@@ -283,18 +295,18 @@ export class Painter {
     const { scale } = this.context;
     const { mostSide } = this.own.surfaces;
     const most = Math.min((mostSide - edge) / w, (mostSide - edge) / h);
-    const density = Math.min(most, sharpness(placing.matrix, w, h) * scale * node.resolution);
+    const density = Math.min(most, sharpness(placing.matrix, shown) * scale * node.resolution);
     const picture = {
       width: w,
       height: h,
       pixelWidth: Math.max(1, Math.round(w * density)),
       pixelHeight: Math.max(1, Math.round(h * density)),
     };
-    const drawn = node.version === null ? this.drawSurface(node, picture, this.own.surfaces) : this.keptSurface(node, picture); // prettier-ignore
+    const drawn = this.keptSurface(node, picture);
     if (!drawn) return;
     layer.shows.push(drawn);
-    const { box } = drawn;
-    const [byX, byY] = [w / picture.pixelWidth, h / picture.pixelHeight];
+    const { box, picture: size } = drawn;
+    const [byX, byY] = [w / size.pixelWidth, h / size.pixelHeight];
     const { brush } = this.own;
     const { x, y, radius } = shown;
     brush
@@ -305,28 +317,32 @@ export class Painter {
     brush.stamp(layer.sheet, placing, opacity);
   }
 
-  /** The picture of a surface as it was drawn before, or anew where it has changed. */
+  /** The picture of a surface as it was drawn before, or anew where it has changed or is wanted larger. */
   private keptSurface(node: SurfaceNode, picture: PictureSize): Surface | null {
     const { kept, age } = this.own;
     const known = this.keptSurfaces.get(node.key);
-    if (
-      known &&
-      known.version === node.version &&
-      known.age === age.of &&
-      known.picture.width === picture.width &&
-      known.picture.height === picture.height &&
-      Math.abs(known.picture.pixelWidth - picture.pixelWidth) <= sizeSlack &&
-      Math.abs(known.picture.pixelHeight - picture.pixelHeight) <= sizeSlack
-    ) {
-      known.pass = this.pass;
-      if (known.surface.w < known.surface.box.w) kept.coarse += 1;
-      return known.surface;
+    // What says nothing of itself is another in each picture.
+    const version = node.version ?? -this.pass;
+    const isSize = known?.surface.picture.width === picture.width && known.surface.picture.height === picture.height; // prettier-ignore
+    const isNow = known?.pass === this.pass;
+    // Shown more than once, it is drawn once: for where it is largest.
+    const wide = Math.max(picture.pixelWidth, known && isSize ? Math.max(known.most, isNow ? known.wanted : 0) : 0); // prettier-ignore
+    if (known && isSize && known.version === version && known.age === age.of) {
+      const { pixelWidth } = known.surface.picture;
+      if (Math.abs(pixelWidth - wide) <= sizeSlack) {
+        known.wanted = isNow ? Math.max(known.wanted, picture.pixelWidth) : picture.pixelWidth;
+        known.pass = this.pass;
+        if (known.surface.w < known.surface.box.w) kept.coarse += 1;
+        return known.surface;
+      }
     }
-    if (known) kept.free(known.surface);
+    if (known) this.outdated.push(known.surface);
     this.keptSurfaces.delete(node.key);
-    const surface = this.drawSurface(node, picture, kept);
-    if (surface && node.version !== null)
-      this.keptSurfaces.set(node.key, { surface, picture, version: node.version, age: age.of, pass: this.pass }); // prettier-ignore
+    const pixelHeight = Math.max(1, Math.round((picture.pixelHeight * wide) / picture.pixelWidth));
+    const surface = this.drawSurface(node, { ...picture, pixelWidth: wide, pixelHeight }, kept);
+    const wanted = Math.max(picture.pixelWidth, isNow && known ? known.wanted : 0);
+    if (surface)
+      this.keptSurfaces.set(node.key, { surface, version, age: age.of, pass: this.pass, wanted, most: known?.most ?? 0 }); // prettier-ignore
     return surface;
   }
 
@@ -402,6 +418,7 @@ export class Painter {
     if (node.kind === 'group') this.paintAll(node, inner);
     else this.paintOne(node, inner, { ...lying(unclipped), matrix: node.matrix, slides: node.slides }, 1);
     let whole = this.finish(inner);
+    if (whole && node.filledBy) whole = this.filledWith(node, node.filledBy, whole, box);
     if (!whole) return;
     const isPlain = effects === null && node.blend === 'normal';
     // The last mask cuts what is laid on, where nothing else is done to it.
@@ -422,6 +439,32 @@ export class Painter {
     if (effects) return this.layWithEffects(node, layer, whole, box);
     if (node.blend === 'normal') this.lay(layer, node, node.opacity, whole, box, null, cut);
     else this.blendOn(node, node, layer, whole, box);
+  }
+
+  /** The picture of something else where a node has been drawn. */
+  private filledWith(
+    node: DisplayNode,
+    { surface, fit }: FilledBy,
+    drawn: Surface,
+    box: PixelBox,
+  ): Surface | null {
+    const { shown } = surface;
+    const { x, y, w, h } = boxOf(node);
+    if (this.filling.includes(surface) || !(shown.w > 0) || !(shown.h > 0)) return null;
+    const [across, down] = [w / shown.w, h / shown.h];
+    const even = fit === 'cover' ? Math.max(across, down) : Math.min(across, down);
+    const [byX, byY] = fit === 'stretch' ? [across, down] : [even, even];
+    const matrix = identity();
+    scaleAndShift(matrix, node.matrix, byX, byY, x + w / 2 - (shown.x + shown.w / 2) * byX, y + h / 2 - (shown.y + shown.h / 2) * byY); // prettier-ignore
+    this.filling.push(surface);
+    const picture = this.newLayer(box);
+    this.paintSurface(surface, picture, { ...lying(unclipped), matrix }, 1);
+    const pictured = this.finish(picture);
+    this.filling.pop();
+    if (!pictured) return null;
+    const next = this.newLayer(box);
+    this.lay(next, unclipped, 1, pictured, box, null, { cover: drawn, mask: wholeMask });
+    return this.finish(next);
   }
 
   /** What a mask covers, its edge soft. */

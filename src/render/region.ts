@@ -40,6 +40,14 @@ function grow(bounds: Bounds, node: DisplayNode, grown: number): void {
   bounds.bottom = Math.max(bounds.bottom, (through[3] as number) + reach);
 }
 
+/** What a node covers of its own plane; of a group nothing. */
+export const boxOf = (node: DisplayNode): { x: number; y: number; w: number; h: number } =>
+  node.kind === 'group'
+    ? { x: 0, y: 0, w: 0, h: 0 }
+    : node.kind === 'surface'
+      ? coversBox(node)
+      : drawerOf(node).covers(node);
+
 const newBounds = (): Bounds => ({ left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });
 
 /** What a node and its effects, whose px are so many of the canvas, cover; its right is not beyond its left where that is nothing. */

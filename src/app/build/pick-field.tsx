@@ -1,5 +1,7 @@
 import { toast } from 'sonner';
+import type { Problem } from '../../core/problem';
 import {
+  fillProblem,
   insetProblem,
   templatesByName,
   type Property,
@@ -46,6 +48,14 @@ export function PickField(props: {
         : type === 'phase'
           ? phaseChoices(template)
           : elementChoices(template, element);
+  const wrongWith = (next: string): Problem | null =>
+    next === none
+      ? null
+      : type === 'template'
+        ? insetProblem(template, next, show.templates)
+        : type === 'element'
+          ? fillProblem(template, element, next)
+          : null;
   const now = value === null ? none : String(value);
   const choices = [
     ...(type === 'phase' ? [] : [{ value: none, label: type === 'element' ? 'Its own fill' : 'None yet' }]),
@@ -61,8 +71,7 @@ export function PickField(props: {
       value={now}
       choices={choices}
       onChange={(next) => {
-        const wrong =
-          type === 'template' && next !== none ? insetProblem(template, String(next), show.templates) : null;
+        const wrong = wrongWith(String(next));
         if (wrong) toast.error(wrong.message);
         else onSet(next === none ? null : next);
       }}

@@ -67,6 +67,12 @@ export interface MaskUse {
   soft: number;
 }
 
+/** The picture of something else, laid over the box of what it fills. */
+export interface FilledBy {
+  readonly surface: SurfaceNode;
+  readonly fit: 'contain' | 'cover' | 'stretch';
+}
+
 /** What every node has. */
 export interface NodeBase {
   /** Stays the same from frame to frame and from value to value. */
@@ -88,6 +94,8 @@ export interface NodeBase {
   effects: Effects | null;
   readonly blend: Blend;
   masks: readonly MaskUse[];
+  /** What is seen where it is, in place of its own colours; null: it is seen itself. */
+  filledBy: FilledBy | null;
   /** The plane on which an eye of its own shows it to what is around it; null: it has none, and stands as its matrix says. */
   seenOn: Matrix | null;
 }
@@ -97,6 +105,7 @@ export const isApart = (node: DisplayNode): boolean =>
   node.effects !== null ||
   node.blend !== 'normal' ||
   node.masks.length > 0 ||
+  node.filledBy !== null ||
   (node.kind === 'group' && node.isolated);
 
 export interface RectNode extends NodeBase {

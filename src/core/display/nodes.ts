@@ -1,4 +1,13 @@
-import { maxClips, type Blend, type Clip, type Effects, type GroupNode, type NodeBase } from './display';
+import {
+  maxClips,
+  type Blend,
+  type Clip,
+  type DisplayNode,
+  type Effects,
+  type GroupNode,
+  type NodeBase,
+  type SurfaceNode,
+} from './display';
 import { identity, type Matrix } from './matrix';
 
 export const newClip = (isWipe: boolean, inverse: Matrix = identity()): Clip => ({
@@ -31,6 +40,7 @@ export const nodeBase = (
   effects: own.effects,
   blend: own.blend,
   masks: [],
+  filledBy: null,
   seenOn: null,
   matrix,
   visible: true,
@@ -45,6 +55,24 @@ export const nodeBase = (
  */
 export const nodeOf = <B extends NodeBase, const N extends object>(base: B, own: N): B & N =>
   Object.assign(base, own);
+
+/** A part of a canvas as a picture by itself: what stands there of some nodes. */
+export const surfaceOf = (
+  key: string,
+  canvas: { readonly width: number; readonly height: number },
+  children: DisplayNode[],
+): SurfaceNode => ({
+  ...nodeBase(key),
+  kind: 'surface',
+  w: canvas.width,
+  h: canvas.height,
+  shown: { x: 0, y: 0, w: 0, h: 0, radius: 0 },
+  ground: '#00000000',
+  resolution: 1,
+  version: null,
+  inDepth: false,
+  children,
+});
 
 export const groupNode = (key: string, own?: NodeOwn, matrix?: Matrix, inDepth = false): GroupNode =>
   nodeOf<NodeBase, Pick<GroupNode, 'kind' | 'density' | 'isolated' | 'inDepth' | 'children'>>(

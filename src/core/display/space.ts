@@ -35,6 +35,25 @@ export function multiply(out: Matrix, a: Matrix, b: Matrix): void {
   }
 }
 
+/** out = m x a scaling and a shift of its plane. */
+export function scaleAndShift(
+  out: Matrix,
+  m: Matrix,
+  scaleX: number,
+  scaleY: number,
+  tx: number,
+  ty: number,
+): void {
+  for (let row = 0; row < 4; row += 1) {
+    const u = m[row] as number;
+    const v = m[row + 4] as number;
+    out[row] = u * scaleX;
+    out[row + 4] = v * scaleY;
+    out[row + 8] = m[row + 8] as number;
+    out[row + 12] = u * tx + v * ty + (m[row + 12] as number);
+  }
+}
+
 /** How something stands in space, beside how it lies in its plane. */
 export interface Standing {
   /** Px towards the eye. */

@@ -218,6 +218,23 @@ const wipeProperties: readonly Property[] = [
   { key: 'irisY', label: 'Iris Y', type: 'number', section: 'Wipe', min: -5, max: 5, step: 0.05 },
 ];
 
+/** Of kinds that another element can fill with its picture. */
+export const filledProperties: readonly Property[] = [
+  { key: 'filledBy', label: 'Filled by', type: 'element', section: 'Appearance', wide: true },
+  {
+    key: 'filledFit',
+    label: 'Fit',
+    type: 'choice',
+    section: 'Appearance',
+    wide: true,
+    choices: [
+      { value: 'cover', label: 'Cover' },
+      { value: 'contain', label: 'Contain' },
+      { value: 'stretch', label: 'Stretch' },
+    ],
+  },
+];
+
 export const lookProperties: readonly Property[] = [
   { key: 'opacity', label: 'Opacity', type: 'number', section: 'Appearance', min: 0, max: 1, step: 0.05 },
   { key: 'hidden', label: 'Hidden', type: 'yes-no', section: 'Appearance' },

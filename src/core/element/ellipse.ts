@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { ellipsePath } from '../shape';
-import { baseDefaults, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  filledProperties,
+  lookProperties,
+  placeProperties,
+  wipeEdgeProperty,
+} from './base';
 import type { ElementKind } from './kind';
 import {
   drawnKind,
@@ -46,6 +53,7 @@ export const ellipse = {
     { key: 'sweep', label: 'Sweep', type: 'number', section: 'Shape', unit: '°', min: 0, max: 360 },
     ...outlineProperties,
     wipeEdgeProperty,
+    ...filledProperties,
     ...lookProperties,
   ],
 } as const satisfies ElementKind<EllipseElement>;

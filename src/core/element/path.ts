@@ -1,7 +1,15 @@
 import { z } from 'zod';
 import { nodeOf, type Area, type AreaNode } from '../display';
 import { isInPaths, pathOf, type PathPoint, type Subpath } from '../shape';
-import { baseDefaults, baseOf, elementBase, lookProperties, placeProperties, wipeEdgeProperty } from './base';
+import {
+  baseDefaults,
+  baseOf,
+  elementBase,
+  filledProperties,
+  lookProperties,
+  placeProperties,
+  wipeEdgeProperty,
+} from './base';
 import type { ElementKind } from './kind';
 import {
   drawnKind,
@@ -121,6 +129,7 @@ export const path = {
     },
     ...outlineProperties,
     wipeEdgeProperty,
+    ...filledProperties,
     ...lookProperties,
   ],
 } as const satisfies ElementKind<PathElement>;

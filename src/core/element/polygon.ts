@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { polygonPath } from '../shape';
-import { baseDefaults, elementBase, lookProperties, placeProperties, size, wipeEdgeProperty } from './base';
+import {
+  baseDefaults,
+  elementBase,
+  filledProperties,
+  lookProperties,
+  placeProperties,
+  size,
+  wipeEdgeProperty,
+} from './base';
 import type { ElementKind } from './kind';
 import {
   drawnKind,
@@ -37,6 +45,7 @@ export const polygon = {
     { key: 'radius', label: 'Corner radius', type: 'number', section: 'Shape', unit: 'px', min: 0 },
     ...outlineProperties,
     wipeEdgeProperty,
+    ...filledProperties,
     ...lookProperties,
   ],
 } as const satisfies ElementKind<PolygonElement>;

@@ -6,6 +6,7 @@ import {
   baseDefaults,
   baseOf,
   elementBase,
+  filledProperties,
   lookProperties,
   pixels,
   placeProperties,
@@ -119,6 +120,7 @@ export const rect = {
     { key: 'slantRight', label: 'Slant right', mark: '▕╱', type: 'number', section: 'Shape', unit: 'px' },
     ...outlineProperties,
     wipeEdgeProperty,
+    ...filledProperties,
     ...lookProperties,
   ],
 } as const satisfies ElementKind<RectElement>;

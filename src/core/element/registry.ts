@@ -114,6 +114,7 @@ export function withIds<E extends Element>(element: E, idOf: (id: string) => str
     const by = idOf(mask.by);
     return by === null ? [] : [{ ...mask, by }];
   });
+  copy.filledBy = copy.filledBy && idOf(copy.filledBy);
   const on = copy.rides && idOf(copy.rides.on);
   copy.rides = copy.rides && on !== null ? { ...copy.rides, on } : null;
   if (holds(copy)) copy.children = copy.children.flatMap((child) => idOf(child) ?? []);

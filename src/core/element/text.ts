@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { baseDefaults, elementBase, lookProperties, placeProperties } from './base';
+import { baseDefaults, elementBase, filledProperties, lookProperties, placeProperties } from './base';
 import type { ElementKind } from './kind';
 import { spanSchema, textStyleDefaults, textStyleProperties, textStyleShape, typedKind } from './text-style';
 
@@ -54,6 +54,7 @@ export const text = {
     ...placeProperties,
     { key: 'text', label: 'Text', type: 'text', section: 'Text', wide: true, multiline: true },
     ...textStyleProperties,
+    ...filledProperties,
     ...lookProperties,
   ],
 } as const satisfies ElementKind<TextElement>;

@@ -45,6 +45,8 @@ import {
   type MaskUse,
   type Matrix,
   type Standing,
+  type SurfaceNode,
+  surfaceOf,
   canvasCamera,
   multiply,
 } from '../display';
@@ -286,6 +288,13 @@ export function prepareScene(
       if (element.hidden) continue;
       for (const { by } of element.masks) masking.add(near(instances, path, by) ?? by);
     }
+  const filling = new Map<string, SurfaceNode>();
+  for (const { instances } of before ? [rest, before] : [rest])
+    for (const { path, element } of instances.all.values()) {
+      if (element.hidden || element.filledBy === null) continue;
+      const other = near(instances, path, element.filledBy);
+      if (other !== undefined) masking.add(other);
+    }
   // What is read and written for each part of each frame lies side by side.
   const take = newArena();
   const nodes = new Map<string, DisplayNode>();
@@ -400,7 +409,7 @@ export function prepareScene(
     };
     parts.push(part);
     nodes.set(id + suffix, node);
-    // What masks others is not drawn itself.
+    // What masks others, or fills them, is not drawn itself.
     if (!masking.has(id)) into.children.push(node);
     if (node.kind !== 'group') return 1;
     const children = era === 'both' ? plan.paintedIn(id) : instance.children;
@@ -426,7 +435,23 @@ export function prepareScene(
             (other.era === era || other.era === 'both' || era === 'both'),
         ) ?? null;
   }
+  const size = options.canvas ?? template;
   for (const { path, element, node, era } of parts) {
+    if (element.filledBy !== null && !element.hidden) {
+      const { instances } = era === 'old' && before ? before : rest;
+      const other = near(instances, path, element.filledBy);
+      const source = other === undefined ? undefined : ((era === 'old' ? nodes.get(`${other}~`) : undefined) ?? nodes.get(other)); // prettier-ignore
+      const own = parts.find((part) => part.node === source);
+      if (source && own) {
+        let surface = filling.get(source.key);
+        if (!surface) {
+          surface = source.kind === 'surface' ? source : surfaceOf(`${source.key}#`, size, [source]);
+          filling.set(source.key, surface);
+          if (surface !== source) showBox(surface, base, own);
+        }
+        node.filledBy = { surface, fit: element.filledFit };
+      }
+    }
     if (element.masks.length > 0) {
       const { instances } = era === 'old' && before ? before : rest;
       node.masks = element.masks.flatMap(({ by, inverted, soft }): MaskUse[] => {
@@ -496,6 +521,15 @@ export function prepareScene(
     refit: plan.refit,
     worth: (part, unit, property) => plan.sizes(unit, property, part.path, part.element, part),
   };
+}
+
+/** Of the canvas the box that a part has at rest. */
+function showBox({ shown }: SurfaceNode, base: Matrix, { x, y, w, h }: Part): void {
+  const scale = base[0] as number;
+  shown.x = x * scale + (base[12] as number);
+  shown.y = y * scale + (base[13] as number);
+  shown.w = w * scale;
+  shown.h = h * scale;
 }
 
 /** The scene of what an inset shows; null where there is nothing, or it would stand in itself. */

@@ -77,6 +77,7 @@ export * from './show';
 export {
   assetsOfTemplate,
   fontFiles,
+  fillProblem,
   maskProblem,
   picturesFor,
   showReferences,

@@ -43,6 +43,8 @@ export function templateReferences(template: Template): Problem[] {
     if (!reached.has(id)) missing(`elements.${id}`, `element “${element.name}” outside its order`);
   }
   for (const [id, element] of Object.entries(template.elements)) {
+    if (element.filledBy !== null && !template.elements[element.filledBy])
+      missing(`elements.${id}.filledBy`, `element ${element.filledBy}`);
     if (element.rides && !template.elements[element.rides.on])
       missing(`elements.${id}.rides`, `element ${element.rides.on}`);
     element.masks.forEach((mask, index) => {
@@ -196,6 +198,23 @@ export function picturesFor(
 /** The font files of a show, by the name of their family. */
 export const fontFiles = (show: Pick<Show, 'assets'>): Map<string, string> =>
   new Map(Object.values(show.assets).flatMap((asset) => (asset.family ? [[asset.family, asset.id]] : [])));
+
+/** Why an element cannot be filled by the picture of another, or null: not by itself, its own parts, or in a circle. */
+export function fillProblem(template: Template, id: string, by: string): Problem | null {
+  const name = (own: string): string => `“${template.elements[own]?.name ?? own}”`;
+  const seen = new Set<string>();
+  const reaches = (from: string): boolean => {
+    if (seen.has(from)) return false;
+    seen.add(from);
+    return withDescendants(template, from).some((part) => {
+      const next = template.elements[part]?.filledBy ?? null;
+      return part === id || (next !== null && reaches(next));
+    });
+  };
+  return withDescendants(template, id).includes(by) || reaches(by)
+    ? problem('fill-circle', `${name(id)} cannot be filled by ${name(by)}, which it is itself part of, or which it fills. Choose another.`, `elements.${id}.filledBy`) // prettier-ignore
+    : null;
+}
 
 /** Why an element cannot be masked by another, or null: not by itself, its own parts, or in a circle. */
 export function maskProblem(template: Template, id: string, by: string): Problem | null {

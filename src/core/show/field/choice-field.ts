@@ -28,14 +28,18 @@ export const choiceField = {
   label: 'Choice',
   schema: choiceFieldSchema,
   plain: () => ({ kind: 'choice', default: 'a', choices: [{ value: 'a', label: 'Choice', picture: null }] }),
-  from: ({ type, choices = [] }, value) => ({
-    kind: 'choice',
-    default: plainValue(value) as string | number,
-    choices: (type === 'font' ? familyChoices(String(value)) : choices).map((one) => ({
-      ...one,
-      picture: null,
-    })),
-  }),
+  from: ({ type, choices = [] }, value) => {
+    const present = plainValue(value);
+    // What nothing has been chosen for begins with the first there is.
+    const listed = type === 'font' ? familyChoices(String(value)) : choices;
+    const first = present ?? listed[0]?.value ?? 'none';
+    const offered = listed.length > 0 ? listed : [{ value: String(first), label: String(first) }];
+    return {
+      kind: 'choice',
+      default: first as string | number,
+      choices: offered.map((one) => ({ ...one, picture: null })),
+    };
+  },
   named: ({ choices }) => ({
     assets: choices.map((one) => one.picture),
     words: choices.map((one) => String(one.value)),
