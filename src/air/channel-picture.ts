@@ -36,6 +36,7 @@ import { findItem } from '../core/ticker';
 import type { Anchor } from '../core/crawl';
 import type { Runs } from '../core/layout';
 import type { TextMeasure } from '../core/text';
+import { Screens } from './screens';
 
 export interface PictureHost {
   readonly measure: TextMeasure;
@@ -82,7 +83,19 @@ export class ChannelPicture {
   constructor(
     private readonly host: PictureHost,
     private readonly channel: string,
-  ) {}
+    /** The channels whose pictures it is drawn in, the outermost first. */
+    around: readonly string[] = [],
+  ) {
+    const all = [...around, channel];
+    this.screens = new Screens(all, (id) => new ChannelPicture(host, id, all));
+  }
+
+  private readonly screens: Screens;
+
+  /** Channels that graphics of it would show in themselves, by their ids. */
+  get circles(): ReadonlySet<string> {
+    return this.screens.circles;
+  }
 
   /** Asks for the next picture to count as changed. */
   touch(): void {
@@ -116,6 +129,7 @@ export class ChannelPicture {
     const own = state.air[this.channel];
     for (const cue of own ? [own.preview, ...Object.values(own.own)] : []) if (cue) this.bring(state, cue);
     this.forget(new Set(graphics.map((g) => g.id)));
+    this.showScreens(state, time);
     return { ...this.end(), isWhole: this.count === list.length };
   }
 
@@ -172,6 +186,7 @@ export class ChannelPicture {
       if (scene) this.add(scene, { ...moment, ...(steps.length > 0 ? { steps } : {}), moves });
     }
     this.forget(new Set(['cue', ...graphics.map((g) => g.id)]));
+    this.showScreens(state, time);
     return this.end();
   }
 
@@ -250,6 +265,11 @@ export class ChannelPicture {
     }
     this.count += 1;
     this.roots.push(evaluate(scene, moment));
+  }
+
+  private showScreens(state: AirState, time: number): void {
+    const scenes = this.drawn.slice(0, this.count).map(({ scene }) => scene);
+    if (this.screens.show(scenes, state, time)) this.isDirty = true;
   }
 
   private end(): { roots: readonly GroupNode[]; isNew: boolean } {

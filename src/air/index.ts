@@ -1,4 +1,5 @@
 // Air: what server and clients say to each other, the shared clock, and a channel's picture from the shared state.
+export { Screens } from './screens';
 export {
   clientMessageSchema,
   serverMessageSchema,

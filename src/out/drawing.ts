@@ -161,7 +161,12 @@ export class ChannelDrawing {
       frame: this.lastFrame,
       dropped: this.dropped,
       behind,
-      missing: [...this.host.missing].slice(0, 20).map((id) => shown?.assets[id]?.name ?? id),
+      missing: [
+        ...[...this.host.missing].map((id) => shown?.assets[id]?.name ?? id),
+        ...[...this.picture.circles].map(
+          (id) => `${this.state.channels.find((own) => own.id === id)?.name ?? id} in itself`,
+        ),
+      ].slice(0, 20),
       coarse: this.host.renderer()?.coarse() ?? 0,
       trouble: this.host.trouble(),
     };

@@ -81,6 +81,28 @@ export function fitInset(own: RunningInset, isMoved: boolean): void {
   node.shown.radius = Math.max(0, Math.min(element.radius, shown.w / 2, shown.h / 2));
 }
 
+/**
+ * Lays a picture of a size into the box of an inset as that is now: `matrix` leads from its px onto the inset's. Whether
+ * that is another than before.
+ */
+export function fitScreen(part: Part, width: number, height: number, matrix: Matrix): boolean {
+  const { node, nowW, nowH } = part;
+  if (node.kind !== 'surface') return false;
+  const element = insetOf(part);
+  placeFramed(fitted, nowW, nowH, element, width, height);
+  shownOf(seen, nowW, nowH, fitted, element);
+  const { shown } = node;
+  const isSameShown = isSame(seen, shown);
+  Object.assign(shown, seen);
+  shown.radius = Math.max(0, Math.min(element.radius, seen.w / 2, seen.h / 2));
+  const isPlaced = matrix[0] === fitted.w / width && matrix[5] === fitted.h / height && matrix[12] === fitted.x && matrix[13] === fitted.y; // prettier-ignore
+  matrix[0] = fitted.w / width;
+  matrix[5] = fitted.h / height;
+  matrix[12] = fitted.x;
+  matrix[13] = fitted.y;
+  return !isSameShown || !isPlaced;
+}
+
 function cutTo(clip: Clip, { x, y, w, h }: Place): void {
   clip.left = x;
   clip.top = y;

@@ -220,6 +220,8 @@ export interface Scene {
   readonly views: readonly RunningView[];
   /** The templates that stand in it. */
   readonly insets: readonly RunningInset[];
+  /** Insets that show a channel, those of the templates within it too. */
+  readonly screens: readonly Part[];
   /** The inset in whose space it stands, seen by the camera around that; null: it is a picture by itself. */
   readonly within: Part | null;
   /** What is turned by itself. */
@@ -505,6 +507,10 @@ export function prepareScene(
     hasCount: lives.has('count') || within.some((own) => own.hasCount),
     isLive: lives.has('picture') || within.some((own) => own.isLive),
     insets,
+    screens: [
+      ...parts.filter(({ element }) => element.kind === 'inset' && element.source === 'channel'),
+      ...within.flatMap((own) => own.screens),
+    ],
     within: options.inset?.within ?? null,
     belts: rest.instances.belts.map((plan) =>
       newBelt(plan, rest, exactRate(options.rate ?? template.rate), parts),

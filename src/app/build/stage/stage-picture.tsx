@@ -1,8 +1,10 @@
 import { useEffect, useRef } from 'react';
+import { ChannelPicture, Screens } from '../../../air';
 import { evaluate, looksSame, type Moment, type Scene } from '../../../core/frame';
 import type { Template } from '../../../core/show';
 import { standInCamera } from '../../../standins';
-import { watch } from '../../picture/monitors';
+import { bringPictures, fontsOf, measure, watch } from '../../picture/monitors';
+import { air, releases } from '../../state/air-store';
 import { draftClocks } from '../../state/data';
 import { useBuild, type Backdrop } from '../build-store';
 import { momentAt, onward } from '../score/moments';
@@ -37,6 +39,10 @@ export function StagePicture(props: {
     let last: { scene: Scene; moment: Moment } | null = null;
     let seen: number | null = null;
     const { set } = useBuild.getState();
+    // What channels have on air now, for insets that show one.
+    const client = air();
+    const host = { measure, release: releases.get, fonts: fontsOf, pictures: bringPictures };
+    const screens = new Screens([], (id) => new ChannelPicture(host, id));
     return watch({
       canvas: canvas.current,
       mode: 'full',
@@ -58,7 +64,9 @@ export function StagePicture(props: {
           !looksSame(shown, last.moment, moment);
         last = { scene: shown, moment };
         const roots = [isNew ? evaluate(shown, moment) : shown.root];
-        return { roots, isNew, width: of.width, height: of.height };
+        const isScreenNew =
+          shown.screens.length > 0 && screens.show([shown], client.state, client.clock.now());
+        return { roots, isNew: isNew || isScreenNew, width: of.width, height: of.height };
       },
     });
   }, []);
