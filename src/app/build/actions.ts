@@ -1,3 +1,4 @@
+import { eyeDistance } from '../../core/display';
 // What the keys, menus and buttons of Build do to the elements in hand.
 import { toast } from 'sonner';
 import {
@@ -70,6 +71,21 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
   useBuild.getState().select([id]);
   // Its words are typed at once, over those that stand there for now.
   if (kind === 'text') useBuild.getState().set({ typing: id, isNaming: true });
+}
+
+/** Puts a camera where that of the canvas stands: what is seen stays as it is until it is moved. The first is in use. */
+export function addSceneCamera(): void {
+  const template = templateNow();
+  if (!template) return;
+  const { width, height, elements } = template;
+  const isFirst = !Object.values(elements).some(({ kind }) => kind === 'viewpoint');
+  addNew('viewpoint', 'Scene camera', {
+    z: Math.round(eyeDistance * height),
+    aimX: width / 2,
+    aimY: height / 2,
+    opening: Math.round((360 / Math.PI) * Math.atan(0.5 / eyeDistance) * 100) / 100,
+    use: isFirst ? 1 : 0,
+  });
 }
 
 /** Puts an analogue clock in the middle of the canvas, which shows the time of this machine's zone. */

@@ -173,6 +173,7 @@ const sections: readonly PropertySection[] = [
   'Position',
   'Inset',
   'Life',
+  'Camera',
   'Space',
   'Rows',
   'Table',

@@ -19,6 +19,7 @@ import {
   Spline,
   PictureInPicture2,
   Square,
+  Video,
   ChartColumn,
   Star,
   Timer,
@@ -47,6 +48,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   hand: <Timer size={14} />,
   map: <MapIcon size={14} />,
   chart: <ChartColumn size={14} />,
+  viewpoint: <Video size={14} />,
   inset: <PictureInPicture2 size={14} />,
 };
 

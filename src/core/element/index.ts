@@ -92,5 +92,6 @@ export {
 export type { Lines } from './table-lines';
 export type { TextElement } from './text';
 export type { VideoElement } from './video';
+export type { ViewpointElement } from './viewpoint';
 export * from './registry';
 export * from './movable';

@@ -10,9 +10,10 @@ import type { Typed } from './text-style';
 
 /**
  * What an element is to those who need not know its kind: it holds others (`children`, its box worked out from theirs),
- * is fitted words (`TextStyle`), an outline that is filled and stroked, a picture, or a picture that is new at every frame.
+ * is fitted words (`TextStyle`), an outline that is filled and stroked, a picture, a picture that is new at every frame,
+ * or nothing that is seen.
  */
-export type Nature = 'holder' | 'words' | 'drawn' | 'picture' | 'moving';
+export type Nature = 'holder' | 'words' | 'drawn' | 'picture' | 'moving' | 'unseen';
 
 interface Size {
   readonly w: number;

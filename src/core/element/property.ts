@@ -40,6 +40,7 @@ export type PropertySection =
   | 'Marks'
   | 'Map'
   | 'Inset'
+  | 'Camera'
   | 'Life'
   | 'Crawl';
 

@@ -20,6 +20,7 @@ import { table } from './table';
 import { cellContents } from './table-content';
 import { text } from './text';
 import { video } from './video';
+import { viewpoint } from './viewpoint';
 
 export const elementSchema = z.discriminatedUnion('kind', [
   group.schema,
@@ -40,6 +41,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   chart.schema,
   map.schema,
   inset.schema,
+  viewpoint.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -63,6 +65,7 @@ const kinds = {
   chart,
   map,
   inset,
+  viewpoint,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;

@@ -31,6 +31,7 @@ import { exactRate, kindOf, type Clocks, type Edge, type Ride } from '../show';
 import { dress } from './dress';
 import { runBelt, type RunningBelt } from './belts';
 import { runDrift, type RunningDrift } from './drift';
+import { focusBlur, runView as runCamera } from './viewpoint';
 import { runView, type RunningView } from './map-view';
 import { fitInset, momentWithin, type RunningInset } from './insets';
 import type { PieceColour, PieceMotion, PieceTrack } from './pieces';
@@ -179,6 +180,7 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
     part.turned = turned;
     moved[part.index] = 1;
   }
+  if (scene.viewpoints.length > 0 && scene.within === null && runCamera(scene)) scene.isFresh = true;
   for (let i = 0; i < parts.length; i += 1) {
     const part = parts[i] as Part;
     const isPlaced =
@@ -291,6 +293,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
   }
   if (part.live) wear(part, scene);
   if (part.liveEffects) takeEffects(part);
+
   if (node.kind === 'text') {
     words(scene, part, node);
     shift(node.matrix, part.plane, node.layout.x, node.layout.y);
@@ -302,6 +305,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
       part.y - (part.nowH - part.h) * part.ownPivotY,
     );
   else shift(node.matrix, part.plane, part.x, part.y);
+  if (scene.viewpoints.length > 0 && !isGroupPart(part)) blurByFocus(scene, part);
   if ((moves & moving.mask) !== 0) for (let i = 0; i < node.masks.length; i += 1) soften(part, i);
 
   const bare = 1 - Math.max(0, Math.min(1, part.veil + (p[veil] as number)));
@@ -421,6 +425,25 @@ function takeEffects(part: Part): void {
   if (!effects) return;
   effects.blur = Math.max(0, part.element.blur + (part.pose[blur] as number));
   part.node.effects = effects.blur > 0.05 || effects.shadow || effects.glow ? effects : null;
+}
+
+/** A group is blurred with what is in it. */
+const isGroupPart = ({ isGroup, node }: Part): boolean => isGroup || node.kind === 'group';
+
+/** What the camera is not sharp at is blurred by how far it is from there. */
+function blurByFocus({ view }: Scene, part: Part): void {
+  const { node, liveEffects, ownEffects } = part;
+  const own = liveEffects ? node.effects : ownEffects;
+  const by = view.now ? focusBlur(part, view.now) : 0;
+  if (by < 0.3) {
+    node.effects = own;
+    return;
+  }
+  part.focused ??= { blur: 0, shadow: null, glow: null };
+  part.focused.blur = (own?.blur ?? 0) + by;
+  part.focused.shadow = own?.shadow ?? null;
+  part.focused.glow = own?.glow ?? null;
+  node.effects = part.focused;
 }
 
 function soften(part: Part, index: number): void {

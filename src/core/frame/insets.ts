@@ -74,6 +74,7 @@ export function fitInset(own: RunningInset, isMoved: boolean): void {
   onBox[12] = place.x;
   onBox[13] = place.y;
   multiply(scene.base, isOuter ? node.matrix : onBox, isOuter ? onBox : camera);
+  if (!isOuter) scene.onCanvas.set(onBox);
   scene.root.density = (scaleX + scaleY) / 2;
   scene.isFresh = true;
   if (node.kind !== 'surface') return;

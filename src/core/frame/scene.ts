@@ -58,6 +58,7 @@ import { newView, type RunningView } from './map-view';
 import { morphing, type Morph } from './morph';
 import { MotionPlan } from './plan';
 import type { CountMotion } from './count';
+import type { View } from './viewpoint';
 
 /** In a Change: what shows the old values, what shows the new ones, and what stays through it. */
 export type Era = 'both' | 'old' | 'new';
@@ -114,6 +115,9 @@ export interface Part {
   /** The element as it is now, where properties of its own move; written by `evaluate`. */
   readonly live: Element | null;
   /** Its effects as they are now, where they move. */
+  /** Its effects with the blur of what the camera is not sharp at; null before it has had any. */
+  focused: { blur: number; shadow: Effects['shadow']; glow: Effects['glow'] } | null;
+  readonly ownEffects: Effects | null;
   readonly liveEffects: { -readonly [K in keyof Effects]: Effects[K] } | null;
   readonly pieces: PieceMotion | null;
   readonly count: CountMotion | null;
@@ -204,6 +208,11 @@ export interface Scene {
   readonly change: Change | null;
   /** The display tree; `evaluate` writes the moment into it. */
   readonly root: GroupNode;
+  /** From the template's canvas onto that of the picture. */
+  readonly onCanvas: Matrix;
+  /** The cameras that stand in it, and what they see now; null: it is seen by that of its canvas. */
+  readonly viewpoints: readonly Part[];
+  readonly view: { now: View | null };
   /** From the template's own space onto the canvas of the picture, as its camera sees it. */
   readonly base: Matrix;
   /** Whether it has a clock, so that holding it does not make it still. */
@@ -381,6 +390,8 @@ export function prepareScene(
         : own.morph && element.kind === 'path'
           ? morphing(element, own.morph)
           : structuredClone(element),
+      focused: null,
+      ownEffects: node.effects,
       liveEffects: own.movesEffects
         ? { ...(effectsOf(element) ?? { blur: 0, shadow: null, glow: null }) }
         : null,
@@ -463,7 +474,8 @@ export function prepareScene(
       });
     }
   }
-  if (options.inset?.within) for (const part of parts) part.isInSpace = true;
+  const viewpoints = parts.filter(({ element, era }) => element.kind === 'viewpoint' && era !== 'old');
+  if (options.inset?.within || viewpoints.length > 0) for (const part of parts) part.isInSpace = true;
   spreadSpace(parts);
   const poses = new Float64Array(poseAt);
   let at = 0;
@@ -502,6 +514,9 @@ export function prepareScene(
     change,
     root,
     base,
+    onCanvas: onCanvasOf(template, options.canvas ?? template),
+    viewpoints,
+    view: { now: null },
     running: { time: NaN, dayOffset: NaN, age: NaN, clocks: null },
     hasClock: lives.has('clock') || lives.has('count') || within.some((own) => own.hasClock),
     hasCount: lives.has('count') || within.some((own) => own.hasCount),
@@ -671,15 +686,19 @@ function newArena(): (length: number) => Float64Array {
   };
 }
 
-function baseMatrix(template: Template, canvas: { width: number; height: number }): Matrix {
+function onCanvasOf(template: Template, canvas: { width: number; height: number }): Matrix {
   const scale = Math.min(canvas.width / template.width, canvas.height / template.height);
   const onCanvas = identity();
   onCanvas[0] = scale;
   onCanvas[5] = scale;
   onCanvas[12] = (canvas.width - template.width * scale) / 2;
   onCanvas[13] = (canvas.height - template.height * scale) / 2;
+  return onCanvas;
+}
+
+function baseMatrix(template: Template, canvas: { width: number; height: number }): Matrix {
   const base = identity();
-  multiply(base, onCanvas, canvasCamera(template.width, template.height));
+  multiply(base, onCanvasOf(template, canvas), canvasCamera(template.width, template.height));
   return base;
 }
 

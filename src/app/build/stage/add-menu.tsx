@@ -3,7 +3,7 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useDraft } from '../../state/draft-store';
 import { Button, menuItem } from '../../ui';
-import { addAnalogueClock, addNew } from '../actions';
+import { addAnalogueClock, addNew, addSceneCamera } from '../actions';
 import { useBuild } from '../build-store';
 
 interface Entry {
@@ -24,6 +24,7 @@ const pictures: readonly Entry[] = [
   { label: 'Picture', add: () => addNew('picture') },
   { label: 'Video', add: () => addNew('video') },
   { label: 'Live camera', add: () => addNew('camera') },
+  { label: 'Scene camera', add: addSceneCamera },
   { label: 'Inset: a template or channel', add: () => addNew('inset') },
   {
     label: 'Map',
