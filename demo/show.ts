@@ -53,6 +53,10 @@ import {
   nextFlightClock,
   noticeStrip,
   opener,
+  beachPicture,
+  heat,
+  heatWall,
+  kitesInDepth,
   postFull,
   postLine,
   postPicture,
@@ -259,6 +263,10 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
       boats: picture('pellow-boats.svg'),
     }),
     opener(picture('kite.svg')),
+    kitesInDepth(picture('kite.svg')),
+    heat(),
+    heatWall(),
+    beachPicture(),
     flightTime(),
     gustAlarm(),
     standings(),
@@ -383,6 +391,15 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     template: 'programme',
     values: samplesOf(show, 'programme'),
   });
+  keepCard(show, {
+    id: 'card-100.1',
+    number: '100.1',
+    template: 'kites-in-depth',
+    values: samplesOf(show, 'kites-in-depth'),
+  });
+  keepCard(show, { id: 'card-623', number: '623', template: 'heat-wall', values: {} });
+  keepCard(show, { id: 'card-624', number: '624', template: 'heat', values: samplesOf(show, 'heat') });
+  keepCard(show, { id: 'card-702', number: '702', template: 'beach-picture', values: {} });
   keepCard(show, { id: 'card-100', number: '100', template: 'opener', values: samplesOf(show, 'opener') });
   // What comes by itself: the pier's instrument, and the results that the scorers save in the watched folder.
   show.sources['wind-log'] = newSource('wind-log', 'Wind of the last hour', {
@@ -439,6 +456,7 @@ export function buildDemo({ file, hash }: DemoParts): { show: Show; assets: Map<
     ['glow', 'Night-glow poll'],
     ['rounds', 'Points by round'],
     ['duels', 'Duels'],
+    ['heats', 'Heats'],
     ['wind-day', 'Wind of the day'],
     ['credits', 'Credits'],
   ] as const) {

@@ -14,6 +14,7 @@ export {
 } from './charts';
 export { flightCard } from './flight';
 export { gustAlarm, noticeStrip } from './notices';
+export { beachPicture, heat, heatWall, kitesInDepth } from './insets';
 export { opener, programme } from './pages';
 export { nameLine, twoNames } from './people';
 export { nextFlight, nextFlightClock } from './clocks';

@@ -6,6 +6,7 @@ import {
   growthThrough,
   identity,
   isApart,
+  isInSpace,
   type DisplayNode,
   groupNode,
   type GroupNode,
@@ -80,7 +81,7 @@ interface KeptSurface {
   wanted: number;
   most: number;
 }
-/** Device px by which what is shown may grow or shrink before it is drawn anew. */
+/** Device px by which what is turned in space may grow or shrink before it is drawn anew; what lies flat is as sharp as it can be. */
 const sizeSlack = 2;
 
 type Clipped = Pick<DisplayNode, 'clips' | 'clipCount'>;
@@ -302,7 +303,7 @@ export class Painter {
       pixelWidth: Math.max(1, Math.round(w * density)),
       pixelHeight: Math.max(1, Math.round(h * density)),
     };
-    const drawn = this.keptSurface(node, picture);
+    const drawn = this.keptSurface(node, picture, isInSpace(placing.matrix) ? sizeSlack : 0);
     if (!drawn) return;
     layer.shows.push(drawn);
     const { box, picture: size } = drawn;
@@ -318,7 +319,7 @@ export class Painter {
   }
 
   /** The picture of a surface as it was drawn before, or anew where it has changed or is wanted larger. */
-  private keptSurface(node: SurfaceNode, picture: PictureSize): Surface | null {
+  private keptSurface(node: SurfaceNode, picture: PictureSize, slack: number): Surface | null {
     const { kept, age } = this.own;
     const known = this.keptSurfaces.get(node.key);
     // What says nothing of itself is another in each picture.
@@ -329,7 +330,7 @@ export class Painter {
     const wide = Math.max(picture.pixelWidth, known && isSize ? Math.max(known.most, isNow ? known.wanted : 0) : 0); // prettier-ignore
     if (known && isSize && known.version === version && known.age === age.of) {
       const { pixelWidth } = known.surface.picture;
-      if (Math.abs(pixelWidth - wide) <= sizeSlack) {
+      if (Math.abs(pixelWidth - wide) <= slack) {
         known.wanted = isNow ? Math.max(known.wanted, picture.pixelWidth) : picture.pixelWidth;
         known.pass = this.pass;
         if (known.surface.w < known.surface.box.w) kept.coarse += 1;

@@ -23,6 +23,7 @@ export { fitElement } from './fit-element';
 export { layOut, tetherCycle, type Rest } from './rest';
 export {
   resizeTurned,
+  hasSafeAreas,
   safeAreas,
   snapBox,
   snapLines,

@@ -9,6 +9,16 @@ export interface SnapLines {
 /** EBU R 95: graphics stay 5 %, action 3.5 % of each side clear of the edges. */
 export const safeAreas = { graphics: 0.05, action: 0.035 };
 
+/** A canvas of fewer px than this both ways is no picture by itself, but stands in others: it has no safe areas. */
+const leastPicture = 600;
+export const hasSafeAreas = ({
+  width,
+  height,
+}: {
+  readonly width: number;
+  readonly height: number;
+}): boolean => width >= leastPicture || height >= leastPicture;
+
 export interface SnapExtras {
   /** Lines drawn by hand. */
   readonly guides?: SnapLines;

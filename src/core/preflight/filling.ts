@@ -1,6 +1,6 @@
 import { mapFindings } from '../cartography';
 import { chartFindings } from '../chart';
-import { chartPort, layOut, safeAreas } from '../layout';
+import { chartPort, hasSafeAreas, layOut, safeAreas } from '../layout';
 import {
   emptyList,
   holds,
@@ -113,7 +113,8 @@ export function checkFilling(
     return own?.element.id ?? path;
   };
   const { width, height } = template;
-  const margin = { x: width * safeAreas.graphics, y: height * safeAreas.graphics };
+  const part = hasSafeAreas(template) ? safeAreas.graphics : 0;
+  const margin = { x: width * part, y: height * part };
   for (const [path, { element }] of instances.all) {
     const box = boxes.get(path);
     if (!box || element.hidden || holds(element)) continue;
