@@ -223,10 +223,11 @@ export const filledProperties: readonly Property[] = [
   { key: 'filledBy', label: 'Filled by', type: 'element', section: 'Appearance', wide: true },
   {
     key: 'filledFit',
-    label: 'Fit',
+    label: 'Fill fit',
     type: 'choice',
     section: 'Appearance',
     wide: true,
+    when: { key: 'filledBy', is: [] },
     choices: [
       { value: 'cover', label: 'Cover' },
       { value: 'contain', label: 'Contain' },

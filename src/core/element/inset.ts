@@ -196,7 +196,14 @@ export const inset = {
       step: 0.1,
       when: [own, runs],
     },
-    { key: 'still', label: 'Holds at a frame', type: 'yes-no', section: 'Life', when: [own, runs] },
+    {
+      key: 'still',
+      label: 'Holds at a frame',
+      type: 'yes-no',
+      section: 'Life',
+      wide: true,
+      when: [own, runs],
+    },
     { key: 'frame', label: 'Frame', type: 'number', section: 'Life', unit: 'f', when: [own, runs] },
     { key: 'loops', label: 'Loops', type: 'yes-no', section: 'Life', when: [own, runs] },
     {

@@ -44,7 +44,7 @@ export type PropertySection =
   | 'Life'
   | 'Crawl';
 
-/** Another property of the element, and the values that it must have. */
+/** Another property of the element, and the values that it must have; none: any but nothing. */
 export interface PropertyCondition {
   readonly key: string;
   readonly is: readonly (string | number | boolean)[];
@@ -54,7 +54,9 @@ export interface PropertyCondition {
 export function isPropertyShown({ when }: Property, element: object): boolean {
   if (!when) return true;
   const bag = element as Readonly<Record<string, string | number | boolean>>;
-  return ([when].flat() as PropertyCondition[]).every(({ key, is }) => is.includes(bag[key] as string));
+  return ([when].flat() as PropertyCondition[]).every(({ key, is }) =>
+    is.length === 0 ? bag[key] !== null : is.includes(bag[key] as string),
+  );
 }
 
 /** One changeable property of an element kind: what the inspector, the knot and bindings need to know of it. */

@@ -105,7 +105,9 @@ describe('CSV', () => {
         fc.array(fc.tuple(fc.constant('x'), cell, cell), { minLength: 2, maxLength: 12 }),
         async (rows) => {
           const text = Papa.unparse([['a', 'b', 'c'], ...rows], { newline: '\n', quotes: true });
-          expect((await read(text, 'a.csv')).rows).toEqual(rows);
+          // An apostrophe before what would begin a formula is the guard of whoever wrote it.
+          const meant = rows.map((row) => row.map((own) => (/^'+[=+@\t\r-]/.test(own) ? own.slice(1) : own)));
+          expect((await read(text, 'a.csv')).rows).toEqual(meant);
         },
       ),
       { numRuns: 60 },
