@@ -1,5 +1,5 @@
 // What channels have on air, as pictures within graphics.
-import { surfaceOf, type GroupNode, type SurfaceNode } from '../core/display';
+import { nextVersion, surfaceOf, type GroupNode, type SurfaceNode } from '../core/display';
 import { fitScreen, insetOf, type Part, type Scene } from '../core/frame';
 import type { AirState } from '../core/playout';
 
@@ -13,7 +13,6 @@ export interface ChannelRoots {
 interface Screen {
   readonly channel: string;
   readonly node: SurfaceNode;
-  count: number;
 }
 
 /** The screens of the graphics of one picture. A channel that is drawn already, around them, is not drawn in itself. */
@@ -55,7 +54,7 @@ export class Screens {
     if (!channel || isCircle) {
       const had = node.children.length > 0;
       node.children.length = 0;
-      if (had || node.version === null) node.version = (node.version ?? 0) + 1;
+      if (had || node.version === null) node.version = nextVersion();
       return had;
     }
     let picture = drawn.get(id);
@@ -68,9 +67,7 @@ export class Screens {
     }
     const { format } = channel;
     const screen =
-      before?.channel === id
-        ? before
-        : { channel: id, node: surfaceOf(`${node.key}/screen`, format, []), count: 0 };
+      before?.channel === id ? before : { channel: id, node: surfaceOf(`${node.key}/screen`, format, []) };
     if (screen !== before) {
       this.known.set(part, screen);
       node.children.length = 0;
@@ -84,8 +81,7 @@ export class Screens {
     if (!isNew) return false;
     children.length = 0;
     children.push(...picture.roots);
-    screen.count += 1;
-    screen.node.version = node.version = screen.count;
+    screen.node.version = node.version = nextVersion();
     return true;
   }
 }

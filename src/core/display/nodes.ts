@@ -56,6 +56,10 @@ export const nodeBase = (
 export const nodeOf = <B extends NodeBase, const N extends object>(base: B, own: N): B & N =>
   Object.assign(base, own);
 
+let versions = 0;
+/** The version of a surface's picture that no other has had, also under the same key. */
+export const nextVersion = (): number => (versions += 1);
+
 /** A part of a canvas as a picture by itself: what stands there of some nodes. */
 export const surfaceOf = (
   key: string,

@@ -4,6 +4,7 @@ import {
   invert,
   maxClips,
   multiplyInPlane,
+  nextVersion,
   pieceLength,
   placeInSpace,
   shiftInPlane,
@@ -215,7 +216,7 @@ function runInset(outer: Scene, own: RunningInset, moment: Moment): void {
     return;
   own.was = now;
   own.count += 1;
-  if (node.kind === 'surface') node.version = own.count;
+  if (node.kind === 'surface') node.version = nextVersion();
   inner.root.visible = now !== null;
   if (now) evaluate(inner, now);
 }

@@ -1,4 +1,4 @@
-import { kindOf, propertyOf, type Element, type Property } from '../../element';
+import { insetFieldOf, kindOf, propertyOf, type Element, type Property } from '../../element';
 import type { PropertyValue } from '../field/base';
 import { blankField, fieldFromProperty, fieldKindFor, fieldKindOf, type Field } from '../field/registry';
 import type { NewId } from '../../value';
@@ -15,10 +15,13 @@ export function makeField(template: Template, elementId: string, property: Prope
   const present = tieOf(template, elementId, property.key);
   if (present) return present.field;
   const value = propertyValue(template, element, property.key);
+  // A field of an inset's template is called here as there.
   const own =
-    property.type === 'text' || property.type === 'picture'
-      ? element.name
-      : `${element.name} ${property.label.toLowerCase()}`;
+    insetFieldOf(property.key) !== null
+      ? property.label
+      : property.type === 'text' || property.type === 'picture'
+        ? element.name
+        : `${element.name} ${property.label.toLowerCase()}`;
   const name = freshName(
     own,
     template.fields.map((field) => field.name),
