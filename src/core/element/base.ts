@@ -76,8 +76,6 @@ export const elementBase = z.object({
   irisY: finite.min(-5).max(5),
   /** The element beside it on whose edge it rides, as that edge is shown: wiped, moved, grown. */
   rides: rideSchema.nullable(),
-  /** A floor reflects it. */
-  reflected: z.boolean(),
   /** The element whose picture fills it, by its id, and how that lies in its box; null: it has its own fill. */
   filledBy: idSchema.nullable(),
   filledFit: z.enum(['contain', 'cover', 'stretch']),
@@ -117,7 +115,6 @@ export const baseDefaults = {
   irisX: 0.5,
   irisY: 0.5,
   rides: null,
-  reflected: false,
   filledBy: null,
   filledFit: 'cover',
   masks: [],

@@ -56,13 +56,15 @@ export const viewpoint = {
     use: 1,
   },
   properties: [
-    ...placeProperties.filter(({ key }) => ['x', 'y', 'z', 'rotation'].includes(key)),
+    ...placeProperties.filter(({ key }) => ['x', 'y', 'rotation'].includes(key)),
+    { ...place('z', 'Z'), wide: true },
     place('aimX', 'Aim X'),
     place('aimY', 'Aim Y'),
     place('aimZ', 'Aim Z'),
     {
       key: 'opening',
       label: 'Field of view',
+      wide: true,
       type: 'number',
       section: 'Camera',
       unit: '°',

@@ -32,7 +32,7 @@ import { exactRate, kindOf, type Clocks, type Edge, type Ride } from '../show';
 import { dress } from './dress';
 import { runBelt, type RunningBelt } from './belts';
 import { runDrift, type RunningDrift } from './drift';
-import { focusBlur, runView as runCamera } from './viewpoint';
+import { focusBlur, runCamera } from './viewpoint';
 import { runView, type RunningView } from './map-view';
 import { fitInset, momentWithin, type RunningInset } from './insets';
 import type { PieceColour, PieceMotion, PieceTrack } from './pieces';

@@ -101,17 +101,28 @@ export function viewNow({ viewpoints, template }: Scene): View | null {
 }
 
 const seen = identity();
+const before = identity();
+const cameras = new WeakMap<Scene['template'], Matrix>();
+/** The camera of a template's canvas, worked out once. */
+function cameraOf(template: Scene['template']): Matrix {
+  const known = cameras.get(template);
+  if (known) return known;
+  const made = canvasCamera(template.width, template.height);
+  cameras.set(template, made);
+  return made;
+}
 
 /** Brings a scene to its camera as it is now; whether that is another than before. */
-export function runView(scene: Scene): boolean {
+export function runCamera(scene: Scene): boolean {
   const { template, base, onCanvas } = scene;
   const view = viewNow(scene);
   scene.view.now = view;
   if (view) viewMatrix(seen, view, template.width, template.height);
-  else seen.set(canvasCamera(template.width, template.height));
-  const before = base.slice();
+  else seen.set(cameraOf(template));
+  before.set(base);
   multiply(base, onCanvas, seen);
-  return base.some((value, i) => value !== before[i]);
+  for (let i = 0; i < 16; i += 1) if (base[i] !== before[i]) return true;
+  return false;
 }
 
 /** Px of blur that a part has for how far it is from where the camera of its scene is sharp. */

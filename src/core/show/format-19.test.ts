@@ -14,10 +14,9 @@ test('a show of format 18, and its release, open whole: nothing is painted by de
     { id: 'main', name: 'Main', format: { width: 1920, height: 1080, rate: 50 }, lanes: usualLanes() },
   ]);
   const { inDepth: _, ...template } = newTemplate('t', 'Strap', { lane: 'main' });
-  const { reflected: __, filledBy: ___, filledFit: ____, ...plate } = newElement('rect', 'r', 'Plate');
+  const { filledBy: ___, filledFit: ____, ...plate } = newElement('rect', 'r', 'Plate');
   const {
     inDepth: _____,
-    reflected: ______,
     filledBy: _______,
     filledFit: ________,
     ...group
@@ -27,7 +26,7 @@ test('a show of format 18, and its release, open whole: nothing is painted by de
   if ('problem' in read) throw new Error(read.problem.message);
   expect(read.show.templates['t']).toMatchObject({
     inDepth: false,
-    elements: { r: { reflected: false, filledBy: null }, g: { inDepth: false } },
+    elements: { r: { filledBy: null }, g: { inDepth: false } },
   });
   const release = makeRelease(read.show);
   expect(openRelease({ ...release, templates: old })).toEqual(release);
