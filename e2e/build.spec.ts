@@ -6,7 +6,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import { makeTrack } from '../src/core/show';
-import { Picture } from './pixels';
+import { canvasColour, near, Picture } from './pixels';
 import { TestServer } from './server';
 import { choose, clickStage, dragStage, number, row, setNumbers, tool } from './stage';
 
@@ -273,4 +273,68 @@ test('the output page is light, and holds nothing of the editor', async () => {
   // What draws comes in a worker of its own.
   expect(seen.some((path) => path.includes('drawing.worker'))).toBe(true);
   expect(bytes).toBeLessThan(400 * 1024);
+});
+
+test('a template in another: filled, cropped, stepped into, on air by its release, and changed by another', async ({
+  page,
+  context,
+}) => {
+  test.slow();
+  await blank(page);
+  await tool(page, 'Picture');
+  await page.getByRole('menuitem', { name: /^Inset/ }).click();
+  const properties = page.getByRole('tabpanel', { name: 'Properties' });
+  await setNumbers(page, { X: 200, Y: 200, W: 1120, H: 640 });
+  await properties.getByLabel('Template', { exact: true }).selectOption({ label: 'Heat' });
+  // It is seen at twice its size: its head is saffron, its cloth dark.
+  const stage = page.getByLabel(/^Picture of New template/);
+  const at = async (x: number, y: number) => canvasColour(stage, x / 1920, y / 1080);
+  await expect.poll(async () => near(await at(230, 220), '#f2b632')).toBe(true);
+  // Its own words, and one of its fields passed through as a field of this template.
+  await properties.getByLabel('Left', { exact: true }).fill('Harbour Wall');
+  await page.keyboard.press('Enter');
+  await properties.getByRole('button', { name: 'Pass all through' }).click();
+  await page.getByRole('tab', { name: /Operator/ }).click();
+  await expect(
+    page.getByRole('tabpanel', { name: /Operator/ }).getByLabel('Left', { exact: true }),
+  ).toHaveValue('Harbour Wall');
+  await page.getByRole('tab', { name: 'Properties' }).click();
+  // Cropped, what is left fills the box: the head is gone.
+  await properties.getByLabel('Cut top', { exact: true }).fill('0.25');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => near(await at(230, 300), '#f2b632')).toBe(false);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => near(await at(230, 220), '#f2b632')).toBe(true);
+  // Into it and back; it cannot be shown in what it shows.
+  await properties.getByRole('button', { name: 'Edit Heat' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('Heat');
+  await tool(page, 'Picture');
+  await page.getByRole('menuitem', { name: /^Inset/ }).click();
+  await properties.getByLabel('Template', { exact: true }).selectOption({ label: 'New template' });
+  await expect(page.getByText('as it would stand in itself', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: 'Back to New template' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('New template');
+  const release = async (): Promise<void> => {
+    const before = (await server.air()).state.release;
+    await page.getByRole('button', { name: 'Release…' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true }).click();
+    await expect.poll(async () => (await server.air()).state.release).not.toBe(before);
+  };
+  await release();
+  const output = await context.newPage();
+  await output.setViewportSize({ width: 1920, height: 1080 });
+  await output.goto(`${server.url}/out/main`);
+  await server.command({ do: 'take', channel: 'main', template: 'New template' });
+  await expect.poll(async () => near((await Picture.of(output)).at(230, 220), '#f2b632'), { timeout: 15_000 }).toBe(true); // prettier-ignore
+  // The inset's template in another colour: on air it stands until it is released and taken anew.
+  await page.getByRole('application').focus();
+  await page.goto(`${server.url}/build/heat`);
+  await choose(page, 'Head');
+  await properties.getByLabel('Fill', { exact: true }).fill('#e8593a');
+  await page.keyboard.press('Enter');
+  await release();
+  expect(near((await Picture.of(output)).at(230, 220), '#f2b632')).toBe(true);
+  await server.command({ do: 'take', channel: 'main', template: 'New template' });
+  await expect.poll(async () => near((await Picture.of(output)).at(230, 220), '#e8593a'), { timeout: 15_000 }).toBe(true); // prettier-ignore
 });

@@ -61,6 +61,7 @@ export function StepBack({ show }: { show: Show }) {
     <Button
       tone="quiet"
       className="max-w-48 px-1.5 text-brass"
+      aria-label={`Back to ${from.name}`}
       title={`Back to ${from.name}, which shows this template`}
       onClick={() => {
         useBuild.getState().set({ trail: useBuild.getState().trail.slice(0, -1) });
