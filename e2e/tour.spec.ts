@@ -316,6 +316,22 @@ test('the tour is walked', async ({ browser }) => {
       await expect.poll(async () => JSON.stringify(await words('811'))).toContain('["Marram","MA","Grey Heron","#8fb4c4"');
     }],
     ['Take 812: the same vote, counted by a simulated feed.', () => take('812')],
+    ['take 100.1, kites at different depths with the living wind among them, 623, a wall of heats, one inset for each row, and 702, what the beach screen shows.', async () => {
+      for (const number of ['100.1', '623', '702']) await take(number);
+    }],
+    ['In Build open Opener in depth, double-click the wind twice and you are in its template; the arrow at the stage’s bar leads back.', async () => {
+      const named = page.getByLabel('Name of the template');
+      await area('Build');
+      await page.getByRole('button', { name: /^Template in hand/ }).click();
+      await page.getByRole('dialog', { name: 'Templates' }).getByRole('button', { name: 'Opener in depth' }).click();
+      await expect(named).toHaveValue('Opener in depth');
+      await expect(async () => {
+        await clickStage(page, { x: 1400, y: 860 }, { double: true });
+        await expect(named).toHaveValue('Wind gauge', { timeout: 2000 });
+      }).toPass();
+      await page.getByRole('button', { name: 'Back to Opener in depth' }).click();
+      await expect(named).toHaveValue('Opener in depth');
+    }],
   ]; // prettier-ignore
 
   expect(walked.map(([sentence]) => sentence)).toEqual(sentences());
