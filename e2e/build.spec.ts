@@ -318,7 +318,12 @@ test('a template in another: filled, cropped, stepped into, on air by its releas
   const release = async (): Promise<void> => {
     const before = (await server.air()).state.release;
     await page.getByRole('button', { name: 'Release…' }).click();
-    await page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true }).click();
+    const dialog = page.getByRole('dialog');
+    // What another show, or another hand, has on air is given up knowingly.
+    await expect(dialog.getByRole('button', { name: 'Not yet' })).toBeVisible();
+    const sure = dialog.getByLabel(/^(Yes, all of this|Release over it)/);
+    if (await sure.isVisible()) await sure.click();
+    await dialog.getByRole('button', { name: 'Release', exact: true }).click();
     await expect.poll(async () => (await server.air()).state.release).not.toBe(before);
   };
   await release();
