@@ -21,7 +21,10 @@ const sponsors = [
 
 export type Marks = Readonly<Record<(typeof sponsors)[number][0], string>>;
 
-/** A page of the day: a sail with the title at the left, six rows beside it, the sponsors at its foot. */
+/**
+ * A page of the day: a sail with the title at the left, a leaf with six rows beside it, the sponsors at its foot. Another page is
+ * the back of the leaf, which turns over.
+ */
 export function programme(kite: string, marks: Marks): Template {
   const lean = leanOf(1080);
   const y = (i: number): number => 204 + i * 126;
@@ -47,6 +50,8 @@ export function programme(kite: string, marks: Marks): Template {
           newElement('text', `${id}-name`, words, { ...label, x: cx + 88, y: cy + 12, w: 200, h: 48, text: words, size: 34, tracking: 0, colour: colours.ink }),
         ];
       }),
+      newElement('group', 'leaf', 'Leaf', { children: ['paper', ...rows.flatMap((_, i) => [`time${i}`, `what${i}`, `where${i}`, `rule${i}`])] }),
+      newElement('rect', 'paper', 'Paper', { x: 996, y: 168, w: 864, h: 792, fill: colours.ink }),
       ...rows.flatMap(([time, what, where], i): Element[] => [
         newElement('text', `time${i}`, `Time ${i + 1}`, { ...name, x: 1032, y: y(i), w: 150, h: 62, text: time, weight: 760, stretch: 100, size: 50, tracking: 0, figures: 'tabular', colour: colours.saffron, minScale: 0.65 }),
         newElement('text', `what${i}`, `What ${i + 1}`, { ...name, x: 1200, y: y(i), w: 624, h: 62, text: what, weight: 700, stretch: 100, size: 46, tracking: 0, minScale: 0.66 }),
@@ -54,7 +59,7 @@ export function programme(kite: string, marks: Marks): Template {
         newElement('line', `rule${i}`, `Rule ${i + 1}`, { x: 1032, y: y(i) + 114, w: 792, h: 0, thickness: 2, fill: colours.rule }),
       ]),
     ],
-    order: ['ground', 'shade', 'sail', 'seam', 'bridle', 'kite', 'title', 'day', 'sponsors', ...rows.flatMap((_, i) => [`time${i}`, `what${i}`, `where${i}`, `rule${i}`])],
+    order: ['ground', 'shade', 'sail', 'seam', 'bridle', 'kite', 'title', 'day', 'sponsors', 'leaf'],
     fields: [
       textField('f-title', 'Title', 'Today on the sand', 'Up to three lines', { maxLength: 30 }),
       textField('f-day', 'Day', 'Saturday · day two', 'Weekday and day of the festival', { maxLength: 28 }),
@@ -94,12 +99,14 @@ export function programme(kite: string, marks: Marks): Template {
         ...rise(`what${i}`, 20 + i * 4, 24),
         ...rise(`where${i}`, 23 + i * 4, 24),
       ]),
+      ['paper', 'opacity', [20, 0], [44, 1, 'linear']],
       ['sponsors', 'opacity', [34, 0], [54, 1, 'linear']],
     ]),
     // The kite stands in the wind.
     idle: moving([['kite', 'rotation', [0, 0, 'gentle'], [110, 3, 'gentle'], [220, 0, 'gentle'], [330, -3, 'gentle'], [440, 0]]]),
     exit: moving([
       ['sponsors', 'opacity', [0, 1, 'linear'], [9, 0]],
+      ['paper', 'opacity', [0, 1, 'linear'], [12, 0]],
       ...rows.flatMap((_, i): Move[] => [
         ...sink(`where${i}`, 15 - i),
         ...sink(`what${i}`, 16 - i),
@@ -117,7 +124,7 @@ export function programme(kite: string, marks: Marks): Template {
       ['bridle', 'drawEnd', { style: 'line' }, [16, 1, 'strong-in'], [36, 0]],
     ]),
     changes: [
-      change('page', 'Another page', 48, [...turnOver('title', 0, 28), ...turnOver('day', 4), ...rows.flatMap((_, i) => [...turnOver(`time${i}`, 2 + i * 3), ...turnOver(`what${i}`, 3 + i * 3), ...turnOver(`where${i}`, 6 + i * 3)])], { swap: null, carryFrom: 6, carryTo: 18 }),
+      change('page', 'Another page', 48, [...turnOver('title', 0, 28), ...turnOver('day', 4), ['leaf', 'rotationY', { side: 'old' }, [0, 0, 'gentle-in'], [24, 90]], ['leaf', 'rotationY', { side: 'new' }, [24, -90, 'gentle-out'], [48, 0]]], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const row = (i: number): number => 680 + i * 150;
@@ -141,6 +148,7 @@ export function programme(kite: string, marks: Marks): Template {
       slantRight: leanOf(600),
     },
     bridle: { x: 1100 - leanOf(600), y: 0, w: leanOf(600), h: 600 },
+    paper: { x: 40, y: 640, w: 1000, h: 920 },
     kite: { x: 72, y: 120, w: 140, h: 140 },
     title: { x: 72, y: 280, w: 800, h: 190, maxLines: 2, size: 84 },
     day: { x: 74, y: 500 },

@@ -220,14 +220,20 @@ const still = new Set([
 ]);
 const none: readonly TrackMode[] = ['value'];
 
-const poseOf = (element: Element): PoseKey[] => [
-  ...boxKeys,
-  'perspective',
-  'iris',
-  'blur',
-  ...kindOf(element).poses,
-  ...(element.masks.length > 0 ? (['maskSoft'] as const) : []),
-];
+/** What moves of that which is not itself seen: where it is. */
+const unseenKeys: readonly PoseKey[] = ['x', 'y', 'rotation', 'z'];
+
+const poseOf = (element: Element): PoseKey[] =>
+  kindOf(element).nature === 'unseen'
+    ? [...unseenKeys]
+    : [
+        ...boxKeys,
+        'perspective',
+        'iris',
+        'blur',
+        ...kindOf(element).poses,
+        ...(element.masks.length > 0 ? (['maskSoft'] as const) : []),
+      ];
 
 const inPaint = (key: string, label: string, paint: Paint): Movable[] => {
   const colour = (own: string, words: string): Movable => ({

@@ -90,7 +90,7 @@ function seenIn(node: DisplayNode, from: number): unknown {
   return {
     kind,
     key: key.split('/').slice(from).join('/'),
-    matrix: [...matrix].map((value) => Math.round(value * 1e6) / 1e6),
+    matrix: [...matrix].map((value) => Math.round(value * 1e6) / 1e6 + 0),
     opacity,
     children: 'children' in node ? node.children.map((child) => seenIn(child, from)) : [],
     words: node.kind === 'text' ? node.layout.lines.map(({ text }) => text) : [],

@@ -1,6 +1,6 @@
 import { pieceLength, type Pieces } from '../display';
 import { poseLength, spanOf, timingOf, type CompiledColour, type CompiledTrack } from '../motion';
-import type { Box, Cascade, Element, Track } from '../show';
+import { pivotOfPart, type Box, type Cascade, type Element, type Track } from '../show';
 import { piecesOf, type TextLayout, type TextMeasure, type TextPiece } from '../text';
 
 /** A track over the pieces of a text. */
@@ -78,10 +78,10 @@ export function pieceMotion(
   for (const { phase, track, compiled } of given) {
     const cascade = track.cascade as Cascade;
     const { unitOf, count, pace, shifts } = timed(cascade, spanOf(compiled));
-    const middles = middlesOf(list, unitOf, count);
-    const [px, py] = [box.w * element.pivotX, box.h * element.pivotY];
-    const pivot = (piece: TextPiece): { x: number; y: number } =>
-      cascade.pivot === 'whole' ? { x: px, y: py } : (middles[unitOf(piece)] ?? { x: px, y: py });
+    const own = pivotOfPart(cascade.pivot);
+    const whole = { x: box.w * element.pivotX, y: box.h * element.pivotY };
+    const pivots = own ? pivotsOf(list, unitOf, count, own) : [];
+    const pivot = (piece: TextPiece): { x: number; y: number } => pivots[unitOf(piece)] ?? whole;
     (tracks[phase] ??= []).push({
       track: compiled,
       shifts,
@@ -100,7 +100,13 @@ export function pieceMotion(
   };
 }
 
-function middlesOf(list: readonly TextPiece[], unitOf: (piece: TextPiece) => number, count: number) {
+/** What each unit of a text is turned about: (u, v) in parts of its box. */
+function pivotsOf(
+  list: readonly TextPiece[],
+  unitOf: (piece: TextPiece) => number,
+  count: number,
+  { u, v }: { readonly u: number; readonly v: number },
+) {
   const boxes = Array.from({ length: count }, () => ({
     l: Infinity,
     t: Infinity,
@@ -115,7 +121,7 @@ function middlesOf(list: readonly TextPiece[], unitOf: (piece: TextPiece) => num
     own.r = Math.max(own.r, piece.x + piece.w);
     own.b = Math.max(own.b, piece.y + piece.h);
   }
-  return boxes.map(({ l, t, r, b }) => ({ x: (l + r) / 2, y: (t + b) / 2 }));
+  return boxes.map(({ l, t, r, b }) => ({ x: l + (r - l) * u, y: t + (b - t) * v }));
 }
 
 function alongOf(list: readonly TextPiece[], element: Element): Float64Array {

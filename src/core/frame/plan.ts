@@ -25,6 +25,7 @@ import {
   poseMovables,
   StyleReader,
   phaseOf,
+  pivotOfPart,
   type Box,
   type Cascade,
   type Change,
@@ -572,10 +573,14 @@ export class MotionPlan {
     box: Box,
   ): T {
     const { shifts, pace } = this.timing(cascade, count, spanOf(compiled));
+    // By itself each part turns about its own pivot.
+    const own =
+      cascade.pivot === 'part' ? { u: element.pivotX, v: element.pivotY } : pivotOfPart(cascade.pivot);
     const around = this.stage.rest.boxes.get(group);
     const owner = this.stage.rest.elements[group];
-    const about =
-      cascade.pivot === 'whole' && around && owner
+    const about = own
+      ? { dx: box.w * (element.pivotX - own.u), dy: box.h * (element.pivotY - own.v) }
+      : around && owner
         ? {
             dx: box.x + box.w * element.pivotX - (around.x + around.w * owner.pivotX),
             dy: box.y + box.h * element.pivotY - (around.y + around.h * owner.pivotY),

@@ -21,13 +21,7 @@ export {
 } from './tracks';
 export { coasted, coastFrames, endsAtRest, phaseEnd } from './phases';
 export { changedFields, chooseChange } from './choose';
-export {
-  applyPreset,
-  idlePresets,
-  motionPresets,
-  presetsFor,
-  usualFollow,
-  type MotionPreset,
-} from './presets';
+export { applyPreset, idlePresets, motionPresets, presetsFor, usualFollow } from './presets';
+export type { MotionPreset } from './preset';
 export { inTurn, turnOrders, type TurnOrder } from './turn';
 export { joinAbout, joinTable, newTable, type PlacedTrack, type TrackTable } from './table';

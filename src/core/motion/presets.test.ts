@@ -11,11 +11,12 @@ const elements: Element[] = [
   newElement('group', 'group', 'Group', { children: ['dot'] }),
   newElement('rect', 'dot', 'Dot'),
   newElement('chart', 'chart', 'Chart'),
+  newElement('viewpoint', 'camera', 'Camera'),
 ];
 const template = (): Template =>
   newTemplate('t', 'T', {
     elements: Object.fromEntries(elements.map((e) => [e.id, e])),
-    order: ['bar', 'words', 'group', 'chart'],
+    order: ['bar', 'words', 'group', 'chart', 'camera'],
     changes: [newChange('c', 'Change', { frames: 40, swap: 16 })],
   });
 const named = (id: string): MotionPreset => motionPresets.find((preset) => preset.id === id) as MotionPreset;
@@ -43,6 +44,42 @@ describe('ready motions', () => {
     expect(fits('children')).toEqual(['group']);
     expect(fits('draw')).toEqual(['bar']);
     expect(fits('count')).toEqual(['words']);
+    expect(fits('push')).toEqual(['camera']);
+    expect(fits('fade')).not.toContain('camera');
+  });
+  test('the old and the new as two faces of one thing meet half way, edge on', () => {
+    for (const swap of [16, null]) {
+      const t = template();
+      t.changes[0] = newChange('c', 'Change', { frames: 40, swap });
+      applyPreset(t, 'c', ['group'], named('two-faces'), 10, newId);
+      const middle = swap ?? 20;
+      expect(
+        phaseOf(t, 'c')?.tracks.map(({ side, keys }) => [
+          side,
+          ...keys.map(({ frame, value }) => [frame, value]),
+        ]),
+      ).toEqual([
+        ['old', [0, 0], [middle, 90]],
+        ['new', [middle, -90], [40, 0]],
+      ]);
+    }
+  });
+  test('what flies goes by the same places as it comes and as it leaves', () => {
+    const t = template();
+    applyPreset(t, 'enter', ['bar'], named('fly'), 100, newId);
+    applyPreset(t, 'exit', ['bar'], named('fly'), 100, newId);
+    const places = (ref: 'enter' | 'exit') =>
+      phaseOf(t, ref)?.tracks[2]?.keys.map(({ frame, value }) => [frame, value]);
+    expect(places('enter')).toEqual([
+      [0, -2600],
+      [55, -500],
+      [100, 0],
+    ]);
+    expect(places('exit')).toEqual([
+      [0, 0],
+      [45, -500],
+      [100, -2600],
+    ]);
   });
   test('several elements lead and follow; what moved the same before gives way', () => {
     const t = template();

@@ -5,7 +5,6 @@ import {
   newCascade,
   phaseOf,
   type Cascade,
-  type Ease,
   type Element,
   type NewId,
   type PhaseRef,
@@ -14,53 +13,9 @@ import {
   type TrackSide,
   holds,
 } from '../show';
+import { even, fade, gentle, inParts, isText, plain, strong, type MotionPreset } from './preset';
+import { spacePresets } from './presets-space';
 import { roundOf } from './tracks';
-
-/** One property of a preset: where it comes from on the way in, or goes to on the way out. */
-interface Part {
-  readonly property: string;
-  readonly away: number;
-  readonly given?: Partial<Track>;
-  /** The curve of the way in; the way out has its counterpart. */
-  readonly ease?: readonly [into: Ease, out: Ease];
-}
-
-/** A motion to enter or leave by, that becomes ordinary keys. */
-export interface MotionPreset {
-  readonly id: string;
-  readonly label: string;
-  /** One sentence for those who have not seen it. */
-  readonly help: string;
-  readonly fits: (element: Element) => boolean;
-  /** Goes away from rest and comes back, over and over: for the idle loop, and for nothing else. */
-  readonly isLoop?: boolean;
-  readonly parts: (element: Element) => readonly Part[];
-  /** What goes another way than it comes. */
-  readonly leaving?: readonly Part[];
-}
-
-const strong = ['strong-out', 'strong-in'] as const;
-const gentle = ['gentle-out', 'gentle-in'] as const;
-const even = ['linear', 'linear'] as const;
-const anything = (): boolean => true;
-const isText = (element: Element): boolean => element.kind === 'text';
-const inParts = (element: Element): Cascade | null =>
-  element.kind === 'table' || element.kind === 'chart'
-    ? newCascade('row')
-    : holds(element)
-      ? newCascade('child')
-      : element.kind === 'text'
-        ? newCascade('character')
-        : null;
-
-const fade: Part = { property: 'opacity', away: 0, ease: even };
-const plain = (id: string, label: string, help: string, ...parts: Part[]): MotionPreset => ({
-  id,
-  label,
-  help,
-  fits: anything,
-  parts: () => parts,
-});
 
 export const motionPresets: readonly MotionPreset[] = [
   plain('fade', 'Fade', 'Comes up out of nothing.', fade),
@@ -142,14 +97,6 @@ export const motionPresets: readonly MotionPreset[] = [
     help: 'A bar that grows from its pivot to its width.',
     fits: (element) => movableOf(element, 'w') !== undefined,
     parts: () => [{ property: 'w', away: 0 }],
-  },
-  {
-    ...plain('flip', 'Flip', 'Turns up about its middle, as a card does.', {
-      property: 'rotationX',
-      away: -90,
-      ease: ['overshoot', 'strong-in'],
-    }),
-    leaving: [{ property: 'rotationX', away: 90, ease: ['overshoot', 'strong-in'] }],
   },
   plain('blur', 'Out of a blur', 'Comes into focus.', { property: 'blur', away: 28, ease: gentle }, fade),
   {
@@ -234,6 +181,7 @@ export const motionPresets: readonly MotionPreset[] = [
       },
     ],
   },
+  ...spacePresets,
 ];
 
 /** Motions for the idle loop: small, slow, and back where they began. */
@@ -282,23 +230,24 @@ function tracksOf(
   newId: NewId,
 ): Track[] {
   const parts = (way === 'out' && preset.leaving) || preset.parts(element);
-  return parts.map(({ property, away, given, ease = strong }) => {
+  return parts.map(({ property, away, via = [], given, ease = strong }) => {
     const track = makeTrack(newId(), element.id, property, [], { ...given, side });
     const rest = neutral(track.mode);
     const cascade =
       track.cascade && way === 'out'
         ? { ...track.cascade, order: turned(track.cascade.order) }
         : track.cascade;
-    const values = way === 'in' ? [away, rest] : [rest, away];
     const [into, out] = ease;
-    return {
-      ...track,
-      cascade,
-      keys: [
-        { frame: from, value: values[0] as number, ease: way === 'in' ? into : out },
-        { frame: Math.max(from + 1, to), value: values[1] as number, ease: 'linear' },
-      ],
-    };
+    const length = Math.max(1, to - from);
+    const places = [[0, away] as const, ...via, [1, rest] as const];
+    const stops =
+      way === 'in' ? places : [...places].reverse().map(([at, value]) => [1 - at, value] as const);
+    const keys = stops.map(([at, value], i) => ({
+      frame: from + Math.round(length * at),
+      value,
+      ease: i === stops.length - 1 ? ('linear' as const) : way === 'in' ? into : out,
+    }));
+    return { ...track, cascade, keys: keys.filter(({ frame }, i) => frame !== keys[i + 1]?.frame) };
   });
 }
 
@@ -354,11 +303,20 @@ export function applyPreset(
     if (preset.isLoop) return loopOf(preset, element, length, newId);
     if (change) {
       const end = Math.max(2, change.frames);
-      const swap = change.swap ?? Math.round(end / 2);
-      const out = change.swap === null ? end : swap;
+      const middle = change.swap ?? Math.round(end / 2);
+      const isApart = preset.isOneThing || change.swap !== null;
+      const out = isApart ? middle : end;
       return [
-        ...tracksOf(preset, element, 'out', 0, Math.max(1, Math.min(out, length)), 'old', newId),
-        ...tracksOf(preset, element, 'in', change.swap === null ? 0 : swap, end, 'new', newId),
+        ...tracksOf(
+          preset,
+          element,
+          'out',
+          0,
+          Math.max(1, preset.isOneThing ? out : Math.min(out, length)),
+          'old',
+          newId,
+        ),
+        ...tracksOf(preset, element, 'in', isApart ? middle : 0, end, 'new', newId),
       ];
     }
     // A move begins at rest and goes away from it.

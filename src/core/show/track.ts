@@ -17,6 +17,18 @@ export const cascadeOrders = ['forward', 'backward', 'centre', 'edges', 'random'
 export type CascadeOrder = (typeof cascadeOrders)[number];
 
 /** One motion spread over the parts of an element. The last part ends where the track's last key stands. */
+/** What scale and turns of a part go about: its own middle or an edge of it, or the element's pivot. */
+export const cascadePivots = ['part', 'left', 'top', 'right', 'bottom', 'whole'] as const;
+export type CascadePivot = (typeof cascadePivots)[number];
+/** Where in a part its pivot is, in parts of its box; null: the element's. */
+export const pivotOfPart = (pivot: CascadePivot): { readonly u: number; readonly v: number } | null =>
+  pivot === 'whole'
+    ? null
+    : {
+        u: pivot === 'left' ? 0 : pivot === 'right' ? 1 : 0.5,
+        v: pivot === 'top' ? 0 : pivot === 'bottom' ? 1 : 0.5,
+      };
+
 export const cascadeSchema = z.object({
   by: z.enum(cascadeParts),
   order: z.enum(cascadeOrders),
@@ -26,8 +38,7 @@ export const cascadeSchema = z.object({
   overlap: z.number().min(0).max(1),
   /** Frames from the start of one part to that of the next, instead of an overlap; null: by overlap. */
   delay: z.number().min(0).max(10_000).nullable(),
-  /** What scale and turn go about: each part's own middle, or the element's pivot. */
-  pivot: z.enum(['part', 'whole']),
+  pivot: z.enum(cascadePivots),
 });
 export type Cascade = z.infer<typeof cascadeSchema>;
 

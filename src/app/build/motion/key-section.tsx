@@ -316,7 +316,11 @@ function TrackSection(props: {
                 label="About"
                 value={cascade.pivot}
                 choices={[
-                  { value: 'part', label: "Each part's middle" },
+                  { value: 'part', label: "Each part's own pivot" },
+                  { value: 'top', label: "Each part's upper edge" },
+                  { value: 'bottom', label: "Each part's lower edge" },
+                  { value: 'left', label: "Each part's left edge" },
+                  { value: 'right', label: "Each part's right edge" },
                   { value: 'whole', label: "The element's pivot" },
                 ]}
                 onChange={(pivot) => spread({ pivot: pivot as Cascade['pivot'] })}

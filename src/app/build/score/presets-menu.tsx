@@ -230,21 +230,35 @@ export function PresetsMenu({ template }: { template: Template }) {
               />
             )}
           </div>
-          <div className="grid grid-cols-5 gap-1" role="listbox" aria-label="Motions">
-            {presets.map((preset) => (
-              <button
-                key={preset.id}
-                type="button"
-                role="option"
-                aria-selected={shown === preset}
-                className={`h-6 truncate rounded border px-2 text-left text-xs ${shown === preset ? 'border-brass bg-raised' : 'border-line bg-raised/50 hover:bg-raised'}`}
-                onPointerEnter={() => look(preset)}
-                onFocus={() => look(preset)}
-                onClick={() => choose(preset)}
-              >
-                {preset.label}
-              </button>
-            ))}
+          <div role="listbox" aria-label="Motions" className="flex flex-col gap-1">
+            {[false, true].map((isInSpace) => {
+              const own = presets.filter((preset) => (preset.isInSpace ?? false) === isInSpace);
+              if (own.length === 0) return null;
+              return (
+                <div
+                  key={String(isInSpace)}
+                  role="group"
+                  aria-label={isInSpace ? 'In space' : 'In the plane'}
+                  className="grid grid-cols-5 gap-1"
+                >
+                  {isInSpace && <span className="col-span-5 pt-1 text-xs text-ink-2">In space</span>}
+                  {own.map((preset) => (
+                    <button
+                      key={preset.id}
+                      type="button"
+                      role="option"
+                      aria-selected={shown === preset}
+                      className={`h-6 truncate rounded border px-2 text-left text-xs ${shown === preset ? 'border-brass bg-raised' : 'border-line bg-raised/50 hover:bg-raised'}`}
+                      onPointerEnter={() => look(preset)}
+                      onFocus={() => look(preset)}
+                      onClick={() => choose(preset)}
+                    >
+                      {preset.label}
+                    </button>
+                  ))}
+                </div>
+              );
+            })}
           </div>
         </Popover.Content>
       </Popover.Portal>
