@@ -146,7 +146,7 @@ export function heat(): Template {
 
 const columns = ['Heat', 'Start', 'Left', 'Right', 'Field'] as const;
 
-/** Six heats at once, an inset for each row, each entering a little after the one before. */
+/** Six heats at once on wet sand, an inset for each row, each entering a little after the one before. */
 export function heatWall(): Template {
   const [x, y, w, h, gap] = [96, 220, 560, 320, 24] as const;
   const shows: Partial<InsetElement> = { x, y, w, h, template: 'heat', frame: -6 };
@@ -160,8 +160,9 @@ export function heatWall(): Template {
       newElement('text', 'title', 'Title', { ...name, x: x + 36, y: 98, w: 760, h: 64, text: 'Rokkaku duel', weight: 820, size: 52, colour: colours.deep, minScale: 0.6 }),
       newElement('inset', 'heat', 'Heat', shows),
       newElement('rows', 'rows', 'Heats', { children: ['heat'], flow: 'grid', across: 3, rowW: w + gap, rowH: h + gap, most: 6 }),
+      newElement('floor', 'sand', 'Wet sand', { x: -960, y: -108, reach: 170, opacity: 0.45, blur: 5, tint: '#b9d3cf' }),
     ],
-    order: [...orderOf('head'), 'title', 'rows'],
+    order: ['sand', ...orderOf('head'), 'title', 'rows'],
     fields: [textField('f-title', 'Title', 'Rokkaku duel', 'What the heats are of', { sample: false, maxLength: 30 })],
     ties: [['title', 'text', 'f-title']],
     tethers: fastened('head', 92),
@@ -194,6 +195,7 @@ export function heatWall(): Template {
     title: { x: 108, y: 174 },
     heat: { x: 72, y: 300, w: 460, h: 263 },
     rows: { across: 2, rowW: 478, rowH: 287 },
+    sand: { x: -1380, y: 148 },
   });
 }
 

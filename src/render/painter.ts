@@ -493,7 +493,8 @@ export class Painter {
     const base = isWiped ? this.onlyUnwiped(node, whole, box) : whole;
     const hasCast = effects.shadow !== null || effects.glow !== null;
     // A shadow must not show through what casts it: where the whole fades or blends, it is put together first.
-    const isJoined = hasCast && (node.opacity < 1 || node.blend !== 'normal');
+    const tint = effects.tint ? { colour: effects.tint, x: 0, y: 0, boost: null } : null;
+    const isJoined = (hasCast && node.opacity < 1) || ((hasCast || tint !== null) && node.blend !== 'normal');
     const onto = isJoined ? this.newLayer(box) : layer;
     // What is left of the wipe is cast as it is; other clips cut the shadow too.
     const around = isWiped ? clippedBy(node, false) : node;
@@ -513,9 +514,9 @@ export class Painter {
       this.lay(onto, clips, opacity, cast, box, { colour, x: 0, y: 0, boost: 1.8 }, null, cast !== base);
     }
     if (picture !== base) onto.shows.push(base);
-    if (!isJoined && node.blend === 'normal') return this.lay(onto, clips, opacity, picture, box, null, null);
+    if (!isJoined && node.blend === 'normal') return this.lay(onto, clips, opacity, picture, box, tint, null);
     if (!isJoined) return this.blendOn(node, around, layer, picture, box);
-    this.lay(onto, clips, opacity, picture, box, null, null);
+    this.lay(onto, clips, opacity, picture, box, tint, null);
     const joined = this.finish(onto);
     if (node.blend === 'normal') this.lay(layer, around, node.opacity, joined, box, null, null);
     else this.blendOn(node, around, layer, joined, box);
@@ -528,14 +529,17 @@ export class Painter {
     return this.finish(layer);
   }
 
-  /** Lays a surface on a layer, as it is or as a shadow of one colour, cut by a mask where there is one. */
+  /**
+   * Lays a surface on a layer: as it is, multiplied by a colour, or as a shadow of one colour, so many times as opaque; cut by a
+   * mask where there is one.
+   */
   private lay(
     layer: Layer,
     clipped: Clipped,
     opacity: number,
     shown: Surface | null,
     box: PixelBox,
-    tint: { colour: string; x: number; y: number; boost: number } | null,
+    tint: { colour: string; x: number; y: number; boost: number | null } | null,
     cut: { cover: Surface; mask: MaskUse } | null,
     isGiven = true,
   ): void {
@@ -545,7 +549,8 @@ export class Painter {
     const grown = this.context.density / this.context.scale;
     const [dx, dy] = tint ? [tint.x * grown, tint.y * grown] : [0, 0];
     brush.begin(x + dx, y + dy, w, h).picture(shown.drawn, x + dx, y + dy, w, h);
-    if (tint) brush.colour(tint.colour).opacityAlone(tint.boost);
+    if (tint) brush.colour(tint.colour);
+    if (tint && tint.boost !== null) brush.opacityAlone(tint.boost);
     if (cut) {
       brush.maskedBy(cut.cover.drawn, x, y, w, h, cut.mask.inverted);
       layer.shows.push(cut.cover);

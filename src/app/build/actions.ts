@@ -64,13 +64,27 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
   const made: Element = newElement(kind, id, label, given);
   const element = {
     ...made,
-    x: Math.round((template.width - made.w) / 2),
-    y: Math.round((template.height - made.h) / 2),
+    x: 'x' in given ? made.x : Math.round((template.width - made.w) / 2),
+    y: 'y' in given ? made.y : Math.round((template.height - made.h) / 2),
   };
   editTemplate(`Add ${label.toLowerCase()}`, (t) => addElement(t, element));
   useBuild.getState().select([id]);
   // Its words are typed at once, over those that stand there for now.
   if (kind === 'text') useBuild.getState().set({ typing: id, isNaming: true });
+}
+
+/** Puts a floor on which what stands in the lower part of the canvas is reflected, before the canvas and behind it. */
+export function addFloor(): void {
+  const template = templateNow();
+  if (!template) return;
+  const { width, height } = template;
+  addNew('floor', undefined, {
+    x: -width / 2,
+    y: Math.round((height * 5) / 6 - height),
+    w: 2 * width,
+    h: 2 * height,
+    reach: Math.round(height / 2),
+  });
 }
 
 /** Puts a camera where that of the canvas stands: what is seen stays as it is until it is moved. The first is in use. */

@@ -5,6 +5,7 @@ import {
   Eye,
   EyeOff,
   Film,
+  FlipVertical2,
   Folder,
   Image,
   Lock,
@@ -49,6 +50,7 @@ const pictures: Readonly<Record<ElementKindName, ReactNode>> = {
   map: <MapIcon size={14} />,
   chart: <ChartColumn size={14} />,
   viewpoint: <Video size={14} />,
+  floor: <FlipVertical2 size={14} />,
   inset: <PictureInPicture2 size={14} />,
 };
 

@@ -33,6 +33,8 @@ export const maxClips = 4;
 
 /** Only what lies inside a rectangle is seen. Edges that do not cut lie far outside. */
 export interface Clip {
+  /** The map onto the canvas of the plane in which it cuts. */
+  readonly plane: Matrix;
   /** Uncovers what it cuts, so that shadows and glows are those of what is seen; else it cuts them too. */
   readonly isWipe: boolean;
   /** Px over which its edges fade. */
@@ -50,6 +52,8 @@ export interface Clip {
 /** What is done to an element's picture as a whole before it is laid on what is behind it. Lengths in px. */
 export interface Effects {
   readonly blur: number;
+  /** The colour by which its picture is multiplied; none: it is as it is. */
+  readonly tint?: string | null;
   readonly shadow: {
     readonly colour: string;
     readonly x: number;

@@ -10,7 +10,8 @@ import {
 } from './display';
 import { identity, type Matrix } from './matrix';
 
-export const newClip = (isWipe: boolean, inverse: Matrix = identity()): Clip => ({
+export const newClip = (isWipe: boolean, inverse: Matrix = identity(), plane: Matrix = identity()): Clip => ({
+  plane,
   isWipe,
   soft: 0,
   inverse,

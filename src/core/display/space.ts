@@ -143,6 +143,43 @@ export function shiftInSpace(out: Matrix, parent: Matrix, tx: number, ty: number
 /** Over a canvas it is less than any pixel sees. */
 const flatEnough = 1e-12;
 
+/** out = the inverse of a map of space; false, and `out` as it was, where there is none. */
+export function invertSpace(out: Matrix, m: ArrayLike<number>): boolean {
+  const n = (i: number): number => m[i] as number;
+  const s0 = n(0) * n(5) - n(4) * n(1);
+  const s1 = n(0) * n(9) - n(8) * n(1);
+  const s2 = n(0) * n(13) - n(12) * n(1);
+  const s3 = n(4) * n(9) - n(8) * n(5);
+  const s4 = n(4) * n(13) - n(12) * n(5);
+  const s5 = n(8) * n(13) - n(12) * n(9);
+  const c0 = n(2) * n(7) - n(6) * n(3);
+  const c1 = n(2) * n(11) - n(10) * n(3);
+  const c2 = n(2) * n(15) - n(14) * n(3);
+  const c3 = n(6) * n(11) - n(10) * n(7);
+  const c4 = n(6) * n(15) - n(14) * n(7);
+  const c5 = n(10) * n(15) - n(14) * n(11);
+  const determinant = s0 * c5 - s1 * c4 + s2 * c3 + s3 * c2 - s4 * c1 + s5 * c0;
+  if (!(Math.abs(determinant) > 1e-12)) return false;
+  const by = 1 / determinant;
+  out[0] = (n(5) * c5 - n(9) * c4 + n(13) * c3) * by;
+  out[4] = (-n(4) * c5 + n(8) * c4 - n(12) * c3) * by;
+  out[8] = (n(7) * s5 - n(11) * s4 + n(15) * s3) * by;
+  out[12] = (-n(6) * s5 + n(10) * s4 - n(14) * s3) * by;
+  out[1] = (-n(1) * c5 + n(9) * c2 - n(13) * c1) * by;
+  out[5] = (n(0) * c5 - n(8) * c2 + n(12) * c1) * by;
+  out[9] = (-n(3) * s5 + n(11) * s2 - n(15) * s1) * by;
+  out[13] = (n(2) * s5 - n(10) * s2 + n(14) * s1) * by;
+  out[2] = (n(1) * c4 - n(5) * c2 + n(13) * c0) * by;
+  out[6] = (-n(0) * c4 + n(4) * c2 - n(12) * c0) * by;
+  out[10] = (n(3) * s4 - n(7) * s2 + n(15) * s0) * by;
+  out[14] = (-n(2) * s4 + n(6) * s2 - n(14) * s0) * by;
+  out[3] = (-n(1) * c3 + n(5) * c1 - n(9) * c0) * by;
+  out[7] = (n(0) * c3 - n(4) * c1 + n(8) * c0) * by;
+  out[11] = (-n(3) * s3 + n(7) * s1 - n(11) * s0) * by;
+  out[15] = (n(2) * s3 - n(6) * s1 + n(10) * s0) * by;
+  return true;
+}
+
 /** Whether something is not seen as a map of the plane would show it. How near it is, row 2, is not asked. */
 export const isInSpace = (m: ArrayLike<number>): boolean => m[3] !== 0 || m[7] !== 0 || m[15] !== 1;
 

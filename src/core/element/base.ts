@@ -49,6 +49,8 @@ export const elementBase = z.object({
   rotationX: finite.min(-3600).max(3600),
   rotationY: finite.min(-3600).max(3600),
   perspective: size,
+  /** Whether floors beside it reflect it. */
+  reflected: z.boolean(),
   pivotX: finite.min(-10).max(10),
   pivotY: finite.min(-10).max(10),
   opacity: fraction,
@@ -96,6 +98,7 @@ export const baseDefaults = {
   rotationX: 0,
   rotationY: 0,
   perspective: 0,
+  reflected: true,
   pivotX: 0.5,
   pivotY: 0.5,
   opacity: 1,
@@ -156,6 +159,7 @@ export const placeProperties: readonly Property[] = [
     min: 0,
     step: 10,
   },
+  { key: 'reflected', label: 'Reflected by floors', type: 'yes-no', section: 'Space', wide: true },
   { key: 'pivotX', label: 'Pivot X', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
   { key: 'pivotY', label: 'Pivot Y', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
 ];
@@ -280,17 +284,21 @@ export const lookProperties: readonly Property[] = [
 export type ElementBase = z.infer<typeof elementBase>;
 
 /** The effects of an element, or null where it has none. */
-export function effectsOf(element: ElementBase): Effects | null {
-  const { blur, shadow, glow } = element;
-  if (blur === 0 && !shadow && glow === 0) return null;
+export function effectsOf(element: ElementBase & { readonly tint?: string }): Effects | null {
+  const { blur, shadow, glow, tint = white } = element;
+  if (blur === 0 && !shadow && glow === 0 && tint === white) return null;
   return {
     blur,
+    tint: tint === white ? null : tint,
     shadow: shadow
       ? { colour: element.shadowColour, x: element.shadowX, y: element.shadowY, blur: element.shadowBlur }
       : null,
     glow: glow > 0 ? { colour: element.glowColour, reach: glow } : null,
   };
 }
+
+/** Multiplied by it, a picture stays as it is. */
+const white = '#ffffff';
 
 /** How an element as a whole meets what is behind it. */
 export const ownOf = (element: ElementBase): NodeOwn => ({

@@ -63,6 +63,7 @@ export {
   type MapElement,
   type MapInset,
 } from './map';
+export type { FloorElement } from './floor';
 export type { PathElement } from './path';
 export type { PictureElement } from './picture';
 export type { PolygonElement } from './polygon';

@@ -41,6 +41,7 @@ export type PropertySection =
   | 'Map'
   | 'Inset'
   | 'Camera'
+  | 'Reflection'
   | 'Life'
   | 'Crawl';
 

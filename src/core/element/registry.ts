@@ -6,6 +6,7 @@ import { chart } from './chart';
 import { clock } from './clock';
 import { crawl } from './crawl';
 import { ellipse } from './ellipse';
+import { floor } from './floor';
 import { group } from './group';
 import { hand } from './hand';
 import { inset, insetField } from './inset';
@@ -42,6 +43,7 @@ export const elementSchema = z.discriminatedUnion('kind', [
   map.schema,
   inset.schema,
   viewpoint.schema,
+  floor.schema,
 ]);
 export type Element = z.infer<typeof elementSchema>;
 export type ElementKindName = Element['kind'];
@@ -66,6 +68,7 @@ const kinds = {
   map,
   inset,
   viewpoint,
+  floor,
 } as const satisfies { [K in ElementKindName]: ElementKind<Extract<Element, { kind: K }>> };
 /** Every kind of element, by name: the one table a new kind is added to. */
 export const elementKinds: Readonly<Record<ElementKindName, ElementKind>> = kinds;

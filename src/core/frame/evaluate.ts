@@ -35,6 +35,7 @@ import { runDrift, type RunningDrift } from './drift';
 import { focusBlur, runCamera } from './viewpoint';
 import { runView, type RunningView } from './map-view';
 import { fitInset, momentWithin, type RunningInset } from './insets';
+import { runMirror, type Mirror } from './mirror';
 import type { PieceColour, PieceMotion, PieceTrack } from './pieces';
 import { moving, type Active, type Part, type Scene, type ScenePhase } from './scene';
 
@@ -198,6 +199,7 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
   }
   scene.isFresh = false;
   for (let i = 0; i < scene.insets.length; i += 1) runInset(scene, scene.insets[i] as RunningInset, moment);
+  for (let i = 0; i < scene.mirrors.length; i += 1) runMirror(scene.mirrors[i] as Mirror);
   return scene.root;
 }
 
@@ -425,7 +427,7 @@ function takeEffects(part: Part): void {
   const effects = part.liveEffects;
   if (!effects) return;
   effects.blur = Math.max(0, part.element.blur + (part.pose[blur] as number));
-  part.node.effects = effects.blur > 0.05 || effects.shadow || effects.glow ? effects : null;
+  part.node.effects = effects.blur > 0.05 || effects.tint || effects.shadow || effects.glow ? effects : null;
 }
 
 /** A group is blurred with what is in it. */
@@ -440,8 +442,9 @@ function blurByFocus({ view }: Scene, part: Part): void {
     node.effects = own;
     return;
   }
-  part.focused ??= { blur: 0, shadow: null, glow: null };
+  part.focused ??= { blur: 0, tint: null, shadow: null, glow: null };
   part.focused.blur = (own?.blur ?? 0) + by;
+  part.focused.tint = own?.tint ?? null;
   part.focused.shadow = own?.shadow ?? null;
   part.focused.glow = own?.glow ?? null;
   node.effects = part.focused;

@@ -58,6 +58,7 @@ import { newView, type RunningView } from './map-view';
 import { morphing, type Morph } from './morph';
 import { MotionPlan } from './plan';
 import type { CountMotion } from './count';
+import { mirrorsOf, type Mirror } from './mirror';
 import type { View } from './viewpoint';
 
 /** In a Change: what shows the old values, what shows the new ones, and what stays through it. */
@@ -116,7 +117,7 @@ export interface Part {
   readonly live: Element | null;
   /** Its effects as they are now, where they move. */
   /** Its effects with the blur of what the camera is not sharp at; null before it has had any. */
-  focused: { blur: number; shadow: Effects['shadow']; glow: Effects['glow'] } | null;
+  focused: { -readonly [K in keyof Effects]: Effects[K] } | null;
   readonly ownEffects: Effects | null;
   readonly liveEffects: { -readonly [K in keyof Effects]: Effects[K] } | null;
   readonly pieces: PieceMotion | null;
@@ -212,6 +213,8 @@ export interface Scene {
   readonly onCanvas: Matrix;
   /** The cameras that stand in it, and what they see now; null: it is seen by that of its canvas. */
   readonly viewpoints: readonly Part[];
+  /** Floors, and what they reflect. */
+  readonly mirrors: readonly Mirror[];
   readonly view: { now: View | null };
   /** From the template's own space onto the canvas of the picture, as its camera sees it. */
   readonly base: Matrix;
@@ -393,14 +396,14 @@ export function prepareScene(
       focused: null,
       ownEffects: node.effects,
       liveEffects: own.movesEffects
-        ? { ...(effectsOf(element) ?? { blur: 0, shadow: null, glow: null }) }
+        ? { ...(effectsOf(element) ?? { blur: 0, tint: null, shadow: null, glow: null }) }
         : null,
       pieces: own.pieces,
       count: own.count,
       morph: own.morph,
-      clip: kind.clips(element) ? newClip(false, take(16)) : noClip,
-      wipe: (moves & moving.wipe) !== 0 ? newClip(true, take(16)) : noClip,
-      iris: (moves & moving.iris) !== 0 ? newClip(true, take(16)) : noClip,
+      clip: kind.clips(element) ? newClip(false, take(16), node.matrix) : noClip,
+      wipe: (moves & moving.wipe) !== 0 ? newClip(true, take(16), node.matrix) : noClip,
+      iris: (moves & moving.iris) !== 0 ? newClip(true, take(16), node.matrix) : noClip,
       rides: null,
       plane: inPlane(take(16)),
       pose: noNumbers,
@@ -516,6 +519,7 @@ export function prepareScene(
     base,
     onCanvas: onCanvasOf(template, options.canvas ?? template),
     viewpoints,
+    mirrors: mirrorsOf(parts, root),
     view: { now: null },
     running: { time: NaN, dayOffset: NaN, age: NaN, clocks: null },
     hasClock: lives.has('clock') || lives.has('count') || within.some((own) => own.hasClock),

@@ -3,7 +3,7 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useDraft } from '../../state/draft-store';
 import { Button, menuItem } from '../../ui';
-import { addAnalogueClock, addNew, addSceneCamera } from '../actions';
+import { addAnalogueClock, addFloor, addNew, addSceneCamera } from '../actions';
 import { useBuild } from '../build-store';
 
 interface Entry {
@@ -25,6 +25,7 @@ const pictures: readonly Entry[] = [
   { label: 'Video', add: () => addNew('video') },
   { label: 'Live camera', add: () => addNew('camera') },
   { label: 'Scene camera', add: addSceneCamera },
+  { label: 'Reflecting floor', add: addFloor },
   { label: 'Inset: a template or channel', add: () => addNew('inset') },
   {
     label: 'Map',
