@@ -182,7 +182,8 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
     part.turned = turned;
     moved[part.index] = 1;
   }
-  if (scene.viewpoints.length > 0 && scene.within === null && runCamera(scene)) scene.isFresh = true;
+  if ((scene.viewpoints.length > 0 || scene.eye) && scene.within === null && runCamera(scene))
+    scene.isFresh = true;
   for (let i = 0; i < parts.length; i += 1) {
     const part = parts[i] as Part;
     const isPlaced =

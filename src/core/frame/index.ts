@@ -6,3 +6,6 @@ export { spreadsOverWords } from './plan';
 export { momentIn } from './moments';
 export { partOf, pivotOf, posedValue, type PosedValue } from './pose-of';
 export { elementsAt } from './hit';
+export * from './orbit';
+export * from './space-handles';
+export { cornersOfView, viewOf, type Eye, type View } from './viewpoint';

@@ -59,7 +59,7 @@ import { morphing, type Morph } from './morph';
 import { MotionPlan } from './plan';
 import type { CountMotion } from './count';
 import { mirrorsOf, type Mirror } from './mirror';
-import type { View } from './viewpoint';
+import type { Eye, View } from './viewpoint';
 
 /** In a Change: what shows the old values, what shows the new ones, and what stays through it. */
 export type Era = 'both' | 'old' | 'new';
@@ -216,6 +216,8 @@ export interface Scene {
   /** Floors, and what they reflect. */
   readonly mirrors: readonly Mirror[];
   readonly view: { now: View | null };
+  /** An eye from which its space is looked at, in place of its own camera, and the size of what that sees. */
+  eye: Eye | null;
   /** From the template's own space onto the canvas of the picture, as its camera sees it. */
   readonly base: Matrix;
   /** Whether it has a clock, so that holding it does not make it still. */
@@ -255,6 +257,8 @@ export interface SceneOptions {
   readonly rate?: number;
   /** The show's named styles; default: none. */
   readonly look?: Look;
+  /** Everything stands in space, so that it may be looked at from elsewhere; default: what must. */
+  readonly inSpace?: boolean | undefined;
   /** The templates of the show, for its insets; default: none, and they show nothing. */
   readonly templates?: Readonly<Record<string, Template>>;
   /** The inset that it is prepared for: the templates around it, the outermost first, and what it stands in the space of. */
@@ -478,7 +482,8 @@ export function prepareScene(
     }
   }
   const viewpoints = parts.filter(({ element, era }) => element.kind === 'viewpoint' && era !== 'old');
-  if (options.inset?.within || viewpoints.length > 0) for (const part of parts) part.isInSpace = true;
+  if (options.inSpace || options.inset?.within || viewpoints.length > 0)
+    for (const part of parts) part.isInSpace = true;
   spreadSpace(parts);
   const poses = new Float64Array(poseAt);
   let at = 0;
@@ -521,6 +526,7 @@ export function prepareScene(
     viewpoints,
     mirrors: mirrorsOf(parts, root),
     view: { now: null },
+    eye: null,
     running: { time: NaN, dayOffset: NaN, age: NaN, clocks: null },
     hasClock: lives.has('clock') || lives.has('count') || within.some((own) => own.hasClock),
     hasCount: lives.has('count') || within.some((own) => own.hasCount),

@@ -1,5 +1,13 @@
 // The camera that a scene is seen by: that of its canvas, or a mean of those that stand in it.
-import { canvasCamera, eyeDistance, identity, multiply, nearnessOf, type Matrix } from '../display';
+import {
+  canvasCamera,
+  eyeDistance,
+  identity,
+  invertSpace,
+  multiply,
+  nearnessOf,
+  type Matrix,
+} from '../display';
 import { poseIndex, poseLength } from '../motion';
 import type { ViewpointElement } from '../show';
 import type { Part, Scene } from './scene';
@@ -17,6 +25,13 @@ export interface View {
   focal: number;
   focus: number;
   blur: number;
+}
+
+/** A place from which the space of a scene is looked at, and the picture that is seen from there, px. */
+export interface Eye {
+  readonly view: View;
+  readonly width: number;
+  readonly height: number;
 }
 
 const radians = Math.PI / 180;
@@ -60,6 +75,52 @@ function moved({ extras, pose, element }: Part, key: keyof ViewpointElement): nu
   return at < 0 ? rest : rest + (pose[poseLength + at] as number);
 }
 
+/** Where a camera of a scene stands now, and what it sees of a canvas so many px high. */
+export function viewOf(part: Part, height: number): View {
+  const { pose } = part;
+  return {
+    x: part.x + part.w / 2 + (pose[poseIndex.x] as number),
+    y: part.y + part.h / 2 + (pose[poseIndex.y] as number),
+    z: part.element.z + (pose[poseIndex.z] as number),
+    aimX: moved(part, 'aimX'),
+    aimY: moved(part, 'aimY'),
+    aimZ: moved(part, 'aimZ'),
+    roll: part.element.rotation + (pose[poseIndex.rotation] as number),
+    focal: height / 2 / Math.tan((Math.max(1, Math.min(170, moved(part, 'opening'))) / 2) * radians),
+    focus: moved(part, 'focus'),
+    blur: moved(part, 'focusBlur'),
+  };
+}
+
+/** The corners of what a view sees at the distance of its aim, px of space, round it. */
+export function cornersOfView(
+  view: View,
+  width: number,
+  height: number,
+): readonly [number, number, number][] {
+  const map = identity();
+  viewMatrix(map, view, width, height);
+  const back = identity();
+  if (!invertSpace(back, map)) return [];
+  const far = Math.hypot(view.aimX - view.x, view.aimY - view.y, view.aimZ - view.z) || view.focal;
+  // How near what is that far away is, see `viewMatrix`.
+  const [over, near] = [far / view.focal, view.focal - far];
+  return [
+    [0, 0],
+    [width, 0],
+    [width, height],
+    [0, height],
+  ].map(([x = 0, y = 0]) =>
+    [0, 1, 2].map(
+      (row) =>
+        (back[row] as number) * x * over +
+        (back[row + 4] as number) * y * over +
+        (back[row + 8] as number) * near +
+        (back[row + 12] as number) * over,
+    ),
+  ) as [number, number, number][];
+}
+
 /** The view of a scene now; null: that of its canvas. */
 export function viewNow({ viewpoints, template }: Scene): View | null {
   const { width, height } = template;
@@ -73,21 +134,7 @@ export function viewNow({ viewpoints, template }: Scene): View | null {
   };
   for (const part of viewpoints) {
     const use = Math.max(0, moved(part, 'use'));
-    if (use === 0) continue;
-    const { pose } = part;
-    const own: View = {
-      x: part.x + part.w / 2 + (pose[poseIndex.x] as number),
-      y: part.y + part.h / 2 + (pose[poseIndex.y] as number),
-      z: part.element.z + (pose[poseIndex.z] as number),
-      aimX: moved(part, 'aimX'),
-      aimY: moved(part, 'aimY'),
-      aimZ: moved(part, 'aimZ'),
-      roll: part.element.rotation + (pose[poseIndex.rotation] as number),
-      focal: height / 2 / Math.tan((Math.max(1, Math.min(170, moved(part, 'opening'))) / 2) * radians),
-      focus: moved(part, 'focus'),
-      blur: moved(part, 'focusBlur'),
-    };
-    add(own, use / Math.max(1, all));
+    if (use > 0) add(viewOf(part, height), use / Math.max(1, all));
   }
   const rest = Math.max(0, 1 - all);
   const far = eyeDistance * height;
@@ -114,13 +161,18 @@ function cameraOf(template: Scene['template']): Matrix {
 
 /** Brings a scene to its camera as it is now; whether that is another than before. */
 export function runCamera(scene: Scene): boolean {
-  const { template, base, onCanvas } = scene;
-  const view = viewNow(scene);
-  scene.view.now = view;
-  if (view) viewMatrix(seen, view, template.width, template.height);
-  else seen.set(cameraOf(template));
+  const { template, base, onCanvas, eye } = scene;
   before.set(base);
-  multiply(base, onCanvas, seen);
+  if (eye) {
+    scene.view.now = null;
+    viewMatrix(base, eye.view, eye.width, eye.height);
+  } else {
+    const view = viewNow(scene);
+    scene.view.now = view;
+    if (view) viewMatrix(seen, view, template.width, template.height);
+    else seen.set(cameraOf(template));
+    multiply(base, onCanvas, seen);
+  }
   for (let i = 0; i < 16; i += 1) if (base[i] !== before[i]) return true;
   return false;
 }
