@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { Extreme, RowTrial } from '../../core/data';
+import type { Orbit } from '../../core/frame';
 import {
   editLaidOut,
   laidOut,
@@ -47,6 +48,8 @@ export interface StageView {
   readonly isGrid: boolean;
   readonly gridSize: number;
   readonly hasRulers: boolean;
+  /** The ground of space is seen, also as the template is on air. */
+  readonly hasGround: boolean;
   readonly snaps: boolean;
 }
 const usualView: StageView = {
@@ -55,6 +58,7 @@ const usualView: StageView = {
   isGrid: false,
   gridSize: 60,
   hasRulers: true,
+  hasGround: false,
   snaps: true,
 };
 const viewKey = 'jorvan.stage';
@@ -81,6 +85,10 @@ interface BuildStore {
   /** Values that are tried by hand in the place of bindings, by their ids; not part of the show. */
   byHand: Values;
   view: StageView;
+  /** From where the space of the template is looked at; null: it is seen as it is on air. */
+  orbit: Orbit | null;
+  /** The element that is cropped on the stage. */
+  cropping: string | null;
   /** Clicks on the stage draw a path. */
   isPen: boolean;
   /** Whether the whole show is being searched. */
@@ -129,6 +137,8 @@ export const useBuild = create<BuildStore>((set, get) => ({
   byHand: {},
   view: keptView(),
   isPen: false,
+  orbit: null,
+  cropping: null,
   mapFile: null,
   fromRows: null,
   typing: null,
@@ -147,7 +157,7 @@ export const useBuild = create<BuildStore>((set, get) => ({
     set({ view });
   },
   // Whoever takes elements in hand lets go of keys.
-  select: (selection) => set({ selection, keys: [], typing: null, isNaming: false }),
+  select: (selection) => set({ selection, keys: [], typing: null, isNaming: false, cropping: null }),
   set,
   enter(templateId) {
     if (get().templateId === templateId) return;
@@ -159,6 +169,8 @@ export const useBuild = create<BuildStore>((set, get) => ({
       layout: null,
       typing: null,
       isPen: false,
+      orbit: null,
+      cropping: null,
       selection: [],
       playhead: atRest,
       isPlaying: false,

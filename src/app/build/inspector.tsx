@@ -34,6 +34,7 @@ import { useDraft } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { alignSelected, distributeSelected, takeApart } from './actions';
 import { editTemplate, sealEdit, useBuild } from './build-store';
+import { CropParts } from './crop-parts';
 import { GroupPlace } from './group-place';
 import { InsetParts } from './inset-parts';
 import { LayoutsSection } from './layouts-section';
@@ -255,6 +256,13 @@ function ElementInspector({ show, template, element }: { show: Show; template: T
             <Fragment key={name}>
               {section}
               <InsetParts show={show} template={template} element={element} />
+            </Fragment>
+          );
+        if (name === 'Picture' && 'cutLeft' in element)
+          return (
+            <Fragment key={name}>
+              {section}
+              <CropParts show={show} template={template} element={element} />
             </Fragment>
           );
         if (name === 'Map' && element.kind === 'map')

@@ -11,6 +11,8 @@ export function useScene(
   of: Dressing,
   /** A Change on its way, and the values before it. */
   change?: SceneOptions['change'],
+  /** Whether it is looked at from elsewhere than it is on air. */
+  inSpace = false,
 ): { scene: Scene | null; problem: Problem | null } {
   const arrivals = useFonts((store) => store.arrivals);
   useEffect(() => {
@@ -21,10 +23,13 @@ export function useScene(
   return useMemo(() => {
     void arrivals;
     try {
-      return { scene: prepareScene(template, values, measure, { look, templates, change }), problem: null };
+      return {
+        scene: prepareScene(template, values, measure, { look, templates, change, inSpace }),
+        problem: null,
+      };
     } catch (error) {
       if (error instanceof ProblemError) return { scene: null, problem: error.problem };
       throw error;
     }
-  }, [template, values, look, templates, arrivals, change]);
+  }, [template, values, look, templates, arrivals, change, inSpace]);
 }

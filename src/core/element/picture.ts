@@ -68,7 +68,15 @@ export const framingProperties = [
   cut('cutRight', 'Cut right'),
   cut('cutTop', 'Cut top'),
   cut('cutBottom', 'Cut foot'),
-  { key: 'radius', label: 'Corner radius', type: 'number', section: 'Appearance', unit: 'px', min: 0 },
+  {
+    key: 'radius',
+    label: 'Corner radius',
+    type: 'number',
+    section: 'Appearance',
+    unit: 'px',
+    min: 0,
+    wide: true,
+  },
 ] as const;
 
 type Framed = ElementBase & z.infer<z.ZodObject<typeof framingShape>>;

@@ -1,6 +1,6 @@
 // Templates within a template: what each shows, and where it is in its life at a moment of what it stands in.
 import { identity, multiply, placeFramed, shownOf, type Clip, type Matrix, type Place } from '../display';
-import { exactRate, withGraphic, type InsetElement } from '../show';
+import { exactRate, holds, kindOf, withGraphic, type Box, type InsetElement } from '../show';
 import type { Moment } from './evaluate';
 import type { Part, Scene } from './scene';
 
@@ -226,4 +226,26 @@ export function momentWithin(own: RunningInset, outer: Scene, moment: Moment): M
   const round = Math.max(1, enter + element.holdFrames + exit);
   const turn = life % round;
   return turn < enter + element.holdFrames ? at(turn) : leavingAt(turn - enter - element.holdFrames, turn);
+}
+
+/** What the picture of an inset covers of its own canvas, px of that, as it was last evaluated; null: nothing, or it is no inset. */
+export function drawnWithin(scene: Scene, id: string): Box | null {
+  const own = scene.insets.find(({ part }) => part.element.id === id);
+  if (!own) return null;
+  const { template, rest, parts } = own.scene;
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { path, node, element } of parts) {
+    const box = rest.boxes.get(path);
+    if (!box || holds(element) || !node.visible || node.kind === 'group') continue;
+    const reach = kindOf(element).reach(element);
+    left = Math.min(left, box.x - reach);
+    top = Math.min(top, box.y - reach);
+    right = Math.max(right, box.x + box.w + reach);
+    bottom = Math.max(bottom, box.y + box.h + reach);
+  }
+  left = Math.max(0, left);
+  top = Math.max(0, top);
+  right = Math.min(template.width, right);
+  bottom = Math.min(template.height, bottom);
+  return right > left && bottom > top ? { x: left, y: top, w: right - left, h: bottom - top } : null;
 }

@@ -27,16 +27,24 @@ interface Size {
 const axial = 80;
 const turned = 2.2;
 const mostPitch = 89.9;
+/** Canvas heights that are seen in depth, and before the canvas their middle. */
+const deepRoom = 4.6;
+const middleZ = 0.55;
 
 /** Looks at the whole of a canvas from a side, with room about it, in a picture of a size. */
 export function orbitFrom(side: OrbitSide, canvas: Size, picture: Size): Orbit {
-  const aspect = picture.width / Math.max(1, picture.height);
-  const size = 1.7 * Math.max(canvas.height, canvas.width / Math.max(0.1, aspect));
+  const aspect = Math.max(0.1, picture.width / Math.max(1, picture.height));
+  const room = side === 'turned' ? 1.7 : 1.3;
+  // Along the other axes also what stands behind the canvas, and a camera before it.
+  const deep = deepRoom * canvas.height;
+  const across = side === 'side' ? deep : room * canvas.width;
+  const down = side === 'top' ? deep : room * canvas.height;
+  const size = Math.max(down, across / aspect);
   const [yaw, pitch] = { turned: [34, 18], front: [0, 0], side: [-90, 0], top: [0, mostPitch] }[side] as [number, number]; // prettier-ignore
   return {
     x: canvas.width / 2,
     y: canvas.height / 2,
-    z: 0,
+    z: side === 'side' || side === 'top' ? middleZ * canvas.height : 0,
     yaw,
     pitch,
     size,

@@ -128,11 +128,16 @@ test('from the front the canvas is seen upright about the middle; from the side 
     seenAt(spaceOf(sceneOf({}, orbitFrom(side, canvas, picture))), x, y, z);
   near(seen('front', 960, 540, 0), { x: 400, y: 300 });
   const [left, right] = [seen('front', 0, 0, 0), seen('front', 1920, 1080, 0)];
-  expect((right?.x ?? 0) - (left?.x ?? 0)).toBeCloseTo((1920 * 600) / (1.7 * 1440), 0);
+  expect((right?.x ?? 0) - (left?.x ?? 0)).toBeCloseTo((1920 * 600) / (1.3 * 1440), 0);
   expect(right?.y).toBeGreaterThan(left?.y ?? NaN);
   // From the left what is nearer to the eye of the canvas is to the right; from above it is lower.
-  expect(seen('side', 960, 540, 500)?.x).toBeGreaterThan(500);
-  expect(seen('top', 960, 540, 500)?.y).toBeGreaterThan(400);
+  expect(seen('side', 960, 540, 500)?.x).toBeGreaterThan(seen('side', 960, 540, 0)?.x ?? NaN);
+  expect(seen('top', 960, 540, 500)?.y).toBeGreaterThan(seen('top', 960, 540, 0)?.y ?? NaN);
+  // The camera of the canvas is seen from both.
+  for (const side of ['side', 'top'] as const) {
+    const camera = seen(side, 960, 540, 2376);
+    expect(camera && camera.x > 0 && camera.x < 800 && camera.y > 0 && camera.y < 600).toBe(true);
+  }
 });
 
 test('turning, panning and zooming keep what is looked at', () => {

@@ -31,7 +31,11 @@ export interface Stand {
 /** How an element stands as the scene was last evaluated; null where the scene does not show it. */
 export function standOf(scene: Scene, id: string): Stand | null {
   const part = partOf(scene, id);
-  if (!part) return null;
+  return part ? standOfPart(scene, part) : null;
+}
+
+/** How a part of a scene stands. */
+export function standOfPart(scene: Scene, part: Part): Stand {
   const { element, standing, isInSpace } = part;
   return {
     around: mapAround(scene, part).slice(),
@@ -45,6 +49,14 @@ export function standOf(scene: Scene, id: string): Stand | null {
     rotationX: isInSpace ? standing.rotationX : element.rotationX,
     rotationY: isInSpace ? standing.rotationY : element.rotationY,
   };
+}
+
+/** A point of the space around an element as something that stands there, unturned. */
+export function standAt({ around }: Stand, x: number, y: number, z: number): Stand {
+  const plane = around.slice();
+  for (let row = 0; row < 4; row += 1)
+    plane[12 + row] = (plane[12 + row] as number) + (around[8 + row] as number) * z;
+  return { around, plane, pivotX: x, pivotY: y, x, y, w: 0, h: 0, rotationX: 0, rotationY: 0 };
 }
 
 const mapAround = (scene: Scene, { parent }: Part): Matrix =>
@@ -97,6 +109,10 @@ export function outlineSeen({ plane, x, y, w, h }: Stand): readonly Point[] | nu
   ].map(([u = 0, v = 0]) => pointThrough(plane, u, v));
   return corners.every((corner): corner is Point => corner !== null) ? corners : null;
 }
+
+/** Where a point of its box, in parts of that, is seen; null: behind the eye. */
+export const boxPointSeen = ({ plane, x, y, w, h }: Stand, u: number, v: number): Point | null =>
+  pointThrough(plane, x + w * u, y + h * v);
 
 /** Its pivot as it is mapped (x, y, 0, w), and what a px along a direction of the space around it adds to that. */
 function rayOf(stand: Stand, [dx, dy, dz]: readonly [number, number, number]) {

@@ -23,6 +23,12 @@ export function shownInBox(box: Box, framing: Framing, width: number, height: nu
   return { x: box.x + shown.x, y: box.y + shown.y, w: shown.w, h: shown.h };
 }
 
+/** Where a picture lies whole, what is cut away of it and all. */
+export function wholeInBox(box: Box, framing: Framing, width: number, height: number): Box {
+  placeFramed(place, box.w, box.h, framing, width, height);
+  return { x: box.x + place.x, y: box.y + place.y, w: place.w, h: place.h };
+}
+
 /**
  * Cuts a picture, or gives it back, at the sides of a handle by (dx, dy) px of the box: what is left of it stays where it is and
  * as large, and the box comes to be what is seen of it.
@@ -37,7 +43,7 @@ export function cropBy(
   dy: number,
 ): Cropped {
   const { x, y, w, h } = shownInBox(box, framing, width, height);
-  const whole = { x: box.x + place.x, y: box.y + place.y, w: place.w, h: place.h };
+  const whole = wholeInBox(box, framing, width, height);
   let [left, top, right, bottom] = [x, y, x + w, y + h];
   const [leastW, leastH] = [whole.w * leastLeft, whole.h * leastLeft];
   const within = (value: number, from: number, to: number): number => Math.max(from, Math.min(to, value));
@@ -81,9 +87,8 @@ export function cropToDrawn(
   const [left, top] = [Math.max(0, drawn.x), Math.max(0, drawn.y)];
   const [right, bottom] = [Math.min(width, drawn.x + drawn.w), Math.min(height, drawn.y + drawn.h)];
   if (!(right > left) || !(bottom > top)) return null;
-  placeFramed(place, box.w, box.h, framing, width, height);
-  const [byX, byY] = [place.w / width, place.h / height];
-  const whole = { x: box.x + place.x, y: box.y + place.y, w: place.w, h: place.h };
+  const whole = wholeInBox(box, framing, width, height);
+  const [byX, byY] = [whole.w / width, whole.h / height];
   return cropTo(
     { x: whole.x + left * byX, y: whole.y + top * byY, w: (right - left) * byX, h: (bottom - top) * byY },
     whole,

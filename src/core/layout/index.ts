@@ -19,7 +19,7 @@ export {
 export { chartPort } from './chart-instances';
 export type { ChartMark } from './drawn-parts';
 export { setMapLayout, type MapLayout } from './map-layout';
-export { cropBy, cropToDrawn, shownInBox, type Cropped } from './crop';
+export { cropBy, cropToDrawn, shownInBox, wholeInBox, type Cropped } from './crop';
 export { fitElement } from './fit-element';
 export { layOut, tetherCycle, type Rest } from './rest';
 export {

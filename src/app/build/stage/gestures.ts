@@ -51,7 +51,7 @@ export interface Drag {
 }
 
 let dragCount = 0;
-const nextMerge = (): string => `drag ${(dragCount += 1)}`;
+export const nextMerge = (): string => `drag ${(dragCount += 1)}`;
 
 /** The boxes that are not dragged and can be seen; background sheets as large as the canvas are no neighbours. */
 function othersOf(start: DragStart): Box[] {
@@ -72,7 +72,7 @@ function linesBeside(start: DragStart, others: readonly Box[]): SnapLines {
 
 const unsnapped: Snapped = { dx: 0, dy: 0, lineX: null, lineY: null };
 const figure = (value: number): string => String(Math.round(value));
-const hundredth = (value: number): number => Math.round(value * 100) / 100;
+export const hundredth = (value: number): number => Math.round(value * 100) / 100;
 const snaps = (alt: boolean): boolean => useBuild.getState().view.snaps !== alt;
 
 export function moveDrag(start: DragStart): Drag {
@@ -127,7 +127,7 @@ export function moveDrag(start: DragStart): Drag {
 const placed = ['x', 'y', 'w', 'h', 'size'] as const;
 
 /** Puts the places and sizes of elements back to what they were when the drag began. */
-function restore(template: Template, from: Template, ids: readonly string[]): void {
+export function restore(template: Template, from: Template, ids: readonly string[]): void {
   for (const id of ids.flatMap((one) => withDescendants(from, one))) {
     const own = template.elements[id] as unknown as Record<string, number> | undefined;
     const was = from.elements[id] as unknown as Record<string, number> | undefined;

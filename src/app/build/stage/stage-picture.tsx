@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { ChannelPicture, Screens } from '../../../air';
-import { evaluate, looksSame, type Moment, type Scene } from '../../../core/frame';
+import { evaluate, looksSame, type Eye, type Moment, type Scene } from '../../../core/frame';
 import type { Template } from '../../../core/show';
 import { standInCamera } from '../../../standins';
 import { bringPictures, fontsOf, measure, watch } from '../../picture/monitors';
@@ -25,18 +25,20 @@ export function StagePicture(props: {
   scene: Scene | null;
   template: Template;
   place: Placement;
+  /** From where it is looked at; null: as it is on air. */
+  eye: Eye | null;
   backdrop: Backdrop;
 }) {
-  const { scene, template, place, backdrop } = props;
+  const { scene, template, place, eye, backdrop } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
-  const { width, height } = template;
+  const { width, height } = eye ?? template;
   const box = { left: place.x, top: place.y, width: width * place.zoom, height: height * place.zoom };
   // The monitor stays while scenes come and go with every edit.
-  const current = useRef({ scene, template });
-  current.current = { scene, template };
+  const current = useRef({ scene, template, eye });
+  current.current = { scene, template, eye };
   useEffect(() => {
     if (!canvas.current) return;
-    let last: { scene: Scene; moment: Moment } | null = null;
+    let last: { scene: Scene; moment: Moment; eye: Eye | null } | null = null;
     let seen: number | null = null;
     const { set } = useBuild.getState();
     // What channels have on air now, for insets that show one.
@@ -48,7 +50,7 @@ export function StagePicture(props: {
       mode: 'full',
       placeholders: true,
       shown: () => {
-        const { scene: shown, template: of } = current.current;
+        const { scene: shown, template: of, eye: from } = current.current;
         if (!shown) return null;
         const now = performance.now() / 1000;
         const { isPlaying, playhead } = useBuild.getState();
@@ -59,21 +61,23 @@ export function StagePicture(props: {
         const moment = { ...momentAt(of, playhead, isPlaying, time), clocks };
         const isNew =
           last?.scene !== shown ||
+          last.eye !== from ||
           last.moment.time !== time ||
           last.moment.clocks !== clocks ||
           !looksSame(shown, last.moment, moment);
-        last = { scene: shown, moment };
+        last = { scene: shown, moment, eye: from };
         const roots = [isNew ? evaluate(shown, moment) : shown.root];
         const isScreenNew =
           shown.screens.length > 0 && screens.show([shown], client.state, client.clock.now());
-        return { roots, isNew: isNew || isScreenNew, width: of.width, height: of.height };
+        const { width: across, height: down } = from ?? of;
+        return { roots, isNew: isNew || isScreenNew, width: across, height: down };
       },
     });
   }, []);
   return (
     <>
       {/* A layer of its own: it is not painted again with every frame of the graphic over it. */}
-      {backdrop === 'camera' ? (
+      {eye ? null : backdrop === 'camera' ? (
         <Camera box={box} />
       ) : (
         <div aria-hidden className={`absolute will-change-transform ${backdrops[backdrop]}`} style={box} />

@@ -9,13 +9,23 @@ import {
   type PointerEvent,
   type WheelEvent,
 } from 'react';
-import type { Scene } from '../../../core/frame';
+import {
+  eyeOf,
+  facingPlane,
+  orbitFrom,
+  pannedBy,
+  standOf,
+  turnedBy,
+  zoomedBy,
+  type Scene,
+} from '../../../core/frame';
 import { unionOf } from '../../../core/layout';
 import { isUnion, type Box, type Show, type Template, type Values } from '../../../core/show';
 import { useScene } from '../../picture/use-scene';
 import { assetDragType, rowsDragType, dropFiles, placeAsset } from '../actions';
 import { useStepInto } from '../inset-parts';
 import { useBuild } from '../build-store';
+import { pictureSize } from '../picture-size';
 import { pointed, PointingWords } from '../pointing';
 import {
   moveDrag,
@@ -34,6 +44,9 @@ import { PathPoints, PenLayer } from './pen';
 import { beneath, pickFrom, stackAt } from './picking';
 import { GuideLines, Rulers, rulerSize } from './rulers';
 import { PointedEdge, pointedAt } from './pointed-edge';
+import { CropLayer } from './crop-layer';
+import { planeDrag } from './space-drags';
+import { SpaceLayer, standsInSpace, type Grab } from './space-layer';
 import { StageBar } from './stage-bar';
 import { StageMenu } from './stage-menu';
 import { StagePicture } from './stage-picture';
@@ -56,7 +69,9 @@ export function Stage(props: { show: Show; template: Template; values: Values })
       change && { change, ...tryChange(template, change, values, anotherFilling(show, template, values)) }
     );
   }, [template, phase, values, show]);
-  const { scene, problem } = useScene(template, tried?.to ?? values, show, tried);
+  const orbit = useBuild((store) => store.orbit);
+  const cropping = useBuild((store) => store.cropping);
+  const { scene, problem } = useScene(template, tried?.to ?? values, show, tried, orbit !== null);
   const selection = useBuild((store) => store.selection);
   const select = useBuild((store) => store.select);
   const look = useBuild((store) => store.view);
@@ -82,7 +97,8 @@ export function Stage(props: { show: Show; template: Template; values: Values })
   // Another canvas is seen whole at first.
   useEffect(() => setView(null), [template.id, template.width, template.height]);
 
-  const edge = look.hasRulers ? rulerSize : 0;
+  const hasRulers = look.hasRulers && !orbit;
+  const edge = hasRulers ? rulerSize : 0;
   const fit = Math.min(
     (size.w - edge - 2 * margin) / template.width,
     (size.h - edge - 2 * margin) / template.height,
@@ -92,7 +108,14 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     x: edge + (size.w - edge - template.width * fit) / 2,
     y: edge + (size.h - edge - template.height * fit) / 2,
   };
-  const place: Placement = view ?? whole;
+  const picture = useMemo(
+    () => ({ width: Math.max(1, size.w), height: Math.max(1, size.h) }),
+    [size.w, size.h],
+  );
+  const eye = useMemo(() => orbit && eyeOf(orbit, picture), [orbit, picture]);
+  if (scene) scene.eye = eye;
+  // From elsewhere the picture is as large as the stage.
+  const place: Placement = orbit ? { zoom: 1, x: 0, y: 0 } : (view ?? whole);
   const toCanvas = (event: { clientX: number; clientY: number }): Point => {
     const { left, top } = area.current?.getBoundingClientRect() ?? { left: 0, top: 0 };
     return {
@@ -101,6 +124,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     };
   };
   const zoomTo = (zoom: number, at: Point): void => {
+    if (orbit) return set({ orbit: zoomedBy(orbit, zoom / place.zoom) });
     const next = Math.min(8, Math.max(0.05, zoom));
     const from = toScreen(at, place);
     setView({ zoom: next, x: from.x - at.x * next, y: from.y - at.y * next });
@@ -109,11 +133,14 @@ export function Stage(props: { show: Show; template: Template; values: Values })
 
   const onWheel = (event: WheelEvent): void => {
     if (event.ctrlKey || event.metaKey) zoomTo(place.zoom * Math.exp(-event.deltaY * 0.002), toCanvas(event));
+    else if (orbit) set({ orbit: zoomedBy(orbit, Math.exp(-event.deltaY * 0.0015)) });
     else setView({ ...place, x: place.x - event.deltaX, y: place.y - event.deltaY });
   };
 
-  const follow = (event: PointerEvent<HTMLDivElement>, drag: Drag): void => {
-    const target = event.currentTarget;
+  const follow = (event: PointerEvent<Element>, drag: Drag): void => {
+    // The stage itself: a handle may go while it is dragged.
+    const target = area.current;
+    if (!target) return;
     const start = { x: event.clientX, y: event.clientY };
     let isMoving = false;
     target.setPointerCapture(event.pointerId);
@@ -143,21 +170,17 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     if (pointed(target.id, target.edge)) return;
     const reach = snapReach / place.zoom;
     const start = { template, ids: selection, boxes: scene.rest.boxes, at, reach };
-    const grip = gripAt(
-      template,
-      scene,
-      selection,
-      place,
-      toScreen(at, place),
-      event.ctrlKey || event.metaKey,
-    );
+    const isInSpace = orbit !== null || selection.some((id) => standsInSpace(scene, id));
+    const grip = isInSpace
+      ? null
+      : gripAt(template, scene, selection, place, toScreen(at, place), event.ctrlKey || event.metaKey);
     if (grip?.kind === 'pivot') return follow(event, pivotDrag(start, grip.box));
     if (grip?.kind === 'turn') return follow(event, turnDrag(start, grip.pivot));
     if (grip) return follow(event, resizeDrag(start, grip.handle, grip.box));
     const under = stackAt(scene, at, 6 / place.zoom);
     // Alt chooses what lies beneath what is chosen.
     const hit = event.altKey ? beneath(under, selection) : pickFrom(template, under, selection, false);
-    if (hit === null) return mark(event, at);
+    if (hit === null) return orbit ? turn(event, at) : mark(event, at);
     const adds = event.shiftKey || event.ctrlKey || event.metaKey;
     const ids = adds
       ? selection.includes(hit)
@@ -167,7 +190,32 @@ export function Stage(props: { show: Show; template: Template; values: Values })
         ? selection
         : [hit];
     if (ids !== selection) select(ids);
-    if (ids.length > 0) follow(event, moveDrag({ ...start, ids }));
+    const stand = (orbit || ids.some((id) => standsInSpace(scene, id))) && standOf(scene, ids[0] ?? '');
+    if (stand) follow(event, planeDrag({ ...start, ids }, stand, orbit ? facingPlane(stand) : ['x', 'y']));
+    else if (ids.length > 0) follow(event, moveDrag({ ...start, ids }));
+  };
+
+  /** Takes hold of what is drawn over the stage. */
+  const grab: Grab = (event, make) => {
+    if (event.button !== 0 || !scene) return;
+    event.stopPropagation();
+    area.current?.focus();
+    const reach = snapReach / place.zoom;
+    follow(event, make({ template, ids: chosen, boxes: scene.rest.boxes, at: toCanvas(event), reach }));
+  };
+
+  /** Turns what is looked at from elsewhere; a click lets go of what was chosen. */
+  const turn = (event: PointerEvent<HTMLDivElement>, from: Point): void => {
+    if (!orbit) return;
+    if (!event.shiftKey) select([]);
+    follow(event, {
+      move(at, { shift }) {
+        const [dx, dy] = [at.x - from.x, at.y - from.y];
+        set({ orbit: shift ? pannedBy(orbit, dx, dy, picture) : turnedBy(orbit, dx, dy, picture) });
+        return noHints;
+      },
+      end: () => undefined,
+    });
   };
 
   const pan = (event: PointerEvent<HTMLDivElement>): void => {
@@ -176,8 +224,11 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     const start = { x: event.clientX, y: event.clientY };
     const target = event.currentTarget;
     target.setPointerCapture(event.pointerId);
-    const move = (e: globalThis.PointerEvent): void =>
-      setView({ ...from, x: from.x + e.clientX - start.x, y: from.y + e.clientY - start.y });
+    const move = (e: globalThis.PointerEvent): void => {
+      const [dx, dy] = [e.clientX - start.x, e.clientY - start.y];
+      if (orbit) set({ orbit: pannedBy(orbit, dx, dy, picture) });
+      else setView({ ...from, x: from.x + dx, y: from.y + dy });
+    };
     target.addEventListener('pointermove', move);
     target.addEventListener('pointerup', () => target.removeEventListener('pointermove', move), {
       once: true,
@@ -245,14 +296,18 @@ export function Stage(props: { show: Show; template: Template; values: Values })
   const typed = typing === null ? undefined : template.elements[typing];
   const around = scene && unionOf(chosen.flatMap((id) => scene.rest.boxes.get(id) ?? []));
   const ownBox = only && scene?.rest.boxes.get(only.id);
+  const croppedSize = only && cropping === only.id ? pictureSize(only, show) : null;
+  // What lies flat has its handles in the plane.
+  const flat = scene ? chosen.filter((id) => !standsInSpace(scene, id)) : chosen;
 
   return (
     <section className="flex min-h-0 min-w-0 flex-col" aria-label="Stage">
       <StageBar
         show={show}
-        zoom={place.zoom}
+        zoom={orbit ? size.h / orbit.size : place.zoom}
         onZoom={(factor) => zoomTo(place.zoom * factor, centre)}
-        onWhole={() => setView(null)}
+        onWhole={() => (orbit ? set({ orbit: orbitFrom('turned', template, picture) }) : setView(null))}
+        onOrbit={(side) => set({ orbit: side && orbitFrom(side, template, picture), cropping: null })}
       />
       <StageMenu template={template} stack={stack}>
         <div
@@ -273,7 +328,10 @@ export function Stage(props: { show: Show; template: Template; values: Values })
             if (event.ctrlKey || event.metaKey || (event.target as HTMLElement).closest('textarea')) return;
             if (event.key === '+' || event.key === '=') zoomTo(place.zoom * 1.25, centre);
             else if (event.key === '-') zoomTo(place.zoom / 1.25, centre);
-            else if (event.key === '0') setView(null);
+            else if (event.key === '0')
+              if (orbit) set({ orbit: orbitFrom('turned', template, picture) });
+              else setView(null);
+            else if (event.key === 'Escape' && cropping) set({ cropping: null });
             else if (event.key === 'Enter' && only?.kind === 'text' && !only.locked) {
               event.preventDefault();
               set({ typing: only.id, isNaming: false });
@@ -282,31 +340,45 @@ export function Stage(props: { show: Show; template: Template; values: Values })
           onDragOver={(event) => event.preventDefault()}
           onDrop={onDrop}
         >
-          <StagePicture scene={scene} template={template} place={place} backdrop={look.backdrop} />
+          <StagePicture scene={scene} template={template} place={place} eye={eye} backdrop={look.backdrop} />
           <Overlay
             template={template}
             scene={scene}
-            selection={isPen ? [] : chosen}
+            selection={isPen || orbit || croppedSize ? [] : flat}
             place={place}
             hints={hints}
             marquee={marquee}
-            safeAreas={look.safeAreas}
-            grid={look.isGrid ? look.gridSize : 0}
+            safeAreas={orbit ? 'none' : look.safeAreas}
+            grid={look.isGrid && !orbit ? look.gridSize : 0}
           />
-          {only && scene && (
+          {scene && (orbit || look.hasGround || flat.length < chosen.length) && (
+            <SpaceLayer
+              template={template}
+              scene={scene}
+              selection={isPen || croppedSize ? [] : chosen}
+              place={place}
+              eye={eye}
+              hasGround={look.hasGround}
+              grab={grab}
+            />
+          )}
+          {scene && only && croppedSize && (
+            <CropLayer {...{ template, scene, place, grab, id: only.id, size: croppedSize }} />
+          )}
+          {only && scene && !orbit && (
             <MotionPath template={template} scene={scene} id={only.id} place={place} toCanvas={toCanvas} />
           )}
-          {look.hasRulers && <GuideLines template={template} place={place} size={size} />}
-          {only?.kind === 'path' && ownBox && !only.locked && !isPen && (
+          {hasRulers && <GuideLines template={template} place={place} size={size} />}
+          {only?.kind === 'path' && ownBox && !only.locked && !isPen && !orbit && (
             <PathPoints template={template} element={only} box={ownBox} place={place} toCanvas={toCanvas} />
           )}
-          <PointedEdge {...{ template, scene, place, area, toCanvas }} />
+          {!orbit && <PointedEdge {...{ template, scene, place, area, toCanvas }} />}
           <PointingWords />
           {isPen && <PenLayer place={place} toCanvas={toCanvas} />}
           {scene && typed?.kind === 'text' && (
             <TextEditor key={typed.id} template={template} scene={scene} element={typed} place={place} />
           )}
-          {look.hasRulers && <Rulers template={template} place={place} size={size} selected={around} />}
+          {hasRulers && <Rulers template={template} place={place} size={size} selected={around} />}
           {hints.words && (
             <output className="number pointer-events-none absolute right-2 bottom-2 rounded bg-panel px-2 py-1 text-xs">
               {hints.words}
