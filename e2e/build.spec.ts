@@ -14,6 +14,18 @@ const server = new TestServer();
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
+/** Drags a handle by px of the canvas, or of space as it is seen; taken hold of at a part of its height. */
+async function dragHandle(page: Page, handle: string, dx: number, dy: number, v = 0.5): Promise<void> {
+  const box = await page.locator(handle).first().boundingBox();
+  const zoom = parseInt((await page.getByLabel('Zoom', { exact: true }).textContent()) ?? '100', 10) / 100;
+  const [x, y] = [(box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) * v];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + (dx * zoom) / 2, y + (dy * zoom) / 2, { steps: 3 });
+  await page.mouse.move(x + dx * zoom, y + dy * zoom, { steps: 3 });
+  await page.mouse.up();
+}
+
 /** A fresh profile with the demo show, on a blank template of its own. */
 async function blank(page: Page): Promise<void> {
   await page.goto(`${server.url}/build/name-line`);
@@ -304,6 +316,28 @@ test('a template in another: filled, cropped, stepped into, on air by its releas
   await page.keyboard.press('Enter');
   await expect.poll(async () => near(await at(230, 300), '#f2b632')).toBe(false);
   await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(async () => near(await at(230, 220), '#f2b632')).toBe(true);
+  // By hand on the stage what is left stays where it is, and the box comes to be that; an inset can be cut to what it draws.
+  await properties.getByRole('button', { name: 'Crop on the stage' }).click();
+  await dragHandle(page, '[data-crop-handle="top"]', 0, 160);
+  const top = await number(page, 'Y');
+  expect(Math.abs(top - 360)).toBeLessThan(4);
+  expect(await number(page, 'H')).toBe(840 - top);
+  expect(await number(page, 'Cut top')).toBeCloseTo(0.25, 1);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await properties.getByRole('button', { name: 'Crop to what it draws' }).click();
+  expect(await number(page, 'H')).toBe(640);
+  await page.getByRole('button', { name: 'Crop on the stage' }).click();
+  // Its space is looked at from above: it is moved back there, and turned; from the front it is seen so.
+  await properties.getByRole('button', { name: 'Space', exact: true }).click();
+  await page.getByRole('button', { name: 'Space view' }).click();
+  await page.getByRole('button', { name: 'Seen along Y, from above' }).click();
+  await dragHandle(page, '[data-axis="z"]', 0, -200, 0.85);
+  expect(await number(page, 'Z')).toBeCloseTo(-200, -1.3);
+  await dragHandle(page, '[data-turn="rotationY"] circle', -60, 60);
+  expect(Math.abs(await number(page, 'Rotation Y'))).toBeGreaterThan(1);
+  await page.getByRole('button', { name: 'Space view' }).click();
+  for (let i = 0; i < 2; i += 1) await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(async () => near(await at(230, 220), '#f2b632')).toBe(true);
   // Into it and back; it cannot be shown in what it shows.
   await properties.getByRole('button', { name: 'Edit Heat' }).click();

@@ -31,7 +31,7 @@ export function wholeInBox(box: Box, framing: Framing, width: number, height: nu
 
 /**
  * Cuts a picture, or gives it back, at the sides of a handle by (dx, dy) px of the box: what is left of it stays where it is and
- * as large, and the box comes to be what is seen of it.
+ * as large, and the box comes to be what is seen of it. Sides that are moved come to whole px.
  */
 export function cropBy(
   box: Box,
@@ -47,13 +47,19 @@ export function cropBy(
   let [left, top, right, bottom] = [x, y, x + w, y + h];
   const [leastW, leastH] = [whole.w * leastLeft, whole.h * leastLeft];
   const within = (value: number, from: number, to: number): number => Math.max(from, Math.min(to, value));
-  if (handle.x < 0) left = within(left + dx, whole.x, Math.min(right - leastW, whole.x + whole.w * mostCut));
+  if (handle.x < 0)
+    left = within(Math.round(left + dx), whole.x, Math.min(right - leastW, whole.x + whole.w * mostCut));
   if (handle.x > 0)
-    right = within(right + dx, Math.max(left + leastW, whole.x + whole.w * (1 - mostCut)), whole.x + whole.w);
-  if (handle.y < 0) top = within(top + dy, whole.y, Math.min(bottom - leastH, whole.y + whole.h * mostCut));
+    right = within(
+      Math.round(right + dx),
+      Math.max(left + leastW, whole.x + whole.w * (1 - mostCut)),
+      whole.x + whole.w,
+    );
+  if (handle.y < 0)
+    top = within(Math.round(top + dy), whole.y, Math.min(bottom - leastH, whole.y + whole.h * mostCut));
   if (handle.y > 0)
     bottom = within(
-      bottom + dy,
+      Math.round(bottom + dy),
       Math.max(top + leastH, whole.y + whole.h * (1 - mostCut)),
       whole.y + whole.h,
     );
