@@ -18,7 +18,7 @@ import {
   type Changing,
   type Cue,
 } from '../core/playout';
-import { phaseEnd } from '../core/motion';
+import { changeOf, phaseEnd } from '../core/motion';
 import { ProblemError } from '../core/problem';
 import {
   cellIn,
@@ -314,7 +314,7 @@ export class ChannelPicture {
     const drawn = source?.templates[templateId];
     if (!source || !drawn || !channel || this.waiting.has(key)) return standing;
     const template = templateFor(drawn, channel.format);
-    const change = changing && template.changes.find((own) => own.id === changing.ref);
+    const change = changing && changeOf(template, changing.ref);
     const fonts = this.host.fonts(template, values, source);
     if (fonts) {
       this.waiting.add(key);

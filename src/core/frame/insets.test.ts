@@ -4,6 +4,7 @@ import type { DisplayNode, GroupNode, SurfaceNode } from '../display';
 import {
   insetProblem,
   makeTrack,
+  newChange,
   newElement,
   newPhase,
   newTemplate,
@@ -13,6 +14,7 @@ import {
   type Template,
   type Values,
 } from '../show';
+import { changeOf, chooseWithin } from '../motion';
 import type { TextMeasure } from '../text';
 import {
   evaluate,
@@ -198,6 +200,31 @@ test('values pass through, each inset has its own, and what data brings stands u
     (within(scene, holdMoment(0), at) as { words: string[] }[])[1]?.words;
   const scene = prepare(template, [bound], { f: 'Spit', 'i2/b': '24 kt' });
   expect([0, 1, 2].map((at) => words(scene, at))).toEqual([['Pier'], ['Spit'], ['24 kt']]);
+});
+
+test('what is in it changes by its own Change, also where what it stands in has none', () => {
+  const changing = panel('p', {
+    changes: [newChange('c', 'Turn', { frames: 20, swap: 10, tracks: [makeTrack('t', 'words', 'y', [[0, 0, 'linear'], [20, 40]])] })],
+  }); // prettier-ignore
+  const around = outer([{}], {
+    fields: [newTextField('who', 'Who', 'Wind')],
+    ties: [newTie('i0', 'values.name', 'who')],
+  });
+  const change = chooseWithin(around, { who: 'Wind' }, { who: 'Tide' }, { p: changing });
+  expect(change?.frames).toBe(20);
+  expect(changeOf(around, change?.id ?? '')).toBe(change);
+  expect(chooseWithin(around, { who: 'Wind' }, { who: 'Wind' }, { p: changing })).toBeNull();
+  const scene = prepareScene(around, { who: 'Tide' }, measure, {
+    templates: { p: changing },
+    change: change ? { change, from: { who: 'Wind' } } : undefined,
+  });
+  const words = (at: number | undefined): unknown => {
+    const root = shownBy(evaluate(scene, held(50, at === undefined ? {} : { change: at })));
+    const seen = (node: DisplayNode): string[] =>
+      !node.visible ? [] : node.kind === 'text' ? node.layout.lines.map(({ text }) => text) : 'children' in node ? node.children.flatMap(seen) : []; // prettier-ignore
+    return seen(root);
+  };
+  expect([words(5), words(15), words(undefined)]).toEqual([['Wind'], ['Tide'], ['Tide']]);
 });
 
 test('three deep it runs on; one that would stand in itself shows nothing and is refused by name', () => {

@@ -1,6 +1,6 @@
 import { layOut, near, type Rest, type Runs } from '../layout';
 import {
-  chooseChange,
+  chooseWithin,
   newTable,
   poseIndex,
   restPose,
@@ -579,7 +579,7 @@ function prepareInset(
   const own = insetValues(shown, element.values, element.id, values);
   const was = era === 'both' ? options.change && part.before : null;
   const from = was && options.change ? insetValues(shown, (was as InsetElement).values, element.id, options.change.from) : null; // prettier-ignore
-  const change = from && chooseChange(shown, from, own);
+  const change = from && chooseWithin(shown, from, own, options.templates ?? {});
   const scene = prepareScene(shown, own, measure, {
     key: node.key,
     ...(options.rate === undefined ? {} : { rate: options.rate }),

@@ -21,6 +21,7 @@ export {
 } from './tracks';
 export { coasted, coastFrames, endsAtRest, phaseEnd } from './phases';
 export { changedFields, chooseChange } from './choose';
+export { changeOf, chooseWithin } from './inset-change';
 export { applyPreset, idlePresets, motionPresets, presetsFor, usualFollow } from './presets';
 export type { MotionPreset } from './preset';
 export { inTurn, turnOrders, type TurnOrder } from './turn';

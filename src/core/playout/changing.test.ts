@@ -7,6 +7,7 @@ import {
   newPhase,
   newTemplate,
   newTextField,
+  newTie,
   plainLook,
   type Release,
   type Template,
@@ -82,6 +83,15 @@ const release: Release = {
   templates: {
     name: template,
     plain: newTemplate('plain', 'Plain', { lane: 'bug', phases, fields: template.fields }),
+    // It has no Change: what it shows has.
+    frame: newTemplate('frame', 'Frame', {
+      lane: 'bug',
+      phases,
+      elements: { i: newElement('inset', 'i', 'Inset', { template: 'name' }) },
+      order: ['i'],
+      fields: template.fields,
+      ties: [newTie('i', 'values.n', 'n')],
+    }),
   },
   cards: { a: { id: 'a', number: '1', template: 'name', values: { n: 'Ida', r: 'Pilot' } } },
   rundowns: [],
@@ -132,6 +142,20 @@ describe('new words for what is up', () => {
     expect(seen(30.4)).toEqual(['Ox', 'Judge', ['all', 20, 'Ida']]);
     expect(graphicsOnAir(state, 'main', 30.4)[0]?.moment.change).toBeCloseTo(20);
     expect(seen(31)).toEqual(['Ox', 'Judge', null]);
+  });
+  test('a graphic without a Change stands by while that of its inset runs, if what is new reaches it', () => {
+    go({ do: 'take', template: 'frame', values: { n: 'Ida', r: 'Pilot' } }, 40);
+    const frame = (at: number) =>
+      graphicsOnAir(state, 'main', at).find(({ graphic }) => graphic.template === 'frame');
+    const to = (values: Values, at: number): void =>
+      void go({ do: 'change', values, graphic: frame(at)?.graphic.id }, at);
+    to({ n: 'Ox' }, 42);
+    expect(frame(42.4)?.changing).toMatchObject({ ref: 'inset-change:40', frame: 20, from: { n: 'Ida' } });
+    expect(frame(42.9)?.changing ?? null).toBeNull();
+    // Nothing of the inset takes the role.
+    to({ r: 'Judge' }, 44);
+    expect(frame(44.1)?.changing ?? null).toBeNull();
+    expect(frame(44.1)?.values['r']).toBe('Judge');
   });
   test('sent while a Change runs they wait for its end; of what waits the last word holds', () => {
     send({ n: 'A' }, 20);

@@ -1,4 +1,4 @@
-import { changedFields, chooseChange, phaseEnd } from '../motion';
+import { changedFields, chooseWithin, phaseEnd } from '../motion';
 import type { Channel, Template, Values } from '../show';
 import { happens } from './happen';
 import { afterNewValues } from './pages-due';
@@ -47,7 +47,7 @@ export function send(
   const last = standing.filter((sent) => sentEnd(sent, rate) > at + 1e-6).at(-1);
   const from = last ? last.to : shownAt(graphic, at).values;
   const begins = last ? nextFrame(sentEnd(last, rate), channel) : at;
-  const chosen = chooseChange(template, from, values);
+  const chosen = chooseWithin(template, from, values, work.releases(graphic.release)?.templates ?? {});
   const frames = chosen ? phaseEnd(chosen) : 0;
   if (!last && frames === 0) return cut();
   graphic.values = values;
