@@ -133,7 +133,7 @@ describe('looking for a template', () => {
     // All have a layout for upright screens.
     expect(names({ shape: 'tall' })).toHaveLength(all.length);
     expect(names({ shape: 'square' })).toEqual([]);
-    expect(names({ package: 'ledger', kind: 'name line' })).toEqual(['Ledger name line', 'Ledger two names']);
+    expect(names({ package: 'ledger', kind: 'name line' })).toEqual(['Ledger name line', 'Ledger two names', 'Ledger fold']);
     expect(names({ field: 'number' })).toEqual([
       'Saltmarsh table',
       'Saltmarsh race',

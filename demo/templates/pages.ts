@@ -51,7 +51,7 @@ export function programme(kite: string, marks: Marks): Template {
         ];
       }),
       newElement('group', 'leaf', 'Leaf', { children: ['paper', ...rows.flatMap((_, i) => [`time${i}`, `what${i}`, `where${i}`, `rule${i}`])] }),
-      newElement('rect', 'paper', 'Paper', { x: 996, y: 168, w: 864, h: 792, fill: colours.ink }),
+      newElement('rect', 'paper', 'Paper', { x: 1008, y: 168, w: 816, h: 792, fill: colours.ink }),
       ...rows.flatMap(([time, what, where], i): Element[] => [
         newElement('text', `time${i}`, `Time ${i + 1}`, { ...name, x: 1032, y: y(i), w: 150, h: 62, text: time, weight: 760, stretch: 100, size: 50, tracking: 0, figures: 'tabular', colour: colours.saffron, minScale: 0.65 }),
         newElement('text', `what${i}`, `What ${i + 1}`, { ...name, x: 1200, y: y(i), w: 624, h: 62, text: what, weight: 700, stretch: 100, size: 46, tracking: 0, minScale: 0.66 }),
@@ -148,7 +148,7 @@ export function programme(kite: string, marks: Marks): Template {
       slantRight: leanOf(600),
     },
     bridle: { x: 1100 - leanOf(600), y: 0, w: leanOf(600), h: 600 },
-    paper: { x: 40, y: 640, w: 1000, h: 920 },
+    paper: { x: 54, y: 640, w: 972, h: 920 },
     kite: { x: 72, y: 120, w: 140, h: 140 },
     title: { x: 72, y: 280, w: 800, h: 190, maxLines: 2, size: 84 },
     day: { x: 74, y: 500 },

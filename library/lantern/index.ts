@@ -4,6 +4,7 @@ import { bug, figure } from './corner';
 import { opener, titleCard } from './pages';
 import { tileMap } from './maps';
 import { nameLine, twoNames } from './people';
+import { amongLamps, stillWater } from './space';
 import { countdown, credits, list } from './rows';
 import { poll, post, strip } from './words';
 
@@ -25,6 +26,16 @@ export const lantern: LibraryItem[] = [
     kind: 'opener',
     use: 'From a point of light to the name of the evening, for four seconds.',
     template: opener(),
+  },
+  {
+    kind: 'full frame',
+    use: 'A title that stands on still water and is seen in it.',
+    template: stillWater(),
+  },
+  {
+    kind: 'opener',
+    use: 'The camera goes in among lamps, near and far, for four seconds.',
+    template: amongLamps(),
   },
   { kind: 'ticker', use: 'One line along the foot, with a lit label.', template: strip() },
   {

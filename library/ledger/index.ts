@@ -5,6 +5,7 @@ import { strip } from './lines';
 import { opener, page, quote, standing } from './pages';
 import { classMap, resultMap } from './maps';
 import { nameLine, twoNames } from './people';
+import { fold, turningSheet } from './space';
 import { agenda, crawl, results } from './rows';
 
 import { column, ticker } from './ticker';
@@ -13,6 +14,11 @@ export { ledgerLook } from './look';
 export const ledger: LibraryItem[] = [
   { kind: 'name line', use: 'One person with a role, quietly.', template: nameLine() },
   { kind: 'name line', use: 'Two people in the two columns of one sheet.', template: twoNames() },
+  {
+    kind: 'name line',
+    use: 'A name, and a fold below it that drops open with what there is to know.',
+    template: fold(),
+  },
   { kind: 'bug', use: 'What is on and the time, in the corner; tucks away under its rule.', template: bug() },
   { kind: 'score', use: 'One number with what it counts and where it comes from.', template: figure() },
   { kind: 'table', use: 'The first five of anything, with points.', template: standing() },
@@ -37,6 +43,11 @@ export const ledger: LibraryItem[] = [
   },
   { kind: 'table', use: 'What comes when, and with whom.', template: agenda() },
   { kind: 'ticker', use: 'News that runs along the foot, each with its place.', template: crawl() },
+  {
+    kind: 'full frame',
+    use: 'A sheet beside the picture that turns to its back for what comes next.',
+    template: turningSheet(),
+  },
   {
     kind: 'chart',
     use: 'Bars from the largest down, the one that the title speaks of in red.',

@@ -4,6 +4,7 @@ import { quote, strip } from './lines';
 import { lineUp, opener } from './pages';
 import { circleMap, whereMap } from './maps';
 import { nameLine, twoNames } from './people';
+import { boards, shout } from './space';
 import { crawl, startList, table } from './rows';
 import { bug, match, score } from './scores';
 
@@ -37,6 +38,12 @@ export const saltmarsh: LibraryItem[] = [
   { kind: 'opener', use: 'Who meets whom, over the whole picture, for four seconds.', template: opener() },
   { kind: 'ticker', use: 'One line of news along the foot.', template: strip() },
   { kind: 'full frame', use: 'What somebody said, in up to five lines.', template: quote() },
+  { kind: 'full frame', use: 'A word for the moment, whose letters fall upright.', template: shout() },
+  {
+    kind: 'table',
+    use: 'Five names on boards that open like doors.',
+    template: boards(),
+  },
   { kind: 'map', use: 'A circle at each district, its area the number.', template: circleMap() },
   {
     kind: 'map',
