@@ -160,7 +160,7 @@ export function heatWall(): Template {
       newElement('text', 'title', 'Title', { ...name, x: x + 36, y: 98, w: 760, h: 64, text: 'Rokkaku duel', weight: 820, size: 52, colour: colours.deep, minScale: 0.6 }),
       newElement('inset', 'heat', 'Heat', shows),
       newElement('rows', 'rows', 'Heats', { children: ['heat'], flow: 'grid', across: 3, rowW: w + gap, rowH: h + gap, most: 6 }),
-      newElement('floor', 'sand', 'Wet sand', { x: -960, y: -108, reach: 170, opacity: 0.45, blur: 5, tint: '#b9d3cf' }),
+      newElement('floor', 'sand', 'Wet sand', { x: -960, y: -728, reach: 170, opacity: 0.45, blur: 5, tint: '#b9d3cf' }),
     ],
     order: ['sand', ...orderOf('head'), 'title', 'rows'],
     fields: [textField('f-title', 'Title', 'Rokkaku duel', 'What the heats are of', { sample: false, maxLength: 30 })],
@@ -195,7 +195,7 @@ export function heatWall(): Template {
     title: { x: 108, y: 174 },
     heat: { x: 72, y: 300, w: 460, h: 263 },
     rows: { across: 2, rowW: 478, rowH: 287 },
-    sand: { x: -1380, y: 148 },
+    sand: { x: -1380, y: -472 },
   });
 }
 

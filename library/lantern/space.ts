@@ -14,7 +14,7 @@ export function stillWater(): Template {
     clears: ['lower'],
     elements: [
       newElement('rect', 'ground', 'Ground', { x: 0, y: 0, w: 1920, h: 1080, fill: '@lt-dusk', irisX: 0.5, irisY: 0.5, irisSoft: 140, reflected: false }),
-      newElement('floor', 'water', 'Still water', { x: -960, y: foot - 1000, reach: 260, opacity: 0.5, blur: 4, tint: '#f0b9c6' }),
+      newElement('floor', 'water', 'Still water', { x: -960, y: foot - 1620, reach: 260, opacity: 0.5, blur: 4, tint: '#f0b9c6' }),
       disc('lamp', 'Lamp', 890, 216, 140),
       newElement('text', 'title', 'Title', { x: 160, y: 380, w: 1600, h: foot - 380, text: 'Night of Lanterns', ...head, weight: 800, size: 150, leading: 0.92, align: 'centre', vertical: 'bottom', fit: 'wrap', maxLines: 2, minScale: 0.5 }),
       newElement('text', 'line', 'Line', { ...line, x: 160, y: 912, w: 1600, h: 72, text: 'Back after the tide', size: 52, align: 'centre', minScale: 0.66, reflected: false }),
@@ -38,7 +38,7 @@ export function stillWater(): Template {
   }); // prettier-ignore
   return tall(inMotion(made, lanternLook), {
     ground: { w: 1080, h: 1920 },
-    water: { x: -1380, y: 40 },
+    water: { x: -1380, y: -580 },
     lamp: { x: 470, y: 470 },
     title: { x: 72, y: 620, w: 936, h: 420, size: 132, maxLines: 3 },
     line: { x: 72, y: 1360, w: 936 },
@@ -49,7 +49,7 @@ const lamps = [
   { x: 150, y: 90, size: 190, z: -1300 },
   { x: 1580, y: 60, size: 210, z: -900 },
   { x: 1010, y: 76, size: 150, z: -500 },
-  { x: 420, y: 120, size: 130, z: -200 },
+  { x: 600, y: 150, size: 130, z: -200 },
   { x: 1500, y: 250, size: 170, z: 160 },
 ] as const;
 

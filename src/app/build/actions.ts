@@ -57,6 +57,7 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
   kind: K,
   label: string = elementKinds[kind].label,
   given: Partial<Extract<Element, { kind: K }>> = {},
+  put: (template: Template, element: Element) => void = addElement,
 ): void {
   const template = templateNow();
   if (!template) return;
@@ -67,7 +68,7 @@ export function addNew<K extends Exclude<ElementKindName, 'group'>>(
     x: 'x' in given ? made.x : Math.round((template.width - made.w) / 2),
     y: 'y' in given ? made.y : Math.round((template.height - made.h) / 2),
   };
-  editTemplate(`Add ${label.toLowerCase()}`, (t) => addElement(t, element));
+  editTemplate(`Add ${label.toLowerCase()}`, (t) => put(t, element));
   useBuild.getState().select([id]);
   // Its words are typed at once, over those that stand there for now.
   if (kind === 'text') useBuild.getState().set({ typing: id, isNaming: true });
@@ -78,13 +79,30 @@ export function addFloor(): void {
   const template = templateNow();
   if (!template) return;
   const { width, height } = template;
-  addNew('floor', undefined, {
-    x: -width / 2,
-    y: Math.round((height * 5) / 6 - height),
-    w: 2 * width,
-    h: 2 * height,
-    reach: Math.round(height / 2),
-  });
+  addNew(
+    'floor',
+    undefined,
+    {
+      x: -width / 2,
+      y: Math.round(height * (5 / 6 - 1.5)),
+      w: 2 * width,
+      h: Math.round(3.5 * height),
+      reach: Math.round(height / 2),
+    },
+    (t, element) => {
+      addElement(t, element);
+      // It lies on the ground that covers the canvas, and behind all else.
+      const covers = (id: string): boolean => {
+        const own = t.elements[id];
+        return (
+          own !== undefined && own.x <= 0 && own.y <= 0 && own.x + own.w >= width && own.y + own.h >= height
+        );
+      };
+      t.order = t.order.filter((id) => id !== element.id);
+      const at = t.order.findIndex((id) => !covers(id));
+      t.order.splice(at < 0 ? t.order.length : at, 0, element.id);
+    },
+  );
 }
 
 /** Puts a camera where that of the canvas stands: what is seen stays as it is until it is moved. The first is in use. */

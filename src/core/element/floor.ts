@@ -34,8 +34,10 @@ export const floor = {
   schema,
   defaults: {
     ...baseDefaults,
+    // From far behind the canvas to near the eye before it.
     w: 3840,
-    h: 2000,
+    h: 3780,
+    pivotY: 3 / 7,
     rotationX: 90,
     opacity: 0.4,
     reach: 500,

@@ -10,7 +10,7 @@ const measure = {
 };
 /** A floor 900 px down the canvas, from before it to behind it. */
 const sand = (change: object = {}): Element =>
-  newElement('floor', 'sand', 'Sand', { x: -960, y: -100, reach: 400, ...change });
+  newElement('floor', 'sand', 'Sand', { x: -960, y: -720, reach: 400, ...change });
 const sheet = (id: string, change: object = {}): Element =>
   newElement('rect', id, id, { x: 300, y: 700, w: 200, h: 100, ...change });
 
