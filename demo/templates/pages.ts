@@ -50,7 +50,7 @@ export function programme(kite: string, marks: Marks): Template {
           newElement('text', `${id}-name`, words, { ...label, x: cx + 88, y: cy + 12, w: 200, h: 48, text: words, size: 34, tracking: 0, colour: colours.ink }),
         ];
       }),
-      newElement('group', 'leaf', 'Leaf', { children: ['paper', ...rows.flatMap((_, i) => [`time${i}`, `what${i}`, `where${i}`, `rule${i}`])] }),
+      newElement('group', 'leaf', 'Leaf', { backHidden: true, children: ['paper', ...rows.flatMap((_, i) => [`time${i}`, `what${i}`, `where${i}`, `rule${i}`])] }),
       newElement('rect', 'paper', 'Paper', { x: 1008, y: 168, w: 816, h: 792, fill: colours.ink }),
       ...rows.flatMap(([time, what, where], i): Element[] => [
         newElement('text', `time${i}`, `Time ${i + 1}`, { ...name, x: 1032, y: y(i), w: 150, h: 62, text: time, weight: 760, stretch: 100, size: 50, tracking: 0, figures: 'tabular', colour: colours.saffron, minScale: 0.65 }),
@@ -124,7 +124,7 @@ export function programme(kite: string, marks: Marks): Template {
       ['bridle', 'drawEnd', { style: 'line' }, [16, 1, 'strong-in'], [36, 0]],
     ]),
     changes: [
-      change('page', 'Another page', 48, [...turnOver('title', 0, 28), ...turnOver('day', 4), ['leaf', 'rotationY', { side: 'old' }, [0, 0, 'gentle-in'], [24, 90]], ['leaf', 'rotationY', { side: 'new' }, [24, -90, 'gentle-out'], [48, 0]]], { swap: null, carryFrom: 6, carryTo: 18 }),
+      change('page', 'Another page', 48, [...turnOver('title', 0, 28), ...turnOver('day', 4), ['leaf', 'rotationY', { side: 'old' }, [0, 0, 'gentle'], [48, 180]], ['leaf', 'rotationY', { side: 'new' }, [0, -180, 'gentle'], [48, 0]]], { swap: null, carryFrom: 6, carryTo: 18 }),
     ],
   }); // prettier-ignore
   const row = (i: number): number => 680 + i * 150;

@@ -18,7 +18,7 @@ export function turningSheet(): Template {
       newElement('text', 'title', 'Title', { x: x + 48, y: y + 96, w: 720, h: 160, text: 'The inner harbour is closed', typeStyle: 'lg-title', fit: 'wrap', maxLines: 2, vertical: 'top', minScale: 0.6 }),
       hair('under', 'Hairline', x + 48, y + 284, 720),
       newElement('text', 'words', 'Words', { x: x + 48, y: y + 304, w: 720, h: 170, text: 'No kites, no boats, until the dredger has gone.', ...serif, weight: 460, size: 46, leading: 1.1, fit: 'wrap', maxLines: 3, vertical: 'top', minScale: 0.7 }),
-      newElement('group', 'leaf', 'Leaf', { children: [...sheetOf(), 'over', 'title', 'under', 'words'] }),
+      newElement('group', 'leaf', 'Leaf', { backHidden: true, children: [...sheetOf(), 'over', 'title', 'under', 'words'] }),
     ],
     order: ['leaf'],
     fields: [
@@ -29,7 +29,7 @@ export function turningSheet(): Template {
     ties: [['over', 'text', 'f-over'], ['title', 'text', 'f-title'], ['words', 'text', 'f-words']],
     enter: moving([...comes(false, 36), ...rise('over', 14, 24), ...rise('title', 18, 28, true), drawn('under', 24), move('words', 'opacity', 'lg-words', [[28, 0, 'linear'], [50, 1, 'linear']])]),
     exit: moving([['words', 'opacity', [0, 1, 'linear'], [10, 0]], undrawn('under', 12), ...sink('title', 15), ...sink('over', 16), ...goes(34)]),
-    changes: [change('back', 'The back of the sheet', 48, [['leaf', 'rotationY', { side: 'old' }, [0, 0, 'gentle-in'], [24, 90]], ['leaf', 'rotationY', { side: 'new' }, [24, -90, 'gentle-out'], [48, 0]]], { swap: null, carryFrom: 6, carryTo: 18 })],
+    changes: [change('back', 'The back of the sheet', 48, [['leaf', 'rotationY', { side: 'old' }, [0, 0, 'gentle'], [48, 180]], ['leaf', 'rotationY', { side: 'new' }, [0, -180, 'gentle'], [48, 0]]], { swap: null, carryFrom: 6, carryTo: 18 })],
   }); // prettier-ignore
   const tx = 72;
   return tall(inMotion(made, ledgerLook), {

@@ -194,15 +194,20 @@ export function growthThrough(m: ArrayLike<number>, u: number, v: number): numbe
   return Math.sign(area) * Math.sqrt(Math.abs(area));
 }
 
-/** Whether a plane is seen from its edge, or so nearly that nothing of it would be seen. */
-export function isEdgeOn(m: ArrayLike<number>): boolean {
+/** Whether a plane is seen from behind. */
+export const isFromBehind = (m: ArrayLike<number>): boolean => planeDeterminant(m) < 0;
+
+function planeDeterminant(m: ArrayLike<number>): number {
   const n = (i: number): number => m[i] as number;
-  const determinant =
+  return (
     n(0) * (n(5) * n(15) - n(13) * n(7)) -
     n(4) * (n(1) * n(15) - n(13) * n(3)) +
-    n(12) * (n(1) * n(7) - n(5) * n(3));
-  return !(Math.abs(determinant) > 1e-6);
+    n(12) * (n(1) * n(7) - n(5) * n(3))
+  );
 }
+
+/** Whether a plane is seen from its edge, or so nearly that nothing of it would be seen. */
+export const isEdgeOn = (m: ArrayLike<number>): boolean => !(Math.abs(planeDeterminant(m)) > 1e-6);
 
 /** What stands nearer to the eye than this is not drawn, w of its corner. */
 const nearest = 1e-3;

@@ -49,6 +49,8 @@ export const elementBase = z.object({
   rotationX: finite.min(-3600).max(3600),
   rotationY: finite.min(-3600).max(3600),
   perspective: size,
+  /** Whether it is not seen from behind, as the face of a card is (CSS Transforms Level 2, backface-visibility). */
+  backHidden: z.boolean(),
   /** Whether floors beside it reflect it. */
   reflected: z.boolean(),
   pivotX: finite.min(-10).max(10),
@@ -98,6 +100,7 @@ export const baseDefaults = {
   rotationX: 0,
   rotationY: 0,
   perspective: 0,
+  backHidden: false,
   reflected: true,
   pivotX: 0.5,
   pivotY: 0.5,
@@ -159,6 +162,7 @@ export const placeProperties: readonly Property[] = [
     min: 0,
     step: 10,
   },
+  { key: 'backHidden', label: 'Back face hidden', type: 'yes-no', section: 'Space', wide: true },
   { key: 'reflected', label: 'Reflected by floors', type: 'yes-no', section: 'Space', wide: true },
   { key: 'pivotX', label: 'Pivot X', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },
   { key: 'pivotY', label: 'Pivot Y', type: 'number', section: 'Position', min: -10, max: 10, step: 0.05 },

@@ -1,6 +1,7 @@
 import {
   isApart,
   isEdgeOn,
+  isFromBehind,
   invert,
   maxClips,
   multiplyInPlane,
@@ -360,6 +361,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     up !== 0 &&
     !wiped &&
     !part.isOff &&
+    !(part.element.backHidden && part.isInSpace && isFromBehind(part.plane)) &&
     isSomewhere(part) &&
     isOfNow(scene, part, moment);
   if ((moves & moving.light) !== 0 && node.kind === 'shape')

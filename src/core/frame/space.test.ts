@@ -136,3 +136,23 @@ test('what is cut by a box that is seen from its edge is not seen, however it is
   const [clip] = clips;
   expect(clip && clip.left > clip.right).toBe(true);
 });
+
+test('of two faces of a card the one that is turned to the eye is seen, wherever on the canvas the card stands', () => {
+  for (const x of [-200, 300, 1500]) {
+    const own = template(
+      [rect('front', { x, backHidden: true }), rect('back', { x, rotationY: -180, backHidden: true })],
+      ['front', 'back'],
+    );
+    const turning = ['front', 'back'].map((id) => makeTrack(id, id, 'rotationY', [[0, 0, 'linear'], [20, 180]])); // prettier-ignore
+    own.phases.exit = { ...own.phases.exit, frames: 20, tracks: turning };
+    const s = scene(own);
+    const seen = Array.from({ length: 20 }, (_, frame) => {
+      const root = evaluate(s, { ...holdMoment(0), phase: 'exit', frame });
+      return [find(root, 'front').visible, find(root, 'back').visible];
+    });
+    // One at a time, the front first, and they change once.
+    for (const [front, back] of seen) expect(front).not.toBe(back);
+    expect(seen[0]).toEqual([true, false]);
+    expect(seen.filter(([front], i) => front !== seen[Math.max(0, i - 1)]?.[0])).toHaveLength(1);
+  }
+});

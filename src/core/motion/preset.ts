@@ -20,8 +20,11 @@ export interface MotionPreset {
   readonly fits: (element: Element) => boolean;
   /** Goes away from rest and comes back, over and over: for the idle loop, and for nothing else. */
   readonly isLoop?: boolean;
-  /** In a Change the old and the new are the two sides of one thing, seen one after the other: they meet half way. */
-  readonly isOneThing?: boolean;
+  /**
+   * In a Change the old and the new are two sides of one thing: `turns`, they turn together, each seen while its face is; `meets`,
+   * they meet half way, and are seen one after the other.
+   */
+  readonly sides?: 'turns' | 'meets';
   readonly parts: (element: Element) => readonly Part[];
   /** What goes another way than it comes. */
   readonly leaving?: readonly Part[];

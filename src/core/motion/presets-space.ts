@@ -22,9 +22,9 @@ const made: readonly MotionPreset[] = [
   },
   { ...upright, leaving: [{ property: 'rotationY', away: 80, ease: strong }, fade] },
   {
-    ...plain('two-faces', 'Two faces', 'Turns half round as one card: in a Change the old is on its face, the new on its back.', { property: 'rotationY', away: -90, ease: ['gentle-out', 'gentle-in'] }), // prettier-ignore
-    leaving: [{ property: 'rotationY', away: 90, ease: ['gentle-out', 'gentle-in'] }],
-    isOneThing: true,
+    ...plain('two-faces', 'Two faces', 'Turns half round as one card: in a Change the old is on its face, the new on its back.', { property: 'rotationY', away: -180, ease: ['gentle', 'gentle'] }), // prettier-ignore
+    leaving: [{ property: 'rotationY', away: 180, ease: ['gentle', 'gentle'] }],
+    sides: 'turns',
   },
   plain('from-far', 'From far', 'Comes from far behind, out of nothing.', { property: 'z', away: -2400, ease: strong }, fade), // prettier-ignore
   plain('from-near', 'From before', 'Comes down from before the picture, out of nothing.', { property: 'z', away: 900, ease: strong }, fade), // prettier-ignore
@@ -81,7 +81,7 @@ const made: readonly MotionPreset[] = [
         ease: strong,
       },
     ],
-    isOneThing: true,
+    sides: 'meets',
   },
   {
     id: 'pages-turn',

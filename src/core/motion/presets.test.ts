@@ -47,22 +47,35 @@ describe('ready motions', () => {
     expect(fits('push')).toEqual(['camera']);
     expect(fits('fade')).not.toContain('camera');
   });
-  test('the old and the new as two faces of one thing meet half way, edge on', () => {
-    for (const swap of [16, null]) {
-      const t = template();
-      t.changes[0] = newChange('c', 'Change', { frames: 40, swap });
-      applyPreset(t, 'c', ['group'], named('two-faces'), 10, newId);
-      const middle = swap ?? 20;
-      expect(
-        phaseOf(t, 'c')?.tracks.map(({ side, keys }) => [
-          side,
-          ...keys.map(({ frame, value }) => [frame, value]),
-        ]),
-      ).toEqual([
-        ['old', [0, 0], [middle, 90]],
-        ['new', [middle, -90], [40, 0]],
-      ]);
-    }
+  test('the old and the new as two faces of one thing turn together, and neither is seen from behind', () => {
+    const t = template();
+    applyPreset(t, 'c', ['group'], named('two-faces'), 10, newId);
+    expect(
+      phaseOf(t, 'c')?.tracks.map(({ side, keys }) => [
+        side,
+        ...keys.map(({ frame, value, ease }) => [frame, value, ease]),
+      ]),
+    ).toEqual([
+      ['old', [0, 0, 'gentle'], [40, 180, 'linear']],
+      ['new', [0, -180, 'gentle'], [40, 0, 'linear']],
+    ]);
+    expect(t.elements['group']?.backHidden).toBe(true);
+    expect(t.changes[0]?.swap).toBeNull();
+  });
+  test('parts that turn to what is new meet it half way', () => {
+    const t = template();
+    t.changes[0] = newChange('c', 'Change', { frames: 40, swap: null });
+    applyPreset(t, 'c', ['group'], named('cells-turn'), 10, newId);
+    expect(
+      phaseOf(t, 'c')?.tracks.map(({ side, keys }) => [
+        side,
+        ...keys.map(({ frame, value }) => [frame, value]),
+      ]),
+    ).toEqual([
+      ['old', [0, 0], [20, -90]],
+      ['new', [20, -90], [40, 0]],
+    ]);
+    expect(t.changes[0].swap).toBe(20);
   });
   test('what flies goes by the same places as it comes and as it leaves', () => {
     const t = template();

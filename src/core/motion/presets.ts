@@ -304,19 +304,30 @@ export function applyPreset(
     if (change) {
       const end = Math.max(2, change.frames);
       const middle = change.swap ?? Math.round(end / 2);
-      const isApart = preset.isOneThing || change.swap !== null;
-      const out = isApart ? middle : end;
+      if (preset.sides === 'turns') {
+        // Both are there throughout, and each is seen from the front alone.
+        change.swap = null;
+        const own = template.elements[element.id];
+        if (own) own.backHidden = true;
+        return [
+          ...tracksOf(preset, element, 'out', 0, end, 'old', newId),
+          ...tracksOf(preset, element, 'in', 0, end, 'new', newId),
+        ];
+      }
+      const meets = preset.sides === 'meets';
+      if (meets) change.swap = middle;
+      const out = meets || change.swap !== null ? middle : end;
       return [
         ...tracksOf(
           preset,
           element,
           'out',
           0,
-          Math.max(1, preset.isOneThing ? out : Math.min(out, length)),
+          Math.max(1, meets ? out : Math.min(out, length)),
           'old',
           newId,
         ),
-        ...tracksOf(preset, element, 'in', isApart ? middle : 0, end, 'new', newId),
+        ...tracksOf(preset, element, 'in', change.swap === null ? 0 : middle, end, 'new', newId),
       ];
     }
     // A move begins at rest and goes away from it.

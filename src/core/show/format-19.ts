@@ -4,7 +4,7 @@ import { withElements, type Json } from './format-elements';
 
 /** What is in a group is painted in its order, and nothing shows another. */
 function element(own: Json): Json {
-  const all = { filledBy: null, filledFit: 'cover', reflected: true, ...own };
+  const all = { filledBy: null, filledFit: 'cover', backHidden: false, reflected: true, ...own };
   return own['kind'] === 'group' || own['kind'] === 'rows' ? { inDepth: false, ...all } : all;
 }
 
