@@ -33,6 +33,10 @@ export const outputReportSchema = z.object({
   missing: z.array(z.string().max(120)).max(20).default([]),
   /** Parts of its picture that are drawn with fewer px than they should, as its machine can hold no more. */
   coarse: z.number().int().min(0).max(1e6).default(0),
+  /** What it leaves out as its machine cannot keep up: 1 insets at half the rate, 2 and at half the size, 3 and no blur. */
+  relief: z.number().int().min(0).max(3).default(0),
+  /** What the pictures, words and surfaces that it draws with take, bytes; null: it has not said. */
+  memory: z.number().min(0).max(1e12).nullable().default(null),
   /** Why it draws nothing at all. */
   trouble: z.enum(['none', 'no-webgl', 'lost-webgl']).default('none'),
   testCard: z.enum(testCards).default('none'),

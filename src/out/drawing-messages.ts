@@ -1,5 +1,5 @@
 import type { Channel } from '../core/show';
-import type { Face, OutputMode } from '../render';
+import type { Face, OutputMode, Relief } from '../render';
 import type { Trouble } from './host';
 
 /** What draws a channel, on its page or in a worker, is told this. */
@@ -48,6 +48,10 @@ export interface DrawingReport {
   readonly missing: readonly string[];
   /** Parts of the picture that have fewer px than they should. */
   readonly coarse: number;
+  /** What is left out as its machine cannot keep up, see `Relief`. */
+  readonly relief: Relief;
+  /** What its pictures, words and surfaces take, bytes. */
+  readonly memory: number;
   readonly trouble: Trouble;
 }
 

@@ -4,6 +4,7 @@ import { emptyAir, type AirState } from '../core/playout';
 import { canonicalJson, exactRate, type Channel } from '../core/show';
 import type { OutputMode, Renderer, View } from '../render';
 import type { DrawingReport, FromDrawing } from './drawing-messages';
+import { ReliefSteps } from './relief';
 import { openHost, type HostPorts, type Trouble } from './host';
 
 export interface DrawingPorts extends Pick<HostPorts, 'canvas' | 'another' | 'movers'> {
@@ -27,6 +28,9 @@ export class ChannelDrawing {
   private dropped = 0;
   private lastReport = 0;
   private evaluated = -1;
+  private readonly steps = new ReliefSteps();
+  private due = 0;
+  private reliefs = { insets: 0, blurs: 0 };
   private trouble: Trouble = 'none';
   private wantsState = false;
 
@@ -108,6 +112,7 @@ export class ChannelDrawing {
     const frame = Math.floor(now * exactRate(rate) + 1e-4);
     if (frame === this.lastFrame) return;
     if (this.lastFrame > 0 && frame > this.lastFrame + 1) this.dropped += frame - this.lastFrame - 1;
+    this.due += this.lastFrame > 0 ? Math.min(frame - this.lastFrame, 1000) : 0;
     this.lastFrame = frame;
     const renderer = host.renderer();
     if (renderer && this.viewOf !== renderer) {
@@ -120,7 +125,7 @@ export class ChannelDrawing {
       picture.touch();
     }
     const { roots, isNew, isWhole } = picture.program(state, now);
-    if (isNew && this.view && host.trouble() === 'none') {
+    if ((isNew || this.view?.owes()) && this.view && host.trouble() === 'none') {
       if (this.evaluated !== state.sequence) {
         this.evaluated = state.sequence;
         ports.tell({ told: 'evaluated', sequence: state.sequence });
@@ -132,7 +137,11 @@ export class ChannelDrawing {
         pixelHeight: height,
         mode: ports.mode,
         placeholders: false,
+        relief: this.steps.now,
       });
+      const { insets, blurs } = this.view.relievable();
+      this.reliefs.insets = Math.max(this.reliefs.insets, insets);
+      this.reliefs.blurs = Math.max(this.reliefs.blurs, blurs);
       ports.tell({
         told: 'frame',
         frame,
@@ -143,6 +152,9 @@ export class ChannelDrawing {
     }
     if (now - this.lastReport > reportSeconds) {
       this.lastReport = now;
+      if (this.steps.second({ due: this.due, dropped: this.dropped, ...this.reliefs })) picture.touch();
+      this.due = 0;
+      this.reliefs = { insets: 0, blurs: 0 };
       this.report(Math.max(0, Math.floor(ports.now() * exactRate(rate) + 1e-4) - frame));
     }
   };
@@ -168,6 +180,8 @@ export class ChannelDrawing {
         ),
       ].slice(0, 20),
       coarse: this.host.renderer()?.coarse() ?? 0,
+      relief: this.steps.now,
+      memory: this.host.renderer()?.bytes() ?? 0,
       trouble: this.host.trouble(),
     };
     this.dropped = 0;

@@ -38,7 +38,7 @@ import type { Placing } from './seen';
 import { Sheet } from './sheet';
 import type { StrokeLights } from './stroke-light';
 import type { PictureSize, PixelBox, Surface, Surfaces } from './surfaces';
-import type { Target } from './target';
+import type { Relief, Target } from './target';
 import type { Textures } from './textures';
 
 /** What all views of a renderer share. */
@@ -75,8 +75,9 @@ interface KeptSurface {
   readonly version: number;
   /** Of all that is drawn: words and pictures that have come since make it another. */
   readonly age: number;
-  /** The picture it was shown in last. */
+  /** The pictures it was shown in last, and drawn for. */
   pass: number;
+  readonly drawn: number;
   /** Device px across that it was wanted at most: in the picture that is planned, and in the one before. */
   wanted: number;
   most: number;
@@ -131,6 +132,12 @@ export class Painter {
   /** Pictures of surfaces that are shown again while they stay as they are. */
   private readonly keptSurfaces = new Map<string, KeptSurface>();
   private pass = 0;
+  private relief: Relief = 0;
+  /** Whether a picture that was held back is to be drawn with the next. */
+  owes = false;
+  /** Insets and blurs of the picture planned last: what there is to leave out. */
+  insets = 0;
+  blurs = 0;
   private picture: PictureSize = { width: 1, height: 1, pixelWidth: 1, pixelHeight: 1 };
   private context: DrawContext;
   private scaleX = 1;
@@ -160,6 +167,9 @@ export class Painter {
   paint(roots: readonly GroupNode[], target: Target): void {
     const { executor, surfaces } = this.own;
     this.pass += 1;
+    this.relief = target.relief ?? 0;
+    this.owes = false;
+    this.insets = this.blurs = 0;
     this.open.length = 0;
     surfaces.restart();
     this.own.textures.restart();
@@ -296,7 +306,8 @@ export class Painter {
     const { scale } = this.context;
     const { mostSide } = this.own.surfaces;
     const most = Math.min((mostSide - edge) / w, (mostSide - edge) / h);
-    const density = Math.min(most, sharpness(placing.matrix, shown) * scale * node.resolution);
+    const part = this.relief >= 2 ? 0.5 : 1;
+    const density = Math.min(most, sharpness(placing.matrix, shown) * scale * node.resolution * part);
     const picture = {
       width: w,
       height: h,
@@ -337,13 +348,21 @@ export class Painter {
         return known.surface;
       }
     }
+    this.insets += 1;
+    if (known && isSize && this.relief >= 1 && known.version !== version && this.pass - known.drawn < 2) {
+      // Every other picture: what is new of it is seen in the next.
+      known.pass = this.pass;
+      known.wanted = isNow ? Math.max(known.wanted, picture.pixelWidth) : picture.pixelWidth;
+      this.owes = true;
+      return known.surface;
+    }
     if (known) this.outdated.push(known.surface);
     this.keptSurfaces.delete(node.key);
     const pixelHeight = Math.max(1, Math.round((picture.pixelHeight * wide) / picture.pixelWidth));
     const surface = this.drawSurface(node, { ...picture, pixelWidth: wide, pixelHeight }, kept);
     const wanted = Math.max(picture.pixelWidth, isNow && known ? known.wanted : 0);
     if (surface)
-      this.keptSurfaces.set(node.key, { surface, version, age: age.of, pass: this.pass, wanted, most: known?.most ?? 0 }); // prettier-ignore
+      this.keptSurfaces.set(node.key, { surface, version, age: age.of, pass: this.pass, drawn: this.pass, wanted, most: known?.most ?? 0 }); // prettier-ignore
     return surface;
   }
 
@@ -502,7 +521,8 @@ export class Painter {
     const opacity = isJoined ? 1 : node.opacity;
     if (!base) return;
     // The base is shown more than once: by what is laid on last it is given back.
-    const picture = this.blurred(base, (effects.blur / 2) * density, false);
+    if (effects.blur > 0) this.blurs += 1;
+    const picture = this.relief >= 3 ? base : this.blurred(base, (effects.blur / 2) * density, false);
     if (effects.shadow) {
       const { colour, x, y, blur } = effects.shadow;
       const cast = this.blurred(base, (blur / 2) * density, false);

@@ -15,6 +15,10 @@ import { Textures, type PictureSource } from './textures';
 /** What one monitor keeps from frame to frame. */
 export interface View {
   draw(roots: readonly GroupNode[], target: Target): void;
+  /** Whether something of the picture drawn last was held back, and is to be drawn though nothing is new. */
+  owes(): boolean;
+  /** What there was in it that may be left out. */
+  relievable(): { readonly insets: number; readonly blurs: number };
   dispose(): void;
 }
 
@@ -122,6 +126,8 @@ export function createRenderer(
           painter.paint(roots, target);
           executor.run(target, height);
         },
+        owes: () => painter.owes,
+        relievable: () => ({ insets: painter.insets, blurs: painter.blurs }),
         dispose: () => painter.dispose(),
       };
     },

@@ -209,6 +209,15 @@ function commonCard(outputs: readonly Present[]): TestCard {
   return shown.size === 1 && only ? only : 'none';
 }
 
+/** What an output leaves out while its machine cannot keep up, by step. */
+const reliefWords: readonly string[] = [
+  '',
+  'insets are drawn at half the rate',
+  'insets are drawn at half the rate and half their size',
+  'insets are drawn at half the rate and half their size, and nothing is blurred',
+];
+const megabytes = (bytes: number): string => `${Math.max(1, Math.round(bytes / (1 << 20)))} MB`;
+
 function OutputTable(props: { outputs: readonly Present[]; onGive: (command: OutputCommand) => void }) {
   const { outputs, onGive } = props;
   const now = useNow(1, outputs);
@@ -274,13 +283,25 @@ function OutputTable(props: { outputs: readonly Present[]; onGive: (command: Out
                     sharpness: larger than its machine can hold
                   </span>
                 )}
+                {report && report.relief > 0 && (
+                  <span className="block text-warn">
+                    ⚠ its machine cannot keep up: {reliefWords[report.relief]}
+                  </span>
+                )}
                 {report && report.missing.length > 0 && (
                   <span className="block truncate text-warn" title={report.missing.join(', ')}>
                     ⚠ misses {report.missing.join(', ')}
                   </span>
                 )}
               </td>
-              <td className="number">{report ? `${report.width}×${report.height}` : '…'}</td>
+              <td className="number">
+                {report ? `${report.width}×${report.height}` : '…'}
+                {report && report.memory !== null && (
+                  <span className="block text-ink-3" title="What its pictures, words and surfaces take">
+                    {megabytes(report.memory)}
+                  </span>
+                )}
+              </td>
               <td className="number text-right">{report ? `${report.lagMs.toFixed(1)} ms` : ''}</td>
               <td className={`number text-right ${report && report.dropped > 0 ? 'text-warn' : ''}`}>
                 {report ? `${report.dropped} / s` : ''}
