@@ -13,7 +13,9 @@ import {
 import { Camera, Mesh, PlaneGeometry, Scene, WebGLRenderer } from 'three';
 import { quadMaterial } from '../src/render/quad-shader';
 import { plainWords } from './words';
-import { canvasMeasure, createRenderer, type OutputMode } from '../src/render';
+import { canvasMeasure, createRenderer, type OutputMode, type Relief } from '../src/render';
+import { evaluate, holdMoment, prepareScene } from '../src/core/frame';
+import { makeTrack, newElement, newTemplate } from '../src/core/show';
 
 /** A node as a test says it: what its kind has, and what differs from a plain one. */
 export interface Said {
@@ -117,6 +119,17 @@ function draw(
   for (let y = 0; y < high; y += 1)
     rows.set(pixels.subarray((high - 1 - y) * wide * 4, (high - y) * wide * 4), y * wide * 4);
   return rows;
+}
+
+/** Of the picture drawn last the colours at points, px of it. */
+function pixelsAt(points: readonly (readonly [number, number])[], height: number): number[][] {
+  const gl = canvas.getContext('webgl2') as WebGL2RenderingContext;
+  gl.bindFramebuffer(gl.FRAMEBUFFER, null);
+  return points.map(([x, y]) => {
+    const pixel = new Uint8Array(4);
+    gl.readPixels(x, canvas.height - height + (height - 1 - y), 1, 1, gl.RGBA, gl.UNSIGNED_BYTE, pixel);
+    return [...pixel];
+  });
 }
 
 /** What of a picture a test asks for: the colours at points, px of the canvas. */
@@ -242,6 +255,84 @@ const rig = {
     let count = 0;
     for (let i = 3; i < pixels.length; i += 4) if ((pixels[i] as number) > 0) count += 1;
     return count;
+  },
+  /**
+   * A picture of its own that is another in each picture (red, green, blue), and beside it a blurred box, drawn with some left
+   * out: the colours at points, and whether something is owed, after each of three pictures and one more.
+   */
+  relieved(
+    relief: Relief,
+    points: readonly (readonly [number, number])[],
+  ): { colours: number[][]; owes: boolean }[] {
+    const [width, height] = [200, 120];
+    const box = (fill: string, more: Partial<Said> = {}): Said => ({ kind: 'rect', w: 80, h: 80, radii: [0, 0, 0, 0], fill, ...more }); // prettier-ignore
+    const surface = nodeFrom({ kind: 'surface', w: 80, h: 80, children: [] }) as SurfaceNode;
+    const blurred = nodeFrom({ kind: 'group', children: [box('#ffffff', { at: [110, 20] })], effects: { blur: 20, shadow: null, glow: null } }); // prettier-ignore
+    const own = renderer.newView();
+    const fills = ['#ff0000', '#00ff00', '#0000ff', '#0000ff'];
+    return fills.map((fill, i) => {
+      surface.children.splice(0, 1, nodeFrom(box(fill)));
+      surface.version = 1000 + Math.min(i, 2);
+      const root = groupNode('root');
+      root.children.push(surface, blurred);
+      own.draw([root], { width, height, pixelWidth: width, pixelHeight: height, mode: 'full', placeholders: false, relief }); // prettier-ignore
+      return { colours: pixelsAt(points, height), owes: own.owes() };
+    });
+  },
+  /** By how many levels an inset of the size of its template differs at most from the template by itself, over some frames. */
+  insetAgainstAlone(): number {
+    const [width, height] = [200, 120];
+    const inner = newTemplate('p', 'P', {
+      width,
+      height,
+      elements: {
+        plate: newElement('rect', 'plate', 'Plate', { x: 20, y: 20, w: 150, h: 70, rotation: 7, opacity: 0.7, fill: { kind: 'linear', angle: 30, stops: [{ at: 0, colour: '#c04020' }, { at: 1, colour: '#2040c0' }] } }),
+        words: newElement('text', 'words', 'Words', { x: 30, y: 30, w: 140, h: 40, size: 30, text: 'Wind 31.3', colour: '#ffffff' }),
+        glow: newElement('rect', 'glow', 'Glow', { x: 120, y: 60, w: 40, h: 40, fill: '#20c04080', blur: 6 }),
+      },
+      order: ['plate', 'words', 'glow'],
+    }); // prettier-ignore
+    inner.phases.enter = { ...inner.phases.enter, frames: 20, tracks: [makeTrack('t', 'plate', 'x', [[0, -120, 'linear'], [20, 0]])] }; // prettier-ignore
+    const outer = newTemplate('o', 'O', {
+      width,
+      height,
+      elements: { i: newElement('inset', 'i', 'I', { x: 0, y: 0, w: width, h: height, template: 'p' }) },
+      order: ['i'],
+    });
+    const alone = prepareScene(inner, {}, measure);
+    const within = prepareScene(outer, {}, measure, { templates: { p: inner } });
+    let most = 0;
+    for (const frame of [0, 7, 13, 20]) {
+      const moment = { ...holdMoment(0), phase: 'enter' as const, frame, age: frame / 50 };
+      const pictures = [alone, within].map((scene) => {
+        view.draw([evaluate(scene, moment)], { width, height, pixelWidth: width, pixelHeight: height, mode: 'full', placeholders: false }); // prettier-ignore
+        const gl = canvas.getContext('webgl2') as WebGL2RenderingContext;
+        const pixels = new Uint8Array(width * height * 4);
+        gl.bindFramebuffer(gl.FRAMEBUFFER, null);
+        gl.readPixels(0, canvas.height - height, width, height, gl.RGBA, gl.UNSIGNED_BYTE, pixels);
+        return pixels;
+      });
+      for (let i = 0; i < width * height * 4; i += 1)
+        most = Math.max(most, Math.abs((pictures[0]?.[i] ?? 0) - (pictures[1]?.[i] ?? 0)));
+    }
+    return most;
+  },
+  /** A box that stands over a floor: the colours at points, above and in it. */
+  overFloor(points: readonly (readonly [number, number])[], given: object): number[][] {
+    const [width, height] = [200, 120];
+    const template = newTemplate('t', 'T', {
+      width,
+      height,
+      elements: {
+        floor: newElement('floor', 'floor', 'Floor', { x: -100, y: 80 - 180, w: 400, h: 420, reach: 40, opacity: 1, ...given }), // prettier-ignore
+        box: newElement('rect', 'box', 'Box', { x: 60, y: 20, w: 80, h: 60, fill: '#ffffff' }),
+        red: newElement('rect', 'red', 'Red', { x: 60, y: 60, w: 40, h: 20, fill: '#ff0000' }),
+      },
+      order: ['floor', 'box', 'red'],
+    });
+    const root = evaluate(prepareScene(template, {}, measure), holdMoment(0));
+    view.draw([root], { width, height, pixelWidth: width, pixelHeight: height, mode: 'full', placeholders: false }); // prettier-ignore
+    return pixelsAt(points, height);
   },
   /** Loses the graphics, waits until they are back, and says whether the picture is the same. */
   async losesAndDraws(said: readonly Said[], width: number, height: number): Promise<boolean> {

@@ -470,6 +470,41 @@ test('graphics that are lost come back with the same picture', async () => {
   expect(isSame).toBe(true);
 });
 
+test('where a machine cannot keep up, a picture of its own is new in every other picture, and nothing is owed for long', async () => {
+  const [red, green, blue, white] = [[255, 0, 0, 255], [0, 255, 0, 255], [0, 0, 255, 255], [255, 255, 255, 255]]; // prettier-ignore
+  const after = (relief: 0 | 1 | 2 | 3) =>
+    page.evaluate((r) => (globalThis as unknown as { rig: Rig }).rig.relieved(r, [[40, 40], [112, 60], [150, 60]]), relief); // prettier-ignore
+  const whole = await after(0);
+  near(
+    whole.map(({ colours: [own] }) => own ?? none),
+    [red, green, blue, blue] as number[][],
+  );
+  expect(whole.some(({ owes }) => owes)).toBe(false);
+  const half = await after(1);
+  near(
+    half.map(({ colours: [own] }) => own ?? none),
+    [red, red, blue, blue] as number[][],
+  );
+  expect(half.map(({ owes }) => owes)).toEqual([false, true, false, false]);
+  // Blur is left out last: then a box has its edge.
+  const [soft, hard] = [whole[0]?.colours[1]?.[3] ?? 0, (await after(3))[0]?.colours[1]?.[3]];
+  expect(soft).toBeLessThan(200);
+  expect(hard).toBe(255);
+  near([whole[0]?.colours[2] ?? none], [white as number[]], 20);
+});
+
+test('an inset as large as its template is its picture, pixel for pixel', async () => {
+  expect(await page.evaluate(() => (globalThis as unknown as { rig: Rig }).rig.insetAgainstAlone())).toBeLessThanOrEqual(2); // prettier-ignore
+});
+
+test('a floor reflects what stands over it, fading and tinted, and what is over it hides none of it', async () => {
+  const seen = (given: object) =>
+    page.evaluate(([p, g]) => (globalThis as unknown as { rig: Rig }).rig.overFloor(p, g), [[[80, 70], [80, 90], [120, 90], [120, 110], [30, 90]], given] as const); // prettier-ignore
+  // 10 px from the floor a quarter is gone of 40, 30 px away three quarters.
+  near(await seen({}), [[255, 0, 0, 255], [191, 0, 0, 191], [191, 191, 191, 191], [64, 64, 64, 64], none], 8); // prettier-ignore
+  near(await seen({ tint: '#ff8000', reach: 0 }), [[255, 0, 0, 255], [255, 0, 0, 255], [255, 128, 0, 255], [255, 128, 0, 255], none], 3); // prettier-ignore
+});
+
 test('a hundred groups in one another, each with a blur and a mask, end in a picture', async () => {
   const seen = await page.evaluate(
     ([w, h]) => (globalThis as unknown as { rig: Rig }).rig.nested(100, [[90, 60], [2, 2]], w, h), // prettier-ignore

@@ -201,7 +201,10 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
   }
   scene.isFresh = false;
   for (let i = 0; i < scene.insets.length; i += 1) runInset(scene, scene.insets[i] as RunningInset, moment);
-  for (let i = 0; i < scene.mirrors.length; i += 1) runMirror(scene.mirrors[i] as Mirror);
+  for (let i = 0; i < scene.mirrors.length; i += 1) {
+    const own = scene.mirrors[i] as Mirror;
+    runMirror(own, scene.placed[own.part.index] !== 0);
+  }
   return scene.root;
 }
 

@@ -60,9 +60,9 @@ test('what stands behind the canvas is reflected where its foot is seen, by proj
 
 test('it fades with its way from the floor, and what is under the floor is not reflected', () => {
   const { floor } = seen([sand({ reach: 400 }), sheet('a', { y: 500, h: 600 })]);
-  const [copy] = floor.children;
-  const [foot, fade] = copy?.clips ?? [];
-  if (!foot || !fade || copy?.clipCount !== 2) throw new Error('it is not cut');
+  // It is all on one plane: the floor as a whole fades, behind the clip of its box.
+  const [, foot, fade] = floor.clips;
+  if (!foot || !fade || floor.clipCount !== 3) throw new Error('it is not cut');
   expect(left(fade, { x: 400, y: 1000 })).toBeCloseTo(0.75, 6);
   expect(left(fade, { x: 400, y: 1299 })).toBeLessThan(0.01);
   expect(left(foot, { x: 400, y: 910 })).toBe(1);
@@ -95,4 +95,16 @@ test('what is spared, hidden, or another floor is not reflected; what moves take
   // Both are seen alike: a reflection says all that its node says.
   const [copy] = own.floor.children;
   expect({ kind: copy?.kind, opacity: copy?.opacity }).toEqual({ kind: 'rect', opacity: 1 });
+});
+
+test('what stands on several planes fades by itself, a group on one plane as one', () => {
+  const group = newElement('group', 'g', 'G', { children: ['b', 'c'] });
+  const { floor, again } = seen([sand(), sheet('a', { z: -400 }), group, sheet('b'), sheet('c', { x: 340 })]);
+  const counts = () => [floor.clipCount, ...floor.children.map(({ clipCount }) => clipCount)];
+  expect(counts()).toEqual([1, 2, 2]);
+  const own = floor.children[1] as GroupNode;
+  expect([own.isolated, ...own.children.map(({ clipCount }) => clipCount)]).toEqual([true, 0, 0]);
+  // However often it is drawn.
+  again(holdMoment(0));
+  expect(counts()).toEqual([1, 2, 2]);
 });
