@@ -37,7 +37,7 @@ function template(count: number): Template {
 }
 
 /** The median time of a frame in us, of 50 that come one after another. */
-function frameTime(draw: (frame: number) => void): number {
+export function frameTime(draw: (frame: number) => void): number {
   const times: number[] = [];
   for (let i = 0; i < 3000; i += 1) {
     const start = process.hrtime.bigint();

@@ -9,6 +9,7 @@ import { demoFigures } from './demo';
 import { deskFigures } from './desk';
 import { drawFigures } from './draw';
 import { frameFigures } from './frame';
+import { insetFigures } from './insets';
 import { journalFigures } from './journal';
 import { motionFigures } from './motion';
 import { rowsFigures } from './rows';
@@ -32,6 +33,7 @@ const groups: Readonly<Record<string, () => Figures | Promise<Figures>>> = {
   journal: journalFigures,
   demo: demoFigures,
   draw: drawFigures,
+  insets: insetFigures,
   stage: stageFigures,
   air: airFigures,
   take: takeFigures,

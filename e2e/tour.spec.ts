@@ -316,7 +316,7 @@ test('the tour is walked', async ({ browser }) => {
       await expect.poll(async () => JSON.stringify(await words('811'))).toContain('["Marram","MA","Grey Heron","#8fb4c4"');
     }],
     ['Take 812: the same vote, counted by a simulated feed.', () => take('812')],
-    ['take 100.1, kites at different depths with the living wind among them, 623, a wall of heats, one inset for each row, and 702, what the beach screen shows.', async () => {
+    ['take 100.1, kites at different depths with the living wind among them, 623, a wall of heats on wet sand, one inset for each row, and 702, what the beach screen shows.', async () => {
       for (const number of ['100.1', '623', '702']) await take(number);
     }],
     ['In Build open Opener in depth, double-click the wind twice and you are in its template; the arrow at the stage’s bar leads back.', async () => {
@@ -331,6 +331,10 @@ test('the tour is walked', async ({ browser }) => {
       }).toPass();
       await page.getByRole('button', { name: 'Back to Opener in depth' }).click();
       await expect(named).toHaveValue('Opener in depth');
+    }],
+    ['The Space view of that bar shows where all of it stands in depth, with its camera.', async () => {
+      await page.getByRole('button', { name: 'Space view' }).click();
+      await expect(page.locator('[data-space="turned"] circle')).not.toHaveCount(0);
     }],
   ]; // prettier-ignore
 
