@@ -2,7 +2,7 @@
 import { newElement, type Element, type Field, type Template } from '../../src/core/show';
 import { cascade, change, inMotion, moving, tall, template, textField, type Move } from '../make';
 import { move } from '../moves';
-import { blade, head, leanOf, line, punch, punchOver, saltmarshLook, shear, slideIn, slideOut, slideOver, unshear } from './look'; // prettier-ignore
+import { blade, head, leanOf, line, punch, saltmarshLook, shear, slideIn, slideOut, slideOver, unshear } from './look'; // prettier-ignore
 
 /** A word for the moment, whose letters fall upright one after another. */
 export function shout(): Template {
