@@ -83,11 +83,13 @@ await shoot('library', async () => {
   await page.getByRole('heading', { name: 'Lantern' }).scrollIntoViewIfNeeded();
   await settle(3500);
 });
-await shoot('shelf', async () => {
-  await page.goto(`${url}/build/flight-card`);
-  await settle(2000);
-  await page.getByRole('tab', { name: 'Shelf' }).click();
-  await settle(1500);
+await shoot('space', async () => {
+  await page.goto(`${url}/build/kites-in-depth`);
+  await settle(4000);
+  const wind = page.getByRole('treeitem', { name: 'Wind on the pier', exact: true });
+  await wind.getByRole('button', { name: 'Wind on the pier', exact: true }).click();
+  await page.getByRole('button', { name: 'Space view' }).click();
+  await settle(3000);
 });
 await shoot('data', async () => {
   await page.goto(`${url}/data/heats`);

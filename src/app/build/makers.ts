@@ -92,7 +92,7 @@ export async function makeRepeated(data: string | null): Promise<void> {
   editTemplate(`${words(template, ids)} for each row`, (t) => {
     const boxes = ids.flatMap((id) => boxesAtRest(template).get(id) ?? []);
     const across = unionOf(boxes);
-    made = repeatForRows(t, ids, newElement('rows', newId(), 'Rows', { gapY: across ? Math.round(across.h / 6) : 8 }), taken, newId); // prettier-ignore
+    made = repeatForRows(t, ids, newElement('rows', newId(), 'Rows', { gapY: across ? Math.round(across.h / 6) : 8 }), taken, newId, show.templates); // prettier-ignore
   });
   if (made !== null) useBuild.getState().select([made]);
 }

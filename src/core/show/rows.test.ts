@@ -9,6 +9,7 @@ import {
   newElement,
   newShow,
   newTemplate,
+  newTextField,
   pasteClip,
   placeElement,
   removeElements,
@@ -85,6 +86,22 @@ describe('elements made to stand once for each row', () => {
     expect(templateReferences(template)).toEqual([]);
     expect(hasRows(template, 'n1')).toBe(true);
     expect(rowsAsDrawn(template)).toHaveProperty('n1.kind', 'rows');
+  });
+  test('an inset for each row takes the columns that the fields of its template are called by', () => {
+    const heat = newTemplate('heat', 'Heat', {
+      fields: [
+        newTextField('f1', 'Team', ''),
+        newTextField('f2', 'Elsewhere', ''),
+        newTextField('f3', 'Marks', ''),
+      ],
+      bound: { f3: 'b' },
+    });
+    addElement(template, newElement('inset', 'inset', 'Inset', { template: 'heat' }));
+    repeatForRows(template, ['inset'], newElement('rows', 'wall', 'Wall'), data, newId, { heat });
+    const column = data.columns.find(({ name }) => name === 'Team')?.key;
+    expect(template.ties.filter(({ element }) => element === 'inset')).toMatchObject([
+      { property: 'values.f1', field: 'wall', column },
+    ]);
   });
   test('without data they wait for it; what has a field keeps it', () => {
     setProperty(template, 'team', 'text', 'Ox');

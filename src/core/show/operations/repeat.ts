@@ -1,5 +1,6 @@
-import { kindOf, propertyOf, type Element, type RowsElement } from '../../element';
+import { insetFieldKey, kindOf, propertyOf, type Element, type RowsElement } from '../../element';
 import type { ListColumn, NewId } from '../../value';
+import { templateOfInset } from '../inset';
 import { newColumnTie, newTie, type Template } from '../template';
 import { addBinding } from './bindings';
 import { groupElements, outermost } from './elements';
@@ -22,7 +23,8 @@ const takes = (type: string, column: ListColumn): boolean =>
 /**
  * Makes elements stand once for each row, in a rows element where the front one stood. Given data, its rows are bound,
  * and texts and pictures take the columns that are called as they are or as their words; those that are left take what
- * is left of the columns, from left to right. Returns the id of the rows element, or null where there is nothing.
+ * is left of the columns, from left to right. Fields of what insets show (of `templates`) take the columns that are called as they
+ * are. Returns the id of the rows element, or null where there is nothing.
  */
 export function repeatForRows(
   template: Template,
@@ -30,6 +32,7 @@ export function repeatForRows(
   rows: RowsElement,
   data: RowsToTake | null,
   newId: NewId,
+  templates: Readonly<Record<string, Template>> = {},
 ): string | null {
   const members = outermost(template, ids);
   if (members.length === 0) return null;
@@ -38,6 +41,18 @@ export function repeatForRows(
   const binding = addBinding(template, newId(), data.name, { kind: 'rows', data: data.data });
   template.ties.push(newTie(rows.id, 'list', binding.id));
   const left = new Set(data.columns);
+  for (const id of members) {
+    const element = template.elements[id];
+    const shown = element?.kind === 'inset' ? templateOfInset(element, templates) : undefined;
+    for (const { id: field, name, kind } of shown?.fields ?? []) {
+      const key = insetFieldKey(field, kind === 'rows');
+      const column = data.columns.find((own) => isLike(own.name, name) && takes(kind === 'picture' ? 'picture' : 'text', own)); // prettier-ignore
+      const isFree = !template.ties.some((tie) => tie.element === id && tie.property === key);
+      if (!column || !isFree || kind === 'rows' || shown?.bound[field] !== undefined) continue;
+      left.delete(column);
+      template.ties.push(newColumnTie(id, key, rows.id, column.key));
+    }
+  }
   const open = members.flatMap((id): { element: Element; key: string; type: string }[] => {
     const element = template.elements[id];
     const key = element && kindOf(element).content;
