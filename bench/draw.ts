@@ -2,8 +2,7 @@
 // has been read, over what a general 2D WebGL library takes for the same in the same browser.
 // frame.draw.calls.40, frame.targets.40: draw calls of such a frame, and changes of target.
 // text.count.minute.textures: what a stopwatch of tenths draws anew in a minute, after its first second.
-import { buildSync } from 'esbuild';
-import { openBrowser } from './running';
+import { figuresOfPage } from './running';
 
 interface Drawn {
   readonly own: number;
@@ -13,22 +12,7 @@ interface Drawn {
 }
 
 export async function drawFigures(): Promise<Record<string, number>> {
-  const bundle = buildSync({
-    entryPoints: ['bench/draw-page.ts'],
-    bundle: true,
-    format: 'iife',
-    write: false,
-    // Scripts that come late, and a library of fonts: not wanted here.
-    external: ['*?inline', 'opentype.js'],
-  });
-  const browser = await openBrowser();
-  const page = await browser.newPage({ viewport: { width: 400, height: 300 } });
-  await page.goto('about:blank');
-  await page.addScriptTag({ content: bundle.outputFiles[0]?.text ?? '' });
-  const { own, peer, counts, minute } = await page.evaluate(() =>
-    (globalThis as unknown as { drawFigures(): Promise<Drawn> }).drawFigures(),
-  );
-  await browser.close();
+  const { own, peer, counts, minute } = await figuresOfPage<Drawn>('bench/draw-page.ts', 'drawFigures');
   return {
     'frame.draw.peer.ratio': own / peer,
     'frame.draw.calls.40': counts.draws,

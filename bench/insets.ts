@@ -1,11 +1,10 @@
 // inset.24.eval.us: the median time to evaluate a frame of 24 insets that all move. space.cells.40.eval.us: of 40 cells that turn
 // in space. inset.24.targets: changes of target of such a frame of insets as it is drawn. inset.still.draws: draw calls of a frame
 // in which no inset changed, beyond one quad each.
-import { buildSync } from 'esbuild';
 import { evaluate, holdMoment, prepareScene } from '../src/core/frame';
 import { frameTime } from './frame';
 import { insetWall, turningCells } from './inset-scenes';
-import { openBrowser } from './running';
+import { figuresOfPage } from './running';
 
 const measure = {
   width: (text: string, face: { size: number }) => text.length * face.size * 0.5,
@@ -21,21 +20,7 @@ export async function insetFigures(): Promise<Record<string, number>> {
   const { wall, templates } = insetWall(true);
   const insets = prepareScene(wall, {}, measure, { templates });
   const cells = prepareScene(turningCells(), {}, measure);
-  const bundle = buildSync({
-    entryPoints: ['bench/insets-page.ts'],
-    bundle: true,
-    format: 'iife',
-    write: false,
-    external: ['*?inline', 'opentype.js'],
-  });
-  const browser = await openBrowser();
-  const page = await browser.newPage({ viewport: { width: 400, height: 300 } });
-  await page.goto('about:blank');
-  await page.addScriptTag({ content: bundle.outputFiles[0]?.text ?? '' });
-  const { targets, still } = await page.evaluate(() =>
-    (globalThis as unknown as { insetFigures(): Drawn }).insetFigures(),
-  );
-  await browser.close();
+  const { targets, still } = await figuresOfPage<Drawn>('bench/insets-page.ts', 'insetFigures');
   return {
     'inset.24.eval.us': frameTime((frame) => void evaluate(insets, { ...holdMoment(0), frame, held: frame, age: frame / 50 })), // prettier-ignore
     'space.cells.40.eval.us': frameTime((frame) => void evaluate(cells, { phase: 'enter', frame, enterFrame: null, time: 0 })), // prettier-ignore

@@ -1,5 +1,6 @@
 // What the figures of air stand on: a server of its own, a browser as a gallery's outputs run it, raw lines.
 import { chromium, type Browser } from '@playwright/test';
+import { buildSync } from 'esbuild';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -98,3 +99,25 @@ export const openBrowser = (): Promise<Browser> =>
 
 export const part = (sorted: readonly number[], share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
+
+/** What a script returns that runs in a page by itself: `entry` puts a function of that name there. */
+export async function figuresOfPage<T>(entry: string, name: string): Promise<T> {
+  const bundle = buildSync({
+    entryPoints: [entry],
+    bundle: true,
+    format: 'iife',
+    write: false,
+    // Scripts that come late, and a library of fonts: not wanted here.
+    external: ['*?inline', 'opentype.js'],
+  });
+  const browser = await openBrowser();
+  const page = await browser.newPage({ viewport: { width: 400, height: 300 } });
+  await page.goto('about:blank');
+  await page.addScriptTag({ content: bundle.outputFiles[0]?.text ?? '' });
+  const figures = await page.evaluate(
+    (own) => (globalThis as unknown as Record<string, () => unknown>)[own]?.(),
+    name,
+  );
+  await browser.close();
+  return figures as T;
+}

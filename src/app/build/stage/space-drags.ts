@@ -118,14 +118,18 @@ function rebox(own: Element, was: Element, stand: Stand, from: Box, to: Box, hel
   own.h = Math.max(1, hundredth(to.h));
 }
 
+/** An element as it was when a drag began on it, and the pointer in px of its own box. */
+function onItsPlane({ ids, template, at }: DragStart, stand: Stand) {
+  const [id = ''] = ids;
+  const into = intoBox(stand);
+  const box: Box = { x: stand.x, y: stand.y, w: stand.w, h: stand.h };
+  return { id, was: template.elements[id], into, from: into?.(at), box };
+}
+
 /** Resizes in the plane of the element itself. */
 export function resizeSpaceDrag(start: DragStart, stand: Stand, handle: { x: Side; y: Side }): Drag {
   const merge = nextMerge();
-  const [id = ''] = start.ids;
-  const was = start.template.elements[id];
-  const into = intoBox(stand);
-  const from = into?.(start.at);
-  const box = { x: stand.x, y: stand.y, w: stand.w, h: stand.h };
+  const { id, was, into, from, box } = onItsPlane(start, stand);
   return {
     move(at, { shift }) {
       const to = into?.(at);
@@ -160,11 +164,7 @@ export function cropDrag(
   picture: { readonly width: number; readonly height: number },
 ): Drag {
   const merge = nextMerge();
-  const [id = ''] = start.ids;
-  const was = start.template.elements[id];
-  const into = intoBox(stand);
-  const from = into?.(start.at);
-  const box = { x: stand.x, y: stand.y, w: stand.w, h: stand.h };
+  const { id, was, into, from, box } = onItsPlane(start, stand);
   return {
     move(at) {
       const to = into?.(at);
