@@ -166,8 +166,10 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     if (event.button === 1) return pan(event);
     if (event.button !== 0 || !scene) return;
     const at = toCanvas(event);
-    const target = pointedAt(template, scene, at, place.zoom);
-    if (pointed(target.id, target.edge)) return;
+    if (!orbit) {
+      const target = pointedAt(template, scene, at, place.zoom);
+      if (pointed(target.id, target.edge)) return;
+    }
     const reach = snapReach / place.zoom;
     const start = { template, ids: selection, boxes: scene.rest.boxes, at, reach };
     const isInSpace = orbit !== null || selection.some((id) => standsInSpace(scene, id));
@@ -276,7 +278,8 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     const element = template.elements[deeper];
     const isSame = selection.length === 1 && selection[0] === deeper;
     select([deeper]);
-    if (isSame && element?.kind === 'text' && !element.locked) set({ typing: deeper, isNaming: false });
+    if (isSame && element?.kind === 'text' && !element.locked && !orbit)
+      set({ typing: deeper, isNaming: false });
     if (isSame && element?.kind === 'inset') stepInto(element);
   };
 
@@ -286,9 +289,11 @@ export function Stage(props: { show: Show; template: Template; values: Values })
     const id = event.dataTransfer.getData(assetDragType);
     const asset = show.assets[id];
     const rows = event.dataTransfer.getData(rowsDragType);
-    if (rows !== '') set({ fromRows: { data: rows, at: toCanvas(event) } });
-    else if (asset) placeAsset(asset, toCanvas(event));
-    else if (files.length > 0) void dropFiles(files, toCanvas(event));
+    // In the space view nothing says how deep the pointer is.
+    const at = orbit ? centre : toCanvas(event);
+    if (rows !== '') set({ fromRows: { data: rows, at } });
+    else if (asset) placeAsset(asset, at);
+    else if (files.length > 0) void dropFiles(files, at);
   };
 
   const chosen = selection.filter((id) => template.elements[id]);
@@ -307,7 +312,14 @@ export function Stage(props: { show: Show; template: Template; values: Values })
         zoom={orbit ? size.h / orbit.size : place.zoom}
         onZoom={(factor) => zoomTo(place.zoom * factor, centre)}
         onWhole={() => (orbit ? set({ orbit: orbitFrom('turned', template, picture) }) : setView(null))}
-        onOrbit={(side) => set({ orbit: side && orbitFrom(side, template, picture), cropping: null })}
+        onOrbit={(side) =>
+          set({
+            orbit: side && orbitFrom(side, template, picture),
+            cropping: null,
+            isPen: false,
+            typing: null,
+          })
+        }
       />
       <StageMenu template={template} stack={stack}>
         <div
@@ -332,7 +344,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
               if (orbit) set({ orbit: orbitFrom('turned', template, picture) });
               else setView(null);
             else if (event.key === 'Escape' && cropping) set({ cropping: null });
-            else if (event.key === 'Enter' && only?.kind === 'text' && !only.locked) {
+            else if (event.key === 'Enter' && only?.kind === 'text' && !only.locked && !orbit) {
               event.preventDefault();
               set({ typing: only.id, isNaming: false });
             }
@@ -375,7 +387,7 @@ export function Stage(props: { show: Show; template: Template; values: Values })
           {!orbit && <PointedEdge {...{ template, scene, place, area, toCanvas }} />}
           <PointingWords />
           {isPen && <PenLayer place={place} toCanvas={toCanvas} />}
-          {scene && typed?.kind === 'text' && (
+          {scene && !orbit && typed?.kind === 'text' && (
             <TextEditor key={typed.id} template={template} scene={scene} element={typed} place={place} />
           )}
           {hasRulers && <Rulers template={template} place={place} size={size} selected={around} />}
