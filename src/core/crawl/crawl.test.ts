@@ -17,9 +17,9 @@ const item = (key: string, size: number, given: Partial<BeltItem> = {}): BeltIte
   id: `${key} ${size}`, key, size, before: 0, after: 0, ...given,
 }); // prettier-ignore
 const version = (at: number, items: readonly BeltItem[], speed = 100): BeltVersion => ({ at, items, speed });
-/** What is seen of a belt; what has its end just at the edge is not, whether it is still counted or not. */
+/** What is seen of a belt; what has an end just at an edge is not, whether it is still counted or not. */
 const where = (belt: Belt, time: number) =>
-  belt.at(time).filter(({ come, item: { size } }) => come > 0 && come < spec.room + size - 1e-6).map(({ item: { key }, come }) => [key, Math.round(come * 1000) / 1000]); // prettier-ignore
+  belt.at(time).filter(({ come, item: { size } }) => come > 1e-6 && come < spec.room + size - 1e-6).map(({ item: { key }, come }) => [key, Math.round(come * 1000) / 1000]); // prettier-ignore
 const three = [item('a', 300), item('b', 200), item('c', 400)];
 
 describe('a line that runs', () => {
