@@ -408,7 +408,7 @@ test('a template of the library is looked for, moves where it is pointed at, and
   await page.goto(`${server.url}/build/name-line`);
   await page.getByRole('button', { name: 'Library of templates' }).click();
   const library = page.getByRole('dialog', { name: 'Library' });
-  await expect(library.getByRole('status')).toHaveText('54 templates');
+  await expect(library.getByRole('status')).toHaveText('60 templates');
   await library.getByLabel('Takes').selectOption('A clock');
   await expect(library.getByRole('status')).toHaveText('2 templates');
   await library.getByLabel('Takes').selectOption('Any data');
