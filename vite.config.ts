@@ -15,7 +15,7 @@ const together = {
 const treeshake = {
   moduleSideEffects: (id: string): boolean =>
     !/\/(src\/(core|render|air)|node_modules\/zod)\//.test(id) ||
-    /\/(core\/(playout\/apply|show\/edit|no-eval)|render\/font-faces)\.ts$/.test(id),
+    /\/(core\/(show\/edit|no-eval)|render\/font-faces)\.ts$/.test(id),
 };
 
 /** Leaves out the shaders of materials that come with three.js: all that is drawn here has shaders of its own. */

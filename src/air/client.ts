@@ -10,9 +10,9 @@ import {
 import type { AirClock } from './clock';
 import { AirLine } from './line';
 import { afterPatches } from './patches';
+import type { ClientMessage } from './client-messages';
 import {
   serverMessageSchema,
-  type ClientMessage,
   type Hand,
   type Mixer,
   type OutputCommand,

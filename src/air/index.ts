@@ -1,12 +1,11 @@
 // Air: what server and clients say to each other, the shared clock, and a channel's picture from the shared state.
 export { Screens } from './screens';
+export { clientMessageSchema, type ClientMessage } from './client-messages';
 export {
-  clientMessageSchema,
   serverMessageSchema,
   handSchema,
   mixerSchema,
   outputCommandSchema,
-  type ClientMessage,
   type Hand,
   type Mixer,
   type OutputCommand,

@@ -1,5 +1,5 @@
 import { AirClock } from './clock';
-import type { ClientMessage } from './messages';
+import type { ClientMessage } from './client-messages';
 import { Pulse } from './pulse';
 import type { AirSocket } from './wire';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { airEventSchema, airStateSchema, commandSchema, roleSchema } from '../core/playout';
+import { airEventSchema, airStateSchema, roleSchema } from '../core/playout';
 import { testCards } from './test-card';
 
 /** The mixer as it stands: what its buses show, and the mix that is under way. Times in air clock seconds. */
@@ -106,29 +106,6 @@ export const presentSchema = z.object({
 });
 /** Someone or something connected to the server. */
 export type Present = z.infer<typeof presentSchema>;
-
-export const clientMessageSchema = z.discriminatedUnion('type', [
-  z.strictObject({
-    type: z.literal('hello'),
-    version: z.number().int(),
-    role: z.enum(['operator', 'output']),
-    name: z.string().max(60),
-    channel: z.string().max(60).nullable(),
-    key: z.string().max(200).optional(),
-    station: z.string().max(64).optional(),
-    group: z.string().max(60).optional(),
-    /** Wants to be told what happens, event by event. */
-    events: z.boolean().optional(),
-  }),
-  z.strictObject({ type: z.literal('hand'), hand: handSchema.nullable() }),
-  z.strictObject({ type: z.literal('name'), name: z.string().max(60) }),
-  z.strictObject({ type: z.literal('ping'), sent: z.number() }),
-  /** An output that is closed on purpose: it is not lost. */
-  z.strictObject({ type: z.literal('leave') }),
-  z.strictObject({ type: z.literal('command'), id: z.string().min(1).max(64), command: commandSchema }),
-  z.strictObject({ type: z.literal('report'), report: outputReportSchema }),
-]);
-export type ClientMessage = z.infer<typeof clientMessageSchema>;
 
 const patchSchema = z.object({
   op: z.enum(['add', 'remove', 'replace']),

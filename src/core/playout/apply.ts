@@ -26,26 +26,6 @@ export type Applied =
   /** Refused: the state stands as it was. */
   | { readonly problem: Problem };
 
-export const emptyAir = (): AirState => ({
-  sequence: 0,
-  release: null,
-  show: null,
-  channels: [],
-  air: {},
-  cards: {},
-  rundowns: [],
-  changedRundowns: [],
-  runs: {},
-  clocks: {},
-  tickers: {},
-  scores: {},
-  aired: {},
-  rowsAired: {},
-  due: [],
-  dayOffset: 0,
-  pictures: {},
-});
-
 /** Seconds by which what falls due is carried out early, so that every output knows of it before its frame. */
 export const aheadSeconds = 0.1;
 

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { clockOf, clocksIn } from './clocks';
-import { apply, emptyAir, nextDueTime } from './apply';
+import { apply, nextDueTime } from './apply';
 import type { Command } from './command';
 import type { AirEvent } from './event';
-import type { AirState } from './state';
+import { emptyAir, type AirState } from './state';
 import { newTemplate, plainLook, usualLanes, type Release, type ShowClock, type Template } from '../show';
 import { readClock } from '../clock';
 

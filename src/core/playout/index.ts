@@ -12,7 +12,7 @@ export {
   type Which,
   type WhichPreview,
 } from './command';
-export { aheadSeconds, apply, emptyAir, nextDueTime, type Applied } from './apply';
+export { aheadSeconds, apply, nextDueTime, type Applied } from './apply';
 export type { Releases } from './work';
 export { airEventSchema, asRunEvents, type AirEvent } from './event';
 export {
@@ -59,6 +59,7 @@ export {
   type Graphic,
   openAirState,
   stateFormat,
+  emptyAir,
 } from './state';
 export {
   endOf,

@@ -235,3 +235,24 @@ export const openAirState = (value: unknown): AirState =>
       ? tickersOf(rundownsOf(value as Record<string, unknown>))
       : value,
   );
+
+/** Nothing is on air, and no show is released. */
+export const emptyAir = (): AirState => ({
+  sequence: 0,
+  release: null,
+  show: null,
+  channels: [],
+  air: {},
+  cards: {},
+  rundowns: [],
+  changedRundowns: [],
+  runs: {},
+  clocks: {},
+  tickers: {},
+  scores: {},
+  aired: {},
+  rowsAired: {},
+  due: [],
+  dayOffset: 0,
+  pictures: {},
+});

@@ -16,10 +16,10 @@ import {
 } from '../show';
 import { emptyList } from '../value';
 import { dwellOf, isContested, itemWords, itemsOf, type Came, type Play, type TickerItem } from '../ticker';
-import { apply, emptyAir, nextDueTime } from './apply';
+import { apply, nextDueTime } from './apply';
 import type { Command } from './command';
 import type { AirEvent } from './event';
-import type { AirState, AirTicker } from './state';
+import { emptyAir, type AirState, type AirTicker } from './state';
 
 const came = (...all: readonly string[]): Came[] => all.map((words) => ({ key: words, words, more: '', category: '', kind: '', at: null })); // prettier-ignore
 const ticker = (given: Partial<ShowTicker> = {}): ShowTicker => ({

@@ -10,10 +10,10 @@ import {
   type Release,
   type Template,
 } from '../show';
-import { apply, emptyAir } from './apply';
+import { apply } from './apply';
 import type { Command } from './command';
 import type { AirEvent } from './event';
-import type { AirState, Graphic } from './state';
+import { emptyAir, type AirState, type Graphic } from './state';
 
 const format = { width: 1920, height: 1080, rate: 50 };
 const lanes = [
