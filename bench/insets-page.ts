@@ -14,7 +14,7 @@ Object.assign(globalThis, {
       const view = renderer.newView();
       const { wall, templates } = insetWall(isMoving);
       const scene = prepareScene(wall, {}, canvasMeasure(), { templates });
-      for (let frame = 0; frame < 5; frame += 1)
+      for (let frame = 100; frame < 105; frame += 1)
         view.draw([evaluate(scene, { ...holdMoment(0), frame, held: frame, age: frame / 50 })], {
           ...size,
           pixelWidth: size.width,

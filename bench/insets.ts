@@ -22,7 +22,7 @@ export async function insetFigures(): Promise<Record<string, number>> {
   const cells = prepareScene(turningCells(), {}, measure);
   const { targets, still } = await figuresOfPage<Drawn>('bench/insets-page.ts', 'insetFigures');
   return {
-    'inset.24.eval.us': frameTime((frame) => void evaluate(insets, { ...holdMoment(0), frame, held: frame, age: frame / 50 })), // prettier-ignore
+    'inset.24.eval.us': frameTime((frame) => void evaluate(insets, { ...holdMoment(0), frame, held: frame + 100, age: frame / 50 + 2 })), // prettier-ignore
     'space.cells.40.eval.us': frameTime((frame) => void evaluate(cells, { phase: 'enter', frame, enterFrame: null, time: 0 })), // prettier-ignore
     'inset.24.targets': targets,
     'inset.still.draws': still,
