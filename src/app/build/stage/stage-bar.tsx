@@ -138,7 +138,10 @@ export function StageBar(props: {
       <IconButton label="Zoom out (-)" onClick={() => onZoom(1 / 1.25)}>
         <ZoomOut size={15} />
       </IconButton>
-      <span className="number w-10 shrink-0 text-center text-xs whitespace-nowrap" aria-label="Zoom">
+      <span
+        className="number w-10 shrink-0 text-center text-xs whitespace-nowrap @max-[800px]:sr-only"
+        aria-label="Zoom"
+      >
         {Math.round(zoom * 100)} %
       </span>
       <IconButton label="Zoom in (+)" onClick={() => onZoom(1.25)}>
