@@ -1,5 +1,5 @@
 import { Copy, Fingerprint, MonitorCog, RotateCw, X } from 'lucide-react';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { testCards, type OutputCommand, type Present, type TestCard } from '../../air';
@@ -216,6 +216,9 @@ const reliefWords: readonly string[] = [
   'insets are drawn at half the rate and half their size',
   'insets are drawn at half the rate and half their size, and nothing is blurred',
 ];
+/** Whether there is anything to be said of how an output draws. */
+const hasTrouble = ({ trouble, coarse, relief, missing }: NonNullable<Present['report']>): boolean =>
+  trouble !== 'none' || coarse > 0 || relief > 0 || missing.length > 0;
 const megabytes = (bytes: number): string => `${Math.max(1, Math.round(bytes / (1 << 20)))} MB`;
 
 function OutputTable(props: { outputs: readonly Present[]; onGive: (command: OutputCommand) => void }) {
@@ -262,68 +265,76 @@ function OutputTable(props: { outputs: readonly Present[]; onGive: (command: Out
               </tr>
             );
           return (
-            <tr key={output.id}>
-              <td
-                className="truncate"
-                title={`${output.address}${output.group ? `, group ${output.group}` : ''}`}
-              >
-                {name}
-                {output.group && <span className="text-ink-3"> · {output.group}</span>}
-                {report && report.trouble !== 'none' && (
-                  <span className="block font-semibold text-[#ff8a80]">
-                    ⚠ draws nothing:{' '}
-                    {report.trouble === 'no-webgl'
-                      ? 'its browser gives no WebGL'
-                      : 'its browser has lost its graphics; it comes back by itself'}
-                  </span>
-                )}
-                {report && report.coarse > 0 && (
-                  <span className="block text-warn">
-                    ⚠ {report.coarse === 1 ? 'one part is' : `${report.coarse} parts are`} drawn at half the
-                    sharpness: larger than its machine can hold
-                  </span>
-                )}
-                {report && report.relief > 0 && (
-                  <span className="block text-warn">
-                    ⚠ its machine cannot keep up: {reliefWords[report.relief]}
-                  </span>
-                )}
-                {report && report.missing.length > 0 && (
-                  <span className="block truncate text-warn" title={report.missing.join(', ')}>
-                    ⚠ misses {report.missing.join(', ')}
-                  </span>
-                )}
-              </td>
-              <td className="number">
-                {report ? `${report.width}×${report.height}` : '…'}
-                {report && report.memory !== null && (
-                  <span className="block text-ink-3" title="What its pictures, words and surfaces take">
-                    {megabytes(report.memory)}
-                  </span>
-                )}
-              </td>
-              <td className="number text-right">{report ? `${report.lagMs.toFixed(1)} ms` : ''}</td>
-              <td className={`number text-right ${report && report.dropped > 0 ? 'text-warn' : ''}`}>
-                {report ? `${report.dropped} / s` : ''}
-              </td>
-              <td className="text-right whitespace-nowrap">
-                <IconButton
-                  label={`Identify ${name}`}
-                  className="size-6"
-                  onClick={() => onGive({ do: 'identify', output: output.id })}
+            <Fragment key={output.id}>
+              <tr>
+                <td
+                  className="truncate"
+                  title={`${output.address}${output.group ? `, group ${output.group}` : ''}`}
                 >
-                  <Fingerprint size={13} />
-                </IconButton>
-                <IconButton
-                  label={`Reload ${name}`}
-                  className="size-6"
-                  onClick={() => onGive({ do: 'reload', output: output.id })}
-                >
-                  <RotateCw size={13} />
-                </IconButton>
-                <TestCardButton output={output} onGive={onGive} />
-              </td>
-            </tr>
+                  {name}
+                  {output.group && <span className="text-ink-3"> · {output.group}</span>}
+                </td>
+                <td className="number">
+                  {report ? `${report.width}×${report.height}` : '…'}
+                  {report && report.memory !== null && (
+                    <span className="block text-ink-3" title="What its pictures, words and surfaces take">
+                      {megabytes(report.memory)}
+                    </span>
+                  )}
+                </td>
+                <td className="number text-right">{report ? `${report.lagMs.toFixed(1)} ms` : ''}</td>
+                <td className={`number text-right ${report && report.dropped > 0 ? 'text-warn' : ''}`}>
+                  {report ? `${report.dropped} / s` : ''}
+                </td>
+                <td className="text-right whitespace-nowrap">
+                  <IconButton
+                    label={`Identify ${name}`}
+                    className="size-6"
+                    onClick={() => onGive({ do: 'identify', output: output.id })}
+                  >
+                    <Fingerprint size={13} />
+                  </IconButton>
+                  <IconButton
+                    label={`Reload ${name}`}
+                    className="size-6"
+                    onClick={() => onGive({ do: 'reload', output: output.id })}
+                  >
+                    <RotateCw size={13} />
+                  </IconButton>
+                  <TestCardButton output={output} onGive={onGive} />
+                </td>
+              </tr>
+              {report && hasTrouble(report) && (
+                <tr>
+                  <td colSpan={5} className="pb-1">
+                    {report && report.trouble !== 'none' && (
+                      <span className="block font-semibold text-[#ff8a80]">
+                        ⚠ draws nothing:{' '}
+                        {report.trouble === 'no-webgl'
+                          ? 'its browser gives no WebGL'
+                          : 'its browser has lost its graphics; it comes back by itself'}
+                      </span>
+                    )}
+                    {report && report.coarse > 0 && (
+                      <span className="block text-warn">
+                        ⚠ {report.coarse === 1 ? 'one part is' : `${report.coarse} parts are`} drawn at half
+                        the sharpness: larger than its machine can hold
+                      </span>
+                    )}
+                    {report && report.relief > 0 && (
+                      <span className="block text-warn">
+                        ⚠ its machine cannot keep up: {reliefWords[report.relief]}
+                      </span>
+                    )}
+                    {report && report.missing.length > 0 && (
+                      <span className="block truncate text-warn" title={report.missing.join(', ')}>
+                        ⚠ misses {report.missing.join(', ')}
+                      </span>
+                    )}
+                  </td>
+                </tr>
+              )}
+            </Fragment>
           );
         })}
       </tbody>
