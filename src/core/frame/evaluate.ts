@@ -185,6 +185,7 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
   }
   if ((scene.viewpoints.length > 0 || scene.eye) && scene.within === null && runCamera(scene))
     scene.isFresh = true;
+  let isAnyPlaced = scene.insets.length > 0;
   for (let i = 0; i < parts.length; i += 1) {
     const part = parts[i] as Part;
     const isPlaced =
@@ -196,12 +197,14 @@ export function evaluate(scene: Scene, moment: Moment): GroupNode {
       (part.parent >= 0 && placed[part.parent] !== 0) ||
       (part.rides !== null && (moved[part.rides.index] !== 0 || wasMoved[part.rides.index] !== 0));
     placed[i] = isPlaced ? 1 : 0;
+    isAnyPlaced ||= isPlaced;
     if (isPlaced) place(scene, part, moment);
     if (part.run) part.run(part.node, part.element, running);
   }
   scene.isFresh = false;
   for (let i = 0; i < scene.insets.length; i += 1) runInset(scene, scene.insets[i] as RunningInset, moment);
-  for (let i = 0; i < scene.mirrors.length; i += 1) {
+  // What stands as it stood is seen in floors as it was.
+  for (let i = 0; isAnyPlaced && i < scene.mirrors.length; i += 1) {
     const own = scene.mirrors[i] as Mirror;
     runMirror(own, scene.placed[own.part.index] !== 0);
   }

@@ -44,26 +44,26 @@ export function cropBy(
 ): Cropped {
   const { x, y, w, h } = shownInBox(box, framing, width, height);
   const whole = wholeInBox(box, framing, width, height);
-  let [left, top, right, bottom] = [x, y, x + w, y + h];
-  const [leastW, leastH] = [whole.w * leastLeft, whole.h * leastLeft];
-  const within = (value: number, from: number, to: number): number => Math.max(from, Math.min(to, value));
-  if (handle.x < 0)
-    left = within(Math.round(left + dx), whole.x, Math.min(right - leastW, whole.x + whole.w * mostCut));
-  if (handle.x > 0)
-    right = within(
-      Math.round(right + dx),
-      Math.max(left + leastW, whole.x + whole.w * (1 - mostCut)),
-      whole.x + whole.w,
-    );
-  if (handle.y < 0)
-    top = within(Math.round(top + dy), whole.y, Math.min(bottom - leastH, whole.y + whole.h * mostCut));
-  if (handle.y > 0)
-    bottom = within(
-      Math.round(bottom + dy),
-      Math.max(top + leastH, whole.y + whole.h * (1 - mostCut)),
-      whole.y + whole.h,
-    );
+  const [left, right] = moveSides(handle.x, dx, x, x + w, whole.x, whole.w);
+  const [top, bottom] = moveSides(handle.y, dy, y, y + h, whole.y, whole.h);
   return cropTo({ x: left, y: top, w: right - left, h: bottom - top }, whole);
+}
+
+/** Moves the near side (-1) or the far one (1) of what is seen, from `near` to `far`, of a picture that begins at `start`. */
+function moveSides(
+  side: Side,
+  by: number,
+  near: number,
+  far: number,
+  start: number,
+  size: number,
+): readonly [near: number, far: number] {
+  const within = (value: number, from: number, to: number): number => Math.max(from, Math.min(to, value));
+  const [least, most] = [size * leastLeft, size * mostCut];
+  if (side < 0) return [within(Math.round(near + by), start, Math.min(far - least, start + most)), far];
+  if (side > 0)
+    return [near, within(Math.round(far + by), Math.max(near + least, start + size - most), start + size)];
+  return [near, far];
 }
 
 const part = (value: number): number => Math.max(0, Math.min(mostCut, Math.round(value * 1e6) / 1e6));
