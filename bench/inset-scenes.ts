@@ -18,7 +18,10 @@ function panel(isMoving: boolean): Template {
     order: elements.map(({ id }) => id),
   });
   const loop = makeTrack('run', 'bar', 'x', [[0, 0, 'linear'], [25, 60, 'linear'], [50, 0]]); // prettier-ignore
-  return { ...made, phases: { ...made.phases, idle: isMoving ? { ...newPhase(50), tracks: [loop] } : newPhase(0) } };
+  return {
+    ...made,
+    phases: { ...made.phases, idle: isMoving ? { ...newPhase(50), tracks: [loop] } : newPhase(0) },
+  };
 }
 
 export function insetWall(isMoving: boolean): { wall: Template; templates: Record<string, Template> } {

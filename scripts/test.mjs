@@ -2,6 +2,7 @@
 // Closes with one line that adds up all tests.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { relative } from 'node:path';
 import { installPackages } from './install.mjs';
 
 /** Debian's Chromium, by its package, where there is none and this user may install it. */
@@ -92,5 +93,26 @@ const failed =
   (jest ? jest.numFailedTests + jest.numRuntimeErrorTestSuites : 1) +
   (e2e ? e2e.stats.unexpected + e2e.errors.length : 1);
 const skipped = (jest?.numPendingTests ?? 0) + (e2e?.stats.skipped ?? 0);
+
+/** What failed, by name: last, so that it is found where a long output is cut. */
+function namesOfFailed() {
+  const units = (jest?.testResults ?? []).flatMap(({ name, status, message, assertionResults }) => {
+    const ofFile = assertionResults.filter((each) => each.status === 'failed');
+    const file = relative(process.cwd(), name);
+    if (status === 'failed' && ofFile.length === 0) return [`${file}: ${message}`];
+    return ofFile.map((each) => `${file}: ${each.fullName}\n${each.failureMessages.join('\n')}`);
+  });
+  const seen = (suite, path) => [
+    ...suite.specs.filter(({ ok }) => !ok).map(({ title }) => `${path}: ${title}`),
+    ...(suite.suites ?? []).flatMap((inner) => seen(inner, path)),
+  ];
+  return [
+    ...checks.flatMap((well, at) => (well ? [] : [['Types', 'Lint', 'Imports', 'Format'][at]])),
+    ...units,
+    ...(e2e?.suites ?? []).flatMap((suite) => seen(suite, suite.file)),
+  ];
+}
+
+for (const name of namesOfFailed()) console.log(`\nFAILED ${name}`);
 console.log(`\n${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ''}`);
 process.exit(failed > 0 ? 1 : 0);
