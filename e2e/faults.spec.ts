@@ -1,5 +1,5 @@
 // What people bring by mistake, and what breaks on purpose: each gets a plain sentence, and nothing is lost or half done.
-import { expect, test, type Page } from '@playwright/test';
+import { chromium, expect, test, type Page } from '@playwright/test';
 import { writeFileSync } from 'node:fs';
 import { near, Picture } from './pixels';
 import { TestServer } from './server';
@@ -216,6 +216,79 @@ test('an output is drawn alike in its worker and on its page; a worker that ends
   await expect.poll(async () => (await Picture.of(aside)).inked()).not.toBeNull();
   await expect.poll(apart).toBeLessThan(200);
   for (const page of [aside, onPage]) await page.close();
+  await own.dispose();
+});
+
+test('graphics that are lost: a copy of the picture stands, what is cleared meanwhile goes, and drawing begins anew', async ({
+  launchOptions,
+}) => {
+  // A browser of its own: its graphics process is ended.
+  const browser = await chromium.launch(launchOptions);
+  const own = new TestServer();
+  await own.start();
+  await own.command({ do: 'take', channel: 'main', number: '201' });
+  const open = async (more: string): Promise<Page> => {
+    const page = await browser.newPage({ viewport: { width: 1920, height: 1080 } });
+    // Where it is drawn on the page, its graphics can be taken from it for as long as one likes.
+    await page.addInitScript(() => {
+      const { getContext } = HTMLCanvasElement.prototype;
+      HTMLCanvasElement.prototype.getContext = function (
+        this: HTMLCanvasElement,
+        ...given: Parameters<typeof getContext>
+      ) {
+        const context: unknown = getContext.apply(this, given);
+        if (context instanceof WebGL2RenderingContext)
+          Object.assign(globalThis, { graphics: context.getExtension('WEBGL_lose_context') });
+        return context;
+      } as typeof getContext;
+    });
+    await page.goto(`${own.url}/out/main${more}`);
+    return page;
+  };
+  const trouble = (page: Page, name: string): Promise<void> =>
+    expect(page.locator('html')).toHaveAttribute('data-trouble', name);
+  const isEmpty = async (page: Page): Promise<boolean> => (await Picture.of(page)).inked() === null;
+  const page = await open('');
+  let standing = await Picture.of(page);
+  await expect
+    .poll(async () => {
+      const before = standing;
+      standing = await Picture.of(page);
+      return standing.inked() !== null && standing.differs(before) === 0;
+    })
+    .toBe(true);
+  const stands = async (of: Page): Promise<boolean> => (await Picture.of(of)).differs(standing) < 200;
+
+  // In a worker: the process that draws for the browser ends.
+  const machine = await browser.newBrowserCDPSession();
+  const lost = page.waitForFunction(() => document.documentElement.dataset['trouble'] === 'lost-webgl');
+  void machine.send('Browser.crashGpuProcess').catch(() => undefined);
+  await lost;
+  expect(await stands(page)).toBe(true);
+  await trouble(page, 'none');
+  expect(await stands(page)).toBe(true);
+  await own.command({ do: 'clear', channel: 'main', all: true });
+  await expect.poll(() => isEmpty(page)).toBe(true);
+
+  // On the page: what is cleared while nothing can be drawn goes all the same.
+  await own.command({ do: 'take', channel: 'main', number: '201' });
+  const onPage = await open('?draw=page');
+  await expect.poll(() => stands(onPage)).toBe(true);
+  const say = (what: 'loseContext' | 'restoreContext'): Promise<void> =>
+    onPage.evaluate((name) => {
+      const { graphics } = globalThis as unknown as { graphics: WEBGL_lose_context };
+      graphics[name]();
+    }, what);
+  await say('loseContext');
+  await trouble(onPage, 'lost-webgl');
+  expect(await stands(onPage)).toBe(true);
+  await own.command({ do: 'clear', channel: 'main', all: true });
+  await expect.poll(() => isEmpty(onPage)).toBe(true);
+  await trouble(onPage, 'lost-webgl');
+  await say('restoreContext');
+  await own.command({ do: 'take', channel: 'main', number: '201' });
+  await expect.poll(() => stands(onPage)).toBe(true);
+  await browser.close();
   await own.dispose();
 });
 

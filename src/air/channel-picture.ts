@@ -133,6 +133,13 @@ export class ChannelPicture {
     return { ...this.end(), isWhole: this.count === list.length };
   }
 
+  /** The graphics that are on air at a time, by id; those on their way out are only where they are asked for. */
+  graphicsAt(state: AirState, time: number, isLeavingToo: boolean): string[] {
+    return graphicsOnAir(state, this.channel, time).flatMap(({ graphic, moment }) =>
+      moment.phase !== 'exit' || isLeavingToo ? [graphic.id] : [],
+    );
+  }
+
   private readonly brought = new WeakSet<Values>();
 
   /** Brings the pictures of what is cued, so that they are there when it is taken. */

@@ -1,5 +1,5 @@
 import type { Channel } from '../core/show';
-import type { Face, OutputMode, Relief } from '../render';
+import type { CopiedPicture, Face, OutputMode, Relief } from '../render';
 import type { Trouble } from './host';
 
 /** What draws a channel, on its page or in a worker, is told this. */
@@ -72,6 +72,10 @@ export type FromDrawing =
       readonly isWhole: boolean;
     }
   | { readonly told: 'report'; readonly report: DrawingReport }
+  /** The graphics are lost: what there is of a copy of the last picture, and the graphics in it, by id. */
+  | { readonly told: 'lost'; readonly picture: CopiedPicture | null; readonly graphics: readonly string[] }
+  /** What is on air and not on its way out, by id: told while nothing can be drawn. */
+  | { readonly told: 'on-air'; readonly graphics: readonly string[] }
   /** The canvas has failed: another is wanted. */
   | { readonly told: 'canvas-wanted' }
   /** News was missed: the whole state is wanted. */

@@ -5,6 +5,7 @@ import { canonicalJson, exactRate, type Channel } from '../core/show';
 import type { OutputMode, Renderer, View } from '../render';
 import type { DrawingReport, FromDrawing } from './drawing-messages';
 import { ReliefSteps } from './relief';
+import { Standing } from './standing';
 import { openHost, type HostPorts, type Trouble } from './host';
 
 export interface DrawingPorts extends Pick<HostPorts, 'canvas' | 'another' | 'movers'> {
@@ -33,12 +34,16 @@ export class ChannelDrawing {
   private reliefs = { insets: 0, blurs: 0 };
   private trouble: Trouble = 'none';
   private wantsState = false;
+  private readonly standing = new Standing();
+  /** What was told to be on air while the graphics are lost. */
+  private told = '';
 
   constructor(private readonly ports: DrawingPorts) {
     this.host = openHost({
       canvas: ports.canvas,
       another: ports.another,
       movers: ports.movers,
+      onLost: () => this.tellLost(),
       // It may be called while the host is still being made.
       onNeed: () =>
         setTimeout(() => {
@@ -125,12 +130,14 @@ export class ChannelDrawing {
       picture.touch();
     }
     const { roots, isNew, isWhole } = picture.program(state, now);
-    if ((isNew || this.view?.owes()) && this.view && host.trouble() === 'none') {
+    const view = host.trouble() === 'none' ? this.view : null;
+    const isDrawn = view !== null && (isNew || view.owes());
+    if (isDrawn) {
       if (this.evaluated !== state.sequence) {
         this.evaluated = state.sequence;
         ports.tell({ told: 'evaluated', sequence: state.sequence });
       }
-      this.view.draw(roots, {
+      view.draw(roots, {
         width,
         height,
         pixelWidth: width,
@@ -139,7 +146,7 @@ export class ChannelDrawing {
         placeholders: false,
         relief: this.steps.now,
       });
-      const { insets, blurs } = this.view.relievable();
+      const { insets, blurs } = view.relievable();
       this.reliefs.insets = Math.max(this.reliefs.insets, insets);
       this.reliefs.blurs = Math.max(this.reliefs.blurs, blurs);
       ports.tell({
@@ -150,6 +157,8 @@ export class ChannelDrawing {
         isWhole: isWhole && this.viewOf?.isWaiting() === false,
       });
     }
+    if (view) this.copy(now, isDrawn, width, height);
+    else this.tellOnAir();
     if (now - this.lastReport > reportSeconds) {
       this.lastReport = now;
       if (this.steps.second({ due: this.due, dropped: this.dropped, ...this.reliefs })) picture.touch();
@@ -158,6 +167,36 @@ export class ChannelDrawing {
       this.report(Math.max(0, Math.floor(ports.now() * exactRate(rate) + 1e-4) - frame));
     }
   };
+
+  /** Keeps a copy of the picture, for when the graphics are lost. */
+  private copy(now: number, isDrawn: boolean, width: number, height: number): void {
+    const renderer = this.host.renderer();
+    if (!renderer) return;
+    if (renderer.hasCopied()) this.standing.hasCome();
+    const step = this.standing.frame(now, isDrawn);
+    if (step === 'draw') this.picture.touch();
+    if (step !== 'take') return;
+    renderer.copy(width, height);
+    this.standing.beginsWith(this.picture.graphicsAt(this.state, now, true));
+  }
+
+  /** Gives the copy of the picture away, so that it stands until there are graphics again. */
+  private tellLost(): void {
+    this.tellTrouble();
+    const picture = this.host.renderer()?.giveCopy() ?? null;
+    this.ports.tell({ told: 'lost', picture, graphics: this.standing.graphics });
+    this.told = '';
+    this.tellOnAir();
+  }
+
+  /** While nothing is drawn: what is on air, so that what is taken off does not stand. */
+  private tellOnAir(): void {
+    const graphics = this.picture.graphicsAt(this.state, this.ports.now(), false);
+    const told = graphics.join(' ');
+    if (told === this.told) return;
+    this.told = told;
+    this.ports.tell({ told: 'on-air', graphics });
+  }
 
   /** Says at once that nothing is drawn, or that it is again; not with the next report. */
   private tellTrouble(): void {

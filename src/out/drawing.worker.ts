@@ -7,7 +7,10 @@ import { FarMovers } from './far-movers';
 
 const aliveMs = 1000;
 
-const tell = (told: FromDrawing): void => self.postMessage(told);
+const tell = (told: FromDrawing): void => {
+  const moved = told.told === 'lost' && told.picture ? [told.picture.pixels.buffer] : [];
+  self.postMessage(told, { transfer: moved });
+};
 const local = (): number => (performance.timeOrigin + performance.now()) / 1000;
 
 let drawing: ChannelDrawing | null = null;

@@ -24,6 +24,8 @@ export interface HostPorts {
   /** `savedAs` says what is shown in the place of an asset that was saved anew. */
   readonly movers: (source: PictureSource, onCome: () => void, savedAs: (asset: string) => string) => Movers;
   readonly onNeed: () => void;
+  /** Called when the graphics of the canvas are lost. */
+  readonly onLost?: () => void;
   /** Called after fonts have come that something was drawn without. */
   readonly onFonts?: () => void;
 }
@@ -32,7 +34,8 @@ export interface HostPorts {
  * What draws stands on this, on a page or in a worker: a renderer on a canvas, the server's pictures, fonts, releases.
  * Where the browser gives no WebGL it is tried again now and then; meanwhile there is no renderer.
  */
-export function openHost({ canvas, another, movers, onNeed, onFonts = onNeed }: HostPorts) {
+export function openHost(ports: HostPorts) {
+  const { canvas, another, movers, onNeed, onFonts = onNeed, onLost } = ports;
   const measure = canvasMeasure();
   /** Ids of what the server could not give. */
   const missing = new Set<string>();
@@ -53,6 +56,7 @@ export function openHost({ canvas, another, movers, onNeed, onFonts = onNeed }: 
   const watch = (own: HTMLCanvasElement): void => {
     own.addEventListener('webglcontextlost', () => {
       trouble = 'lost-webgl';
+      onLost?.();
       onNeed();
     });
     own.addEventListener('webglcontextrestored', () => {

@@ -4,6 +4,7 @@ import { pageFaces, Players, vectorOnPage, type OutputMode, type PictureSource }
 import { standInCamera } from '../standins';
 import type { FromDrawing, ToDrawing, Wanted } from './drawing-messages';
 import { pageCanvas } from './page-canvas';
+import { StandingPicture } from './standing-picture';
 
 export interface OpenDrawing {
   /** A message of the air server: a welcome, or what has changed since. */
@@ -30,6 +31,9 @@ const beatMs = 1000;
 /** A worker is gone when it has been silent for so many beats. */
 const mostSilent = 6;
 
+/** Ms before another worker follows one that has drawn nothing. */
+const betweenWorkersMs = 1000;
+
 /** Ms after which a new worker's picture is shown though something is missing in it. */
 const longestBeforeShown = 10_000;
 
@@ -39,6 +43,7 @@ const canDrawAside = (): boolean =>
   'transferControlToOffscreen' in HTMLCanvasElement.prototype;
 
 export function openDrawing(options: DrawingOptions): OpenDrawing {
+  const standing = new StandingPicture();
   let drawing: OpenDrawing = { news: () => undefined, clock: () => undefined, release: async () => null };
   const begin = (own: OpenDrawing): void => {
     drawing = own;
@@ -46,20 +51,24 @@ export function openDrawing(options: DrawingOptions): OpenDrawing {
     options.onStateWanted();
   };
   const onPage = (canvas: NewCanvas): void => {
-    void drawingOnPage(options, canvas).then(begin);
+    void drawingOnPage(options, canvas, standing).then(begin);
   };
-  const aside = (canvas: NewCanvas): void =>
+  /** `mayLeave`: no worker has drawn here yet, so that it may be that none can. */
+  const aside = (canvas: NewCanvas, mayLeave: boolean): void =>
     begin(
       drawingAside(
         options,
         canvas,
-        () => aside(freshlyShown()),
-        () => onPage(freshlyShown()),
+        standing,
+        (hasDrawn) =>
+          setTimeout(() => aside(freshlyShown(), mayLeave && !hasDrawn), hasDrawn ? 0 : betweenWorkersMs),
+        mayLeave ? () => onPage(freshlyShown()) : null,
       ),
     );
-  const first = { canvas: pageCanvas(), show: () => undefined };
+  const canvas = pageCanvas();
+  const first = { canvas, show: () => void (canvas.isConnected || pageCanvas().replaceWith(canvas)) };
   if (options.isOnPage || !canDrawAside()) onPage(first);
-  else aside(first);
+  else aside(first, true);
   return {
     news: (text) => drawing.news(text),
     clock: (ahead) => drawing.clock(ahead),
@@ -69,19 +78,17 @@ export function openDrawing(options: DrawingOptions): OpenDrawing {
 
 interface NewCanvas {
   readonly canvas: HTMLCanvasElement;
-  /** To be called once all that is on air is drawn on it. */
+  /** To be called whenever all that is on air is drawn on it. */
   readonly show: () => void;
 }
 
 /** A canvas that takes the place of the page's when all is drawn on it: until then the picture stands. */
 function freshlyShown(): NewCanvas {
   const canvas = pageCanvas().cloneNode() as HTMLCanvasElement;
-  let isShown = false;
   return {
     canvas,
     show: () => {
-      if (!isShown) pageCanvas().replaceWith(canvas);
-      isShown = true;
+      if (!canvas.isConnected) pageCanvas().replaceWith(canvas);
     },
   };
 }
@@ -89,6 +96,7 @@ function freshlyShown(): NewCanvas {
 async function drawingOnPage(
   { channel, mode, local, onTold, onStateWanted }: DrawingOptions,
   first: NewCanvas,
+  standing: StandingPicture,
 ): Promise<OpenDrawing> {
   const { ChannelDrawing } = await import('./drawing');
   let ahead = 0;
@@ -105,6 +113,8 @@ async function drawingOnPage(
     now: () => local() + ahead,
     tell: (told) => {
       if (told.told === 'state-wanted') return onStateWanted();
+      if (told.told === 'lost') return standing.show(told);
+      if (told.told === 'on-air') return standing.keepTo(told.graphics);
       if (told.told === 'frame') now.show();
       onTold(told);
     },
@@ -119,8 +129,9 @@ async function drawingOnPage(
 function drawingAside(
   { channel, mode, local, onTold, onStateWanted }: DrawingOptions,
   first: NewCanvas,
-  onGone: () => void,
-  onNoWebGl: () => void,
+  standing: StandingPicture,
+  onGone: (hasDrawn: boolean) => void,
+  onNoWebGl: (() => void) | null,
 ): OpenDrawing {
   const worker = new Worker(new URL('./drawing.worker.ts', import.meta.url), { type: 'module' });
   const say = (told: ToDrawing, moved: Transferable[] = []): void => worker.postMessage(told, moved);
@@ -140,7 +151,7 @@ function drawingAside(
   const beat = setInterval(() => {
     if (!pulse.beat(performance.now())) return;
     end();
-    onGone();
+    onGone(hasDrawn);
   }, beatMs);
   const end = (): void => {
     isDone = true;
@@ -156,6 +167,13 @@ function drawingAside(
     switch (data.told) {
       case 'alive':
         return;
+      case 'lost':
+        standing.show(data);
+        // What was made before is of no use, nor is its canvas: another worker begins on a new one.
+        end();
+        return onGone(hasDrawn);
+      case 'on-air':
+        return standing.keepTo(data.graphics);
       case 'canvas-wanted':
         now = freshlyShown();
         return hand('canvas', now.canvas);
@@ -181,7 +199,7 @@ function drawingAside(
         break;
       case 'report':
         // A worker that cannot draw at all leaves it to the page.
-        if (data.report.trouble === 'no-webgl' && !hasDrawn) {
+        if (data.report.trouble === 'no-webgl' && !hasDrawn && onNoWebGl) {
           end();
           return onNoWebGl();
         }

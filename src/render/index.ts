@@ -1,4 +1,5 @@
 // Rendering: a display tree becomes pixels. Knows nothing of shows, playout or React.
+export { layCopy, type CopiedPicture } from './picture-copy';
 export { createRenderer, type Renderer, type View } from './renderer';
 export type { OutputMode, Relief, Target } from './target';
 export { canvasMeasure } from './text/canvas-measure';

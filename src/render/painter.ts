@@ -133,6 +133,8 @@ export class Painter {
   private readonly keptSurfaces = new Map<string, KeptSurface>();
   private pass = 0;
   private relief: Relief = 0;
+  /** How many pictures of their own are being drawn in one another. */
+  private within = 0;
   /** Whether a picture that was held back is to be drawn with the next. */
   owes = false;
   /** Insets and blurs of the picture planned last: what there is to leave out. */
@@ -168,6 +170,7 @@ export class Painter {
     const { executor, surfaces } = this.own;
     this.pass += 1;
     this.relief = target.relief ?? 0;
+    this.within = 0;
     this.owes = false;
     this.insets = this.blurs = 0;
     this.open.length = 0;
@@ -306,7 +309,8 @@ export class Painter {
     const { scale } = this.context;
     const { mostSide } = this.own.surfaces;
     const most = Math.min((mostSide - edge) / w, (mostSide - edge) / h);
-    const part = this.relief >= 2 ? 0.5 : 1;
+    // What is in one that has half its size has half of its own already.
+    const part = this.relief >= 2 && this.within === 0 ? 0.5 : 1;
     const density = Math.min(most, sharpness(placing.matrix, shown) * scale * node.resolution * part);
     const picture = {
       width: w,
@@ -369,6 +373,7 @@ export class Painter {
   private drawSurface(node: SurfaceNode, picture: PictureSize, pool: Surfaces): Surface | null {
     const { shown, ground } = node;
     const { picture: outer, context } = this;
+    this.within += 1;
     this.turnTo(picture);
     const { x, y, w, h } = shown;
     const box = this.pixelsOf({ left: x, top: y, right: x + w, bottom: y + h }, 1);
@@ -381,6 +386,7 @@ export class Painter {
       drawn = this.finish(inner);
     }
     this.turnTo(outer);
+    this.within -= 1;
     this.context = context;
     return drawn;
   }

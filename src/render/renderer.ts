@@ -7,6 +7,7 @@ import { MovingPictures } from './moving';
 import type { Movers } from './players';
 import { Numbers } from './numbers';
 import { Painter } from './painter';
+import { PictureCopy, type CopiedPicture } from './picture-copy';
 import { StrokeLights } from './stroke-light';
 import { Surfaces } from './surfaces';
 import type { Target } from './target';
@@ -32,6 +33,12 @@ export interface Renderer {
    * premultiplied, in rows from the top. To be asked for right after it was drawn.
    */
   readCells(pixelWidth: number, pixelHeight: number, columns: number, rows: number): Uint8ClampedArray;
+  /** Begins to copy the picture drawn last, so many device px wide and high. To be asked for right after it was drawn. */
+  copy(pixelWidth: number, pixelHeight: number): void;
+  /** Whether a copy that was begun has come since this was asked before. */
+  hasCopied(): boolean;
+  /** Gives the copy that came last away, as when the graphics are lost; null: there is none. */
+  giveCopy(): CopiedPicture | null;
   /** Whether a picture that was asked for is on its way. */
   isWaiting(): boolean;
   /** How many textures have been made since it began. */
@@ -95,6 +102,7 @@ export function createRenderer(
   const lights = new StrokeLights();
   const moving = new MovingPictures(movers);
   const numbers = new Numbers();
+  const copy = new PictureCopy(gl.getContext() as WebGL2RenderingContext);
   const mostSide = Math.min(largest, gl.capabilities.maxTextureSize);
   const surfaces = new Surfaces(mostSide);
   const kept = new Surfaces(mostSide);
@@ -148,8 +156,11 @@ export function createRenderer(
       gl.resetState();
       return meanCells(pixels, pixelWidth, pixelHeight, columns, rows);
     },
+    copy: (pixelWidth, pixelHeight) => copy.begin(pixelWidth, pixelHeight, height - pixelHeight),
+    hasCopied: () => copy.take(),
+    giveCopy: () => copy.give(),
     texturesMade: () => textures.made,
-    bytes: () => atlas.bytes + textures.bytes + surfaces.bytes + kept.bytes,
+    bytes: () => atlas.bytes + textures.bytes + surfaces.bytes + kept.bytes + copy.bytes,
     counts: () => executor.counts,
     coarse: () => surfaces.coarse + kept.coarse,
     isWaiting: () => textures.isWaiting || moving.isWaiting,
