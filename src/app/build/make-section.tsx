@@ -64,7 +64,7 @@ export function MakeSection({ ids }: { ids: readonly string[] }) {
           makeOtherSide,
         )}
         {button(
-          'Wipe along a path',
+          'Wipe by a path',
           'A path that uncovers these as it is drawn, and that can be bent',
           <Spline size={15} />,
           makeWipeAlong,

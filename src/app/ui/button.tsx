@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes, ReactNode } from 'react';
+import type { ButtonHTMLAttributes, ComponentProps, ReactNode } from 'react';
 
 type Tone = 'plain' | 'primary' | 'quiet' | 'air';
 
@@ -14,7 +14,7 @@ export function Button({
   tone = 'plain',
   className = '',
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { tone?: Tone }) {
+}: ComponentProps<'button'> & { tone?: Tone }) {
   return (
     <button
       type="button"

@@ -138,4 +138,17 @@ const made: readonly MotionPreset[] = [
   },
 ];
 
-export const spacePresets = made.map((preset): MotionPreset => ({ ...preset, isInSpace: true }));
+const loops: readonly MotionPreset[] = [
+  plain('rock', 'Rock', 'Turns a little to either side about its upright axis.', { property: 'rotationY', away: 9, via: [[0.25, 9], [0.75, -9]] }), // prettier-ignore
+  plain('nod', 'Nod', 'Leans a little back and forth about its level axis.', { property: 'rotationX', away: 7, via: [[0.25, 7], [0.75, -7]] }), // prettier-ignore
+  plain('near-and-far', 'Near and far', 'Comes a little nearer and goes back.', { property: 'z', away: 70 }),
+  plain('turn-about', 'Turn about', 'One whole turn about its upright axis, evenly.', { property: 'rotationY', away: 360 }), // prettier-ignore
+  {
+    ...plain('camera-drift', 'Camera drift', 'The camera goes a little to either side, what it looks at stays in view.', { property: 'x', away: 90, via: [[0.25, 90], [0.75, -90]] }), // prettier-ignore
+    fits: isCamera,
+  },
+];
+
+const inSpace = (preset: MotionPreset): MotionPreset => ({ ...preset, isInSpace: true });
+export const spacePresets = made.map(inSpace);
+export const spaceLoops = loops.map((preset): MotionPreset => ({ ...inSpace(preset), isLoop: true }));

@@ -133,7 +133,11 @@ describe('ready motions', () => {
   test('loops come back to where they began, and are clean', () => {
     for (const preset of presetsFor('idle')) {
       const t = template();
-      applyPreset(t, 'idle', ['bar', 'group'], preset, 200, newId);
+      t.elements['camera'] = newElement('viewpoint', 'camera', 'Camera', {});
+      t.order.push('camera');
+      applyPreset(t, 'idle', ['bar', 'group', 'camera'], preset, 200, newId);
+      for (const { mode, keys } of t.phases.idle.tracks)
+        expect([Number(keys[0]?.value) % 360, keys.at(-1)?.frame]).toEqual([mode === 'factor' ? 1 : 0, 200]);
       expect([preset.id, t.phases.idle.frames, motionFindings(t)]).toEqual([preset.id, 200, []]);
     }
     expect(presetsFor('enter')).toBe(motionPresets);

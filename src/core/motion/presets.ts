@@ -14,7 +14,7 @@ import {
   holds,
 } from '../show';
 import { even, fade, gentle, inParts, isText, plain, strong, type MotionPreset } from './preset';
-import { spacePresets } from './presets-space';
+import { spaceLoops, spacePresets } from './presets-space';
 import { roundOf } from './tracks';
 
 export const motionPresets: readonly MotionPreset[] = [
@@ -211,6 +211,7 @@ export const idlePresets: readonly MotionPreset[] = [
     fits: (element) => 'lightLength' in element && element.lightLength > 0,
     isLoop: true,
   },
+  ...spaceLoops,
 ];
 
 /** The ready motions for a phase. */
@@ -254,9 +255,9 @@ function tracksOf(
 const turned = (order: Cascade['order']): Cascade['order'] =>
   order === 'forward' ? 'backward' : order === 'backward' ? 'forward' : order;
 
-/** A loop: away by its middle and back by its end; what turns round is round again at its end. */
+/** A loop: away by its middle, or through what it goes by, and back by its end; what turns round is round again at its end. */
 const loopOf = (preset: MotionPreset, element: Element, frames: number, newId: NewId): Track[] =>
-  preset.parts(element).map(({ property, away }) => {
+  preset.parts(element).map(({ property, away, via = [[0.5, away] as const] }) => {
     const round = roundOf(property, 'idle');
     const track = makeTrack(newId(), element.id, property, []);
     const rest = neutral(track.mode);
@@ -270,8 +271,8 @@ const loopOf = (preset: MotionPreset, element: Element, frames: number, newId: N
           ]
         : [
             { frame: 0, value: rest, ease: 'gentle' },
-            { frame: Math.max(1, Math.round(frames / 2)), value: away, ease: 'gentle' },
-            { frame: Math.max(2, frames), value: rest, ease: 'linear' },
+            ...via.map(([at, value], i) => ({ frame: Math.max(i + 1, Math.round(frames * at)), value, ease: 'gentle' as const })), // prettier-ignore
+            { frame: Math.max(via.length + 1, frames), value: rest, ease: 'linear' },
           ],
     };
   });

@@ -33,6 +33,11 @@ const turnWords: Readonly<Record<TurnOrder, string>> = {
   middle: 'From the middle',
   given: 'As chosen',
 };
+/** Px below the button that the list needs to be of use there. */
+const leastBelow = 160;
+/** Px: how wide the list is where the window has so much, and from the window's edges. */
+const listWidth = 880;
+const edge = 8;
 /** A Change that is made with the motion: old and new are both there while they pass. */
 const freshChange = 'new change';
 const changeFrames = 20;
@@ -88,6 +93,8 @@ export function PresetsMenu({ template }: { template: Template }) {
     leavesLikewise: true,
   });
   const stood = useRef(playhead);
+  const trigger = useRef<HTMLButtonElement>(null);
+  const [{ hasRoomBelow, shift }, setPlacing] = useState({ hasRoomBelow: true, shift: 0 });
   const { set } = useBuild.getState();
   const { ref, frames } = plan;
   const elements = selection.flatMap((id) => template.elements[id] ?? []);
@@ -120,6 +127,12 @@ export function PresetsMenu({ template }: { template: Template }) {
   const open = (wanted: boolean): void => {
     setOpen(wanted);
     if (wanted) {
+      const { left = 0, bottom = 0 } = trigger.current?.getBoundingClientRect() ?? {};
+      const most = Math.max(edge, innerWidth - edge - Math.min(listWidth, innerWidth - 2 * edge));
+      setPlacing({
+        hasRoomBelow: innerHeight - bottom > leastBelow,
+        shift: Math.min(most, Math.max(edge, left - listWidth / 4)) - left,
+      });
       stood.current = playhead;
       const now = phaseInHand(playhead);
       const isStill = !template.phases.exit.tracks.some((track) => selection.includes(track.element));
@@ -154,7 +167,12 @@ export function PresetsMenu({ template }: { template: Template }) {
   return (
     <Popover.Root open={isOpen} onOpenChange={open}>
       <Popover.Trigger asChild>
-        <Button className="px-2" disabled={selection.length === 0} title="Ready motions for what is chosen">
+        <Button
+          ref={trigger}
+          className="px-2"
+          disabled={selection.length === 0}
+          title="Ready motions for what is chosen"
+        >
           Motions…
         </Button>
       </Popover.Trigger>
@@ -163,11 +181,14 @@ export function PresetsMenu({ template }: { template: Template }) {
           side="bottom"
           sideOffset={6}
           align="start"
-          collisionPadding={8}
+          alignOffset={hasRoomBelow ? shift : 0}
+          collisionPadding={edge}
+          // The stage stays in sight, where what is pointed at is seen, as long as there is room below.
+          avoidCollisions={!hasRoomBelow}
           aria-label="Motions"
-          className="z-50 w-[680px] rounded border border-line bg-panel p-2"
+          className={`z-50 w-[min(880px,calc(100vw-16px))] overflow-y-auto rounded border border-line bg-panel p-2 ${hasRoomBelow ? 'max-h-(--radix-popover-content-available-height)' : ''}`}
         >
-          <div className="flex items-center gap-2 pb-2">
+          <div className="flex flex-wrap items-center gap-2 pb-1">
             <span className="w-40">
               <SelectField
                 beside
@@ -215,9 +236,7 @@ export function PresetsMenu({ template }: { template: Template }) {
                 </span>
               </>
             )}
-          </div>
-          <div className="flex h-7 items-center gap-2 pb-1">
-            <span className="min-w-0 flex-1 truncate text-xs text-ink-2" aria-live="polite">
+            <span className="min-w-60 flex-1 truncate text-xs text-ink-2" aria-live="polite">
               {shown
                 ? shown.help
                 : `${wayWords[kind]} in ${place?.kind === 'idle' ? 'the idle loop' : (place?.name ?? 'a new Change')}: point at one to see it on the stage`}
@@ -230,7 +249,7 @@ export function PresetsMenu({ template }: { template: Template }) {
               />
             )}
           </div>
-          <div role="listbox" aria-label="Motions" className="flex flex-col gap-1">
+          <div role="listbox" aria-label="Motions" className="flex flex-col gap-0.5">
             {[false, true].map((isInSpace) => {
               const own = presets.filter((preset) => (preset.isInSpace ?? false) === isInSpace);
               if (own.length === 0) return null;
@@ -239,9 +258,9 @@ export function PresetsMenu({ template }: { template: Template }) {
                   key={String(isInSpace)}
                   role="group"
                   aria-label={isInSpace ? 'In space' : 'In the plane'}
-                  className="grid grid-cols-5 gap-1"
+                  className="grid grid-cols-6 gap-x-1 gap-y-0.5"
                 >
-                  {isInSpace && <span className="col-span-5 pt-1 text-xs text-ink-2">In space</span>}
+                  {isInSpace && <span className="col-span-6 text-xs text-ink-2">In space</span>}
                   {own.map((preset) => (
                     <button
                       key={preset.id}
