@@ -7,6 +7,7 @@ import {
   type Show,
   type Template,
 } from '../show';
+import { mostWithin } from '../frame';
 import type { Finding } from './filling';
 
 /** So many insets at once, and so deep in one another, are still quick on the machines that outputs run on. */
@@ -65,6 +66,6 @@ export function insetFindings(
   const { all, deep } = countWithin(template, templates, []);
   const [first] = insets;
   if (first && all > mostAtOnce) tell(first.id, 'slow', `${all} insets are shown at once, more than ${mostAtOnce}: an output that is too slow shows them at a lower rate`); // prettier-ignore
-  if (first && deep > mostDeep) tell(first.id, 'slow', `Insets stand ${deep} deep in one another, more than ${mostDeep}: each level is drawn by itself`); // prettier-ignore
+  if (first && deep > mostDeep) tell(first.id, 'slow', `Insets stand ${deep} deep in one another, more than ${mostDeep}: ${deep > mostWithin ? `those deeper than ${mostWithin} are not seen` : 'each level is drawn by itself'}`); // prettier-ignore
   return found;
 }
