@@ -4,7 +4,8 @@ import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { useDraft } from '../state/draft-store';
 import { storageWords, type StoredState } from '../state/database';
-import { dropState, keepState, keptStates, openState } from '../state/shows';
+import { dropState, keptStates, openState } from '../state/shows';
+import { keepStateOf } from '../state/steps';
 import { Button, IconButton, TextField } from '../ui';
 
 const moment = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
@@ -84,15 +85,15 @@ function Kept() {
   const look = (): void => void keptStates(id).then(setStates);
   const keep = async (): Promise<void> => {
     try {
-      await keepState(show, name.trim());
+      await keepStateOf(show, name.trim());
       setName('');
       look();
     } catch (error) {
       toast.error(storageWords(error, `“${name.trim()}” was not kept`));
     }
   };
-  const back = (state: StoredState): void => {
-    const opened = openState(state);
+  const back = async (state: StoredState): Promise<void> => {
+    const opened = await openState(state);
     if ('problem' in opened) toast.error(opened.problem.message);
     else {
       restore(state.name, opened.show);
@@ -128,7 +129,7 @@ function Kept() {
               type="button"
               className="min-w-0 flex-1 rounded px-2 py-0.5 text-left hover:bg-raised"
               aria-label={`Go back to ${state.name}`}
-              onClick={() => back(state)}
+              onClick={() => void back(state)}
             >
               <span className="block truncate">{state.name}</span>
               <span className="number block text-xs text-ink-3">{moment.format(state.keptAt)}</span>
@@ -136,7 +137,7 @@ function Kept() {
             <IconButton
               label={`Forget ${state.name}`}
               className="size-6"
-              onClick={() => void dropState(state.id).then(look)}
+              onClick={() => void dropState(state).then(look)}
             >
               <Trash2 size={13} />
             </IconButton>

@@ -8,6 +8,7 @@ import { Button, Dialog, Empty, IconButton } from '../ui';
 import type { StoredShow } from '../state/database';
 import { useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
+import { readShow } from '../state/steps';
 import { takeDraftFromAir } from '../state/shows-from-air';
 import {
   bringDemo,
@@ -16,7 +17,6 @@ import {
   exportShow,
   importShow,
   listShows,
-  parseStored,
   removeShow,
 } from '../state/shows';
 import { NewShowDialog } from './new-show-dialog';
@@ -51,12 +51,14 @@ export function ShowsView() {
     await bringDemo();
     const stored = await listShows();
     setRows(
-      stored.map((item) => {
-        const opened = parseStored(item);
-        return 'show' in opened
-          ? { stored: item, show: opened.show, problem: null }
-          : { stored: item, show: null, problem: opened.problem.message };
-      }),
+      await Promise.all(
+        stored.map(async (item) => {
+          const opened = await readShow(item.id);
+          return 'show' in opened
+            ? { stored: item, show: opened.show, problem: null }
+            : { stored: item, show: null, problem: opened.problem.message };
+        }),
+      ),
     );
   }, []);
   useEffect(() => void refresh(), [refresh]);
@@ -167,8 +169,10 @@ export function ShowsView() {
                 <p className="text-right text-xs text-ink-2">
                   {when.format(stored.changedAt)}
                   <br />
-                  <span className="number">{(stored.document.length / 1024).toFixed(0)}</span> kB ·{' '}
-                  <span className="number">{Object.keys(show?.cards ?? {}).length}</span> cards
+                  <span className="number">
+                    {((stored.size ?? stored.document?.length ?? 0) / 1024).toFixed(0)}
+                  </span>{' '}
+                  kB · <span className="number">{Object.keys(show?.cards ?? {}).length}</span> cards
                 </p>
                 <span className="flex items-center">
                   <IconButton

@@ -1,15 +1,29 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { Batch, Edit } from '../../core/show';
+import type { Batch, Edit, Layout } from '../../core/show';
 
 export interface StoredShow {
   id: string;
   name: string;
   /** Milliseconds since 1970. */
   changedAt: number;
-  /** The document as JSON text. */
-  document: string;
+  /** The parts that it is made of, its way back among them. */
+  layout?: Layout;
+  /** Names what was written last: who wrote it knows its parts. */
+  stamp?: string;
+  /** Characters of its parts, without its way back. */
+  size?: number;
+  /** The document as JSON text, as it was kept before there were parts; gone with the first time it is kept in parts. */
+  document?: string;
   /** The place in the order of steps up to which the document has them; absent: none were written yet. */
   seq?: number;
+}
+/** A part of a show, or of a state of it that was kept; never changed once written. */
+export interface StoredPart {
+  id: number;
+  /** The show's id. */
+  show: string;
+  /** Its members, as JSON text. */
+  text: string;
 }
 /** What is kept of a show's steps. */
 export interface StoredHead {
@@ -31,6 +45,7 @@ export interface StoredAsset {
   id: string;
   blob: Blob;
 }
+/** The way back of a show that is not kept in parts yet. */
 export interface StoredHistory {
   /** The show's id. */
   id: string;
@@ -46,13 +61,16 @@ export interface StoredState {
   name: string;
   /** Milliseconds since 1970. */
   keptAt: number;
-  /** The document as JSON text. */
-  document: string;
+  /** The parts that it is made of. */
+  layout?: Layout;
+  /** The document as JSON text, as it was kept before there were parts. */
+  document?: string;
 }
 
-/** What the browser keeps: shows and their steps, the bytes of their assets, and the way back of each show. */
+/** What the browser keeps: shows by part and their steps, states under a name, and the bytes of assets. */
 export class Database extends Dexie {
   shows!: EntityTable<StoredShow, 'id'>;
+  parts!: EntityTable<StoredPart, 'id'>;
   assets!: EntityTable<StoredAsset, 'id'>;
   history!: EntityTable<StoredHistory, 'id'>;
   states!: EntityTable<StoredState, 'id'>;
@@ -65,6 +83,7 @@ export class Database extends Dexie {
     this.version(1).stores({ shows: 'id, changedAt', assets: 'id', history: 'id' });
     this.version(2).stores({ states: '++id, show' });
     this.version(3).stores({ steps: '++seq, [show+seq]', heads: 'id' });
+    this.version(4).stores({ parts: '++id, show' });
   }
 }
 

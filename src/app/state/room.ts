@@ -1,5 +1,7 @@
 import { database } from './database';
-import { dropSteps } from './steps';
+import { keysOf } from '../../core/show';
+import { eachText, sweep } from './documents';
+import { documentTables, dropSteps } from './steps';
 
 /** What of a show takes room in this browser, in bytes. */
 export interface ShowRoom {
@@ -35,23 +37,37 @@ export async function roomTaken(): Promise<Room> {
     'storage' in navigator ? navigator.storage.estimate() : null,
   ]);
   const users = new Map<string, Set<string>>();
-  for (const { id, document } of [...shows, ...states.map((state) => ({ ...state, id: state.show }))])
-    for (const hash of hashes(document)) users.set(hash, (users.get(hash) ?? new Set()).add(id));
+  await eachText((show, text) => {
+    for (const hash of hashes(text)) users.set(hash, (users.get(hash) ?? new Set()).add(show));
+  });
+  const partSizes = new Map<number, number>();
+  await database.parts.each(({ id, text }) => partSizes.set(id, sizeOfText(text)));
   const bytesOf = (test: (own: ReadonlySet<string>) => boolean): number =>
     assets.reduce((sum, { id, blob }) => sum + (test(users.get(id) ?? new Set()) ? blob.size : 0), 0);
-  const sizeOf = (value: unknown): number => new Blob([JSON.stringify(value) ?? '']).size;
+  const sizeOfKeys = (keys: Iterable<number>): number => {
+    let sum = 0;
+    for (const key of keys) sum += partSizes.get(key) ?? 0;
+    return sum;
+  };
   return {
     shows: shows
-      .map(({ id, name, document }) => ({
-        id,
-        name,
-        document: new Blob([document]).size,
-        files: bytesOf((own) => own.size === 1 && own.has(id)),
-        states: states
-          .filter(({ show }) => show === id)
-          .reduce((sum, state) => sum + new Blob([state.document]).size, 0),
-        history: sizeOf(histories.find((history) => history.id === id) ?? null),
-      }))
+      .map(({ id, name, layout = [], document = '' }) => {
+        const own = keysOf(layout);
+        const kept = states.filter(({ show }) => show === id);
+        // What a state shares with the show as it is now takes no room of its own.
+        const stateKeys = new Set(kept.flatMap((state) => keysOf(state.layout ?? []).show));
+        for (const key of own.show) stateKeys.delete(key);
+        const way = histories.find((history) => history.id === id);
+        return {
+          id,
+          name,
+          document: sizeOfKeys(own.show) + sizeOfText(document),
+          files: bytesOf((users) => users.size === 1 && users.has(id)),
+          states:
+            sizeOfKeys(stateKeys) + kept.reduce((sum, state) => sum + sizeOfText(state.document ?? ''), 0),
+          history: sizeOfKeys(own.history) + (way ? sizeOfText(JSON.stringify(way)) : 0),
+        };
+      })
       .sort((a, b) => roomOf(b) - roomOf(a)),
     shared: bytesOf((own) => own.size !== 1),
     quota: estimate?.quota ?? null,
@@ -59,12 +75,17 @@ export async function roomTaken(): Promise<Room> {
   };
 }
 
+const sizeOfText = (text: string): number => new Blob([text]).size;
+
 export const roomOf = (show: ShowRoom): number => show.document + show.files + show.states + show.history;
 
 /** Forgets the states of a show that were kept under a name. */
-export const dropStates = async (show: string): Promise<void> =>
-  void (await database.states.where('show').equals(show).delete());
+export const dropStates = (show: string): Promise<void> =>
+  database.transaction('rw', documentTables, async () => {
+    await database.states.where('show').equals(show).delete();
+    await sweep(show);
+  });
 
 /** Forgets the way back of a show that is not in hand. */
 export const dropHistory = (show: string): Promise<void> =>
-  database.transaction('rw', database.history, database.steps, () => dropSteps(show, 0));
+  database.transaction('rw', documentTables, async () => dropSteps(show, 0));

@@ -1,11 +1,19 @@
 import { wrap, type Remote } from 'comlink';
-import { freshName, openDocument, oversizeProblem, showFileExtension, type Show } from '../../core/show';
+import {
+  canonicalJson,
+  freshName,
+  openDocument,
+  oversizeProblem,
+  showFileExtension,
+  type Show,
+} from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import type { FileWorker } from '../../workers/files.worker';
 import { database, storageWords, type StoredShow, type StoredState } from './database';
 import { takeArrangements, withArrangements } from './arrangements';
 import { hashOf, newId } from './ids';
-import { documentTables, dropSteps, putDocument, withSteps } from './steps';
+import { eachText, madeReady, readStored, sweep } from './documents';
+import { documentTables, dropSteps, putDocument, readShow } from './steps';
 import { tellWritten } from './windows';
 
 let worker: Remote<FileWorker> | null = null;
@@ -18,38 +26,29 @@ export function fileWorker(): Remote<FileWorker> {
   return worker;
 }
 
-export const listShows = async (): Promise<StoredShow[]> =>
-  Promise.all((await database.shows.orderBy('changedAt').reverse().toArray()).map(withSteps));
+/** Shows that this browser keeps, the latest first. */
+export const listShows = (): Promise<StoredShow[]> => database.shows.orderBy('changedAt').reverse().toArray();
 
 /** Keeps a show that is new, or in the place of what was there; windows that have it open follow. */
 export async function saveShow(show: Show): Promise<void> {
-  await database.transaction('rw', documentTables, () => putDocument(show));
+  const ready = await madeReady({ show, undo: [], redo: [] }, null);
+  await database.transaction('rw', documentTables, async () => putDocument(show, ready));
   tellWritten(show.id);
 }
 
-/** A kept show, opened and migrated, or why it cannot be. */
-export function parseStored(stored: StoredShow): { show: Show } | { problem: Problem } {
-  try {
-    return openDocument(JSON.parse(stored.document));
-  } catch {
-    return { problem: problem('damaged-show', `“${stored.name}” is damaged in this browser's storage.`) };
-  }
-}
-
 export async function removeShow(id: string): Promise<void> {
-  await database.transaction('rw', [...documentTables, database.assets, database.states], async () => {
+  await database.transaction('rw', [...documentTables, database.assets], async () => {
     await database.shows.delete(id);
     await database.states.where('show').equals(id).delete();
     await database.heads.delete(id);
     await dropSteps(id);
     const used = new Set<string>();
+    const look = (text: string): void => {
+      for (const match of text.matchAll(/[0-9a-f]{64}/g)) used.add(match[0]);
+    };
     // Kept states, and steps that no document has yet, need their pictures too.
-    const documents = [...(await database.shows.toArray()), ...(await database.states.toArray())];
-    const words = [
-      ...documents.map(({ document }) => document),
-      ...(await database.steps.toArray()).map((batch) => JSON.stringify(batch.steps)),
-    ];
-    for (const text of words) for (const match of text.matchAll(/[0-9a-f]{64}/g)) used.add(match[0]);
+    await eachText((_, text) => look(text));
+    for (const batch of await database.steps.toArray()) look(JSON.stringify(batch.steps));
     await database.assets.filter((asset) => !used.has(asset.id)).delete();
   });
   tellWritten(id);
@@ -59,7 +58,7 @@ const takenNames = async (): Promise<string[]> =>
   (await database.shows.toArray()).map((stored) => stored.name);
 
 export async function duplicateShow(stored: StoredShow): Promise<void> {
-  const opened = parseStored(stored);
+  const opened = await readShow(stored.id);
   if ('problem' in opened) return;
   await saveShow({ ...opened.show, id: newId(), name: freshName(`${stored.name} copy`, await takenNames()) });
 }
@@ -74,9 +73,9 @@ export async function importShow(
   const read = await fileWorker().unpack(new Uint8Array(await file.arrayBuffer()));
   if ('problem' in read) return read;
   const { show } = read;
-  const stored = await database.shows.get(show.id);
-  const present = stored && (await withSteps(stored));
-  if (present && onUsed === 'ask' && present.document !== JSON.stringify(show)) return { used: show };
+  const present = (await database.shows.get(show.id)) && (await readShow(show.id));
+  const isAsShown = present && 'show' in present && canonicalJson(present.show) === canonicalJson(show);
+  if (present && onUsed === 'ask' && !isAsShown) return { used: show };
   const kept =
     present && onUsed === 'copy'
       ? { ...show, id: newId(), name: freshName(show.name, await takenNames()) }
@@ -89,11 +88,12 @@ export async function importShow(
     }
   }
   try {
+    const ready = await madeReady({ show: kept, undo: [], redo: [] }, null);
     await database.transaction('rw', [...documentTables, database.assets], async () => {
       for (const [id, bytes] of read.assets) {
         await database.assets.put({ id, blob: new Blob([bytes], { type: show.assets[id]?.type ?? '' }) });
       }
-      await putDocument(kept);
+      await putDocument(kept, ready);
     });
     tellWritten(kept.id);
   } catch (error) {
@@ -136,17 +136,21 @@ export async function bringDemo(): Promise<void> {
   if (response?.ok) await importShow(await response.blob());
 }
 
-/** Keeps the present state of a show under a name. */
-export async function keepState(show: Show, name: string): Promise<void> {
-  await database.states.add({ show: show.id, name, keptAt: Date.now(), document: JSON.stringify(show) });
-}
-
 /** The states of a show that were kept, the latest first. */
 export const keptStates = async (show: string): Promise<StoredState[]> =>
   (await database.states.where('show').equals(show).toArray()).sort((a, b) => b.keptAt - a.keptAt);
 
-export const dropState = (id: number): Promise<void> => database.states.delete(id);
+export const dropState = ({ id, show }: StoredState): Promise<void> =>
+  database.transaction('rw', documentTables, async () => {
+    await database.states.delete(id);
+    await sweep(show);
+  });
 
 /** A kept state, opened and migrated, or why it cannot be. */
-export const openState = (state: StoredState): { show: Show } | { problem: Problem } =>
-  parseStored({ ...state, id: state.show, changedAt: state.keptAt });
+export async function openState(state: StoredState): Promise<{ show: Show } | { problem: Problem }> {
+  try {
+    return openDocument((await readStored(state)).draft.show);
+  } catch {
+    return { problem: problem('damaged-show', `“${state.name}” is damaged in this browser's storage.`) };
+  }
+}

@@ -1,10 +1,13 @@
 // How a draft is kept: its document now and then, and behind it every step since, in the one order of all windows.
 import Dexie from 'dexie';
 import {
-  openDocument,
+  layoutOf,
+  openKept,
   openReplica,
   receive,
+  withoutHistory,
   type Batch,
+  type Parted,
   type Draft,
   type Edit,
   type Replica,
@@ -13,6 +16,7 @@ import {
 } from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import { database, type StoredShow } from './database';
+import { madeReady, readStored, sizeOf, sweep, writeParts, type Read, type Ready } from './documents';
 import { newId } from './ids';
 import { tellStepped } from './windows';
 
@@ -70,56 +74,61 @@ async function takeUnwritten(show: string): Promise<void> {
   }
 }
 
+/** The parts of the show in hand, as this window wrote or read them last. */
+let mine: { readonly id: string; readonly stamp: string | undefined; readonly parted: Parted } | null = null;
+
+/** The way back, as it was kept before there were parts. */
+type Way = Pick<Draft, 'undo' | 'redo'>;
+
+/** What is kept of a show: its document and way back, and the steps behind them. Throws where it is damaged. */
+async function readWhole(id: string): Promise<{ stored: StoredShow; read: Read; batches: Batch[] } | null> {
+  return database.transaction('r', readTables, async () => {
+    const stored = await database.shows.get(id);
+    if (!stored) return null;
+    const way: Way | undefined = stored.layout ? undefined : await database.history.get(id);
+    const batches = await since(id, stored.seq ?? 0).toArray();
+    const { draft, parted } = await readStored(stored);
+    return {
+      stored,
+      read: { draft: way ? { ...draft, undo: way.undo, redo: way.redo } : draft, parted },
+      batches,
+    };
+  });
+}
+
+const damaged = (name: string): { problem: Problem } => ({
+  problem: problem('damaged-show', `“${name}” is damaged in this browser's storage.`),
+});
+
 /** A show as it was last kept, with the steps behind its document; or why it cannot be opened. */
 export async function readReplica(id: string): Promise<{ replica: Replica } | { problem: Problem }> {
   await takeUnwritten(id).catch(() => undefined);
-  const found = await database.transaction(
-    'r',
-    database.shows,
-    database.history,
-    database.steps,
-    async () => {
-      const stored = await database.shows.get(id);
-      if (!stored) return null;
-      const history = await database.history.get(id);
-      return { stored, history, batches: await since(id, stored.seq ?? 0).toArray() };
-    },
-  );
-  if (!found)
-    return { problem: problem('no-show', 'This browser does not have that show. Import its file.', id) };
-  return opened(found.stored, found.history ?? { undo: [], redo: [] }, found.batches);
-}
-
-function opened(
-  stored: StoredShow,
-  history: { undo: readonly Edit[]; redo: readonly Edit[] },
-  batches: readonly Batch[],
-): { replica: Replica } | { problem: Problem } {
   try {
-    const { agreed, seq } = replayed(stored, history, batches);
-    const whole = openDocument(agreed.show);
-    return 'problem' in whole ? whole : { replica: openReplica({ ...agreed, show: whole.show }, seq) };
+    const found = await readWhole(id);
+    if (!found)
+      return { problem: problem('no-show', 'This browser does not have that show. Import its file.', id) };
+    const { stored, read, batches } = found;
+    // Steps are of the document's own format: they are taken before it is brought to today's.
+    const { agreed, seq } = receive(openReplica(read.draft, stored.seq ?? 0), batches, '').replica;
+    const whole = openKept(agreed.show);
+    if ('problem' in whole) return whole;
+    mine = read.parted && { id, stamp: stored.stamp, parted: read.parted };
+    return { replica: openReplica({ ...agreed, show: whole.show }, seq) };
   } catch {
-    return { problem: problem('damaged-show', `“${stored.name}” is damaged in this browser's storage.`) };
+    return damaged((await database.shows.get(id).catch(() => undefined))?.name ?? id);
   }
 }
 
-/** Steps are of the document's own format: they are taken before it is brought to today's. */
-function replayed(stored: StoredShow, way: Pick<Draft, 'undo' | 'redo'>, batches: readonly Batch[]): Replica {
-  const draft: Draft = { show: JSON.parse(stored.document) as Show, undo: way.undo, redo: way.redo };
-  return receive(openReplica(draft, stored.seq ?? 0), batches, '').replica;
-}
-
-/** A kept show whose document has the steps behind it too. */
-export async function withSteps(stored: StoredShow): Promise<StoredShow> {
-  const batches = await since(stored.id, stored.seq ?? 0).toArray();
-  if (batches.length === 0) return stored;
+/** A kept show as it is now, with the steps behind its document; or why it cannot be opened. */
+export async function readShow(id: string): Promise<{ show: Show } | { problem: Problem }> {
   try {
-    const { show } = replayed(stored, { undo: [], redo: [] }, batches).agreed;
-    return { ...stored, name: show.name, document: JSON.stringify(show) };
+    const found = await readWhole(id);
+    if (!found) return { problem: problem('no-show', 'This browser does not have that show.', id) };
+    const { stored, read, batches } = found;
+    const before = openReplica({ ...read.draft, undo: [], redo: [] }, stored.seq ?? 0);
+    return openKept(receive(before, batches, '').replica.agreed.show);
   } catch {
-    // A damaged document is told of where it is opened.
-    return stored;
+    return damaged((await database.shows.get(id).catch(() => undefined))?.name ?? id);
   }
 }
 
@@ -160,32 +169,72 @@ export const takeBatches = (
 export async function keepDocument({ agreed, seq }: Replica): Promise<void> {
   const { show, undo, redo } = agreed;
   const { id, name } = show;
-  const { shows, history, heads, steps } = database;
-  await database.transaction('rw', shows, history, heads, steps, async () => {
+  const { shows, heads, history, steps } = database;
+  const draft = { show, undo: worthKeeping(undo), redo: worthKeeping(redo) };
+  const kept = await withParts(draft, async (write) => {
     const head = (await heads.get(id)) ?? { id, seq: 0, dropped: 0 };
     if (head.seq >= seq && head.seq > 0) return;
     if ((await shows.where('id').equals(id).count()) === 0) return;
-    await shows.put({ id, name, changedAt: Date.now(), document: JSON.stringify(show), seq });
-    await history.put({ id, undo: worthKeeping(undo), redo: worthKeeping(redo) });
+    const parted = await write();
+    const [stamp, size] = [newId(), sizeOf(parted)];
+    await shows.put({ id, name, changedAt: Date.now(), layout: layoutOf(parted), stamp, size, seq });
+    await history.delete(id);
+    await sweep(id);
     // Windows that are a document behind still find their way.
     await steps.where('[show+seq]').between([id, 0], [id, head.seq], true, true).delete();
     await heads.put({ id, seq, dropped: head.seq });
+    return { stamp, parted };
+  });
+  if (kept) mine = { id, ...kept };
+}
+
+/** Keeps a state of the show in hand under a name: the parts that it shares with the show are not written again. */
+export async function keepStateOf(show: Show, name: string): Promise<void> {
+  await withParts({ show, undo: [], redo: [] }, async (write) => {
+    const layout = withoutHistory(layoutOf(await write()));
+    await database.states.add({ show: show.id, name, keptAt: Date.now(), layout });
   });
 }
 
-/** Puts a whole document in the place of what is kept; must run in a transaction over `documentTables`. */
-export async function putDocument(show: Show): Promise<void> {
-  const { id, name } = show;
+/**
+ * Does something in a transaction with a draft that may be written there: by the parts that changed, where what is kept
+ * is what this window wrote or read last; else whole.
+ */
+async function withParts<T>(draft: Draft, act: (write: () => Promise<Parted>) => Promise<T>): Promise<T> {
+  const { id } = draft.show;
+  const known = mine?.id === id ? mine : null;
+  const again = Symbol('again');
+  const tried = async (ready: Ready, stamp: string | undefined | null): Promise<T | typeof again> =>
+    database.transaction('rw', documentTables, async () => {
+      const isKnown = stamp === null || (await database.shows.get(id))?.stamp === stamp;
+      return isKnown ? act(() => writeParts(id, ready)) : again;
+    });
+  const done = known ? await tried(await madeReady(draft, known.parted), known.stamp) : again;
+  if (done !== again) return done as T;
+  return (await tried(await madeReady(draft, null), null)) as T;
+}
+
+/** Puts a whole show in the place of what is kept; must run in a transaction over `documentTables`. */
+export async function putDocument({ id, name }: Show, ready: Ready): Promise<void> {
   const seq = await database.steps.add({ show: id, by: '', after: 0, steps: [] });
-  await database.shows.put({ id, name, changedAt: Date.now(), document: JSON.stringify(show), seq });
+  const parted = await writeParts(id, ready);
+  const [stamp, size] = [newId(), sizeOf(parted)];
+  await database.shows.put({ id, name, changedAt: Date.now(), layout: layoutOf(parted), stamp, size, seq });
   await dropSteps(id, seq);
+  await sweep(id);
   await database.heads.put({ id, seq, dropped: seq });
 }
 
 /** Forgets the steps of a show before a place, and its way back; must run in a transaction over `documentTables`. */
 export async function dropSteps(id: string, before: number = Infinity): Promise<void> {
+  const stored = await database.shows.get(id);
+  if (stored?.layout)
+    await database.shows.put({ ...stored, layout: withoutHistory(stored.layout), stamp: newId() });
   await database.history.delete(id);
   await database.steps.where('[show+seq]').between([id, 0], [id, before], true, false).delete();
+  await sweep(id);
 }
 
-export const documentTables = [database.shows, database.history, database.heads, database.steps];
+const { shows, parts, states, history, heads, steps } = database;
+const readTables = [shows, parts, history, steps];
+export const documentTables = [...readTables, heads, states];

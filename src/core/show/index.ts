@@ -83,7 +83,21 @@ export {
   showReferences,
   templateReferences,
 } from './references';
-export { migrations, openDocument, type Migration } from './migrations';
+export { migrations, openDocument, openKept, type Migration } from './migrations';
+export {
+  asKept,
+  freshParts,
+  fromParts,
+  keysOf,
+  layoutOf,
+  toKeep,
+  withoutHistory,
+  type FreshPart,
+  type Layout,
+  type Part,
+  type Parted,
+  type ToKeep,
+} from './document-parts';
 export * from './archive';
 export { designOf, openRelease, releaseSchema, type Dressing, type Release } from './release';
 export { makeRelease, releaseOf, showOfRelease } from './make-release';
