@@ -216,7 +216,7 @@ function timesIn(rows: readonly Row[], column: string): Map<string, number> {
 export function cellProblem(tables: Show['tables'], table: Table, row: Row, column: Column): Problem | null {
   if (column.type === 'follows') return null;
   const text = row.cells[column.id] ?? '';
-  if (column.type === 'pick' && text !== '' && !tables[column.table]?.rows.some((other) => other.id === text))
+  if (column.type === 'pick' && text !== '' && !rowPlaces(tables[column.table]?.rows ?? []).has(text))
     return {
       code: 'no-such-row',
       message: `${tables[column.table]?.name ?? 'The table'} has no row “${text}”. Choose one, or add it there.`,
@@ -225,23 +225,55 @@ export function cellProblem(tables: Show['tables'], table: Table, row: Row, colu
   return checkCell(column, text, () => (timesIn(table.rows, column.id).get(text) ?? 0) > 1);
 }
 
-/** Where in a table something is wrong, the first so many. */
-export function tableProblems(
-  tables: Show['tables'],
-  table: Table,
-  most = 100,
-): { row: string; column: string; problem: Problem }[] {
-  const found: { row: string; column: string; problem: Problem }[] = [];
+export interface CellTrouble {
+  readonly row: string;
+  readonly column: string;
+  readonly problem: Problem;
+}
+interface Looked {
+  readonly columns: readonly Column[];
+  readonly rows: readonly Row[];
+  /** By the place of the row. */
+  readonly found: ReadonlyMap<number, readonly CellTrouble[]>;
+  readonly count: number;
+}
+/** What was found in the tables looked at last, where all of it was. */
+const lookedAt = new Map<string, Looked>();
+const mostLookedAt = 4;
+
+/** Whether what is wrong with a cell is to be seen in its row alone. */
+const isAlone = (column: Column): boolean => column.type !== 'pick' && !column.checks.unique;
+
+/** Where in a table something is wrong, the first so many. Of rows that are as they were, what was found before stands. */
+export function tableProblems(tables: Show['tables'], table: Table, most = 100): CellTrouble[] {
   const watched = table.columns.filter(
     (column) =>
       column.type !== 'text' || column.checks.needed || column.checks.unique || column.checks.pattern,
   );
-  for (const row of table.rows) {
-    for (const column of watched) {
-      const problem = cellProblem(tables, table, row, column);
-      if (problem) found.push({ row: row.id, column: column.id, problem });
-      if (found.length >= most) return found;
-    }
+  const { id, columns, rows } = table;
+  const last = lookedAt.get(id);
+  const isKnown =
+    last?.columns === columns &&
+    last.rows.length === rows.length &&
+    last.count < most &&
+    watched.every(isAlone);
+  const found = new Map<number, readonly CellTrouble[]>();
+  let count = 0;
+  for (let i = 0; i < rows.length && count < most; i += 1) {
+    const row = rows[i] as Row;
+    const own =
+      isKnown && last.rows[i] === row
+        ? last.found.get(i)
+        : watched.flatMap((column) => {
+            const problem = cellProblem(tables, table, row, column);
+            return problem ? [{ row: row.id, column: column.id, problem }] : [];
+          });
+    if (!own || own.length === 0) continue;
+    found.set(i, own);
+    count += own.length;
   }
-  return found;
+  lookedAt.delete(id);
+  lookedAt.set(id, { columns, rows, found, count });
+  for (const oldest of lookedAt.keys()) if (lookedAt.size > mostLookedAt) lookedAt.delete(oldest);
+  return [...found.values()].flat().slice(0, most);
 }

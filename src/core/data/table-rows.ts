@@ -4,12 +4,21 @@ import { cellAs, type ScalarType } from '../source';
 import { sameName } from './match';
 
 const places = new WeakMap<readonly Row[], Map<string, number>>();
-/** Where each row stands, by its id; made once for a list of rows. */
-export function rowPlaces(rows: readonly Row[]): Map<string, number> {
+/** The lists asked about last: one that is like one of them but for cells has its rows where that has them. */
+const latest: WeakRef<readonly Row[]>[] = [];
+const mostLatest = 4;
+const hasSameIds = (a: readonly Row[], b: readonly Row[]): boolean =>
+  a.length === b.length && a.every((row, i) => row === b[i] || row.id === b[i]?.id);
+
+/** Where each row stands, by its id; made once for a list of rows, and not again while only cells change. */
+export function rowPlaces(rows: readonly Row[]): ReadonlyMap<string, number> {
   let found = places.get(rows);
   if (!found) {
-    found = new Map(rows.map((row, i) => [row.id, i]));
+    const like = latest.map((ref) => ref.deref()).find((list) => list && hasSameIds(list, rows));
+    found = (like && places.get(like)) ?? new Map(rows.map((row, i) => [row.id, i]));
     places.set(rows, found);
+    latest.unshift(new WeakRef(rows));
+    latest.length = Math.min(latest.length, mostLatest);
   }
   return found;
 }

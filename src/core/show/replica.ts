@@ -67,6 +67,13 @@ export function receive(
   batches: readonly Batch[],
   by: string,
 ): { replica: Replica; lost: DraftStep[] } {
+  const [only] = batches;
+  const isAllOfIts = only?.by === by && only.after >= replica.seq && only.steps.length === replica.waiting.length; // prettier-ignore
+  if (batches.length === 1 && isAllOfIts) {
+    // What it did alone, on what all had agreed on, is what it shows.
+    const { draft } = replica;
+    return { replica: { agreed: draft, seq: only.seq, since: only.seq, waiting: [], draft }, lost: [] };
+  }
   let { agreed, seq, waiting } = replica;
   let isAlone = true;
   const lost: DraftStep[] = [];
