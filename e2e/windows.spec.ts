@@ -1,4 +1,5 @@
 // Work is never lost in silence: several windows of one show, a full storage, words typed in the last moment.
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { TestServer } from './server';
 import { row, setNumbers, tool } from './stage';
@@ -110,4 +111,91 @@ test('a full storage is said at once and stays said; what takes room is shown, a
   // The way back outlives the reload too.
   await page.keyboard.press('Control+z');
   await expect(row(page, 'Text')).toHaveCount(0);
+});
+
+test('a show that an older Jorvan kept in this browser opens, in every layout there was, with its way back and what was kept of it', async ({
+  browser,
+}) => {
+  const fixture = JSON.parse(readFileSync('src/core/show/fixtures/format-13.json', 'utf8')) as Record<string, unknown>; // prettier-ignore
+  for (const layout of [1, 2, 3]) {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(`${server.url}/out/main`);
+    const id = 'older';
+    const nameEdit = (label: string, from: string, to: string) => ({
+      id: label,
+      label,
+      patches: [{ op: 'replace', path: ['name'], value: to }],
+      inverse: [{ op: 'replace', path: ['name'], value: from }],
+      merge: null,
+    });
+    await page.evaluate(
+      async ({ layout, id, document, before, after }) => {
+        const asked = indexedDB.open('jorvan', layout * 10);
+        asked.onupgradeneeded = () => {
+          const { result: db, transaction } = asked;
+          db.createObjectStore('shows', { keyPath: 'id' }).createIndex('changedAt', 'changedAt');
+          db.createObjectStore('assets', { keyPath: 'id' });
+          db.createObjectStore('history', { keyPath: 'id' });
+          if (layout > 1)
+            db.createObjectStore('states', { keyPath: 'id', autoIncrement: true }).createIndex(
+              'show',
+              'show',
+            );
+          if (layout > 2) {
+            db.createObjectStore('steps', { keyPath: 'seq', autoIncrement: true }).createIndex('[show+seq]', ['show', 'seq']); // prettier-ignore
+            db.createObjectStore('heads', { keyPath: 'id' });
+          }
+          const put = (store: string, value: object) => transaction?.objectStore(store).put(value);
+          put('shows', { id, name: 'Before', changedAt: 1, document, ...(layout > 2 ? { seq: 0 } : {}) });
+          put('history', { id, undo: [before], redo: [] });
+          if (layout > 1) put('states', { show: id, name: 'First draft', keptAt: 1, document });
+          if (layout < 3) return;
+          put('heads', { id, seq: 0, dropped: 0 });
+          put('steps', { show: id, by: 'another', after: 0, steps: [{ do: 'edit', ...after }] });
+        };
+        await new Promise((done) => (asked.onsuccess = done));
+        asked.result.close();
+        localStorage.setItem('jorvan.show', id);
+      },
+      {
+        layout,
+        id,
+        document: JSON.stringify({ ...fixture, id, name: 'Before' }),
+        before: nameEdit('First name', 'At first', 'Before'),
+        after: nameEdit('Last name', 'Before', 'At last'),
+      },
+    );
+    await page.goto(`${server.url}/build`);
+    const heading = (words: string) => page.getByRole('banner').getByText(words, { exact: true });
+    await expect(heading(layout > 2 ? 'At last' : 'Before')).toBeVisible();
+    if (layout > 2) {
+      await page.getByRole('button', { name: /^Undo/ }).click();
+      await expect(heading('Before')).toBeVisible();
+    }
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await expect(heading('At first')).toBeVisible();
+    // From then on it is kept in parts, and its way on with it.
+    const kept = () =>
+      page.evaluate(async () => {
+        const asked = indexedDB.open('jorvan');
+        await new Promise((done) => (asked.onsuccess = done));
+        const read = asked.result.transaction('shows').objectStore('shows').get('older');
+        await new Promise((done) => (read.onsuccess = done));
+        asked.result.close();
+        const { layout, document } = read.result as { layout?: unknown; document?: unknown };
+        return [layout !== undefined, document !== undefined];
+      });
+    await expect.poll(kept).toEqual([true, false]);
+    await page.reload();
+    await expect(heading('At first')).toBeVisible();
+    await page.getByRole('button', { name: /^Redo/ }).click();
+    await expect(heading('Before')).toBeVisible();
+    if (layout > 1) {
+      await page.getByRole('button', { name: /^History/ }).click();
+      await page.getByRole('button', { name: 'Go back to First draft' }).click();
+      await expect(page.getByText('The show is as it was at “First draft”', { exact: false })).toBeVisible();
+    }
+    await context.close();
+  }
 });

@@ -1,4 +1,5 @@
 // Shows in parts: what is written of a draft, and how it is read again. Knows nothing of steps.
+import { freeze } from 'immer';
 import {
   asKept,
   freshParts,
@@ -88,7 +89,10 @@ async function readLayout(layout: Layout): Promise<Read> {
   return fromParts(layout, (key) => {
     const text = texts.get(key);
     if (text === undefined) throw new Error(`part ${key} is missing`);
-    return { members: JSON.parse(text) as unknown[], size: text.length };
+    const members = JSON.parse(text) as unknown[];
+    // Done here, it need not be done for all rows at once with the first thing that is changed.
+    freeze(members, true);
+    return { members, size: text.length };
   });
 }
 
