@@ -7,6 +7,7 @@ import { chartFigures } from './charts';
 import { dataFigures } from './data';
 import { demoFigures } from './demo';
 import { deskFigures } from './desk';
+import { documentFigures } from './documents';
 import { drawFigures } from './draw';
 import { frameFigures } from './frame';
 import { insetFigures } from './insets';
@@ -29,6 +30,7 @@ const groups: Readonly<Record<string, () => Figures | Promise<Figures>>> = {
   build: buildFigures,
   bundle: bundleFigures,
   data: dataFigures,
+  documents: documentFigures,
   desk: deskFigures,
   journal: journalFigures,
   demo: demoFigures,
