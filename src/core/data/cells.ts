@@ -253,6 +253,7 @@ export function tableProblems(tables: Show['tables'], table: Table, most = 100):
   const { id, columns, rows } = table;
   const last = lookedAt.get(id);
   const isKnown =
+    Object.isFrozen(rows) &&
     last?.columns === columns &&
     last.rows.length === rows.length &&
     last.count < most &&

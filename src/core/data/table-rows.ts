@@ -4,7 +4,7 @@ import { cellAs, type ScalarType } from '../source';
 import { sameName } from './match';
 
 const places = new WeakMap<readonly Row[], Map<string, number>>();
-/** The lists asked about last: one that is like one of them but for cells has its rows where that has them. */
+/** The frozen lists asked about last: one that is like one of them but for cells has its rows where that has them. */
 const latest: WeakRef<readonly Row[]>[] = [];
 const mostLatest = 4;
 const hasSameIds = (a: readonly Row[], b: readonly Row[]): boolean =>
@@ -14,9 +14,11 @@ const hasSameIds = (a: readonly Row[], b: readonly Row[]): boolean =>
 export function rowPlaces(rows: readonly Row[]): ReadonlyMap<string, number> {
   let found = places.get(rows);
   if (!found) {
-    const like = latest.map((ref) => ref.deref()).find((list) => list && hasSameIds(list, rows));
-    found = (like && places.get(like)) ?? new Map(rows.map((row, i) => [row.id, i]));
+    const isSettled = Object.isFrozen(rows);
+    const like = isSettled && latest.map((ref) => ref.deref()).find((list) => list && hasSameIds(list, rows));
+    found = (like ? places.get(like) : undefined) ?? new Map(rows.map((row, i) => [row.id, i]));
     places.set(rows, found);
+    if (!isSettled) return found;
     latest.unshift(new WeakRef(rows));
     latest.length = Math.min(latest.length, mostLatest);
   }
