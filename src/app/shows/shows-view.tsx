@@ -55,7 +55,7 @@ export function ShowsView() {
         stored.map(async (item) => {
           const opened = await readShow(item.id);
           return 'show' in opened
-            ? { stored: item, show: opened.show, problem: null }
+            ? { stored: { ...item, name: opened.show.name }, show: opened.show, problem: null }
             : { stored: item, show: null, problem: opened.problem.message };
         }),
       ),

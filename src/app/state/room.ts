@@ -1,5 +1,5 @@
-import { database } from './database';
 import { keysOf } from '../../core/show';
+import { database } from './database';
 import { eachText, sweep } from './documents';
 import { documentTables, dropSteps } from './steps';
 

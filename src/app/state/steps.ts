@@ -221,7 +221,6 @@ export async function putDocument({ id, name }: Show, ready: Ready): Promise<voi
   const [stamp, size] = [newId(), sizeOf(parted)];
   await database.shows.put({ id, name, changedAt: Date.now(), layout: layoutOf(parted), stamp, size, seq });
   await dropSteps(id, seq);
-  await sweep(id);
   await database.heads.put({ id, seq, dropped: seq });
 }
 
