@@ -13,7 +13,7 @@ import {
 import { Camera, Mesh, PlaneGeometry, Scene, WebGLRenderer } from 'three';
 import { quadMaterial } from '../src/render/quad-shader';
 import { plainWords } from './words';
-import { canvasMeasure, createRenderer, type OutputMode, type Relief } from '../src/render';
+import { canvasMeasure, createRenderer, type Limits, type OutputMode, type Relief } from '../src/render';
 import { evaluate, holdMoment, prepareScene } from '../src/core/frame';
 import { makeTrack, newElement, newTemplate } from '../src/core/show';
 
@@ -170,15 +170,17 @@ function refused(): string[] {
   const camera = new Camera();
   const geometry = new PlaneGeometry();
   const flags = [false, true];
+  // As many vectors as any machine hands on.
+  const most = 15;
   for (const images of [0, 1, 2, 3] as const)
     for (const boxes of flags)
       for (const slides of flags)
         for (const masks of images > 1 ? flags : [false])
           for (const stops of [0, 4])
-            for (const clips of [0, 2]) {
+            for (const clips of [0, 2, 5]) {
               const features = { images, boxes, cuts: boxes, clips, rounds: masks, slides, stops, masks, space: slides, smooth: boxes }; // prettier-ignore
               const scene = new Scene();
-              scene.add(new Mesh(geometry, quadMaterial(features)));
+              scene.add(new Mesh(geometry, quadMaterial(features, most)));
               gl.debug.onShaderError = () => wrong.push(JSON.stringify(features));
               gl.render(scene, camera);
             }
@@ -215,26 +217,26 @@ const rig = {
     return { made: renderer.texturesMade(), bytes };
   },
   /** How many drawings a stopwatch makes in a minute, after its first second. */
-  minute(width: number, height: number): number {
+  minute(width: number, height: number, isEven: boolean): number {
     let before = 0;
     for (let tenth = 0; tenth < 600; tenth += 1) {
       if (tenth === 10) before = renderer.texturesMade();
       const text = `0:${(tenth / 10).toFixed(1).padStart(4, '0')}`;
-      draw([{ kind: 'text', at: [10, 10], text, colour: '#ffffff', size: 48, isEven: true, isLive: true }], width, height); // prettier-ignore
+      draw([{ kind: 'text', at: [10, 10], text, colour: '#ffffff', size: 48, isEven, isLive: true }], width, height); // prettier-ignore
     }
     return renderer.texturesMade() - before;
   },
   counts: () => renderer.counts(),
-  /** Colours at points as a machine draws them that has no surface over so many px, and how many it had to make do with. */
+  /** Colours at points as a machine of such limits draws them, and how many surfaces were smaller than they should be. */
   onSmall(
     said: readonly Said[],
     points: readonly (readonly [number, number])[],
     width: number,
     height: number,
-    largest: number,
+    limits: Limits,
   ): { colours: number[][]; coarse: number } {
     const own = document.createElement('canvas');
-    const small = createRenderer(own, () => Promise.resolve(null), () => undefined, undefined, largest); // prettier-ignore
+    const small = createRenderer(own, () => Promise.resolve(null), () => undefined, undefined, limits); // prettier-ignore
     const root = groupNode('root');
     root.children.push(...said.map(nodeFrom));
     small.reserve(width, height);

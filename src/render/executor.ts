@@ -80,6 +80,8 @@ export class Executor {
     private readonly gl: WebGLRenderer,
     private readonly numbers: Numbers,
     private readonly atlas: Atlas,
+    /** Vectors that the machine hands on from corners to pixels. */
+    private readonly mostVaryings: number,
   ) {
     this.camera.matrixWorldAutoUpdate = false;
     this.scene.matrixWorldAutoUpdate = false;
@@ -244,7 +246,8 @@ export class Executor {
           128 * (clips + 8 * stops));
     let material = this.materials.get(key);
     if (!material) {
-      material = quadMaterial({ images, boxes, cuts, clips, rounds, slides, stops, masks, space, smooth });
+      const own = { images, boxes, cuts, clips, rounds, slides, stops, masks, space, smooth };
+      material = quadMaterial(own, this.mostVaryings);
       this.materials.set(key, material);
     }
     return material;

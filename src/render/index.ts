@@ -1,6 +1,6 @@
 // Rendering: a display tree becomes pixels. Knows nothing of shows, playout or React.
 export { layCopy, type CopiedPicture } from './picture-copy';
-export { createRenderer, type Renderer, type View } from './renderer';
+export { createRenderer, type Limits, type Renderer, type View } from './renderer';
 export type { OutputMode, Relief, Target } from './target';
 export { canvasMeasure } from './text/canvas-measure';
 export { cssFont } from './text/css-font';

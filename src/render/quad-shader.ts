@@ -33,22 +33,29 @@ const lookUp = /* glsl */ `
 uniform highp sampler2D uNumbers;
 vec4 number(int i) { return texelFetch(uNumbers, ivec2(i & ${texelsAcross - 1}, i / ${texelsAcross}), 0); }`;
 
+/** What is the same all over a quad is handed on from its corners, or where a machine hands on less, looked up by each pixel. */
 const varyings = /* glsl */ `
+#if LEAN
+flat varying int vStart; // where the numbers of the quad begin
+#define FLAT
+#else
+#define FLAT flat varying
+#endif
 varying vec2 vLocal;
-flat varying vec4 vTint;
+FLAT vec4 vTint;
 #if IMAGES > 0
 varying vec2 vUv;
 #if SMOOTH
-flat varying vec4 vUvRect; // left, top, right, bottom of the picture
+FLAT vec4 vUvRect; // left, top, right, bottom of the picture
 #endif
-flat varying vec3 vImage; // which texture (-1: none, 0: the atlas), which layer; above 0: its opacity alone, so many times
+FLAT vec3 vImage; // which texture (-1: none, 0: the atlas), which layer; above 0: its opacity alone, so many times
 #endif
 #if BOXES
-flat varying vec2 vSize; // below 0: no box
-flat varying vec4 vRadii;
+FLAT vec2 vSize; // below 0: no box
+FLAT vec4 vRadii;
 #endif
 #if CUTS
-flat varying vec4 vCut; // left, top, right, bottom
+FLAT vec4 vCut; // left, top, right, bottom
 #endif
 #if CLIPS > 0
 #if SPACE
@@ -56,48 +63,30 @@ varying vec3 vClip[CLIPS]; // to be divided by its last
 #else
 varying vec2 vClip[CLIPS];
 #endif
-flat varying vec4 vClipRect[CLIPS];
-flat varying vec2 vClipEdge[CLIPS]; // soft, round
+FLAT vec4 vClipRect[CLIPS];
+FLAT vec2 vClipEdge[CLIPS]; // soft, round
 #endif
 #if SLIDES
-flat varying vec4 vSlides;
-flat varying vec4 vDrawn; // where the picture lies
-flat varying float vSolid; // the opacity of what is solid in it; 0: its outline is its box; below 0: nothing slides
-flat varying vec2 vUvScale;
+FLAT vec4 vSlides;
+FLAT vec4 vDrawn; // where the picture lies
+FLAT float vSolid; // the opacity of what is solid in it; 0: its outline is its box; below 0: nothing slides
+FLAT vec2 vUvScale;
 #endif
 #if STOPS > 0
-flat varying int vShade; // where its numbers are; below 0: no gradient
+FLAT int vShade; // where its numbers are; below 0: no gradient
 #endif
 #if MASKS
 varying vec2 vMaskUv;
-flat varying vec2 vMask; // which texture, 1: inverted; below 0: no mask
+FLAT vec2 vMask; // which texture, 1: inverted; below 0: no mask
 #endif`;
 
-const vertexShader = /* glsl */ `
-${lookUp}
-uniform int uFirst;
-${varyings}
-void main() {
-  int start = int(number(uFirst + gl_InstanceID / 4)[gl_InstanceID % 4]);
-  vec4 plane = number(start);
-  vec4 place = number(start + 1);
-  vec4 quad = number(start + 2);
+const readFlat = /* glsl */ `
+void readFlat(int start) {
   vec4 more = number(start + 6);
   vec4 rest = number(start + 8);
-  vec2 local = quad.xy + position.xy * quad.zw;
-  local.x += place.z * local.y;
-  vec4 world;
-  if (place.w < 0.0) world = vec4(plane.xy * local.x + plane.zw * local.y + place.xy, 0.0, 1.0);
-  else {
-    int at = int(place.w);
-    world = mat4(number(at), number(at + 1), number(at + 2), number(at + 3)) * vec4(local, 0.0, 1.0);
-  }
-  vLocal = local;
   vTint = number(start + 3);
-  vec4 image = number(start + 5);
 #if IMAGES > 0
-  vec4 uv = number(start + 4);
-  vUv = local * uv.xy + uv.zw;
+  vec4 image = number(start + 5);
   vImage = image.xyz;
 #if SMOOTH
   vUvRect = image.w < 0.0 ? vec4(0.0, 0.0, 1.0, 1.0) : number(int(image.w));
@@ -112,21 +101,10 @@ void main() {
 #endif
 #if CLIPS > 0
   for (int i = 0; i < CLIPS; i++) {
-#if SPACE
-    vClip[i] = vec3(0.0, 0.0, 1.0);
-#else
-    vClip[i] = vec2(0.0);
-#endif
     vClipRect[i] = vec4(-1e6, -1e6, 1e6, 1e6);
     vClipEdge[i] = vec2(0.0, -1.0);
     if (i >= int(more.w)) continue;
     int at = int(more.z) + i * ${clipTexels};
-    vec4 p = mat4(number(at), number(at + 1), number(at + 2), number(at + 3)) * world;
-#if SPACE
-    vClip[i] = p.xyw;
-#else
-    vClip[i] = p.xy;
-#endif
     vClipRect[i] = number(at + 4);
     vClipEdge[i] = number(at + 5).xy;
   }
@@ -144,11 +122,79 @@ void main() {
   vShade = int(rest.z);
 #endif
 #if MASKS
-  vMask = vec2(-1.0, 0.0);
+  vMask = rest.w >= 0.0 ? number(int(rest.w) + 1).xy : vec2(-1.0, 0.0);
+#endif
+}`;
+
+/**
+ * The vectors of four numbers that are handed on to the pixels, each value in one of its own: never fewer than a machine
+ * takes, which may lay two of two numbers together (the OpenGL ES Shading Language 3.00, appendix A.7).
+ */
+export function varyingsOf(features: Features): number {
+  const { images, boxes, cuts, clips, slides, stops, masks, smooth } = features;
+  return (
+    2 +
+    (images > 0 ? 2 + Number(smooth) : 0) +
+    2 * Number(boxes) +
+    Number(cuts) +
+    3 * clips +
+    4 * Number(slides) +
+    Number(stops > 0) +
+    2 * Number(masks)
+  );
+}
+
+const vertexShader = /* glsl */ `
+${lookUp}
+uniform int uFirst;
+${varyings}
+${readFlat}
+void main() {
+  int start = int(number(uFirst + gl_InstanceID / 4)[gl_InstanceID % 4]);
+  vec4 plane = number(start);
+  vec4 place = number(start + 1);
+  vec4 quad = number(start + 2);
+  vec2 local = quad.xy + position.xy * quad.zw;
+  local.x += place.z * local.y;
+  vec4 world;
+  if (place.w < 0.0) world = vec4(plane.xy * local.x + plane.zw * local.y + place.xy, 0.0, 1.0);
+  else {
+    int at = int(place.w);
+    world = mat4(number(at), number(at + 1), number(at + 2), number(at + 3)) * vec4(local, 0.0, 1.0);
+  }
+#if LEAN
+  vStart = start;
+#else
+  readFlat(start);
+#endif
+  vLocal = local;
+#if IMAGES > 0
+  vec4 uv = number(start + 4);
+  vUv = local * uv.xy + uv.zw;
+#endif
+#if CLIPS > 0
+  vec4 more = number(start + 6);
+  for (int i = 0; i < CLIPS; i++) {
+#if SPACE
+    vClip[i] = vec3(0.0, 0.0, 1.0);
+#else
+    vClip[i] = vec2(0.0);
+#endif
+    if (i >= int(more.w)) continue;
+    int at = int(more.z) + i * ${clipTexels};
+    vec4 p = mat4(number(at), number(at + 1), number(at + 2), number(at + 3)) * world;
+#if SPACE
+    vClip[i] = p.xyw;
+#else
+    vClip[i] = p.xy;
+#endif
+  }
+#endif
+#if MASKS
+  vec4 rest = number(start + 8);
   if (rest.w >= 0.0) {
     vec4 m = number(int(rest.w));
     vMaskUv = local * m.xy + m.zw;
-    vMask = number(int(rest.w) + 1).xy;
   }
 #endif
   gl_Position = projectionMatrix * world;
@@ -274,6 +320,9 @@ vec4 smoothAt(vec2 uv) {
 const fragmentShader = /* glsl */ `
 ${lookUp}
 ${varyings}
+#if LEAN
+${readFlat}
+#endif
 ${edges}
 ${gradients}
 ${images}
@@ -294,6 +343,9 @@ float slid(vec2 by) {
 }
 #endif
 void main() {
+#if LEAN
+  readFlat(vStart);
+#endif
   vec4 colour = vTint;
 #if STOPS > 0
   if (vShade >= 0) colour *= shade(vLocal);
@@ -357,13 +409,14 @@ const quadUniforms = () => ({
   uOwn2: { value: null as Texture | null },
 });
 
-/** A material for what quads have among them. Its colours are premultiplied. */
-export function quadMaterial(features: Features): ShaderMaterial {
+/** A material for what quads have among them, on a machine that hands on so many vectors. Its colours are premultiplied. */
+export function quadMaterial(features: Features, mostVaryings: number): ShaderMaterial {
   return new ShaderMaterial({
     vertexShader,
     fragmentShader,
     uniforms: quadUniforms(),
     defines: {
+      LEAN: Number(varyingsOf(features) > mostVaryings),
       IMAGES: features.images,
       BOXES: Number(features.boxes),
       CUTS: Number(features.cuts),

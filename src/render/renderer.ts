@@ -59,6 +59,14 @@ export interface Renderer {
 }
 
 /** Where no videos and cameras are to be had. */
+/** The most that is asked for of the machine; what it has is the most in any case. */
+export interface Limits {
+  /** Px of a surface's side. */
+  readonly side?: number;
+  /** Vectors of four numbers that corners hand on to pixels. */
+  readonly varyings?: number;
+}
+
 const nothingMoves: Movers = {
   video: () => 'missing',
   camera: () => 'coming',
@@ -75,8 +83,7 @@ export function createRenderer(
   source: PictureSource,
   onNeed: () => void,
   movers: Movers = nothingMoves,
-  /** Px: the largest surface that is asked for; what the machine has is the most. */
-  largest = Infinity,
+  limits: Limits = {},
 ): Renderer {
   ColorManagement.enabled = false;
   const gl = new WebGLRenderer({
@@ -103,10 +110,11 @@ export function createRenderer(
   const moving = new MovingPictures(movers);
   const numbers = new Numbers();
   const copy = new PictureCopy(gl.getContext() as WebGL2RenderingContext);
-  const mostSide = Math.min(largest, gl.capabilities.maxTextureSize);
+  const mostSide = Math.min(limits.side ?? Infinity, gl.capabilities.maxTextureSize);
   const surfaces = new Surfaces(mostSide);
   const kept = new Surfaces(mostSide);
-  const executor = new Executor(gl, numbers, atlas);
+  const mostVaryings = Math.min(limits.varyings ?? Infinity, gl.capabilities.maxVaryings);
+  const executor = new Executor(gl, numbers, atlas, mostVaryings);
   const brush = new Brush(numbers);
   const painting = { textures, lights, moving, numbers, surfaces, kept, age, executor, brush };
   let [width, height] = [canvas.width, canvas.height];

@@ -4,7 +4,7 @@ import type { Region } from '../passes';
 import type { Extent } from '../extent';
 import type { Placing } from '../seen';
 import type { Sheet } from '../sheet';
-import { runningPieces } from '../text/figures';
+import { canRun, runningPieces } from '../text/figures';
 import { tileSpan, tilesOf } from '../text/raster';
 import { onRaster, placedBy, softEdge, type DrawContext, type Drawer } from './drawer';
 import { drawPieces } from './pieces';
@@ -112,7 +112,7 @@ export const textDrawer: Drawer<TextNode> = {
       if (drawn) drawPieces(node, pieces, drawn, brush, sheet, placing, opacity);
       return;
     }
-    if (node.isLive && layout.evenFigures) return drawRunning(node, sheet, placing, opacity, context);
+    if (node.isLive && canRun(layout)) return drawRunning(node, sheet, placing, opacity, context);
     const tiles = tilesOf(layout, density);
     if (tiles > 1) return drawTiles(node, tiles, sheet, placing, opacity, context);
     const words = textures.words(layout, colour, density);

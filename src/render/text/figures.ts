@@ -1,14 +1,18 @@
 // Running figures: every figure of a clock or a count is one of ten in a strip that is drawn once for each place it stands
-// at, so that a number which runs makes nothing new.
+// at, so that a number which runs makes nothing new. Even figures stand in cells; others as wide as they are, close to their
+// neighbours as the font has its pairs.
 import { figureCell, figurePieces, type TextLayout, type TextRun } from '../../core/text';
 import { newCanvas } from '../platform';
 import { cssFont } from './css-font';
-import { frameOf } from './raster';
+import { frameOf, measuredWidth } from './raster';
 
 const figures = '0123456789';
 const isFigure = (text: string): boolean => text.length === 1 && figures.includes(text);
-/** Places are told apart by so many parts of a device px. */
+/** Places are told apart by so many parts of a device px: those of even figures, which are few, and of others. */
 const phases = 64;
+const phasesFree = 16;
+/** Scripts that are not written from left to right piece by piece. */
+const runsBack = /[\p{Script=Arabic}\p{Script=Hebrew}\p{Script=Syriac}\p{Script=Thaana}\p{Script=Nko}]/u;
 const mostWidths = 2000;
 
 /** A figure or what stands between figures, where it is drawn. */
@@ -23,8 +27,10 @@ export interface RunningPiece {
   readonly y: number;
   /** Parts of a device px that it stands to the right of `x`. */
   readonly phase: number;
-  /** Layout px of a figure's cell; 0: it is no figure. */
+  /** Layout px of a figure's cell, or of the widest where they are not even; 0: it is no figure. */
   readonly cell: number;
+  /** Whether a figure stands in the middle of its cell. */
+  readonly isEven: boolean;
 }
 
 export interface RunningFrame {
@@ -47,14 +53,16 @@ export interface Strip {
 let pen: CanvasRenderingContext2D | null = null;
 const cells = new Map<string, { cell: number; widths: Map<string, number> }>();
 
-function widthsOf(run: TextRun): { cell: number; width: (text: string) => number } {
+/** Widths as they are drawn, where figures are even; else as they were laid out. */
+function widthsOf(run: TextRun, isEven: boolean): { cell: number; width: (text: string) => number } {
   pen ??= newCanvas(1, 1).getContext('2d');
   const font = cssFont(run.face);
   const caps = run.face.smallCaps ? 'small-caps' : 'normal';
-  let own = cells.get(`${caps} ${font}`);
+  const key = `${caps} ${font} ${isEven}`;
+  let own = cells.get(key);
   if (!own) {
     own = { cell: 0, widths: new Map() };
-    cells.set(`${caps} ${font}`, own);
+    cells.set(key, own);
   }
   const { widths } = own;
   const width = (text: string): number => {
@@ -66,7 +74,8 @@ function widthsOf(run: TextRun): { cell: number; width: (text: string) => number
         pen.fontKerning = 'normal';
         pen.letterSpacing = '0px';
       }
-      wide = pen?.measureText(text).width ?? 0;
+      if (!pen) wide = 0;
+      else wide = isEven ? pen.measureText(text).width : measuredWidth(pen, { ...run, text });
       if (widths.size >= mostWidths) widths.clear();
       widths.set(text, wide);
     }
@@ -82,6 +91,10 @@ export function forgetFigures(): void {
   known = new WeakMap();
 }
 
+/** Whether a text that runs can be drawn figure by figure. */
+export const canRun = ({ evenFigures, lines }: TextLayout): boolean =>
+  evenFigures || lines.every(({ text }) => !runsBack.test(text));
+
 interface Running {
   readonly scale: number;
   readonly frame: RunningFrame;
@@ -89,27 +102,38 @@ interface Running {
 }
 let known = new WeakMap<TextLayout, Running>();
 
-/** The pieces of a text whose figures stand in even cells, one line or several, at a scale. */
+const lastOf = (text: string): string => [...text].at(-1) ?? '';
+const firstOf = (text: string): string => [...text][0] ?? '';
+
+/** The pieces of a text, one line or several, at a scale. */
 export function runningPieces(layout: TextLayout, scale: number): Running {
   const kept = known.get(layout);
   if (kept?.scale === scale) return kept;
   const frame = frameOf(layout, scale);
   const { padX, padY, fit } = frame;
-  const { face, tracking, squeeze } = layout;
+  const { face, tracking, squeeze, evenFigures: isEven } = layout;
+  const parts = isEven ? phases : phasesFree;
   const pieces: RunningPiece[] = [];
   layout.lines.forEach((line, index) => {
     const whole: TextRun = { text: line.text, face, tracking, x: 0, raise: 0, colour: null };
     const baseline = padY + layout.baseline + index * layout.lineHeight;
     for (const run of line.runs ?? [whole]) {
-      const { cell, width } = widthsOf(run);
+      const { cell, width } = widthsOf(run, isEven);
+      // How much closer, or further, a pair stands than its two alone.
+      const between = (before: string, after: string): number =>
+        before === '' ? 0 : width(before + after) - width(before) - width(after);
       let at = run.x;
+      let before = '';
       for (const text of figurePieces(run.text)) {
         const figure = isFigure(text);
-        const left = (padX + line.x + squeeze * at) * fit;
+        if (!isEven) at += between(before, firstOf(text));
+        before = lastOf(text);
+        const exact = (padX + line.x + squeeze * at) * fit;
+        const left = isEven ? exact : Math.round(exact * parts) / parts;
         const x = Math.floor(left);
         const phase = left - x;
         const y = (baseline - run.raise) * fit;
-        const style = `${cssFont(run.face)}/${run.face.smallCaps ?? false}/${run.tracking}/${squeeze}/${fit}/${Math.round(phase * phases)}/${y - Math.floor(y)}`;
+        const style = `${cssFont(run.face)}/${run.face.smallCaps ?? false}/${run.tracking}/${squeeze}/${fit}/${isEven}/${Math.round(phase * parts)}/${y - Math.floor(y)}`;
         if (text.trim() !== '')
           pieces.push({
             key: figure ? style : `${style}/${text}`,
@@ -119,9 +143,10 @@ export function runningPieces(layout: TextLayout, scale: number): Running {
             y,
             phase,
             cell: figure ? cell : 0,
+            isEven,
           });
         const gaps = figure ? 1 : [...text].length;
-        at += (figure ? cell : width(text)) + run.tracking * gaps;
+        at += (figure && isEven ? cell : width(text)) + run.tracking * gaps;
       }
     }
   });
@@ -137,8 +162,8 @@ export function rasterStrip(
   colour: string,
   fit: number,
 ): Strip | null {
-  const { run, cell, phase, y } = piece;
-  const { width } = widthsOf(run);
+  const { run, cell, phase, y, isEven } = piece;
+  const { width } = widthsOf(run, isEven);
   const padX = Math.ceil(run.face.size * 0.3 * fit) + 2;
   const padY = Math.ceil(run.face.size * 1.1 * fit) + 2;
   const wide = cell > 0 ? cell : width(run.text) + Math.abs(run.tracking) * [...run.text].length;
@@ -159,7 +184,7 @@ export function rasterStrip(
     context.clip();
     context.translate(i * w + padX + phase, padY + (y - Math.floor(y)));
     context.scale(fit * layout.squeeze, fit);
-    const own = cell > 0 ? (cell - width(text)) / 2 : 0;
+    const own = cell > 0 && isEven ? (cell - width(text)) / 2 : 0;
     context.font = cssFont(run.face);
     context.fontVariantCaps = run.face.smallCaps ? 'small-caps' : 'normal';
     context.letterSpacing = `${run.tracking}px`;
