@@ -14,6 +14,7 @@ import {
 import { loadLibrary } from '../library/library-dialog';
 import { Button, Dialog, NumberField, SelectField, TextField } from '../ui';
 import { newId } from '../state/ids';
+import type { StoredShow } from '../state/database';
 import { saveShow } from '../state/shows';
 
 const other = -1;
@@ -32,7 +33,7 @@ const formatOf = ({ format, own }: NewChannel): Format => usualFormats[format] ?
 export function NewShowDialog(props: {
   taken: readonly string[];
   onClose: () => void;
-  onMade: (id: string) => void;
+  onMade: (made: Pick<StoredShow, 'id' | 'name'>) => void;
 }) {
   const { taken, onClose, onMade } = props;
   const [name, setName] = useState(freshName('New show', taken));
@@ -72,7 +73,7 @@ export function NewShowDialog(props: {
         newId,
       );
     await saveShow(show);
-    onMade(show.id);
+    onMade(show);
   };
   const setAt = (index: number, change: Partial<NewChannel>): void =>
     setChannels(channels.map((channel, i) => (i === index ? { ...channel, ...change } : channel)));

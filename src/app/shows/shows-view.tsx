@@ -1,14 +1,13 @@
-import { Copy, Download, RadioTower, Trash2, Upload } from 'lucide-react';
+import { RadioTower, Upload } from 'lucide-react';
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { formatWords, templatesByName, type Show } from '../../core/show';
-import { Thumbnail } from '../picture/thumbnail';
-import { Button, Dialog, Empty, IconButton } from '../ui';
+import type { Show } from '../../core/show';
+import { Button, Dialog, Empty, Work } from '../ui';
 import type { StoredShow } from '../state/database';
 import { useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
-import { readShow } from '../state/steps';
+import { readAtAGlance, readDraft } from '../state/steps';
 import { takeDraftFromAir } from '../state/shows-from-air';
 import {
   bringDemo,
@@ -20,26 +19,24 @@ import {
   removeShow,
 } from '../state/shows';
 import { NewShowDialog } from './new-show-dialog';
+import { ShowItem, type Listed } from './show-item';
 
-interface Row {
-  stored: StoredShow;
-  show: Show | null;
-  problem: string | null;
+/** What is being done, and how it is ended. */
+interface Doing {
+  readonly words: string;
+  readonly part: number | null;
+  readonly stop: AbortController | null;
 }
-
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
-
-/** Templates of a show that stand under its name. */
-const mostShown = 14;
 
 /** All shows of this browser: open, make, copy, bring in, take out. */
 export function ShowsView() {
-  const [rows, setRows] = useState<Row[] | null>(null);
+  const [rows, setRows] = useState<Listed[] | null>(null);
   const [isNew, setIsNew] = useState(false);
   const [isOver, setIsOver] = useState(false);
-  const [used, setUsed] = useState<{ file: Blob; show: Show } | null>(null);
+  const [used, setUsed] = useState<{ file: File; show: Show } | null>(null);
   const [leaving, setLeaving] = useState<StoredShow | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
+  const [work, setWork] = useState<Doing | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const open = useDraft((store) => store.open);
@@ -53,7 +50,7 @@ export function ShowsView() {
     setRows(
       await Promise.all(
         stored.map(async (item) => {
-          const opened = await readShow(item.id);
+          const opened = await readAtAGlance(item);
           return 'show' in opened
             ? { stored: { ...item, name: opened.show.name }, show: opened.show, problem: null }
             : { stored: item, show: null, problem: opened.problem.message };
@@ -63,29 +60,52 @@ export function ShowsView() {
   }, []);
   useEffect(() => void refresh(), [refresh]);
 
-  const bring = async (file: Blob, onUsed: 'ask' | 'replace' | 'copy' = 'ask'): Promise<void> => {
+  const bring = async (file: File, onUsed: 'ask' | 'replace' | 'copy' = 'ask'): Promise<void> => {
     setWrong(null);
-    const brought = await importShow(file, onUsed);
+    setUsed(null);
+    const stop = new AbortController();
+    const brought = await importShow(file, onUsed, (words, part, canStop = true) => {
+      stop.signal.throwIfAborted();
+      setWork({ words: `“${file.name}”: ${words}`, part, stop: canStop ? stop : null });
+    }).catch((error: unknown) => {
+      if (stop.signal.aborted) return null;
+      throw error;
+    });
+    setWork(null);
+    if (!brought) return void toast(`“${file.name}” was not imported.`);
     if ('problem' in brought) return setWrong(brought.problem.message);
     if ('used' in brought) return setUsed({ file, show: brought.used });
-    setUsed(null);
     if (brought.show.id === openId) close();
-    toast.success(`“${brought.show.name}” is here.`);
+    toast.success(`“${brought.show.name}” is here${brought.way === 'kept' ? ', with its history' : ''}.`);
+    if (brought.way === 'left') toast('The history in the file was left out: it does not fit this show.');
     await refresh();
+  };
+  const bringAll = async (files: Iterable<File>): Promise<void> => {
+    for (const file of [...files]) await bring(file);
   };
   const drop = (event: DragEvent): void => {
     event.preventDefault();
     setIsOver(false);
-    for (const file of event.dataTransfer.files) void bring(file);
+    void bringAll(event.dataTransfer.files);
   };
-  const take = async (show: Show): Promise<void> => {
-    const { blob, name, missing } = await exportShow(show);
+  const take = async ({ id, name: called }: StoredShow, withHistory: boolean): Promise<void> => {
+    setWork({ words: `Exporting “${called}”`, part: null, stop: null });
+    const draft = await readDraft(id);
+    const made = 'problem' in draft ? draft : await exportShow(draft.show, withHistory ? draft : null);
+    setWork(null);
+    if ('problem' in made) return setWrong(made.problem.message);
+    const { blob, name, missing } = made;
     download(blob, name);
     if (missing.length > 0)
       toast.warning(`The file lacks ${missing.join(', ')}: they are missing from this browser.`);
   };
-  const enter = async (id: string, to = '/build'): Promise<void> => {
+  const enter = async (
+    { id, name }: Pick<StoredShow, 'id' | 'name'>,
+    to: string = '/build',
+  ): Promise<void> => {
+    setWork({ words: `Opening “${name}”`, part: null, stop: null });
     const words = await open(id);
+    setWork(null);
     if (words) setWrong(words);
     else void navigate(to);
   };
@@ -129,8 +149,9 @@ export function ShowsView() {
           className="hidden"
           aria-label="Show file"
           onChange={(event) => {
-            for (const file of event.target.files ?? []) void bring(file);
+            const files = [...(event.target.files ?? [])];
             event.target.value = '';
+            void bringAll(files);
           }}
         />
       </div>
@@ -139,7 +160,17 @@ export function ShowsView() {
           ⚠ {wrong}
         </p>
       )}
+      {work && (
+        <div className="mx-8 mb-4">
+          <Work
+            words={work.words}
+            part={work.part}
+            onCancel={work.stop ? () => work.stop?.abort() : undefined}
+          />
+        </div>
+      )}
       <div className="min-h-0 flex-1 overflow-auto px-8 pb-8">
+        {rows === null && !work && <p role="status">Reading the shows of this browser…</p>}
         {rows?.length === 0 && (
           <Empty title="No shows in this browser">
             <p>Make one, or drop a show file here.</p>
@@ -149,86 +180,16 @@ export function ShowsView() {
           </Empty>
         )}
         <ul className="flex flex-col gap-3">
-          {rows?.map(({ stored, show, problem }) => (
-            <li key={stored.id} className="flex flex-col gap-4 rounded border border-line bg-deck p-4">
-              <div className="flex items-center gap-4">
-                <div className="min-w-0 flex-1">
-                  <button
-                    type="button"
-                    className="block max-w-full truncate text-left text-[15px] font-semibold hover:underline"
-                    onClick={() => void enter(stored.id)}
-                  >
-                    {stored.name}
-                  </button>
-                  <p className="text-xs text-ink-2">
-                    {show
-                      ? `${show.channels.map((c) => `${c.name} ${formatWords(c.format)}`).join(' · ')}`
-                      : problem}
-                  </p>
-                </div>
-                <p className="text-right text-xs text-ink-2">
-                  {when.format(stored.changedAt)}
-                  <br />
-                  <span className="number">
-                    {((stored.size ?? stored.document?.length ?? 0) / 1024).toFixed(0)}
-                  </span>{' '}
-                  kB · <span className="number">{Object.keys(show?.cards ?? {}).length}</span> cards
-                </p>
-                <span className="flex items-center">
-                  <IconButton
-                    label={`Duplicate ${stored.name}`}
-                    onClick={() => void duplicateShow(stored).then(refresh)}
-                    disabled={!show}
-                  >
-                    <Copy size={15} />
-                  </IconButton>
-                  <IconButton
-                    label={`Export ${stored.name}`}
-                    onClick={() => show && void take(show)}
-                    disabled={!show}
-                  >
-                    <Download size={15} />
-                  </IconButton>
-                  <IconButton label={`Delete ${stored.name}`} onClick={() => setLeaving(stored)}>
-                    <Trash2 size={15} />
-                  </IconButton>
-                  <Button className="ml-2" onClick={() => void enter(stored.id)} disabled={!show}>
-                    Open
-                  </Button>
-                </span>
-              </div>
-              {show && (
-                <div className="grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-3">
-                  {templatesByName(show)
-                    .slice(0, mostShown)
-                    .map((template) => (
-                      <button
-                        key={template.id}
-                        type="button"
-                        className="min-w-0 text-left"
-                        aria-label={`Build ${template.name} of ${stored.name}`}
-                        onClick={() => void enter(stored.id, `/build/${template.id}`)}
-                      >
-                        <Thumbnail
-                          of={show}
-                          template={template}
-                          label={template.name}
-                          className="w-full rounded border border-line"
-                        />
-                        <span className="mt-1 block truncate text-xs text-ink-2">{template.name}</span>
-                      </button>
-                    ))}
-                  {Object.keys(show.templates).length > mostShown && (
-                    <p className="self-center text-ink-3">
-                      and {Object.keys(show.templates).length - mostShown} more in Build
-                    </p>
-                  )}
-                  {Object.keys(show.templates).length === 0 && (
-                    <p className="text-ink-3">No templates yet. Open the show to draw its first.</p>
-                  )}
-                </div>
-              )}
-            </li>
+          {rows?.map((row) => (
+            <ShowItem
+              key={row.stored.id}
+              of={row}
+              isBusy={work !== null}
+              onOpen={(to) => void enter(row.stored, to)}
+              onDuplicate={() => void duplicateShow(row.stored).then(refresh)}
+              onExport={(withHistory) => void take(row.stored, withHistory)}
+              onDelete={() => setLeaving(row.stored)}
+            />
           ))}
         </ul>
       </div>
@@ -236,7 +197,7 @@ export function ShowsView() {
         <NewShowDialog
           taken={rows?.map((row) => row.stored.name) ?? []}
           onClose={() => setIsNew(false)}
-          onMade={(id) => void enter(id)}
+          onMade={(made) => void enter(made)}
         />
       )}
       {used && (

@@ -7,6 +7,8 @@ import {
   keysOf,
   layoutOf,
   toKeep,
+  withoutHistory,
+  withoutLongTables,
   type Draft,
   type Layout,
   type Parted,
@@ -27,14 +29,21 @@ const atOnceMs = 8;
 const breath = (): Promise<void> => new Promise((done) => setTimeout(done));
 
 /** Turns into text what of a draft is not among the parts that it was kept in before; a little at a time. */
-export async function madeReady(draft: Draft, before: Parted | null): Promise<Ready> {
+export async function madeReady(
+  draft: Draft,
+  before: Parted | null,
+  /** Told how much is done, 0 to 1; what it throws ends it. */
+  tell: (part: number) => void = () => undefined,
+): Promise<Ready> {
   const plan = toKeep(draft, before);
   const texts: string[] = [];
+  const fresh = freshParts(plan);
   let since = performance.now();
-  for (const { members } of freshParts(plan)) {
+  for (const { members } of fresh) {
     texts.push(JSON.stringify(members));
     if (performance.now() - since < atOnceMs) continue;
     await breath();
+    tell(texts.length / fresh.length);
     since = performance.now();
   }
   return { plan, texts };
@@ -80,6 +89,10 @@ export interface Read {
   readonly draft: Draft;
   readonly parted: Parted | null;
 }
+
+/** The draft of a show without the rows of long tables and its way back; null where it is kept as one text. */
+export const readGlance = async ({ layout }: StoredShow): Promise<Draft | null> =>
+  layout ? (await readLayout(withoutLongTables(withoutHistory(layout)))).draft : null;
 
 /** A draft out of its parts. Throws where one is missing or is no JSON. */
 async function readLayout(layout: Layout): Promise<Read> {

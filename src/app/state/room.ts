@@ -1,7 +1,7 @@
 import { keysOf } from '../../core/show';
 import { database } from './database';
 import { eachText, sweep } from './documents';
-import { documentTables, dropSteps } from './steps';
+import { documentTables, dropWay } from './steps';
 
 /** What of a show takes room in this browser, in bytes. */
 export interface ShowRoom {
@@ -88,4 +88,4 @@ export const dropStates = (show: string): Promise<void> =>
 
 /** Forgets the way back of a show that is not in hand. */
 export const dropHistory = (show: string): Promise<void> =>
-  database.transaction('rw', documentTables, async () => dropSteps(show, 0));
+  database.transaction('rw', documentTables, async () => dropWay(show));

@@ -1,4 +1,4 @@
-import { wrap, type Remote } from 'comlink';
+import { transfer, wrap, type Remote } from 'comlink';
 import {
   canonicalJson,
   freshName,
@@ -6,6 +6,7 @@ import {
   oversizeProblem,
   showFileExtension,
   type Show,
+  type Way,
 } from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import type { FileWorker } from '../../workers/files.worker';
@@ -13,7 +14,7 @@ import { database, storageWords, type StoredShow, type StoredState } from './dat
 import { takeArrangements, withArrangements } from './arrangements';
 import { hashOf, newId } from './ids';
 import { eachText, madeReady, readStored, sweep } from './documents';
-import { documentTables, dropSteps, putDocument, readShow } from './steps';
+import { documentTables, dropSteps, putDocument, readDraft } from './steps';
 import { tellWritten } from './windows';
 
 let worker: Remote<FileWorker> | null = null;
@@ -58,53 +59,83 @@ const takenNames = async (): Promise<string[]> =>
   (await database.shows.toArray()).map((stored) => stored.name);
 
 export async function duplicateShow(stored: StoredShow): Promise<void> {
-  const opened = await readShow(stored.id);
+  const opened = await readDraft(stored.id);
   if ('problem' in opened) return;
   await saveShow({ ...opened.show, id: newId(), name: freshName(`${stored.name} copy`, await takenNames()) });
 }
+
+/**
+ * Told what is being done, how much of it where that is known, 0 to 1, and whether it can still be ended: by what this
+ * throws.
+ */
+export type Tell = (words: string, part: number | null, canStop?: boolean) => void;
+
+/** What an import came to; `way`: whether the way back that came with it can be gone. */
+export type Imported =
+  | { readonly show: Show; readonly way: 'none' | 'kept' | 'left' }
+  | { readonly problem: Problem }
+  | { readonly used: Show };
 
 /** Reads a show file into the database: whole, or not at all. A show that is there already is replaced only if asked. */
 export async function importShow(
   file: Blob,
   onUsed: 'replace' | 'copy' | 'ask' = 'ask',
-): Promise<{ show: Show } | { problem: Problem } | { used: Show }> {
+  tell: Tell = () => undefined,
+): Promise<Imported> {
   const oversize = oversizeProblem(file.size);
   if (oversize) return { problem: oversize };
-  const read = await fileWorker().unpack(new Uint8Array(await file.arrayBuffer()));
+  tell('Reading the file', null);
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  tell('Checking the show', null);
+  const read = await fileWorker().unpack(transfer(bytes, [bytes.buffer]));
   if ('problem' in read) return read;
   const { show } = read;
-  const present = (await database.shows.get(show.id)) && (await readShow(show.id));
+  tell('Comparing it with what is here', null);
+  const present = (await database.shows.get(show.id)) && (await readDraft(show.id));
   const isAsShown = present && 'show' in present && canonicalJson(present.show) === canonicalJson(show);
   if (present && onUsed === 'ask' && !isAsShown) return { used: show };
   const kept =
     present && onUsed === 'copy'
       ? { ...show, id: newId(), name: freshName(show.name, await takenNames()) }
       : show;
+  let checked = 0;
   for (const [id, bytes] of read.assets) {
+    tell('Checking its pictures', checked / read.assets.size);
     if ((await hashOf(bytes)) !== id) {
       return {
         problem: problem('damaged-file', 'A picture in the show file is damaged. Export the show again.', id),
       };
     }
+    checked += 1;
   }
+  // A copy has another name and identity than the steps lead back to.
+  const isMine = isAsShown && present.undo.length + present.redo.length > 0;
+  const way = typeof read.way === 'object' && kept === show && !isMine ? read.way : null;
+  const ready = await madeReady({ show: kept, undo: [], redo: [], ...way }, null, (part) =>
+    tell('Making it ready to be kept', part),
+  );
+  tell('Keeping it', null, false);
   try {
-    const ready = await madeReady({ show: kept, undo: [], redo: [] }, null);
     await database.transaction('rw', [...documentTables, database.assets], async () => {
       for (const [id, bytes] of read.assets) {
         await database.assets.put({ id, blob: new Blob([bytes], { type: show.assets[id]?.type ?? '' }) });
       }
-      await putDocument(kept, ready);
+      // What is here just so keeps its way back.
+      if (!isMine) await putDocument(kept, ready);
     });
     tellWritten(kept.id);
   } catch (error) {
     return { problem: problem('storage-full', storageWords(error, 'the show was not imported')) };
   }
   takeArrangements(kept);
-  return { show: kept };
+  return { show: kept, way: way ? 'kept' : read.way ? 'left' : 'none' };
 }
 
-/** The show as a file, and the names of pictures that could not be put in. */
-export async function exportShow(show: Show): Promise<{ blob: Blob; name: string; missing: string[] }> {
+/** The show as a file, by choice with its way back, and the names of pictures that could not be put in. */
+export async function exportShow(
+  show: Show,
+  way: Way | null = null,
+): Promise<{ blob: Blob; name: string; missing: string[] }> {
   const assets = new Map<string, Uint8Array>();
   const missing: string[] = [];
   for (const asset of Object.values(show.assets)) {
@@ -112,7 +143,7 @@ export async function exportShow(show: Show): Promise<{ blob: Blob; name: string
     if (stored) assets.set(asset.id, new Uint8Array(await stored.blob.arrayBuffer()));
     else missing.push(asset.name);
   }
-  const bytes = await fileWorker().pack(withArrangements(show), assets);
+  const bytes = await fileWorker().pack(withArrangements(show), assets, way);
   return {
     blob: new Blob([bytes], { type: 'application/zip' }),
     name: `${show.name}.${showFileExtension}`,

@@ -12,11 +12,21 @@ import {
   type Edit,
   type Replica,
   type Show,
+  type Way,
   type DraftStep,
 } from '../../core/show';
 import { problem, type Problem } from '../../core/problem';
 import { database, type StoredShow } from './database';
-import { madeReady, readStored, sizeOf, sweep, writeParts, type Read, type Ready } from './documents';
+import {
+  madeReady,
+  readGlance,
+  readStored,
+  sizeOf,
+  sweep,
+  writeParts,
+  type Read,
+  type Ready,
+} from './documents';
 import { newId } from './ids';
 import { tellStepped } from './windows';
 
@@ -77,14 +87,12 @@ async function takeUnwritten(show: string): Promise<void> {
 /** The parts of the show in hand, as this window wrote or read them last. */
 let mine: { readonly id: string; readonly stamp: string | undefined; readonly parted: Parted } | null = null;
 
-/** The way back, as it was kept before there were parts. */
-type Way = Pick<Draft, 'undo' | 'redo'>;
-
 /** What is kept of a show: its document and way back, and the steps behind them. Throws where it is damaged. */
 async function readWhole(id: string): Promise<{ stored: StoredShow; read: Read; batches: Batch[] } | null> {
   return database.transaction('r', readTables, async () => {
     const stored = await database.shows.get(id);
     if (!stored) return null;
+    // As it was kept before there were parts.
     const way: Way | undefined = stored.layout ? undefined : await database.history.get(id);
     const batches = await since(id, stored.seq ?? 0).toArray();
     const { draft, parted } = await readStored(stored);
@@ -119,16 +127,30 @@ export async function readReplica(id: string): Promise<{ replica: Replica } | { 
   }
 }
 
-/** A kept show as it is now, with the steps behind its document; or why it cannot be opened. */
-export async function readShow(id: string): Promise<{ show: Show } | { problem: Problem }> {
+/** A kept draft as it is now, with the steps behind its document; or why it cannot be opened. */
+export async function readDraft(id: string): Promise<Draft | { problem: Problem }> {
   try {
     const found = await readWhole(id);
     if (!found) return { problem: problem('no-show', 'This browser does not have that show.', id) };
     const { stored, read, batches } = found;
-    const before = openReplica({ ...read.draft, undo: [], redo: [] }, stored.seq ?? 0);
-    return openKept(receive(before, batches, '').replica.agreed.show);
+    const { agreed } = receive(openReplica(read.draft, stored.seq ?? 0), batches, '').replica;
+    const opened = openKept(agreed.show);
+    if ('problem' in opened) return opened;
+    // Steps say nothing of a show that has been migrated.
+    return opened.show === agreed.show ? agreed : { show: opened.show, undo: [], redo: [] };
   } catch {
     return damaged((await database.shows.get(id).catch(() => undefined))?.name ?? id);
+  }
+}
+
+/** What stands in a list of shows: whole, but for the rows of long tables where nothing has to be done to them. */
+export async function readAtAGlance(stored: StoredShow): Promise<{ show: Show } | { problem: Problem }> {
+  try {
+    const isUpToDate = (await since(stored.id, stored.seq ?? 0).count()) === 0;
+    const draft = (isUpToDate && (await readGlance(stored))) || (await readDraft(stored.id));
+    return 'problem' in draft ? draft : openKept(draft.show);
+  } catch {
+    return damaged(stored.name);
   }
 }
 
@@ -224,13 +246,22 @@ export async function putDocument({ id, name }: Show, ready: Ready): Promise<voi
   await database.heads.put({ id, seq, dropped: seq });
 }
 
-/** Forgets the steps of a show before a place, and its way back; must run in a transaction over `documentTables`. */
+/**
+ * Forgets the steps of a show before a place, and the way back that was kept before there were parts; must run in a
+ * transaction over `documentTables`.
+ */
 export async function dropSteps(id: string, before: number = Infinity): Promise<void> {
+  await database.history.delete(id);
+  await database.steps.where('[show+seq]').between([id, 0], [id, before], true, false).delete();
+  await sweep(id);
+}
+
+/** Forgets the way back of a show; must run in a transaction over `documentTables`. */
+export async function dropWay(id: string): Promise<void> {
   const stored = await database.shows.get(id);
   if (stored?.layout)
     await database.shows.put({ ...stored, layout: withoutHistory(stored.layout), stamp: newId() });
   await database.history.delete(id);
-  await database.steps.where('[show+seq]').between([id, 0], [id, before], true, false).delete();
   await sweep(id);
 }
 

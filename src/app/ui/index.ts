@@ -13,3 +13,4 @@ export { RegionMap, type RegionShape } from './region-map';
 export { Section } from './section';
 export { DraftText } from './draft-text';
 export { menuItem } from './menu-item';
+export { Work } from './work';

@@ -3,6 +3,11 @@ import { strToU8, zipSync } from 'fflate';
 import { createHash } from 'node:crypto';
 import {
   canonicalJson,
+  edit,
+  goTo,
+  openDraft,
+  undo,
+  type Draft,
   makeRelease,
   migrations,
   newRundownRow,
@@ -77,6 +82,36 @@ describe('a show file', () => {
     expect(read.show).toEqual(sample());
     expect([...(read.assets.get(assetId) ?? [])]).toEqual([...bytes]);
     expect(Buffer.from(packShow(read.show, read.assets)).equals(Buffer.from(file))).toBe(true);
+  });
+
+  test('takes along the way back where it is wanted; a way that does not lead there is told and left', () => {
+    let draft = openDraft(sample());
+    for (const name of ['One', 'Two', 'Three']) draft = edit(draft, name, (show) => void (show.name = name));
+    draft = undo(draft);
+    const packed = (way: { undo: unknown; redo: unknown } | null) => {
+      const read = unpackShow(packShow(draft.show, new Map([[assetId, bytes]]), way as Draft));
+      if ('problem' in read) throw new Error(read.problem.message);
+      return read.way;
+    };
+    expect(packed(null)).toBeNull();
+    const way = packed(draft);
+    if (way === null || way === 'unusable') throw new Error('the way is lost');
+    const again = { show: draft.show, ...way };
+    expect([goTo(again, 0), goTo(again, 2), goTo(again, 3)].map(({ show }) => show.name)).toEqual([
+      'Show',
+      'Two',
+      'Three',
+    ]);
+    const to = (path: unknown[], value: unknown) => ({ op: 'replace', path, value });
+    for (const inverse of [
+      [to(['nowhere', 'at', 'all'], 1)],
+      [to(['templates'], 3)],
+      [to(['__proto__', 'x'], 1)],
+      'no list',
+    ])
+      expect(packed({ undo: [{ label: 'X', merge: null, patches: [], inverse }], redo: [] })).toBe(
+        'unusable',
+      );
   });
 
   test('equal documents are equal text, whatever the order they were made in', () => {

@@ -2,9 +2,10 @@ import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { problem, type Problem } from '../problem';
 import { assetExtension, type Asset } from './asset';
 import { openDocument } from './migrations';
+import { historyEntry, historyText, readHistory, type Way } from './history-file';
 import type { Show } from './show';
 
-/** A show file is a ZIP: `show.json`, and each asset under `assets/` by its content hash. */
+/** A show file is a ZIP: `show.json`, each asset under `assets/` by its content hash, and by choice `history.json`. */
 export const showFileExtension = 'jorvan';
 export const showFileLimits = { file: 512 << 20, document: 128 << 20, asset: 256 << 20, entries: 20_000 };
 
@@ -22,14 +23,15 @@ export function canonicalJson(value: unknown): string {
   );
 }
 
+const packed = { level: 6, mtime: '2000-01-01T00:00:00Z' } as const;
+
 /** Assets whose bytes are not at hand are left out; the caller says so to the person. */
-export function packShow(show: Show, assets: AssetBytes): Bytes {
-  const entries: Zippable = {
-    'show.json': [strToU8(canonicalJson(show)), { level: 6, mtime: '2000-01-01T00:00:00Z' }],
-  };
+export function packShow(show: Show, assets: AssetBytes, way: Way | null = null): Bytes {
+  const entries: Zippable = { 'show.json': [strToU8(canonicalJson(show)), packed] };
+  if (way) entries[historyEntry] = [strToU8(historyText(way)), packed];
   for (const asset of Object.values(show.assets)) {
     const bytes = assets.get(asset.id);
-    if (bytes) entries[entryName(asset)] = [bytes, { level: 0, mtime: '2000-01-01T00:00:00Z' }];
+    if (bytes) entries[entryName(asset)] = [bytes, { ...packed, level: 0 }];
   }
   return zipSync(entries) as Bytes;
 }
@@ -47,10 +49,16 @@ export const oversizeProblem = (bytes: number): Problem | null =>
       )
     : null;
 
+/** What a show file holds. */
+export interface Unpacked {
+  readonly show: Show;
+  readonly assets: Map<string, Bytes>;
+  /** The way back that came with it; `unusable` where what came is no way. */
+  readonly way: Way | 'unusable' | null;
+}
+
 /** Reads a show file whole or not at all. The caller checks the hashes of the assets (hashing is the host's). */
-export function unpackShow(
-  file: Uint8Array,
-): { show: Show; assets: Map<string, Bytes> } | { problem: Problem } {
+export function unpackShow(file: Uint8Array): Unpacked | { problem: Problem } {
   const oversize = oversizeProblem(file.length);
   if (oversize) return { problem: oversize };
   if (!(file[0] === 0x50 && file[1] === 0x4b)) {
@@ -65,13 +73,13 @@ export function unpackShow(
       filter: ({ name, originalSize }) => {
         count += 1;
         if (name.includes('..') || name.startsWith('/') || name.includes('\\')) outside ||= name;
-        if (originalSize > (name === 'show.json' ? showFileLimits.document : showFileLimits.asset))
-          tooLarge ||= name;
+        const isDocument = name === 'show.json' || name === historyEntry;
+        if (originalSize > (isDocument ? showFileLimits.document : showFileLimits.asset)) tooLarge ||= name;
         return (
           !outside &&
           !tooLarge &&
           count <= showFileLimits.entries &&
-          /^(show\.json|assets\/[^/]+)$/.test(name)
+          /^((show|history)\.json|assets\/[^/]+)$/.test(name)
         );
       },
     });
@@ -121,5 +129,7 @@ export function unpackShow(
     }
     assets.set(asset.id, bytes as Bytes);
   }
-  return { show: opened.show, assets };
+  const history = entries[historyEntry];
+  const way = history ? (readHistory(strFromU8(history), opened.show) ?? 'unusable') : null;
+  return { show: opened.show, assets, way };
 }

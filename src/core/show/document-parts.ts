@@ -177,6 +177,13 @@ const isHistory = (slot: string): boolean => slot === `${lists}undo` || slot ===
 /** The layout of a draft without its way back and forth. */
 export const withoutHistory = (layout: Layout): Layout => layout.filter(({ slot }) => !isHistory(slot));
 
+/** Parts of a table's rows that are read for a glance. */
+const fewParts = 4;
+
+/** The layout of a draft whose long tables are empty. */
+export const withoutLongTables = (layout: Layout): Layout =>
+  layout.filter(({ slot, parts }) => !slot.startsWith(rows) || parts.length <= fewParts);
+
 /** The keys of a layout: of the show itself, and of its way back and forth. */
 export function keysOf(layout: Layout): { show: number[]; history: number[] } {
   const [show, history]: [number[], number[]] = [[], []];

@@ -92,6 +92,7 @@ export {
   layoutOf,
   toKeep,
   withoutHistory,
+  withoutLongTables,
   type FreshPart,
   type Layout,
   type Part,
@@ -99,6 +100,7 @@ export {
   type ToKeep,
 } from './document-parts';
 export * from './archive';
+export { historyText, readHistory, type Way } from './history-file';
 export { designOf, openRelease, releaseSchema, type Dressing, type Release } from './release';
 export { makeRelease, releaseOf, showOfRelease } from './make-release';
 export { checkRelease, releaseProblem } from './release-check';
