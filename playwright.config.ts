@@ -13,6 +13,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 640 },
     trace: 'on-first-retry',
     acceptDownloads: true,
+    // A test that wants the application kept in the browser says so: it is fetched whole for it.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['JORVAN_CHROMIUM'] ?? '/usr/bin/chromium',
       args: [

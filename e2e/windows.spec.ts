@@ -62,6 +62,58 @@ test('words typed just before a tab is pressed, and just before the page is relo
   await expect(page.getByLabel('X', { exact: true })).toHaveValue('321');
 });
 
+test('what was typed is kept when the page is closed 50 ms after the key', async ({ context }) => {
+  const cell = (of: Page) => of.getByRole('grid').getByRole('row').nth(1).getByRole('gridcell').nth(1);
+  const typed = async (path: string, type: (page: Page) => Promise<void>): Promise<void> => {
+    const page = await context.newPage();
+    await page.goto(server.url + path);
+    await type(page);
+    await page.waitForTimeout(50);
+    await page.close({ runBeforeUnload: false });
+  };
+  await typed('/data/heats', async (page) => {
+    await cell(page).click();
+    await page.keyboard.type('Lúcia Vareiro');
+  });
+  await typed('/build/notice-strip', async (page) => {
+    await expect(name(page)).toHaveValue('Notice strip');
+    await name(page).press('End');
+    await page.keyboard.type(' of the bay');
+  });
+  const page = await context.newPage();
+  await page.goto(`${server.url}/data/heats`);
+  await expect(cell(page)).toHaveText('Lúcia Vareiro');
+  await page.goto(`${server.url}/build/notice-strip`);
+  await expect(name(page)).toHaveValue('Notice strip of the bay');
+  await page.close();
+});
+
+test('two windows that type into different tables at once lose nothing, and end alike', async ({
+  page,
+  context,
+}) => {
+  const cells = (of: Page) => of.getByRole('grid').getByRole('row');
+  const cell = (of: Page, row: number) => cells(of).nth(row).getByRole('gridcell').nth(1);
+  const other = await context.newPage();
+  await page.goto(`${server.url}/data/tide`);
+  await other.goto(`${server.url}/data/vote-kites`);
+  const type = async (of: Page, words: string): Promise<void> => {
+    await cell(of, 1).click();
+    for (let i = 1; i <= 4; i += 1) {
+      await of.keyboard.type(`${words} ${i}\n`);
+      await of.keyboard.press('ArrowDown');
+    }
+  };
+  await Promise.all([type(page, 'Beach'), type(other, 'Kite')]);
+  await page.goto(`${server.url}/data/vote-kites`);
+  await other.goto(`${server.url}/data/tide`);
+  for (let i = 1; i <= 4; i += 1) {
+    await expect(cell(page, i)).toHaveText(`Kite ${i}`);
+    await expect(cell(other, i)).toHaveText(`Beach ${i}`);
+  }
+  await other.close();
+});
+
 test('a full storage is said at once and stays said; what takes room is shown, and the show goes out as a file', async ({
   page,
 }) => {
@@ -198,4 +250,27 @@ test('a show that an older Jorvan kept in this browser opens, in every layout th
     }
     await context.close();
   }
+});
+
+test('the application opens while the server is away, and what is done then is kept', async ({ browser }) => {
+  const context = await browser.newContext({ serviceWorkers: 'allow' });
+  const page = await context.newPage();
+  await page.goto(`${server.url}/build/notice-strip`);
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.reload();
+  await expect(name(page)).toHaveValue('Notice strip');
+  await server.kill();
+  await page.goto(`${server.url}/build/notice-strip`);
+  await expect(name(page)).toHaveValue('Notice strip');
+  await expect(page.getByText('No answer from the server')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Release…' })).toBeDisabled();
+  await tool(page, 'Rectangle');
+  await page.getByRole('link', { name: 'Data' }).click();
+  await expect(page.getByRole('grid').first()).toBeVisible();
+  await page.goto(`${server.url}/build/notice-strip`);
+  await expect(row(page, 'Rectangle')).toBeVisible();
+  await server.start();
+  await expect(page.getByText('Server answers')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Release…' })).toBeEnabled();
+  await context.close();
 });

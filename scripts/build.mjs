@@ -1,7 +1,8 @@
 // Builds the pages, the server and the demo show into dist/. `--if-stale` does nothing where dist is newer than all sources.
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join, sep } from 'node:path';
 import { pathToFileURL } from 'node:url';
 
 const stamp = join('dist', 'built');
@@ -26,6 +27,39 @@ const newest = (path) => {
 
 export const isStale = () =>
   !existsSync(stamp) || sources.some((path) => newest(path) > statSync(stamp).mtimeMs);
+
+/** The service worker that keeps the application in the browser: with the names of its files. */
+async function keepPages(buildSync) {
+  const kept = join('dist', 'pages-kept.mjs');
+  buildSync({
+    entryPoints: ['src/workers/pages-kept.ts'],
+    outfile: kept,
+    format: 'esm',
+    logLevel: 'warning',
+  });
+  const { isFetchedAhead } = await import(pathToFileURL(kept).href);
+  rmSync(kept);
+  const pages = join('dist', 'pages');
+  const files = readdirSync(pages, { recursive: true })
+    .map((path) => path.split(sep).join('/'))
+    .filter(isFetchedAhead)
+    .sort();
+  const version = createHash('sha256');
+  for (const path of files) version.update(path);
+  version.update(readFileSync(join(pages, 'index.html')));
+  buildSync({
+    entryPoints: ['src/workers/pages.service.ts'],
+    outfile: join(pages, 'pages.js'),
+    bundle: true,
+    minify: true,
+    target: 'es2022',
+    logLevel: 'warning',
+    define: {
+      pagesVersion: JSON.stringify(version.digest('hex').slice(0, 12)),
+      pagesAhead: JSON.stringify(files.map((path) => `/${path}`)),
+    },
+  });
+}
 
 export async function build() {
   // Loaded here: on a fresh clone this file is read before the packages are there.
@@ -55,6 +89,7 @@ export async function build() {
       logLevel: 'warning',
       ...more,
     });
+  await keepPages(buildSync);
   // In one file: a server that starts again must not look for a thousand.
   const whole = {
     minifySyntax: true,

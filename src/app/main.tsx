@@ -6,12 +6,15 @@ import { Toaster } from 'sonner';
 import '../render/font-faces';
 import './app.css';
 import { Fault } from './shell/fault';
+import { keepPages } from './shell/kept-pages';
 import { Shell } from './shell/shell';
 import { WithShow } from './shell/with-show';
 import { ShowsView } from './shows/shows-view';
-import { keepTyped } from './ui/keep-typed';
+import { onLeaving } from './state/leaving';
+import { keepTyped, leaveField } from './ui/keep-typed';
 
 keepTyped();
+onLeaving('typed', leaveField);
 
 const router = createBrowserRouter([
   {
@@ -122,4 +125,5 @@ if (root) {
       />
     </>,
   );
+  void keepPages();
 }

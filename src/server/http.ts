@@ -347,7 +347,8 @@ export function httpApp(parts: HttpParts): express.Express {
       index: false,
       dotfiles: 'allow',
       setHeaders: (response, path) =>
-        void (/assets/.test(path) && response.setHeader('Cache-Control', immutable)),
+        // The file that keeps the application in browsers is asked for anew each time.
+        void response.setHeader('Cache-Control', /assets/.test(path) ? immutable : 'no-cache'),
     }),
   );
   const page = (name: string) => async (_request: Request, response: Response) => {

@@ -28,6 +28,7 @@ async function send(to: Scorer, lines: readonly ScorerLine[]): Promise<boolean> 
 
 /** The score box stand-in: a clock and points of its own, sent as lines of JSON to a source of the show on air. */
 export function ScorerView() {
+  const hasState = useAir((store) => store.hasState);
   const release = useAir((store) => store.state.release);
   useAir((store) => store.arrivals);
   const state = useAir((store) => store.state);
@@ -36,6 +37,12 @@ export function ScorerView() {
   );
   const [chosen, setChosen] = useState('');
   const to = scorers.find(({ id }) => id === chosen) ?? scorers[0];
+  if (!hasState)
+    return (
+      <Empty title="Waiting for the air server">
+        <p>What listens to this box comes by itself when it answers.</p>
+      </Empty>
+    );
   if (!to)
     return (
       <Empty title="No scorer listens">

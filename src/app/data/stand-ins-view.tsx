@@ -112,7 +112,7 @@ export function StandInsView() {
           {standInNames[open]} answers now, at <span className="number">/api/data/stand-ins/{open}</span>
         </h2>
         <pre className="number min-h-0 flex-1 overflow-auto rounded border border-line bg-deck p-3 text-xs whitespace-pre-wrap">
-          {streams?.[open].answer ?? 'Nothing: it is silent.'}
+          {streams ? (streams[open].answer ?? 'Nothing: it is silent.') : 'Waiting for the server…'}
         </pre>
       </section>
     </div>

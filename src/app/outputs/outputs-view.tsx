@@ -33,7 +33,14 @@ async function tell(command: OutputCommand, done: string): Promise<void> {
 export function OutputsView() {
   const channels = useAir((store) => store.state.channels);
   const present = useAir((store) => store.present);
+  const hasState = useAir((store) => store.hasState);
   const navigate = useNavigate();
+  if (!hasState)
+    return (
+      <Empty title="Waiting for the air server">
+        <p>The channels and their outputs come by themselves when it answers.</p>
+      </Empty>
+    );
   if (channels.length === 0) {
     return (
       <Empty title="No channels yet">

@@ -13,8 +13,8 @@ export function PostsView() {
   const problem = usePosts((store) => store.problem);
   if (room === null)
     return (
-      <Empty title={problem ? 'No posts to be had' : rooms === null ? 'Posts' : 'No posts are gathered'}>
-        <p>{problem?.message ?? (rooms === null ? 'Asking the server…' : 'Add a source of the kind Posts in Data, name the services that have them, and release. Then they are judged here.')}</p>
+      <Empty title={problem ? 'No posts to be had' : rooms === null ? 'Waiting for the air server' : 'No posts are gathered'}>
+        <p>{problem?.message ?? (rooms === null ? 'The posts come by themselves when it answers.' : 'Add a source of the kind Posts in Data, name the services that have them, and release. Then they are judged here.')}</p>
         {rooms !== null && !problem && <Button onClick={() => void navigate('/data')}>Open Data</Button>}
       </Empty>
     );

@@ -15,6 +15,7 @@ import {
 } from '../../core/show';
 import { storageWords } from './database';
 import { newId } from './ids';
+import { onLeaving } from './leaving';
 import { exchange, keepDocument, leaveUnwritten, readReplica, takeBatches } from './steps';
 import { onWritten } from './windows';
 
@@ -154,7 +155,7 @@ export const useDraft = create<DraftStore>((set, get) => {
   const flush = (): void => {
     if (replica && replica.waiting.length > 0) void exchangeNow();
   };
-  addEventListener('pagehide', () => {
+  onLeaving('written', () => {
     if (replica) leaveUnwritten(replica);
     flush();
   });

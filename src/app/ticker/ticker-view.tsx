@@ -92,6 +92,7 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
   const { undo, redo } = useDraft.getState();
   const onAir = useAir(({ state }) => state.tickers[draft.id]);
   const channels = useAir(({ state }) => state.channels);
+  const hasState = useAir((store) => store.hasState);
   const [hasPosts, setHasPosts] = useState(false);
   const room = useRoom(undefined, hasPosts);
   const [isSetUp, setSetUp] = useState(() => location.search === '?set-up');
@@ -257,7 +258,7 @@ function Own({ draft, tickers, onAdd }: { draft: ShowTicker; tickers: readonly S
           <SelectField bare label="Ticker" value={draft.id} choices={tickers.map(({ id, name }) => ({ value: id, label: name }))} onChange={(id) => void navigate(`/ticker/${id}`)} />
         </span>
         <Button tone="quiet" onClick={onAdd}><Plus size={15} /> New ticker</Button>
-        {!onAir && <p className="min-w-0 truncate text-xs text-warn">Air does not have it yet: it comes with the next release.</p>}
+        {!onAir && hasState && <p className="min-w-0 truncate text-xs text-warn">Air does not have it yet: it comes with the next release.</p>}
         {problems[0] && <p role="alert" className="min-w-0 truncate text-xs text-warn" title={problems.map(({ message }) => message).join(' ')}>⚠ {problems[0].message}</p>}
         <span className="flex-1" />
         <label className="flex items-center gap-1 text-ink-3">

@@ -12,21 +12,22 @@ export const isTyping = (): boolean =>
 /** Whether a field is in hand that letters go to. */
 export const isInField = (): boolean => document.activeElement?.matches(`${fields}, select`) ?? false;
 
-function leave(): void {
+/** Leaves the field in hand, which then keeps what was typed in it. */
+export function leaveField(): void {
   if (document.activeElement instanceof HTMLElement && isInField()) document.activeElement.blur();
 }
 
-/** Leaves the field in hand before what would take it away. */
+/** Leaves the field in hand before what would take it away. That a page goes is for its host to say: see `leaveField`. */
 export function keepTyped(): void {
-  addEventListener('pagehide', leave, { capture: true });
-  addEventListener('beforeunload', leave, { capture: true });
+  addEventListener('beforeunload', leaveField, { capture: true });
   document.addEventListener('input', (event) => (typedIn = event.target as Element), { capture: true });
   document.addEventListener('focusin', () => (typedIn = null), { capture: true });
   document.addEventListener(
     'pointerdown',
     (event) => {
       const target = event.target as Element;
-      if (target.closest('[role=tab], [role=treeitem], nav') && !target.closest(`${fields}, select`)) leave();
+      if (target.closest('[role=tab], [role=treeitem], nav') && !target.closest(`${fields}, select`))
+        leaveField();
     },
     { capture: true },
   );
