@@ -16,6 +16,27 @@ const impure = [
   'requestAnimationFrame',
 ].map((name) => ({ name, message: 'The core is pure: take it as an argument.' }));
 
+/** What takes the machine's own language: a browser and the server would come to different things. */
+const machines = 'Takes the language of the machine: say one, as core/locale does.';
+const byMachine = [
+  { selector: "NewExpression[callee.object.name='Intl'][arguments.length=0]", message: machines },
+  {
+    selector:
+      "NewExpression[callee.object.name='Intl'][arguments.0.type='Identifier'][arguments.0.name='undefined']",
+    message: machines,
+  },
+  { selector: 'CallExpression[callee.property.name=/^toLocale/][arguments.length=0]', message: machines },
+  {
+    selector:
+      "CallExpression[callee.property.name=/^toLocale/][arguments.0.type='Identifier'][arguments.0.name='undefined']",
+    message: machines,
+  },
+  {
+    selector: "CallExpression[callee.property.name='localeCompare']",
+    message: 'Use wordOrder of core/locale.',
+  },
+];
+
 export default tseslint.config(
   { ignores: ['dist', 'node_modules', 'test-results'] },
   ...tseslint.configs.recommended,
@@ -31,6 +52,10 @@ export default tseslint.config(
     files: ['src/app/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    rules: { 'no-restricted-syntax': ['error', ...byMachine] },
   },
   {
     files: ['src/core/**/*.ts'],

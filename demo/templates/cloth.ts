@@ -32,6 +32,7 @@ export const look: Look = {
   palette: null,
   sets: [],
   maps: {},
+  locale: 'en',
 };
 
 /** Px by which a cut of cloth leans over its height: 14 degrees. */

@@ -92,6 +92,7 @@ export const lanternLook: Look = {
   palette: null,
   sets: [],
   maps: sampleMaps,
+  locale: 'en',
 };
 
 export const { warm, cool, rekindle } = warming('lt-words');

@@ -60,6 +60,7 @@ export const ledgerLook: Look = {
   palette: null,
   sets: [],
   maps: sampleMaps,
+  locale: 'en',
 };
 
 export const { rise, sink, turnOver } = rolling('lg-words');

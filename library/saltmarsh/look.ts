@@ -57,6 +57,7 @@ export const saltmarshLook: Look = {
   palette: null,
   sets: [],
   maps: sampleMaps,
+  locale: 'en',
 };
 
 /** Px by which a blade leans over its height. */

@@ -1,5 +1,6 @@
 // Tables, views and what came of sources, and what bindings make of them, off the interface's thread.
 import '../core/no-eval';
+import { usualLocale } from '../core/locale';
 import { expose } from 'comlink';
 import {
   RowsValue,
@@ -11,8 +12,17 @@ import {
   type ValueType,
 } from '../core/binding';
 import type { Counts, Target } from '../core/clock';
-import { Resolver, viewRows, withChange, type Resolved, type TableChange, type Use } from '../core/data';
-import { newView, type Show, type Table, type Template, type Values } from '../core/show';
+import {
+  findRows,
+  Resolver,
+  viewRows,
+  withChange,
+  type Resolved,
+  type RowSort,
+  type TableChange,
+  type Use,
+} from '../core/data';
+import type { Show, Table, Template, Values } from '../core/show';
 import type { Read, Source } from '../core/source';
 
 export interface TraceStep {
@@ -51,6 +61,7 @@ const firstRows = (rowset: Rowset): TraceStep['rows'] => ({
 const resolver = new Resolver();
 let tables: Show['tables'] = {};
 let views: Show['views'] = {};
+let locale = usualLocale;
 let tell: (changed: [string, Resolved][]) => void = () => undefined;
 const pass = (changed: ReadonlyMap<string, Resolved>): void => {
   if (changed.size > 0) tell([...changed]);
@@ -62,7 +73,7 @@ const api = {
   },
   /** The draft as it is now; of tables only what is new. */
   setShow(
-    { scores, ...rest }: Pick<Show, 'views' | 'assets' | 'sources' | 'scores'>,
+    { scores, ...rest }: Pick<Show, 'views' | 'assets' | 'sources' | 'scores'> & { readonly locale: string },
     change: Readonly<Record<string, { whole?: Table; head?: Table; rows?: TableChange } | null>>,
   ): void {
     const next = { ...tables };
@@ -74,6 +85,7 @@ const api = {
     }
     tables = next;
     views = rest.views;
+    locale = rest.locale;
     pass(resolver.setShow({ ...rest, tables }));
     // A draft shows what its scores begin with.
     const starts = Object.values(scores).map(({ id, start }) => [id, start] as const);
@@ -109,18 +121,9 @@ const api = {
     });
   },
   /** The keys of the rows of a table that have some words in them, in the order of a column where one sorts. */
-  keysSeen(id: string, words: string, sort: { column: string; down: boolean } | null): string[] {
-    const rowset = resolver.rows(id);
-    if (!rowset) return [];
-    const parts =
-      words === ''
-        ? []
-        : rowset.columns.map(({ key }) => ({ column: key, test: 'contains' as const, than: words }));
-    const { rows } = viewRows(
-      rowset,
-      newView('seen', 'Seen', id, { filter: { join: 'or', parts }, sort: sort ? [sort] : [] }),
-    );
-    return Array.from({ length: rows.count }, (_, row) => rows.key(row));
+  keysSeen(id: string, words: string, sort: RowSort | null): string[] {
+    const table = tables[id];
+    return table ? findRows(tables, table, words, sort, locale).map((row) => row.id) : [];
   },
   /** One row by its key: its place and its first words. */
   row(id: string, key: string): { at: number; words: string } | null {
@@ -136,7 +139,8 @@ const api = {
     if (!rowset) return null;
     const view = views[id];
     const under = view && resolver.rows(view.of);
-    const { total, pages } = view && under ? viewRows(under, view) : { total: rowset.count, pages: 1 };
+    const { total, pages } =
+      view && under ? viewRows(under, view, locale) : { total: rowset.count, pages: 1 };
     const end = Math.min(rowset.count, from + count);
     const places = Array.from({ length: Math.max(0, end - from) }, (_, i) => from + i);
     return {

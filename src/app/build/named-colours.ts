@@ -1,3 +1,4 @@
+import { byName } from '../../core/locale';
 import type { Look } from '../../core/show';
 import type { NamedColour } from '../ui';
 
@@ -10,7 +11,7 @@ export function namedColours(look: Look): NamedColour[] {
         ? [{ id: style.id, name: style.name, value: palette?.colours[style.id] ?? style.value }]
         : [],
     )
-    .sort((a, b) => a.name.localeCompare(b.name));
+    .sort(byName(look.locale));
 }
 
 /** A colour, or the value of the named one that it names. */

@@ -1,3 +1,4 @@
+import { byName, wordOrder } from '../../core/locale';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { FolderPlus, FolderSync, MoreHorizontal, Plus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
@@ -53,7 +54,7 @@ export function Shelf({ show }: { show: Show }) {
   const [ownFolders, setOwnFolders] = useState<readonly string[]>([]);
   const folders = [...new Set([...Object.values(show.assets).map((asset) => asset.folder), ...ownFolders])]
     .filter((name) => name !== '')
-    .sort();
+    .sort(wordOrder(show.look.locale));
   const idle = useMemo(() => new Set(unusedAssets(show)), [show]);
   const shown = Object.values(show.assets)
     .filter((asset) => asset.type !== dataType)
@@ -61,7 +62,7 @@ export function Shelf({ show }: { show: Show }) {
       (asset) => folder === everything || (folder === unused ? idle.has(asset.id) : asset.folder === folder),
     )
     .filter((asset) => `${asset.name} ${asset.family}`.toLowerCase().includes(search.trim().toLowerCase()))
-    .sort((a, b) => a.name.localeCompare(b.name));
+    .sort(byName(show.look.locale));
   const rows = useVirtualizer({
     count: shown.length,
     getScrollElement: () => list.current,

@@ -1,3 +1,4 @@
+import { languages } from './languages';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -64,6 +65,12 @@ export function ShowSection({ show }: { show: Show }) {
         label="Name of the show"
         value={show.name}
         onKeep={(name) => edit('Rename the show', (s) => void (s.name = name))}
+      />
+      <SelectField
+        label="Language that words are sorted by"
+        value={show.look.locale}
+        choices={languages(show.look.locale)}
+        onChange={(locale) => edit('Language of the show', (s) => void (s.look.locale = String(locale)))}
       />
       {show.channels.map((channel) => (
         <ChannelRows

@@ -1,3 +1,4 @@
+import { byName } from '../../core/locale';
 import { Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import {
@@ -77,7 +78,7 @@ export function StylesPanel({ show, template }: { show: Show; template: Template
   const ofKind = (kind: StyleKind): Style[] =>
     Object.values(show.look.styles)
       .filter((style) => style.kind === kind)
-      .sort((a, b) => a.name.localeCompare(b.name));
+      .sort(byName(show.look.locale));
   const add = (kind: StyleKind, name: string): void => {
     const id = newId();
     edit(`Add a ${name.toLowerCase()}`, (s) =>

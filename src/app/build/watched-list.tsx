@@ -1,3 +1,4 @@
+import { wordOrder } from '../../core/locale';
 import { Plus } from 'lucide-react';
 import { toast } from 'sonner';
 import type { Show } from '../../core/show';
@@ -14,7 +15,7 @@ export function WatchedList(props: { show: Show; search: string; folder: string 
   const followed = new Set(Object.values(show.assets).flatMap(({ watched }) => watched?.path ?? []));
   const open = Object.values(pictures)
     .filter(({ path }) => !followed.has(path) && path.toLowerCase().includes(search.trim().toLowerCase()))
-    .sort((a, b) => a.path.localeCompare(b.path, 'en'));
+    .sort((a, b) => wordOrder(show.look.locale)(a.path, b.path));
   if (open.length === 0) return null;
   return (
     <section

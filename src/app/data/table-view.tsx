@@ -5,12 +5,11 @@ import { toast } from 'sonner';
 import { wrap } from 'comlink';
 import {
   cellOut,
+  findRows,
   pickersOf,
   replaceRows,
   rowPlaces,
   sameName,
-  sentText,
-  shownText,
   tableProblems,
   tableToCells,
   tableToCsv,
@@ -31,40 +30,6 @@ import { EntryForm } from './entry-form';
 import { MapForm } from './map-form';
 import { TypingDialog } from './typing-dialog';
 import { TableGrid } from './table-grid';
-
-const collator = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
-
-/** The rows that are seen: those with the words in them, by a column where one sorts. The table stays as it is. */
-function rowsSeen(
-  show: Show,
-  table: Table,
-  words: string,
-  sort: { column: string; down: boolean } | null,
-): readonly Row[] {
-  const wanted = words.trim().toLowerCase();
-  let rows: readonly Row[] = table.rows;
-  if (wanted !== '')
-    rows = rows.filter((row) =>
-      table.columns.some((column) =>
-        shownText(show.tables, table, row, column).toLowerCase().includes(wanted),
-      ),
-    );
-  const by = sort && table.columns.find((column) => column.id === sort.column);
-  if (by) {
-    const isNumber = by.type === 'number' || by.type === 'time' || by.type === 'duration';
-    const keyed = rows.map((row) => {
-      const text = sentText(show.tables, table, row, by);
-      return { row, text, number: isNumber ? Number(cellAs(text, by.type) ?? NaN) : NaN };
-    });
-    keyed.sort((a, b) => {
-      if ((a.text === '') !== (b.text === '')) return a.text === '' ? 1 : -1;
-      const order = isNumber ? a.number - b.number || 0 : collator.compare(a.text, b.text);
-      return sort.down ? -order : order;
-    });
-    rows = keyed.map(({ row }) => row);
-  }
-  return rows;
-}
 
 /** More rows than this are searched and sorted by the worker. */
 const largeTable = 2000;
@@ -121,7 +86,7 @@ export function TableView(props: {
   const isLarge = table.rows.length > largeTable && (words.trim() !== '' || sort !== null);
   const found = useFoundRows(isLarge ? table : null, words.trim(), sort);
   const rows = useMemo(
-    () => (isLarge ? found : rowsSeen(show, table, words, sort)),
+    () => (isLarge ? found : findRows(show.tables, table, words, sort, show.look.locale)),
     [isLarge, found, show, table, words, sort],
   );
   const isWhole = words.trim() === '' && sort === null;

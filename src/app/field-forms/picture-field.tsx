@@ -1,3 +1,4 @@
+import { byName, usualLocale } from '../../core/locale';
 import { useRef } from 'react';
 import { toast } from 'sonner';
 import { isPicture, isVideo, type Show } from '../../core/show';
@@ -20,6 +21,7 @@ export function PictureField(props: {
   const input = useRef<HTMLInputElement>(null);
   const canAdd = useDraft((store) => store.draft !== null && store.draft.show.assets === assets);
   const edit = useDraft((store) => store.edit);
+  const locale = useDraft((store) => store.draft?.show.look.locale ?? usualLocale);
   const bring = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     const added = await addAsset(file);
@@ -36,7 +38,7 @@ export function PictureField(props: {
     { value: '', label: wantsVideo ? 'No video' : 'No picture' },
     ...Object.values(assets)
       .filter(wantsVideo ? isVideo : isPicture)
-      .sort((a, b) => a.name.localeCompare(b.name))
+      .sort(byName(locale))
       .map((asset) => ({ value: asset.id, label: asset.name })),
   ];
   if (value !== null && !assets[value])

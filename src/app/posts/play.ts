@@ -1,3 +1,4 @@
+import { byName, usualLocale } from '../../core/locale';
 import { useMemo } from 'react';
 import { create } from 'zustand';
 import { matchRows } from '../../core/data';
@@ -16,7 +17,7 @@ export const postTemplates = (release: Release | undefined, source: string): Tem
     .map((template) => ({ template, filled: matchRows(template, source, columns).flatMap(({ column }) => column ?? []) }))
     .filter(({ filled }) => filled.includes('Text') && filled.includes('Author'))
     // Those that do without a picture first: most posts have none.
-    .sort((a, b) => Number(a.filled.includes('Picture')) - Number(b.filled.includes('Picture')) || b.filled.length - a.filled.length || a.template.name.localeCompare(b.template.name, 'en'))
+    .sort((a, b) => Number(a.filled.includes('Picture')) - Number(b.filled.includes('Picture')) || b.filled.length - a.filled.length || byName(release?.look.locale ?? usualLocale)(a.template, b.template))
     .map(({ template }) => template); // prettier-ignore
 
 const chosenName = 'jorvan.posts.play';

@@ -73,6 +73,7 @@ let known: {
   assets: Show['assets'];
   sources: Show['sources'];
   scores: Show['scores'];
+  locale: string;
   clocks: Show['clocks'];
 } | null = null;
 
@@ -85,6 +86,7 @@ function follow(show: Show): void {
     known.assets === show.assets &&
     known.sources === show.sources &&
     known.scores === show.scores &&
+    known.locale === show.look.locale &&
     known.clocks === show.clocks
   )
     return;
@@ -99,9 +101,10 @@ function follow(show: Show): void {
   for (const id of Object.keys(known?.tables ?? {}))
     if (!show.tables[id]) (change as Record<string, unknown>)[id] = null;
   const { tables, views, assets, sources, scores } = show;
+  const { locale } = show.look;
   const before = known;
-  known = { tables, views, assets, sources, scores, clocks: show.clocks };
-  void dataWorker().setShow({ views, assets, sources, scores }, change).then(rowsChanged);
+  known = { tables, views, assets, sources, scores, locale, clocks: show.clocks };
+  void dataWorker().setShow({ views, assets, sources, scores, locale }, change).then(rowsChanged);
   followClocks(show.clocks);
   if (before?.sources !== sources) void openSources(sources);
   if (before && before.tables !== tables)

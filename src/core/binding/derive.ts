@@ -1,4 +1,5 @@
 import { cellAs, type Cell } from '../source';
+import { looseWordOrder, type WordOrder } from '../locale';
 import { cellText, someRows } from './rowset';
 import { stands, type RowTest } from './stands';
 import type { ColumnInfo, Rowset } from './value';
@@ -39,9 +40,9 @@ export const columnIndex = (rowset: Pick<Rowset, 'columns'>, key: string): numbe
   rowset.columns.findIndex((c) => c.key === key || c.name === key);
 
 /** A filter as a test of a row; conditions on columns that are not there are passed over. */
-export function rowTest(rowset: Rowset, node: RowFilter): ((row: number) => boolean) | null {
+export function rowTest(rowset: Rowset, node: RowFilter, locale: string): ((row: number) => boolean) | null {
   if ('join' in node) {
-    const parts = node.parts.flatMap((part) => rowTest(rowset, part) ?? []);
+    const parts = node.parts.flatMap((part) => rowTest(rowset, part, locale) ?? []);
     if (parts.length === 0) return null;
     return node.join === 'and'
       ? (row) => parts.every((test) => test(row))
@@ -58,14 +59,14 @@ export function rowTest(rowset: Rowset, node: RowFilter): ((row: number) => bool
     if (number !== null && test !== 'contains' && test !== 'begins' && test !== 'ends' && test !== 'yes')
       return (row) => {
         const cell = rowset.cell(row, column);
-        return cell !== null && stands(cell, test, number);
+        return cell !== null && stands(cell, test, number, locale);
       };
   }
   if (type === 'yes-no' && (test === 'yes' || test === 'is' || test === 'is-not'))
     return (row) =>
       (rowset.cell(row, column) === true) ===
       (test === 'yes' || (test === 'is') === /^(yes|true|1)$/i.test(than));
-  return (row) => stands(rowset.text(row, column), test, than);
+  return (row) => stands(rowset.text(row, column), test, than, locale);
 }
 
 function comparable(than: string, type: 'number' | 'duration' | 'time' | 'date'): number | null {
@@ -74,13 +75,11 @@ function comparable(than: string, type: 'number' | 'duration' | 'time' | 'date')
 }
 
 /** Orders cells: numbers as numbers, words as people sort them, what is empty last whichever way. */
-const words = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
-function compare(a: Cell, b: Cell, down: boolean): number {
+function compare(a: Cell, b: Cell, down: boolean, words: WordOrder): number {
   const noA = a === null || a === '';
   const noB = b === null || b === '';
   if (noA || noB) return noA === noB ? 0 : noA ? 1 : -1;
-  const order =
-    typeof a === 'number' && typeof b === 'number' ? a - b : words.compare(cellText(a), cellText(b));
+  const order = typeof a === 'number' && typeof b === 'number' ? a - b : words(cellText(a), cellText(b));
   return down ? -order : order;
 }
 
@@ -103,20 +102,21 @@ export function withColumns(of: Rowset, added: readonly Added[]): Rowset {
   };
 }
 
-function ranks(rowset: Rowset, rank: Ranking): Int32Array {
+function ranks(rowset: Rowset, rank: Ranking, words: WordOrder): Int32Array {
   const column = columnIndex(rowset, rank.by);
   const places = new Int32Array(rowset.count);
   if (column < 0) return places;
   const cells = Array.from({ length: rowset.count }, (_, row) => rowset.cell(row, column));
   const order = Array.from({ length: rowset.count }, (_, row) => row).sort(
-    (a, b) => compare(cells[a] ?? null, cells[b] ?? null, rank.down) || a - b,
+    (a, b) => compare(cells[a] ?? null, cells[b] ?? null, rank.down, words) || a - b,
   );
   let place = 0;
   let shared = 0;
   for (let i = 0; i < order.length; i += 1) {
     const row = order[i] as number;
     if (cells[row] === null || cells[row] === '') break;
-    const isTie = i > 0 && compare(cells[order[i - 1] as number] ?? null, cells[row] ?? null, false) === 0;
+    const isTie =
+      i > 0 && compare(cells[order[i - 1] as number] ?? null, cells[row] ?? null, false, words) === 0;
     if (!isTie) {
       place += 1;
       shared = i + 1;
@@ -184,8 +184,8 @@ export function groupRows(rowset: Rowset, group: Grouping): Rowset {
 }
 
 /** The rows that stand a filter. */
-export function filterRows(of: Rowset, filter: RowFilter): Rowset {
-  const test = rowTest(of, filter);
+export function filterRows(of: Rowset, filter: RowFilter, locale: string): Rowset {
+  const test = rowTest(of, filter, locale);
   if (!test) return of;
   const kept: number[] = [];
   for (let row = 0; row < of.count; row += 1) if (test(row)) kept.push(row);
@@ -193,14 +193,15 @@ export function filterRows(of: Rowset, filter: RowFilter): Rowset {
 }
 
 /** The rows with a column of their places. */
-export function rankRows(of: Rowset, ranking: Ranking): Rowset {
-  const places = ranks(of, ranking);
+export function rankRows(of: Rowset, ranking: Ranking, locale: string): Rowset {
+  const places = ranks(of, ranking, looseWordOrder(locale));
   const { name } = ranking;
   return withColumns(of, [{ info: { key: name, name, type: 'number' }, cell: (row) => places[row] || null }]);
 }
 
 /** The rows by one column, then by the next; what is alike stays as it came. Columns that are not there are passed over. */
-export function sortRows(of: Rowset, wanted: readonly Sorting[]): Rowset {
+export function sortRows(of: Rowset, wanted: readonly Sorting[], locale: string): Rowset {
+  const words = looseWordOrder(locale);
   const sorts = wanted
     .map((sort) => ({ at: columnIndex(of, sort.column), down: sort.down }))
     .filter(({ at }) => at >= 0);
@@ -209,7 +210,7 @@ export function sortRows(of: Rowset, wanted: readonly Sorting[]): Rowset {
   const order = Array.from({ length: of.count }, (_, row) => row).sort((a, b) => {
     for (const [i, { down }] of sorts.entries()) {
       const list = cells[i] as Cell[];
-      const by = compare(list[a] ?? null, list[b] ?? null, down);
+      const by = compare(list[a] ?? null, list[b] ?? null, down, words);
       if (by !== 0) return by;
     }
     return a - b;

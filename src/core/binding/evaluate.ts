@@ -17,6 +17,8 @@ import {
 
 /** What is around a binding: fields, other bindings, data, and the row in hand. Each look is the recorder's to note. */
 export interface Surroundings {
+  /** The language whose rules words are compared and ordered by: a BCP 47 tag. */
+  readonly locale: string;
   /** The value of a field or another binding by id; a ProblemError where it has none. */
   readonly named: (id: string) => { value: Value; type: ValueType };
   readonly typeNamed: (id: string) => ValueType;
@@ -273,6 +275,7 @@ export function traceBinding(binding: Pick<Binding, 'from' | 'steps'>, around: S
     nameOf: around.nameOf,
   };
   const context: StepContext = {
+    locale: around.locale,
     operand: (operand) => operandValue(around, operand),
     data: (id) => dataIn(around, id),
     find: around.find,

@@ -1,3 +1,4 @@
+import { wordOrder } from '../locale';
 import { isEmpty, valueText, type Value } from './value';
 
 export const testWords = {
@@ -11,7 +12,7 @@ export const testChoices = Object.entries(testWords).map(([value, label]) => ({ 
 export const needsOther: readonly string[] = rowTests.filter((test) => test !== 'empty' && test !== 'yes');
 
 /** Whether a value stands a test; words are compared without heed to case, numbers as numbers where both are. */
-export function stands(value: Value, test: RowTest, than: Value): boolean {
+export function stands(value: Value, test: RowTest, than: Value, locale: string): boolean {
   const a = valueText(value).toLowerCase();
   switch (test) {
     case 'empty':
@@ -25,17 +26,16 @@ export function stands(value: Value, test: RowTest, than: Value): boolean {
     case 'ends':
       return a.endsWith(valueText(than).toLowerCase());
     default:
-      return standsInOrder(value, a, test, than);
+      return standsInOrder(value, a, test, than, locale);
   }
 }
-
-const words = new Intl.Collator('en', { numeric: true });
 
 function standsInOrder(
   value: Value,
   a: string,
   test: Exclude<RowTest, 'empty' | 'yes' | 'contains' | 'begins' | 'ends'>,
   than: Value,
+  locale: string,
 ): boolean {
   const b = valueText(than).toLowerCase();
   const [x, y] = [Number(a === '' ? NaN : value), Number(b === '' ? NaN : than)];
@@ -43,7 +43,7 @@ function standsInOrder(
   if (test === 'is') return areNumbers ? x === y : a === b;
   if (test === 'is-not') return areNumbers ? x !== y : a !== b;
   if (a === '') return false;
-  const order = areNumbers ? x - y : words.compare(a, b);
+  const order = areNumbers ? x - y : wordOrder(locale)(a, b);
   switch (test) {
     case 'greater':
       return order > 0;

@@ -46,6 +46,7 @@ function around(
   value: Json = { wind: { gust: 21 } },
 ): Surroundings {
   return {
+    locale: 'en',
     named: (id) => ({ value: named[id]?.[0] ?? null, type: named[id]?.[1] ?? scalar('any') }),
     typeNamed: (id) => named[id]?.[1] ?? scalar('any'),
     idOf: (name) => Object.keys(named).find((id) => id.toLowerCase() === name.toLowerCase()) ?? null,

@@ -1,3 +1,4 @@
+import { graphemes } from '../locale';
 import { matchColumns, sameName } from './match';
 import { sentText } from './table-rows';
 import {
@@ -24,13 +25,12 @@ const strange = {
   rtl: ['نادي الطائرات الورقية', 'מועדון העפיפונים', 'جزيرة 31.25 (٢٠٢٦)'],
   emoji: ['Skerry 🪁 Flyers', '🏳️‍🌈 👩‍👩‍👧 🇳🇴', '🪁🪁🪁'],
 };
-const signs = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
 
 /** As many whole signs of words as a field takes; null: all. */
 function cutTo(words: string, most: number | null): string {
   if (most === null) return words;
   let cut = '';
-  for (const { segment } of signs.segment(words)) {
+  for (const { segment } of graphemes(words)) {
     if ([...cut, ...segment].length > most) break;
     cut += segment;
   }

@@ -36,6 +36,7 @@ export {
 export { feedOf } from './feed';
 export { fillColumns, type FillColumn } from './fill-in';
 export { lostOf, needsOf, sourcesFeeding, type Needs, type ReadCheck } from './needs';
+export { findRows, type RowSort } from './find-rows';
 export { viewRows, type Viewed } from './view';
 export { Resolver, touchedBetween, type Resolved, type Use } from './resolver';
 export { fingerprint } from './fingerprint';

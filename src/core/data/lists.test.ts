@@ -42,7 +42,13 @@ const template = (steps: BindingStep[], to: 'rows' | 'text' = 'rows'): Template 
     bindings: [{ id: 'b', name: 'Places', from: { kind: 'rows', data: 't' }, steps }],
     ties: [to === 'rows' ? newTie('rows', 'list', 'b') : newTie('text', 'text', 'b')],
   });
-const show = (table: Table) => ({ tables: { t: table }, views: {}, assets: {}, sources: {} });
+const show = (table: Table) => ({
+  locale: 'en',
+  tables: { t: table },
+  views: {},
+  assets: {},
+  sources: {},
+});
 const use = (steps: BindingStep[], to?: 'rows' | 'text'): Use => ({
   template: template(steps, to),
   typed: {},

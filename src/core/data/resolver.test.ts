@@ -31,7 +31,8 @@ const three = [
 const show = (
   tables: Table[],
   views: View[] = [],
-): Pick<Show, 'tables' | 'views' | 'assets' | 'sources'> => ({
+): Pick<Show, 'tables' | 'views' | 'assets' | 'sources'> & { locale: string } => ({
+  locale: 'en',
   tables: Object.fromEntries(tables.map((table) => [table.id, table])),
   views: Object.fromEntries(views.map((view) => [view.id, view])),
   assets: {},
@@ -54,7 +55,7 @@ const use = (t: Template, row: string | null = null, typed: Use['typed'] = {}): 
 describe('views', () => {
   const rows = tableRowset({}, teams([...three, ['r4', 'Nil', '', 'Outer']]));
   const seen = (given: Partial<View>) => {
-    const { rows: now } = viewRows(rows, newView('v', 'V', 'teams', given));
+    const { rows: now } = viewRows(rows, newView('v', 'V', 'teams', given), 'en');
     return Array.from({ length: now.count }, (_, row) =>
       now.columns.map((_c, column) => now.text(row, column)).join(' '),
     );
@@ -137,6 +138,7 @@ describe('views', () => {
               filter: { join: 'and', parts: [{ column: 'score', test: 'at-least', than: String(least) }] },
               sort: [{ column: 'score', down }],
             }),
+            'en',
           );
           const scores = Array.from({ length: now.count }, (_, row) => Number(now.cell(row, 1)));
           expect(scores).toEqual(
@@ -373,6 +375,7 @@ describe('resolving', () => {
     ]);
     const resolver = new Resolver();
     resolver.setShow({
+      locale: 'en',
       tables: {},
       views: { leaders: newView('leaders', 'Leaders', 'res') },
       assets: {},
@@ -416,7 +419,7 @@ describe('resolving', () => {
   test('words of a stale source become what is set for that', () => {
     const source = newSource('wind', 'Wind', { kind: 'folder', path: 'wind.csv' });
     const resolver = new Resolver();
-    resolver.setShow({ tables: {}, views: {}, assets: {}, sources: { wind: source } });
+    resolver.setShow({ locale: 'en', tables: {}, views: {}, assets: {}, sources: { wind: source } });
     resolver.setSource(source, {
       columns: [{ name: 'Gust', type: 'number' }, { name: 'From', type: 'text' }],
       rows: [[21, 'W']],

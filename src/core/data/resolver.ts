@@ -19,6 +19,7 @@ import {
   type Value,
   type ValueType,
 } from '../binding';
+import { usualLocale } from '../locale';
 import { problem, ProblemError, type Problem } from '../problem';
 import {
   acceptValue,
@@ -307,16 +308,22 @@ export class Resolver {
   private readonly stale = new Map<string, string>();
   /** The list that each binding gave last, by template and binding: one that says the same is the same. */
   private readonly lists = new Map<string, RowList>();
+  /** The language whose rules words are compared and ordered by. */
+  private locale = usualLocale;
   /** How many bindings have been reckoned since this was made. */
   reckoned = 0;
 
   /** The tables, views and pictures of a show. Returns the uses whose values changed. */
-  setShow(show: Pick<Show, 'tables' | 'views' | 'assets' | 'sources'>): Map<string, Resolved> {
+  setShow(
+    show: Pick<Show, 'tables' | 'views' | 'assets' | 'sources'> & { readonly locale: string },
+  ): Map<string, Resolved> {
     const before = new Map(this.rowsets);
     this.tables = show.tables;
     this.views = show.views;
     const isNewArt = this.assets !== show.assets;
+    const isNewLocale = this.locale !== show.locale;
     this.assets = show.assets;
+    this.locale = show.locale;
     for (const { id, name } of [
       ...Object.values(show.tables),
       ...Object.values(show.views),
@@ -324,7 +331,7 @@ export class Resolver {
     ])
       this.names.set(id, name);
     const touched = this.rebuild(before, null);
-    return this.after(isNewArt ? 'all' : touched);
+    return this.after(isNewArt || isNewLocale ? 'all' : touched);
   }
 
   /** One table anew, as a correction of it brings it. */
@@ -509,6 +516,7 @@ export class Resolver {
       return index < 0 ? null : new RowValue(watched(row.of, rowset, note), index);
     };
     return {
+      locale: this.locale,
       named,
       typeNamed: (id) => {
         const own = field(id);
@@ -869,7 +877,7 @@ export class Resolver {
     for (const view of this.viewsInOrder()) {
       if (only !== null && view.of !== only && !changed.has(view.of)) continue;
       const of = this.rowsets.get(view.of);
-      put(view.id, of ? viewRows(of, view).rows : null);
+      put(view.id, of ? viewRows(of, view, this.locale).rows : null);
     }
     for (const id of this.rowsets.keys()) {
       if (this.tables[id] || this.views[id] || this.sources.has(id)) continue;

@@ -64,7 +64,7 @@ const outer = newTemplate('outer', 'Opener', {
 
 function resolved(template: Template, typed = {}) {
   const resolver = new Resolver();
-  resolver.setShow({ tables: { winds }, views: {}, assets: {}, sources: {} });
+  resolver.setShow({ locale: 'en', tables: { winds }, views: {}, assets: {}, sources: {} });
   return resolver.resolve({ template, typed, row: null });
 }
 

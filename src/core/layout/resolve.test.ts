@@ -12,6 +12,7 @@ import {
 import { resolveElements } from './resolve';
 
 const look: Look = {
+  locale: 'en',
   styles: {
     club: { id: 'club', name: 'Club', kind: 'colour', value: '#112233' },
     sky: {

@@ -67,6 +67,11 @@ export class Filler {
     this.reader = new StyleReader(look, this.palette);
   }
 
+  /** The language whose rules words are compared by. */
+  get locale(): string {
+    return this.look.locale;
+  }
+
   /** The field or binding that gives a property its value; undefined where none does. */
   tied(element: string, property: string): string | undefined {
     return this.ties.get(element)?.find((tie) => tie.property === property)?.field;

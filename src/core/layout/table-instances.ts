@@ -57,6 +57,7 @@ export const layFilled = (
   layTable(table, list, {
     width: (words, look) => fitText(lookWords(words, look, 'as-is'), wideBox, measure).w,
     fit: (words, look, room) => fitText(lookWords(words, look, look.fit), room, measure),
+    locale: filler.locale,
     valueOf: (field) => scalarOf(filler.valueOf(field)),
     picture: (set, name) => filler.picture(set, name),
     sizeOf: (child) => drawnBox(template, child),

@@ -7,6 +7,7 @@ import {
   freshName,
   keepCard,
   newShow,
+  plainLook,
   removeCard,
   templatesByName,
   usualLanes,
@@ -72,6 +73,7 @@ test('rates that are written rounded are exact in computation', () => {
 test('templates stand by name; a show without tethers decides nothing', () => {
   expect(
     templatesByName({
+      look: plainLook,
       templates: { b: { name: 'Beta' }, a: { name: 'alpha' } } as unknown as Show['templates'],
     }).map((t) => t.name),
   ).toEqual(['alpha', 'Beta']);

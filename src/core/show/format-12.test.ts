@@ -14,7 +14,7 @@ const kept = JSON.parse(readFileSync('src/core/show/fixtures/format-11.json', 'u
 test('a show of format 11 opens whole, with sets of pictures to be filled, and so does its release', () => {
   const read = openDocument(kept);
   if ('problem' in read) throw new Error(read.problem.message);
-  expect(read.show.look).toEqual({ ...kept.look, sets: [], maps: {} });
+  expect(read.show.look).toEqual({ ...kept.look, sets: [], maps: {}, locale: 'en' });
   expect(read.show.templates).toEqual(
     templatesToFormat19(templatesToFormat18(templatesToFormat16(kept.templates))),
   );

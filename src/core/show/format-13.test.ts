@@ -4,6 +4,7 @@ import { makeRelease, openDocument, openRelease, showFormat } from './index';
 import { templatesToFormat16 } from './format-16';
 import { templatesToFormat18 } from './format-18';
 import { templatesToFormat19 } from './format-19';
+import { lookToFormat20 } from './format-20';
 import { lookToFormat17, tablesToFormat17 } from './format-17';
 
 /** A show as it was kept in format 12. */
@@ -18,7 +19,7 @@ test('a show of format 12 opens whole, with no clocks and scores yet, and so doe
   expect(read.show).toEqual({
     ...kept,
     format: showFormat,
-    look: lookToFormat17(kept['look']),
+    look: lookToFormat20(lookToFormat17(kept['look'])),
     tables: tablesToFormat17(kept['tables']),
     templates: templatesToFormat19(templatesToFormat18(templatesToFormat16(kept.templates))),
     clocks: {},

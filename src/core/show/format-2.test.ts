@@ -28,7 +28,7 @@ describe('a show of format 1', () => {
       masks: [],
     });
     expect(Object.keys(show.cards)).toEqual(Object.keys(kept.cards));
-    expect(show.look).toEqual({ styles: {}, palettes: [], palette: null, sets: [], maps: {} });
+    expect(show.look).toEqual({ styles: {}, palettes: [], palette: null, sets: [], maps: {}, locale: 'en' });
   });
   test('capitals become a case; a field that drove them drives the case', () => {
     const document = structuredClone(kept);

@@ -10,6 +10,7 @@ import { toFormat17 } from './format-17';
 import { toFormat18 } from './format-18';
 import { toFormat19 } from './format-19';
 import { toFormat2 } from './format-2';
+import { toFormat20 } from './format-20';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
 import { toFormat5 } from './format-5';
@@ -43,6 +44,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   16: toFormat17,
   17: toFormat18,
   18: toFormat19,
+  19: toFormat20,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

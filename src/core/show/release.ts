@@ -20,6 +20,7 @@ import { templatesToFormat16 } from './format-16';
 import { lookToFormat17, tablesToFormat17 } from './format-17';
 import { templatesToFormat18 } from './format-18';
 import { templatesToFormat19 } from './format-19';
+import { lookToFormat20 } from './format-20';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -64,7 +65,7 @@ export const openRelease = (value: unknown): Release =>
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
           tables: tablesToFormat17((value as { tables?: unknown }).tables),
-          look: lookToFormat17(lookToFormat12((value as { look?: unknown }).look)),
+          look: lookToFormat20(lookToFormat17(lookToFormat12((value as { look?: unknown }).look))),
           tickers: tickersToFormat15((value as { tickers?: unknown }).tickers),
           channels: channelsToFormat8((value as { channels?: unknown }).channels),
           templates: [

@@ -5,6 +5,7 @@ import { cardSchema, type Card } from './card';
 import { channelSchema } from './channel';
 import { showTickerSchema } from './ticker';
 import { showClockSchema, showScoreSchema } from './clock';
+import { byName } from '../locale';
 import { lookSchema, plainLook } from './style';
 import { padSchema } from './pad';
 import { newRundown, rundownSchema } from './rundown';
@@ -15,7 +16,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 19;
+export const showFormat = 20;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),
@@ -74,8 +75,11 @@ export const usualLanes = (): Show['channels'][number]['lanes'] => [
   { id: 'bug', name: 'Bug' },
 ];
 
-export const templatesByName = (show: Pick<Show, 'templates'>): Show['templates'][string][] =>
-  Object.values(show.templates).sort((a, b) => a.name.localeCompare(b.name, 'en'));
+export const templatesByName = ({
+  templates,
+  look,
+}: Pick<Show, 'templates' | 'look'>): Show['templates'][string][] =>
+  Object.values(templates).sort(byName(look.locale));
 
 const indexes = new WeakMap<object, Map<number, Card>>();
 

@@ -1,3 +1,4 @@
+import { localeSchema, usualLocale } from '../locale';
 import { z } from 'zod';
 import { easeSchema } from './ease';
 import { showMapSchema, type ShowMap } from './show-map';
@@ -70,11 +71,20 @@ export const lookSchema = z.object({
   palette: idSchema.nullable(),
   sets: z.array(pictureSetSchema).max(200),
   maps: z.record(idSchema, showMapSchema),
+  /** The language whose rules words are compared and ordered by: a BCP 47 tag. */
+  locale: localeSchema,
 });
-/** The named styles of a show, its palettes, its sets of pictures, and its maps. */
+/** What all templates of a show share: named styles, palettes, sets of pictures, maps, the language of its words. */
 export type Look = z.infer<typeof lookSchema>;
 
-export const plainLook: Look = { styles: {}, palettes: [], palette: null, sets: [], maps: {} };
+export const plainLook: Look = {
+  styles: {},
+  palettes: [],
+  palette: null,
+  sets: [],
+  maps: {},
+  locale: usualLocale,
+};
 
 /** What stands in for a named style that is not there: said in Build, and never a hole on air. */
 const missing = '#808080';

@@ -1,5 +1,5 @@
-import type { RowList, Scalar, TableElement } from '../show';
-import { isAmong, type TableLine } from './lines';
+import type { RowList, TableElement } from '../show';
+import { isAmong, type Meant, type TableLine } from './lines';
 import { cellWords } from './words';
 
 /** A cell of a table: the line and the column that it begins in, and how many of each it covers. */
@@ -18,7 +18,7 @@ export function gridOf(
   table: TableElement,
   lines: readonly TableLine[],
   list: RowList,
-  valueOf: (field: string) => Scalar,
+  meant: Meant,
 ): readonly GridCell[] {
   const { columns } = table;
   const places = columns.length;
@@ -29,7 +29,7 @@ export function gridOf(
     const own = lines[line] as TableLine;
     const col = columns[column] as (typeof columns)[number];
     for (const join of table.joins)
-      if (columnOf.get(join.column) === column && isAmong(join.lines, own, list, valueOf)) return join;
+      if (columnOf.get(join.column) === column && isAmong(join.lines, own, list, meant)) return join;
     if (own.side) return { across: own.side.cells[col.id]?.across ?? 1, down: 1 };
     if (!col.joinsEqual) return { across: 1, down: 1 };
     const words = cellWords(col, own, list);

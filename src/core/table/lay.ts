@@ -1,28 +1,19 @@
-import {
-  coloursOf,
-  type Box,
-  type CellLook,
-  type Element,
-  type RowList,
-  type Scalar,
-  type TableElement,
-} from '../show';
+import { coloursOf, type Box, type CellLook, type Element, type RowList, type TableElement } from '../show';
 import type { Trace } from '../chart';
 import { insideOf } from './cells';
 import { CellDrawer, isWordy, type KeptCell } from './contents';
 import { gridOf, type GridCell } from './grid';
-import { tableLines, type TableLine } from './lines';
+import { tableLines, type Meant, type TableLine } from './lines';
 import { looksOf } from './looks';
 import { columnWidths } from './widths';
 import { cellWords } from './words';
 
 /** What laying a table asks of those around it. */
-export interface TablePort {
+export interface TablePort extends Meant {
   /** Px that words take in one line, whatever room there is. */
   readonly width: (words: string, look: CellLook) => number;
   /** Words fitted into a room by the fit of their look: their height, px, and the part of their size that they came to. */
   readonly fit: (words: string, look: CellLook, room: Box) => { readonly h: number; readonly scale: number };
-  readonly valueOf: (field: string) => Scalar;
   /** The picture that a cell stands for: of a set by its name, or of the show by its id; null where there is none. */
   readonly picture: (set: string | null, name: string) => string | null;
   /** The size of what a child of the table draws, px. */
@@ -73,8 +64,8 @@ const leastRow = 12;
  */
 export function layTable(table: TableElement, list: RowList, port: TablePort): LaidTable {
   const lines = tableLines(table, list);
-  const grid = gridOf(table, lines, list, port.valueOf);
-  const lookOf = looksOf(table, list, port.valueOf);
+  const grid = gridOf(table, lines, list, port);
+  const lookOf = looksOf(table, list, port);
   const cells = grid.map((cell) => {
     const line = lines[cell.line] as TableLine;
     const column = table.columns[cell.column] as TableElement['columns'][number];

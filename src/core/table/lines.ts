@@ -32,13 +32,15 @@ export function tableLines(table: TableElement, list: RowList): readonly TableLi
   ];
 }
 
-/** Whether a line is among those that are meant; `valueOf` gives the value of a field. */
-export function isAmong(
-  lines: Lines,
-  line: TableLine,
-  list: RowList,
-  valueOf: (field: string) => Scalar,
-): boolean {
+/** What decides which lines are meant, besides the lines. */
+export interface Meant {
+  readonly valueOf: (field: string) => Scalar;
+  /** The language whose rules words are compared by. */
+  readonly locale: string;
+}
+
+/** Whether a line is among those that are meant. */
+export function isAmong(lines: Lines, line: TableLine, list: RowList, { valueOf, locale }: Meant): boolean {
   switch (lines.kind) {
     case 'all':
       return true;
@@ -59,7 +61,7 @@ export function isAmong(
       const than = lines.field === null ? lines.than : valueOf(lines.field);
       // Nothing to compare with is nothing that is met.
       if (than === null && lines.field !== null) return false;
-      return stands(cellIn(list, line.key, lines.column), lines.test, than);
+      return stands(cellIn(list, line.key, lines.column), lines.test, than, locale);
     }
   }
 }

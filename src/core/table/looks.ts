@@ -1,18 +1,11 @@
-import {
-  plainCell,
-  type CellLook,
-  type CellLookPart,
-  type RowList,
-  type Scalar,
-  type TableElement,
-} from '../show';
-import { isAmong, type TableLine } from './lines';
+import { plainCell, type CellLook, type CellLookPart, type RowList, type TableElement } from '../show';
+import { isAmong, type Meant, type TableLine } from './lines';
 
 /** How the cells of a table look: the table's own look, then the column's, then the rules in their order. */
 export function looksOf(
   table: TableElement,
   list: RowList,
-  valueOf: (field: string) => Scalar,
+  meant: Meant,
 ): (line: TableLine, column: number) => CellLook {
   const rules = table.rules.map((rule) => ({ ...rule, columns: new Set(rule.columns) }));
   // Lines of which the same rules hold look alike: a look is put together once.
@@ -21,7 +14,7 @@ export function looksOf(
   return (line, column) => {
     let own = held.get(line);
     if (!own) {
-      own = rules.filter(({ lines }) => isAmong(lines, line, list, valueOf));
+      own = rules.filter(({ lines }) => isAmong(lines, line, list, meant));
       held.set(line, own);
     }
     const col = table.columns[column];

@@ -16,6 +16,7 @@ const port: TablePort = {
   width: () => 10,
   fit: () => ({ h: 10, scale: 1 }),
   valueOf: () => null,
+  locale: 'en',
   picture: () => null,
   sizeOf: () => ({ w: 0, h: 0 }),
 };

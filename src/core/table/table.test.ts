@@ -58,6 +58,7 @@ const port: TablePort = {
     return { h: size * (fit === 'wrap' ? Math.max(1, Math.ceil(w / room)) : 1), scale };
   },
   valueOf: () => null,
+  locale: 'en',
   picture: (set, name) => (set === 'flags' && name === 'NO' ? 'f'.repeat(64) : null),
   sizeOf: () => ({ w: 30, h: 20 }),
 };
@@ -109,7 +110,7 @@ describe('the places of a table', () => {
       heads: [{ id: 'h', h: 0, cells: { b: { text: 'Judges', across: 2, total: null } } }],
       joins: [{ id: 'j', lines: { kind: 'place', at: 2 }, column: 'a', across: 2, down: 2 }],
     });
-    const grid = gridOf(table, tableLines(table, three), three, () => null);
+    const grid = gridOf(table, tableLines(table, three), three, { valueOf: () => null, locale: 'en' });
     expect(grid).toEqual([
       { line: 0, column: 0, across: 1, down: 1 },
       { line: 0, column: 1, across: 2, down: 1 },
@@ -128,7 +129,7 @@ describe('the places of a table', () => {
     const heat = column('a', { kind: 'text', column: 'Team' }, { joinsEqual: true });
     const table = tableOf({ columns: [heat, points] });
     const list = listOf([['Heat 1', 1], ['Heat 1', 2], ['Heat 2', 3], ['', 4], ['', 5]]); // prettier-ignore
-    const grid = gridOf(table, tableLines(table, list), list, () => null);
+    const grid = gridOf(table, tableLines(table, list), list, { valueOf: () => null, locale: 'en' });
     expect(grid.filter(({ column: at }) => at === 0).map(({ line, down }) => [line, down])).toEqual([[0, 2], [2, 1], [3, 1], [4, 1]]); // prettier-ignore
   });
 
@@ -155,7 +156,10 @@ describe('the places of a table', () => {
           const list = listOf(cells.map((cell) => [cell]), ['Team']); // prettier-ignore
           const lines = tableLines(table, list);
           const covered = new Map<string, number>();
-          for (const { line, column: at, across, down } of gridOf(table, lines, list, () => null))
+          for (const { line, column: at, across, down } of gridOf(table, lines, list, {
+            valueOf: () => null,
+            locale: 'en',
+          }))
             for (let l = line; l < line + down; l += 1)
               for (let c = at; c < at + across; c += 1)
                 covered.set(`${l} ${c}`, (covered.get(`${l} ${c}`) ?? 0) + 1);

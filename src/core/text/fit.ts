@@ -1,3 +1,4 @@
+import { graphemes } from '../locale';
 import type { Face, TextMeasure } from './measure';
 import { directionOf, takeSpans, type Direction, type LetterCase, type Marked } from './words';
 
@@ -98,7 +99,6 @@ interface Box {
   readonly h: number;
 }
 
-const graphemeSegmenter = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
 /** Scripts whose letters hang together: no space is put between them. */
 const joined =
   /[\p{Script=Arabic}\p{Script=Syriac}\p{Script=Mongolian}\p{Script=Nko}\p{Script=Mandaic}\p{Script=Phags_Pa}]/u;
@@ -107,7 +107,7 @@ const joined =
 function gapsIn(text: string): number {
   let count = 0;
   let isOpen = false;
-  for (const { segment } of graphemeSegmenter.segment(text)) {
+  for (const { segment } of graphemes(text)) {
     isOpen = !joined.test(segment);
     if (isOpen) count += 1;
   }

@@ -1,3 +1,4 @@
+import { graphemes } from '../locale';
 import { wordsWidth, type TextLayout, type TextRun } from './fit';
 import { isRightToLeft } from './words';
 import type { TextMeasure } from './measure';
@@ -23,7 +24,6 @@ export interface TextPiece {
 const shaped =
   /[\p{Script=Arabic}\p{Script=Syriac}\p{Script=Mongolian}\p{Script=Nko}\p{Script=Devanagari}\p{Script=Bengali}\p{Script=Gurmukhi}\p{Script=Gujarati}\p{Script=Oriya}\p{Script=Tamil}\p{Script=Telugu}\p{Script=Kannada}\p{Script=Malayalam}\p{Script=Sinhala}\p{Script=Khmer}\p{Script=Myanmar}\p{Script=Tibetan}]/u;
 const strongLeft = /[\p{L}\p{N}]/u;
-const clusters = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
 
 /** The words of a run; words that run against their line stay together, as they are read in their own order. */
 function wordsOf(text: string, isRtl: boolean): { start: number; end: number; runsAgainst: boolean }[] {
@@ -90,8 +90,7 @@ export function piecesOf(
         const text = run.text.slice(start, end);
         if (by === 'word' || runsAgainst || shaped.test(text)) put(start, end);
         else
-          for (const { index: at, segment } of clusters.segment(text))
-            put(start + at, start + at + segment.length);
+          for (const { index: at, segment } of graphemes(text)) put(start + at, start + at + segment.length);
         word += 1;
       }
     }

@@ -1,4 +1,4 @@
-const graphemes = new Intl.Segmenter('en', { granularity: 'grapheme' });
+import { graphemes } from '../locale';
 
 /** Words as they may stand in a band: without what cannot be seen, or steers what comes after them, on one line. */
 export const oneLine = (raw: string): string =>
@@ -14,7 +14,7 @@ export function charactersOf(words: string): number {
   const known = counted.get(words);
   if (known !== undefined) return known;
   let count = 0;
-  for (const _ of graphemes.segment(words)) count += 1;
+  for (const _ of graphemes(words)) count += 1;
   if (counted.size > 20_000) counted.clear();
   counted.set(words, count);
   return count;

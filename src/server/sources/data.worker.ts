@@ -5,7 +5,7 @@ import { typeOfValue, valueText, type Binding } from '../../core/binding';
 import type { Target } from '../../core/clock';
 import { cameOf, feedOf, Resolver, type Resolved, type Use } from '../../core/data';
 import type { Problem } from '../../core/problem';
-import type { ShowClock, ShowTicker, TypedUpTo } from '../../core/show';
+import { plainLook, type ShowClock, type ShowTicker, type TypedUpTo } from '../../core/show';
 import type { Came } from '../../core/ticker';
 import type { TypingAct } from '../../core/typing';
 import type { Source } from '../../core/source';
@@ -152,7 +152,7 @@ function answer(message: Message): unknown {
     case 'release': {
       const release = tables.take(message.hash, message.paths);
       typing.take(release);
-      const { views = {}, assets = {}, sources = {} } = release ?? {};
+      const { views = {}, assets = {}, sources = {}, look: { locale } = plainLook } = release ?? {};
       clocks = Object.values(release?.clocks ?? {});
       tickers = Object.values(release?.tickers ?? {});
       told.clear();
@@ -160,7 +160,7 @@ function answer(message: Message): unknown {
       const all: Record<string, Source[]> = {};
       for (const source of Object.values(sources)) (all[feedOf(source)] ??= []).push(source);
       feeds = all;
-      tell(resolver.setShow({ tables: tables.all(), views, assets, sources }));
+      tell(resolver.setShow({ tables: tables.all(), views, assets, sources, locale }));
       for (const [feed, of] of Object.entries(feeds)) {
         const read = keeper.read(feed);
         if (read) for (const source of of) tell(resolver.setSource(source, read));

@@ -1,3 +1,4 @@
+import { usualLocale, wordOrder } from '../../core/locale';
 import { watch, type FSWatcher } from 'chokidar';
 import { readdir, stat } from 'node:fs/promises';
 import { join, relative, sep } from 'node:path';
@@ -260,7 +261,7 @@ export class SourceHost {
       if (at?.isFile())
         found.push({ path: name.split(sep).join('/'), bytes: at.size, changed: at.mtimeMs / 1000 });
     }
-    return found.sort((a, b) => a.path.localeCompare(b.path, 'en'));
+    return found.sort((a, b) => wordOrder(usualLocale)(a.path, b.path));
   }
 
   databases = async (): Promise<string[]> => {

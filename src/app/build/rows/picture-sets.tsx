@@ -1,3 +1,4 @@
+import { wordOrder } from '../../../core/locale';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -125,7 +126,7 @@ function AddFromShelf(props: { show: Show; onAdd: (pictures: { name: string; ass
 /** Makes a set: of the files of a folder, of the parts of one SVG file, or of one picture that is cut in a grid. */
 function NewSet({ show, onClose, onMade }: { show: Show; onClose: () => void; onMade: (id: string) => void }) {
   const edit = useDraft((store) => store.edit);
-  const folders = [...new Set(Object.values(show.assets).map(({ folder }) => folder))].sort();
+  const folders = [...new Set(Object.values(show.assets).map(({ folder }) => folder))].sort(wordOrder(show.look.locale));
   const [from, setFrom] = useState<From>('folder');
   const [folder, setFolder] = useState(folders.find((name) => name !== '') ?? folders[0] ?? '');
   const [picture, setPicture] = useState<string | null>(null);

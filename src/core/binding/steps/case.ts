@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { isLocale } from '../../locale';
 import { scalar } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
 import { stepSchemas } from './schemas';
@@ -33,14 +34,9 @@ export const letterCase: StepKind<z.infer<typeof schema>> = {
       sentence: 'in sentence case',
     })[way],
   type: (input) => (isWords(input) ? scalar('text') : doesNotFit('Case', 'words', input)),
-  apply(input, { way, locale }) {
+  apply(input, { way, locale }, context) {
     const text = String(input);
-    let language: string | undefined;
-    try {
-      language = locale ? Intl.getCanonicalLocales(locale)[0] : undefined;
-    } catch {
-      language = undefined;
-    }
+    const language = isLocale(locale) ? locale : context.locale;
     const large = (word: string): string => {
       const [first = '', ...rest] = [...word];
       return first.toLocaleUpperCase(language) + rest.join('');

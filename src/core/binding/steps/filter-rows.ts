@@ -23,10 +23,10 @@ export const filterRowsStep: StepKind<z.infer<typeof schema>> = {
   words: (step, { nameOf }) =>
     `rows whose ${step.column || '…'} ${testWords[step.test]}${needsOther.includes(step.test) ? ` ${operandIn(step.than, nameOf)}` : ''}`,
   type: (input, step) => rowsType('Filter rows', input, [step.column]),
-  apply(input, { column, test, than }, { operand }) {
+  apply(input, { column, test, than }, { operand, locale }) {
     const rows = rowsIn(input);
     columnOfRows(rows, column);
-    return new RowsValue(filterRows(rows, { column, test, than: valueText(operand(than)) }));
+    return new RowsValue(filterRows(rows, { column, test, than: valueText(operand(than)) }, locale));
   },
   each: false,
 };

@@ -45,8 +45,8 @@ export const ifThen: StepKind<z.infer<typeof schema>> = {
       ? scalar(a.of === 'any' || b.of === 'any' ? 'any' : 'text')
       : scalar('any');
   },
-  apply(input, step, { operand }) {
-    return stands(input, step.test, operand(step.than))
+  apply(input, step, { operand, locale }) {
+    return stands(input, step.test, operand(step.than), locale)
       ? step.thenKeep
         ? input
         : operand(step.then)

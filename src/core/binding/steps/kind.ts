@@ -5,6 +5,8 @@ import { typeWords, type Rowset, type Value, type ValueType } from '../value';
 
 /** What a step may ask for while it works. */
 export interface StepContext {
+  /** The language whose rules words are compared and ordered by: a BCP 47 tag. */
+  readonly locale: string;
   readonly operand: (operand: Operand) => Value;
   /** The rows of a table, source or view by its id. */
   readonly data: (id: string) => Rowset;

@@ -1,3 +1,4 @@
+import { graphemes } from '../../locale';
 import type { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
@@ -31,9 +32,7 @@ export const part: StepKind<z.infer<typeof schema>> = {
     const text = String(input);
     const pieces =
       of === 'signs'
-        ? [...new Intl.Segmenter(undefined, { granularity: 'grapheme' }).segment(text)].map(
-            ({ segment }) => segment,
-          )
+        ? [...graphemes(text)].map(({ segment }) => segment)
         : of === 'words'
           ? text.trim().split(/\s+/)
           : text.split(/\r?\n/);

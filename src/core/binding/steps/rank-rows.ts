@@ -32,11 +32,15 @@ export const rankRowsStep: StepKind<z.infer<typeof schema>> = {
       ? rows
       : { of: 'rows', columns: [...rows.columns, { key: name, name, type: 'number' }] };
   },
-  apply(input, { by, down, ties: way, name }) {
+  apply(input, { by, down, ties: way, name }, { locale }) {
     const rows = rowsIn(input);
     columnOfRows(rows, by);
     return new RowsValue(
-      sortRows(rankRows(rows, { by, down, ties: way, name }), [{ column: name, down: false }]),
+      sortRows(
+        rankRows(rows, { by, down, ties: way, name }, locale),
+        [{ column: name, down: false }],
+        locale,
+      ),
     );
   },
   each: false,

@@ -19,10 +19,10 @@ export const sortRowsStep: StepKind<z.infer<typeof schema>> = {
   ],
   words: ({ column, down }) => `sorted by ${column || '…'}, ${down ? 'largest' : 'smallest'} first`,
   type: (input, step) => rowsType('Sort rows', input, [step.column]),
-  apply(input, { column, down }) {
+  apply(input, { column, down }, { locale }) {
     const rows = rowsIn(input);
     columnOfRows(rows, column);
-    return new RowsValue(sortRows(rows, [{ column, down }]));
+    return new RowsValue(sortRows(rows, [{ column, down }], locale));
   },
   each: false,
 };

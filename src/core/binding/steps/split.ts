@@ -1,3 +1,4 @@
+import { graphemes } from '../../locale';
 import type { z } from 'zod';
 import { listOf, scalar } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
@@ -33,9 +34,7 @@ export const split: StepKind<z.infer<typeof schema>> = {
     const text = String(input);
     const pieces =
       by === 'signs' || (by === 'other' && other === '')
-        ? [...new Intl.Segmenter(undefined, { granularity: 'grapheme' }).segment(text)].map(
-            ({ segment }) => segment,
-          )
+        ? [...graphemes(text)].map(({ segment }) => segment)
         : text.split(by === 'comma' ? /[,;]/ : by === 'lines' ? /\r?\n/ : by === 'words' ? /\s+/ : other);
     return pieces.map((part) => part.trim()).filter((part) => part !== '');
   },

@@ -1,11 +1,10 @@
+import { graphemes } from '../../locale';
 import type { z } from 'zod';
 import { scalar } from '../value';
 import { doesNotFit, isWords, type StepKind } from './kind';
 import { stepSchemas } from './schemas';
 
 const schema = stepSchemas.trim;
-
-const parts = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
 
 /** Words without the space around them, at most so many signs long with an ellipsis for the rest. */
 export const trim: StepKind<z.infer<typeof schema>> = {
@@ -23,7 +22,7 @@ export const trim: StepKind<z.infer<typeof schema>> = {
     let text = String(input).trim();
     if (inside) text = text.replace(/[^\S\n]+/g, ' ');
     if (most === 0) return text;
-    const signs = [...parts.segment(text)].map(({ segment }) => segment);
+    const signs = [...graphemes(text)].map(({ segment }) => segment);
     return signs.length <= most
       ? text
       : `${signs

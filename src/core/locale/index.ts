@@ -1,0 +1,10 @@
+export {
+  byName,
+  graphemes,
+  isLocale,
+  localeSchema,
+  looseWordOrder,
+  usualLocale,
+  wordOrder,
+  type WordOrder,
+} from './locale';
