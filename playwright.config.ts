@@ -4,14 +4,14 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  // Files beside one another, each with a server and browsers of its own: most of a test is waiting.
+  workers: 2,
   fullyParallel: false,
-  // A machine with both cores busy may miss a beat of the mouse; what fails twice is a fault.
-  retries: 1,
+  // What passes at the second try is a fault.
+  retries: 0,
   reporter: [['list'], ['json', { outputFile: 'node_modules/.cache/test-results/e2e.json' }]],
   use: {
     viewport: { width: 1280, height: 640 },
-    trace: 'on-first-retry',
     acceptDownloads: true,
     // A test that wants the application kept in the browser says so: it is fetched whole for it.
     serviceWorkers: 'block',

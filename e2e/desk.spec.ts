@@ -177,6 +177,7 @@ test('what is pressed while the server is away is dropped with a word, and never
   await page.waitForTimeout(500);
   expect(await names()).toEqual([]);
   // The Desk is as it was: the same press takes it now.
+  await expect(takes(page)).toContainText('takes 301');
   await page.keyboard.press('Space');
   await expect.poll(names).toEqual(['301']);
   await page.context().close();

@@ -263,11 +263,11 @@ test('a Change with a rule, a step and a move are made here and run on air, from
   // A move: down and away; a step that brings nothing, but is counted.
   await page.getByRole('button', { name: 'More of the score' }).click();
   await page.getByRole('menuitem', { name: 'Add a named move' }).click();
-  await page.getByRole('button', { name: 'Add a track to Move' }).click();
+  await page.getByRole('button', { name: 'Add track to Move' }).click();
   await page.getByRole('menuitem', { name: 'Opacity', exact: true }).click();
   await page.getByRole('button', { name: 'More of the score' }).click();
   await page.getByRole('menuitem', { name: 'Add a step' }).click();
-  await expect(headed(page, /^Step, 25 frames/)).toBeVisible();
+  await expect(headed(page, /^Step.*, 25 frames/)).toBeVisible();
   await page.getByRole('button', { name: 'Release…' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Release', exact: true }).click();
   await expect(page.getByText('Draft is as released')).toBeVisible();
@@ -312,7 +312,7 @@ test('what will surprise is said: keys behind the end, flashes in the frames, wh
     .getByRole('textbox', { name: 'Fill', exact: true })
     .fill('#ffffff');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Add a track to Enter' }).click();
+  await page.getByRole('button', { name: 'Add track to Enter' }).click();
   await page.getByRole('menuitem', { name: 'Opacity', exact: true }).click();
   await key(page, 'Rectangle Opacity: 0 at Enter 0').click();
   // Eight times on and off in a second.

@@ -306,7 +306,7 @@ test('the button panel takes and clears over the open interface, and is lit by t
 }) => {
   await page.goto(`${server.url}/panel`);
   await page.getByRole('button', { name: '301 take' }).click();
-  const lit = page.getByRole('button', { name: '301 on air: clear' });
+  const lit = page.getByRole('button', { name: '301 clear' });
   await expect(lit).toHaveAttribute('aria-pressed', 'true');
   await server.command({ do: 'clear', channel: 'main', all: true });
   await expect(page.getByRole('button', { name: '301 take' })).toBeVisible();

@@ -278,7 +278,7 @@ test('5: the bar wipes in and the text follows; scrubbed and played in frames', 
   const score = page.getByRole('region', { name: 'Score' });
   const motion = async (element: string, kind: string): Promise<void> => {
     await choose(page, element);
-    await score.getByRole('button', { name: /Add a track to/ }).click();
+    await score.getByRole('button', { name: /Add track to/ }).click();
     await page.getByRole('menuitem', { name: kind, exact: true }).click();
   };
   await motion('Bar', 'Wipe, right edge');

@@ -209,7 +209,7 @@ test('the tour is walked', async ({ browser }) => {
     }],
     ['/panel is a button panel that knows nothing but the open interface, /as-run the log.', async () => {
       await second.goto(`${server.url}/panel`);
-      await expect(second.getByRole('button', { name: '101 on air: clear' })).toBeVisible();
+      await expect(second.getByRole('button', { name: '101 clear' })).toBeVisible();
       await second.goto(`${server.url}/as-run`);
       await expect(second.getByRole('table', { name: 'As-run log' })).toContainText('Ana');
     }],

@@ -1,3 +1,4 @@
+import type { Offer } from '../palette/palette-store';
 import { eyeDistance } from '../../core/display';
 // What the keys, menus and buttons of Build do to the elements in hand.
 import { toast } from 'sonner';
@@ -520,4 +521,32 @@ export function buildKey(event: KeyboardEvent): boolean {
 const run = (action: () => void): true => {
   action();
   return true;
+};
+
+/** What the palette offers of Build besides what can be pressed on the page. */
+export const buildOffers = (): readonly Offer[] => {
+  const { set, select, isPlaying } = useBuild.getState();
+  return [
+    ['Duplicate', 'Ctrl+D', duplicateSelected],
+    ['Group', 'Ctrl+G', groupSelected],
+    ['Ungroup', 'Ctrl+Shift+G', ungroupSelected],
+    ['Select all', 'Ctrl+A', () => select(Object.values(templateNow()?.order ?? []))],
+    ['Cut', 'Ctrl+X', cutSelected],
+    ['Copy', 'Ctrl+C', copySelected],
+    ['Paste', 'Ctrl+V', () => void pasteHere()],
+    ['Delete what is selected', 'Delete', removeSelected],
+    ['Bring forward', 'Ctrl+↑', () => orderSelected('forward')],
+    ['Bring to front', 'Ctrl+Shift+↑', () => orderSelected('front')],
+    ['Send backward', 'Ctrl+↓', () => orderSelected('backward')],
+    ['Send to back', 'Ctrl+Shift+↓', () => orderSelected('back')],
+    ['Align left', '', () => alignSelected('left')],
+    ['Align centre', '', () => alignSelected('centre')],
+    ['Align right', '', () => alignSelected('right')],
+    ['Align top', '', () => alignSelected('top')],
+    ['Align middle', '', () => alignSelected('middle')],
+    ['Align bottom', '', () => alignSelected('bottom')],
+    ['Draw a path', 'P', () => set({ isPen: true })],
+    [isPlaying ? 'Stop' : 'Play', 'Space', () => set({ isPlaying: !isPlaying })],
+    ['Find and replace in the show', 'Ctrl+F', () => set({ isFinding: true })],
+  ].map(([name, keys, run]) => ({ id: String(name), name, ...(keys === '' ? {} : { keys }), run }) as Offer);
 };

@@ -232,3 +232,10 @@ export function templateNow(): Template | null {
   const template = (templateId !== null && show?.templates[templateId]) || null;
   return template && inLayout(template, layout);
 }
+
+/** Takes an element in hand in its template, whichever is in hand now. */
+export function selectIn(template: string, element: string): void {
+  const { enter, select } = useBuild.getState();
+  enter(template);
+  select([element]);
+}

@@ -13,6 +13,7 @@ import {
   type LibraryPackage,
 } from '../../core/show';
 import { toast } from 'sonner';
+import { offerActions } from '../palette/palette-store';
 import { LibraryDialog } from '../library/library-dialog';
 import { Button, Empty, nameNext } from '../ui';
 import { WhereFrom } from '../binding/where-from';
@@ -20,7 +21,7 @@ import { useResolved } from '../state/data';
 import { useDraft, useShow } from '../state/draft-store';
 import { newId } from '../state/ids';
 import { BringingFiles } from './bring-files';
-import { buildKey, copyInto, dropFiles, isClip, pasteHere, removeSelected } from './actions';
+import { buildKey, buildOffers, copyInto, dropFiles, isClip, pasteHere, removeSelected } from './actions';
 import { isInField } from '../ui/keep-typed';
 import { inLayout, templateNow, useBuild, type TryWith } from './build-store';
 import { FindDialog } from './find-dialog';
@@ -89,6 +90,7 @@ export function BuildView() {
       if (first) void navigate(`/build/${first.id}`, { replace: true });
     }
   }, [template, show, entered, enter, navigate]);
+  useEffect(() => offerActions('build', buildOffers), []);
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!event.defaultPrevented && buildKey(event)) event.preventDefault();

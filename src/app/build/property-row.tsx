@@ -319,21 +319,19 @@ function KnotMenu(props: { show: Show; template: Template; element: Element; pro
   return (
     <DropdownMenu.Root onOpenChange={setOpen}>
       <DropdownMenu.Trigger asChild>
-        <span>
-          <Knot
-            isTied={tie !== undefined}
-            label={
-              field
-                ? `${name}: from the field ${field.name}`
-                : binding
-                  ? `${name}: from the binding ${binding.name}`
-                  : rows && tie
-                    ? `${name}: from the column ${tie.column} of ${rows.name}`
-                    : `${name}: make a field`
-            }
-            onClick={() => undefined}
-          />
-        </span>
+        <Knot
+          isTied={tie !== undefined}
+          label={
+            field
+              ? `${name}: from the field ${field.name}`
+              : binding
+                ? `${name}: from the binding ${binding.name}`
+                : rows && tie
+                  ? `${name}: from the column ${tie.column} of ${rows.name}`
+                  : `${name}: make a field`
+          }
+          onClick={() => undefined}
+        />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

@@ -90,9 +90,9 @@ function ClockTile(props: { clock: AirClock; give: Give; isInHand: boolean }) {
           type="button"
           className={`number min-w-16 rounded px-1 text-right text-[17px] ${isRunning ? 'text-ink' : 'text-ink-2'} hover:bg-raised`}
           title="Set it to a time"
-          aria-label={`Set ${clock.name}`}
           onClick={() => setSetting(true)}
         >
+          <span className="sr-only">Set {clock.name} </span>
           <Running words={words} />
         </button>
       ) : (

@@ -48,7 +48,7 @@ export function RowsGrid(props: {
               <button
                 type="button"
                 aria-label={`Column ${column.name}: ${column.type}`}
-                className="number rounded px-1 text-[11px] text-tide hover:bg-raised"
+                className="number h-6 min-w-6 rounded px-1 text-[11px] text-tide hover:bg-raised"
                 onClick={() => onColumn(column)}
               >
                 {column.type}

@@ -179,7 +179,7 @@ function Box(props: {
                   +{by}
                 </Button>
               ))}
-              <Button aria-label={`${name} to zero`} onClick={() => void say({ score: theirs(name), to: 0 })}>
+              <Button aria-label={`${name} to 0`} onClick={() => void say({ score: theirs(name), to: 0 })}>
                 0
               </Button>
             </div>

@@ -111,7 +111,10 @@ export function StandInsView() {
         <h2 className="mb-1 text-xs text-ink-2">
           {standInNames[open]} answers now, at <span className="number">/api/data/stand-ins/{open}</span>
         </h2>
-        <pre className="number min-h-0 flex-1 overflow-auto rounded border border-line bg-deck p-3 text-xs whitespace-pre-wrap">
+        <pre
+          tabIndex={0}
+          className="number min-h-0 flex-1 overflow-auto rounded border border-line bg-deck p-3 text-xs whitespace-pre-wrap"
+        >
           {streams ? (streams[open].answer ?? 'Nothing: it is silent.') : 'Waiting for the server…'}
         </pre>
       </section>

@@ -403,12 +403,15 @@ function ColumnHead(props: {
       </button>
       <button
         type="button"
-        aria-label={`Column ${column.name}: ${columnKinds[column.type].label}`}
         title={`${columnKinds[column.type].label}: change the column`}
-        className="number rounded px-1 text-[11px] text-tide hover:bg-raised"
+        className="number h-6 min-w-6 rounded px-1 text-[11px] text-tide hover:bg-raised"
         onClick={onOpen}
       >
         {marks[column.type] ?? 'abc'}
+        <span className="sr-only">
+          {' '}
+          Column {column.name}: {columnKinds[column.type].label}
+        </span>
       </button>
     </span>
   );

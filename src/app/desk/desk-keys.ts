@@ -1,7 +1,8 @@
-import { meaningOf, typeOnLine, type DeskAction } from '../../core/desk';
+import { deskActions, keysOf, meaningOf, typeOnLine, type DeskAction } from '../../core/desk';
 import type { ClockAct } from '../../core/clock';
 import type { AirClock } from '../../core/playout';
 import { clockInHand, tellClock } from '../clocks/clock-board';
+import type { Offer } from '../palette/palette-store';
 import { useAir } from '../state/air-store';
 import {
   act,
@@ -205,3 +206,11 @@ export function deskKeys(page: Window = window): () => void {
     for (const [name, listener] of on) page.removeEventListener(name, listener as EventListener);
   };
 }
+
+/** What the palette offers of the Desk, with the keys of whoever sits here. All lanes are cleared by their key alone. */
+export const deskOffers = (): readonly Offer[] =>
+  deskActions.flatMap(({ id, words }) =>
+    id === 'clear-all'
+      ? []
+      : [{ id, name: words, keys: keysOf(useKeymap.getState().own, id).join('  '), run: deeds[id] }],
+  );

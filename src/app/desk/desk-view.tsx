@@ -8,7 +8,8 @@ import { useLamp } from '../state/tally';
 import { takeUpArrangement } from './arrangement';
 import { CallLine } from './call-line';
 import { ChannelCode } from './channel-code';
-import { deskKeys } from './desk-keys';
+import { offerActions } from '../palette/palette-store';
+import { deskKeys, deskOffers } from './desk-keys';
 import { toChannel } from './desk-store';
 import { useHandTold } from './hand-told';
 import { DeskPanels } from './panels';
@@ -28,6 +29,7 @@ export function DeskView() {
   }, [id]);
   useEffect(() => takeUpArrangement(), [show]);
   useEffect(() => deskKeys(), []);
+  useEffect(() => offerActions('desk', deskOffers), []);
   useEffect(() => {
     const go = (event: Event): void => void navigate(`/desk/${(event as CustomEvent<string>).detail}`);
     addEventListener('jorvan-channel', go);

@@ -45,7 +45,7 @@ export function LaneBoard({ channel }: { channel: Channel }) {
       ).graphics.filter((g) => !graphics?.includes(g))
     : [];
   return (
-    <div className="@container h-full min-h-0 overflow-auto">
+    <div tabIndex={0} className="@container h-full min-h-0 overflow-auto">
       <table className="w-full border-collapse" aria-label="Lane board">
         <thead className="text-left text-xs text-ink-3">
           <tr className="h-7">

@@ -17,7 +17,7 @@ export function PanelsMenu() {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <Button className="h-6 px-2 text-xs">
+        <Button className="h-6 px-2 text-xs text-ink-2">
           <LayoutPanelLeft size={13} /> Panels
         </Button>
       </DropdownMenu.Trigger>

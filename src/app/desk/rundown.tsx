@@ -101,7 +101,7 @@ export function Rundown() {
           <p>Keep rows as cards in Data, or fill a template on the right and keep it.</p>
         </Empty>
       ) : (
-        <div ref={scroller} className="min-h-0 flex-1 overflow-auto">
+        <div ref={scroller} tabIndex={0} className="min-h-0 flex-1 overflow-auto">
           <ul role="listbox" aria-label="Cards" className="relative" style={{ height: list.getTotalSize() }}>
             {list.getVirtualItems().map(({ index, start }) => {
               const item = items[index];

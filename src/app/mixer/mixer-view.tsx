@@ -189,7 +189,6 @@ function Buses({ mixer, channels }: { mixer: Mixer; channels: readonly Channel[]
               key={name}
               type="button"
               aria-pressed={mixer.preview === source}
-              aria-label={`${name} to preview`}
               onClick={() => void give({ do: 'preview', source })}
               className={`border text-left ${mixer.program === source ? 'border-air' : mixer.preview === source ? 'border-next' : 'border-line'}`}
             >
@@ -197,6 +196,7 @@ function Buses({ mixer, channels }: { mixer: Mixer; channels: readonly Channel[]
               <span className="flex justify-between px-2 py-1 text-xs">
                 <span>
                   <span className="number text-ink-3">{source + 1}</span> {name}
+                  <span className="sr-only"> to preview</span>
                 </span>
                 <span className="text-ink-3">
                   {mixer.program === source ? 'program' : mixer.preview === source ? 'preview' : ''}

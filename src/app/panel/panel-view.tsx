@@ -145,11 +145,11 @@ export function PanelView() {
               key={card.id}
               type="button"
               aria-pressed={isUp}
-              aria-label={`${card.number} ${isUp ? 'on air: clear' : 'take'}`}
               onClick={() => press(card)}
               className={`flex aspect-[4/3] flex-col items-center justify-center rounded border-2 ${isUp ? 'border-air bg-air/25' : isNext ? 'border-next' : 'border-line bg-panel'}`}
             >
               <span className="number text-[20px]">{card.number}</span>
+              <span className="sr-only"> {isUp ? 'clear' : 'take'} </span>
               <span className="text-[11px] text-ink-2">
                 {isUp ? 'on air' : isNext ? 'next' : (card.name ?? '')}
               </span>

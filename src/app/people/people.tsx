@@ -61,12 +61,12 @@ export function People() {
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <Button
-          tone="quiet"
-          className="h-7 px-2 text-xs text-ink-2"
-          aria-label={people.length === 1 ? 'One person is here' : `${people.length} people are here`}
-        >
-          <Users size={14} /> {people.length}
+        <Button tone="quiet" className="h-7 px-2 text-xs text-ink-2">
+          <Users size={14} />
+          <span className="sr-only">
+            {people.length === 1 ? 'One person is here' : `${people.length} people are here`}:
+          </span>
+          {people.length}
           {others.length > 0 && (
             <span className="max-w-32 truncate">{others.map((one) => one.name || 'Someone').join(', ')}</span>
           )}

@@ -1,9 +1,11 @@
-import { useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { Redo2, Undo2 } from 'lucide-react';
+import { Redo2, Search, Undo2 } from 'lucide-react';
+import { tinykeys } from 'tinykeys';
 import { Button, IconButton } from '../ui';
 import { air, isReleased, setAccessKey, useAir } from '../state/air-store';
 import { useDraft } from '../state/draft-store';
+import { offerActions, openPalette, usePalette, type Offer } from '../palette/palette-store';
 import { People, useAreaTold } from '../people/people';
 import { UnfitStrip } from '../posts/unfit-strip';
 import { Troubles } from '../troubles/troubles';
@@ -14,6 +16,18 @@ import { KeptCards } from './kept-cards';
 import { TypedCells } from './typed-cells';
 import { ReleaseDialog } from './release-dialog';
 import { SaveProblem } from './save-problem';
+
+const Palette = lazy(async () => ({ default: (await import('../palette/palette')).Palette }));
+
+/** What the palette offers wherever one is. */
+const shellOffers = (): readonly Offer[] => {
+  const { draft, undo, redo } = useDraft.getState();
+  const [back, forth] = [draft?.undo.at(-1)?.label, draft?.redo.at(-1)?.label];
+  return [
+    ...(back ? [{ id: 'undo', name: `Undo: ${back}`, keys: 'Ctrl+Z', run: undo }] : []),
+    ...(forth ? [{ id: 'redo', name: `Redo: ${forth}`, keys: 'Ctrl+Y', run: redo }] : []),
+  ];
+};
 
 const areas = [
   ['/shows', 'Shows'],
@@ -29,6 +43,7 @@ const areas = [
 export function Shell() {
   useEffect(() => void air(), []);
   useAreaTold();
+  usePaletteKey();
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-11 shrink-0 items-center gap-4 border-b border-line bg-deck pr-4">
@@ -46,6 +61,9 @@ export function Shell() {
           ))}
         </nav>
         <DraftState />
+        <IconButton label="Go to, or do (Ctrl+K)" onClick={openPalette}>
+          <Search size={15} />
+        </IconButton>
         <People />
         <ServerState />
         <AirTime />
@@ -59,8 +77,43 @@ export function Shell() {
       <main className="min-h-0 flex-1">
         <Outlet />
       </main>
+      <OpenedPalette />
     </div>
   );
+}
+
+/** The palette opens by its key wherever one is, also out of a field. */
+function usePaletteKey(): void {
+  useEffect(() => offerActions('shell', shellOffers), []);
+  useEffect(
+    () =>
+      tinykeys(
+        window,
+        {
+          '$mod+k': (event) => {
+            event.preventDefault();
+            event.stopPropagation();
+            openPalette();
+          },
+        },
+        { capture: true },
+      ),
+    [],
+  );
+}
+
+/** There once it has been opened. */
+function OpenedPalette() {
+  const isOpen = usePalette((store) => store.isOpen);
+  const [isWanted, setIsWanted] = useState(false);
+  useEffect(() => {
+    if (isOpen) setIsWanted(true);
+  }, [isOpen]);
+  return isWanted ? (
+    <Suspense>
+      <Palette />
+    </Suspense>
+  ) : null;
 }
 
 function DraftState() {

@@ -46,10 +46,10 @@ export function RowForm({ table, row, waiting, onStep }: { table: TypingTable; r
       {further.length > 0 && (
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-xs text-ink-2">
           {further.map((column) => (
-            <span key={column.id} className="contents">
+            <div key={column.id} className="contents">
               <dt>{column.name}</dt>
               <dd className="truncate">{row.cells[column.id]?.shown}</dd>
-            </span>
+            </div>
           ))}
         </dl>
       )}

@@ -1,6 +1,13 @@
+import type { ComponentProps } from 'react';
+
 /** The mark of what takes its value from a field or from data: two loops, drawn in when tied. */
-export function Knot(props: { isTied: boolean; label: string; onClick?: () => void }) {
-  const { isTied, label, onClick } = props;
+export function Knot(
+  props: { isTied: boolean; label: string; onClick?: () => void } & Omit<
+    ComponentProps<'button'>,
+    'onClick' | 'className'
+  >,
+) {
+  const { isTied, label, onClick, ...rest } = props;
   const picture = (
     <svg
       width="14"
@@ -27,6 +34,7 @@ export function Knot(props: { isTied: boolean; label: string; onClick?: () => vo
     );
   return (
     <button
+      {...rest}
       type="button"
       onClick={onClick}
       aria-label={label}

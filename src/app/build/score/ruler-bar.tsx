@@ -20,14 +20,14 @@ export function RulerBar(props: {
   const current = sectionOf(ruler, playhead.phase);
   return (
     <div
-      className="relative h-10 flex-1 touch-none border-b border-line select-none"
+      className="relative h-[49px] flex-1 touch-none border-b border-line select-none"
       style={{ minWidth: ruler.end + 14 }}
     >
       {ruler.sections.map((section) => (
         <Heading key={section.ref} section={section} template={template} isCurrent={section === current} />
       ))}
       <div
-        className="absolute inset-x-0 bottom-0 h-5 cursor-col-resize"
+        className="absolute inset-x-0 bottom-0 h-6 cursor-col-resize"
         onPointerDown={onScrub}
         role="slider"
         aria-label="Playhead"
@@ -61,28 +61,29 @@ function Heading(props: { section: RulerSection; template: Template; isCurrent: 
     });
   };
   const isHold = section.kind === 'hold';
+  const inSeconds = seconds(section.frames, template.rate);
+  const showsSeconds = !section.isFolded && !isHold && section.width > 110;
   return (
     <button
       type="button"
-      className={`absolute top-0 flex h-5 items-center gap-1.5 overflow-hidden rounded-t-sm px-1 text-[11px] whitespace-nowrap ${isHold ? 'bg-raised' : 'bg-panel'} ${isCurrent ? 'font-semibold text-brass' : 'text-ink-2 hover:text-ink'}`}
+      className={`absolute top-0 flex h-6 items-center gap-1.5 overflow-hidden rounded-t-sm px-1 text-[11px] whitespace-nowrap ${isHold ? 'bg-raised' : 'bg-panel'} ${isCurrent ? 'font-semibold text-brass' : 'text-ink-2 hover:text-ink'}`}
       style={{ left: section.start, width: section.width }}
       title={
         isHold
           ? 'The rest pose'
-          : `${section.name}: ${counted(section.frames, 'frame')}, ${seconds(section.frames, template.rate)}. Double-click to ${section.isFolded ? 'unfold' : 'fold'} it.`
+          : `${section.name}: ${counted(section.frames, 'frame')}, ${inSeconds}. Double-click to ${section.isFolded ? 'unfold' : 'fold'} it.`
       }
-      aria-label={`${section.name}${isHold ? '' : `, ${counted(section.frames, 'frame')}`}`}
       onClick={() =>
         useBuild.getState().set({ playhead: { phase: section.ref, frame: 0 }, isPlaying: false, keys: [] })
       }
       onDoubleClick={isHold ? undefined : fold}
     >
       {section.isFolded ? section.name.charAt(0) : <span className="truncate">{section.name}</span>}
-      {!section.isFolded && !isHold && section.width > 110 && (
-        <span className="number ml-auto text-[10px] font-normal text-ink-3">
-          {seconds(section.frames, template.rate)}
-        </span>
-      )}
+      {showsSeconds && <span className="number ml-auto text-[10px] font-normal text-ink-3">{inSeconds}</span>}
+      <span className="sr-only">
+        {section.isFolded ? `: ${section.name}` : ''}
+        {isHold ? '' : `, ${counted(section.frames, 'frame')}`}
+      </span>
     </button>
   );
 }
@@ -146,7 +147,7 @@ function Markers(props: { section: RulerSection; template: Template; ruler: Rule
     <button
       key={marker.id}
       type="button"
-      className="absolute top-5 z-10 max-w-24 truncate rounded-r-sm border-l-2 border-tide bg-raised px-1 text-[10px] leading-[14px] text-tide"
+      className="absolute top-6 z-10 max-w-24 truncate rounded-r-sm border-l-2 border-tide bg-raised px-1 text-[10px] leading-[14px] text-tide"
       style={{ left: xOf(ruler, section.ref, marker.frame) }}
       title={`${marker.name}: frame ${marker.frame} of ${section.name}`}
       onPointerDown={(event) => drag(event, marker.id, marker.frame)}
@@ -192,7 +193,7 @@ function StretchHandles({ ruler, onHold }: { ruler: Ruler; onHold: (isHeld: bool
     target.addEventListener('pointermove', move);
     target.addEventListener('pointerup', up, { once: true });
   };
-  const handle = 'absolute bottom-0 z-20 h-5 w-2 touch-none cursor-ew-resize rounded-sm bg-brass';
+  const handle = 'absolute bottom-0 z-20 h-6 w-2 touch-none cursor-ew-resize rounded-sm bg-brass';
   return (
     <>
       <span

@@ -33,7 +33,7 @@ import { ScoreBar } from './score-bar';
 import { rowHeight, ScoreLane } from './score-lane';
 
 const labelWidth = 208;
-const headHeight = 40;
+const headHeight = 49;
 const heightKey = 'jorvan.score';
 const usualHeight = 244;
 const dragSlop = 3;
@@ -347,7 +347,7 @@ export function Score({ template }: { template: Template }) {
           </p>
         )}
         <div
-          className="pointer-events-none absolute top-5 z-20 w-px bg-brass"
+          className="pointer-events-none absolute top-6 z-20 w-px bg-brass"
           style={{
             left: labelWidth + playheadX(ruler, playhead),
             height: Math.max(headHeight + rows.length * rowHeight - 20, 20),

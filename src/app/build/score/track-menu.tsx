@@ -76,7 +76,7 @@ export function TrackMenu({ template }: { template: Template }) {
   const ref = phaseInHand(playhead);
   const [first] = selection;
   const element = first === undefined ? undefined : template.elements[first];
-  const words = `Add a track to ${phaseWords(template, ref)}`;
+  const words = `Add track to ${phaseWords(template, ref)}`;
   const movables = element ? movablesOf(element) : [];
   const parts = movables.filter(({ key }) => isOfPart(key));
   const entry = (movable: Movable): ReactNode => (

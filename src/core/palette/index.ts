@@ -1,0 +1,1 @@
+export { findEntries, mostUsed, withUsed, type Entry } from './find';
