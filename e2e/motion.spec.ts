@@ -45,7 +45,7 @@ test('from nothing: auto-key on the stage and in the inspector, a curve, a key o
 }) => {
   await withBox(page);
   await page.getByRole('button', { name: 'Auto-key' }).click();
-  await headed(page, /^Enter, /).click();
+  await headed(page, /^Enter\b.*frames?/).click();
   await dragStage(page, { x: 950, y: 500 }, { x: 350, y: 500 }, ['Alt']);
   await expect(key(page, 'Rectangle X: -600 at Enter 0')).toBeVisible();
   await expect(key(page, 'Rectangle X: 0 at Enter 25')).toBeVisible();
@@ -57,7 +57,7 @@ test('from nothing: auto-key on the stage and in the inspector, a curve, a key o
   // Even: at frame 10 of 25 it has gone 240 of 600.
   await key(page, 'Rectangle X: -600 at Enter 0').click();
   await motion(page).getByLabel('Easing to the next key').selectOption('linear');
-  await seek(page, /^Enter, /, 10);
+  await seek(page, /^Enter\b.*frames?/, 10);
   await expect.poll(() => isThere(page, 590, 500)).toBe(true);
   expect(await isThere(page, 930, 500)).toBe(false);
   // The inspector tells the value at the frame, and typing one there sets a key.
@@ -222,7 +222,7 @@ test('a motion is looked at before it is chosen, spread over letters, and mirror
   await page.getByRole('button', { name: 'Rest' }).click();
   await expect.poll(ink).toBeGreaterThan(100);
   const whole = await ink();
-  await seek(page, /^Enter, /, 13);
+  await seek(page, /^Enter\b.*frames?/, 13);
   const isHalf = async (): Promise<boolean> => {
     const share = (await ink()) / whole;
     return share > 0.2 && share < 0.8;

@@ -58,7 +58,7 @@ await shoot('rows', async () => {
     .getByRole('list', { name: 'Bindings of Leaders' })
     .getByRole('button', { name: /^Places/ })
     .click();
-  await page.getByRole('button', { name: /^New places, / }).click();
+  await page.getByRole('button', { name: /^New places\b.*frames?/ }).click();
   await page.getByRole('region', { name: 'Rows of the score' }).focus();
   for (let i = 0; i < 2; i += 1) await page.keyboard.press('Shift+ArrowRight');
   await page.getByRole('tab', { name: 'Data' }).click();
@@ -67,7 +67,7 @@ await shoot('rows', async () => {
 await shoot('build', async () => {
   await page.goto(`${url}/build/round-score`);
   await settle(2500);
-  await page.getByRole('button', { name: /^Another team, / }).click();
+  await page.getByRole('button', { name: /^Another team\b.*frames?/ }).click();
   await page.getByLabel('Find in the score').fill('Team');
   await page.getByRole('button', { name: /^Team Y · new: 0.9 at Another team/ }).click();
   for (let i = 0; i < 2; i += 1) await page.keyboard.press('Escape');
