@@ -105,6 +105,7 @@ test('a few letters lead to every area, template, table, card, element, setting 
   await expect(page.getByLabel('Language that words are sorted by')).toBeFocused();
   await lead('405.1', /^405\.1 /);
   await expect(page).toHaveURL(/desk/);
+  await expect(page.locator('[data-take]')).toContainText('takes 405.1');
   // What was used stands first.
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('option').first()).toHaveText(/^405\.1 /);

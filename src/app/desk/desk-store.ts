@@ -131,6 +131,16 @@ export function callNumber(number: string): Promise<boolean> {
   return act('cue');
 }
 
+/** Calls a number as soon as the Desk is at a channel: who comes from elsewhere is at none yet. */
+export function callOnArrival(number: string): void {
+  if (useDesk.getState().channel !== '') return void callNumber(number);
+  const leave = useDesk.subscribe(({ channel }) => {
+    if (channel === '') return;
+    leave();
+    void callNumber(number);
+  });
+}
+
 export const cueAgain = (): Promise<boolean> => perform(cueInHand(viewNow()));
 
 /** The rundown in hand. */

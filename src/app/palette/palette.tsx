@@ -61,7 +61,7 @@ function Found() {
             },
             card: (number) => {
               void go('/desk');
-              void import('../desk/desk-store').then(({ callNumber }) => callNumber(number));
+              void import('../desk/desk-store').then(({ callOnArrival }) => callOnArrival(number));
             },
           })
         : []),

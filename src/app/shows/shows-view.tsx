@@ -33,7 +33,10 @@ export function ShowsView() {
   const [rows, setRows] = useState<Listed[] | null>(null);
   const [isNew, setIsNew] = useState(false);
   const [isOver, setIsOver] = useState(false);
-  const [used, setUsed] = useState<{ file: File; show: Show } | null>(null);
+  // Files of shows that are here already: each asks, one after the other.
+  const [asking, setAsking] = useState<readonly { file: File; show: Show }[]>([]);
+  const [used] = asking;
+  const answered = (): void => setAsking((all) => all.slice(1));
   const [leaving, setLeaving] = useState<StoredShow | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const [work, setWork] = useState<Doing | null>(null);
@@ -62,19 +65,19 @@ export function ShowsView() {
 
   const bring = async (file: File, onUsed: 'ask' | 'replace' | 'copy' = 'ask'): Promise<void> => {
     setWrong(null);
-    setUsed(null);
     const stop = new AbortController();
     const brought = await importShow(file, onUsed, (words, part, canStop = true) => {
       stop.signal.throwIfAborted();
       setWork({ words: `“${file.name}”: ${words}`, part, stop: canStop ? stop : null });
-    }).catch((error: unknown) => {
-      if (stop.signal.aborted) return null;
-      throw error;
-    });
-    setWork(null);
+    })
+      .catch((error: unknown) => {
+        if (stop.signal.aborted) return null;
+        throw error;
+      })
+      .finally(() => setWork(null));
     if (!brought) return void toast(`“${file.name}” was not imported.`);
     if ('problem' in brought) return setWrong(brought.problem.message);
-    if ('used' in brought) return setUsed({ file, show: brought.used });
+    if ('used' in brought) return setAsking((all) => [...all, { file, show: brought.used }]);
     if (brought.show.id === openId) close();
     toast.success(`“${brought.show.name}” is here${brought.way === 'kept' ? ', with its history' : ''}.`);
     if (brought.way === 'left') toast('The history in the file was left out: it does not fit this show.');
@@ -90,9 +93,10 @@ export function ShowsView() {
   };
   const take = async ({ id, name: called }: StoredShow, withHistory: boolean): Promise<void> => {
     setWork({ words: `Exporting “${called}”`, part: null, stop: null });
-    const draft = await readDraft(id);
-    const made = 'problem' in draft ? draft : await exportShow(draft.show, withHistory ? draft : null);
-    setWork(null);
+    const made = await (async () => {
+      const draft = await readDraft(id);
+      return 'problem' in draft ? draft : exportShow(draft.show, withHistory ? draft : null);
+    })().finally(() => setWork(null));
     if ('problem' in made) return setWrong(made.problem.message);
     const { blob, name, missing } = made;
     download(blob, name);
@@ -104,8 +108,7 @@ export function ShowsView() {
     to: string = '/build',
   ): Promise<void> => {
     setWork({ words: `Opening “${name}”`, part: null, stop: null });
-    const words = await open(id);
-    setWork(null);
+    const words = await open(id).finally(() => setWork(null));
     if (words) setWrong(words);
     else void navigate(to);
   };
@@ -204,13 +207,13 @@ export function ShowsView() {
         <Dialog
           title="This show is here already"
           open
-          onClose={() => setUsed(null)}
+          onClose={answered}
           describe={`“${used.show.name}” in this browser differs from the one in the file.`}
         >
           <div className="flex justify-end gap-2">
-            <Button onClick={() => setUsed(null)}>Leave it</Button>
-            <Button onClick={() => void bring(used.file, 'replace')}>Replace it</Button>
-            <Button tone="primary" onClick={() => void bring(used.file, 'copy')}>
+            <Button onClick={answered}>Leave it</Button>
+            <Button onClick={() => (answered(), void bring(used.file, 'replace'))}>Replace it</Button>
+            <Button tone="primary" onClick={() => (answered(), void bring(used.file, 'copy'))}>
               Keep both
             </Button>
           </div>
