@@ -59,10 +59,10 @@ export function mapFigures(): Record<string, number> {
   );
   const own = template();
   const [look] = looks as [Look];
-  const era = { ...measure, era: {} };
-  layOut(own, { b: lists[0] as RowList }, era, look);
-  const recolour = timed(60, (n) => layOut(own, { b: lists[(n + 1) % 3] as RowList }, era, look));
-  const scene = prepareScene(own, { b: lists[0] as RowList }, era, { look });
+  const revision = { ...measure, revision: {} };
+  layOut(own, { b: lists[0] as RowList }, revision, look);
+  const recolour = timed(60, (n) => layOut(own, { b: lists[(n + 1) % 3] as RowList }, revision, look));
+  const scene = prepareScene(own, { b: lists[0] as RowList }, revision, { look });
   const zoom = timed(400, (n) => evaluate(scene, { phase: 'enter', frame: n % 100, enterFrame: null, time: 0 })); // prettier-ignore
   const text = JSON.stringify({ type: 'FeatureCollection', features: grid(240).map(({ geometry, properties }) => ({ type: 'Feature', properties, geometry: { type: 'MultiPolygon', coordinates: geometry.kind === 'area' ? geometry.polygons : [] } })) }); // prettier-ignore
   const bytes = new TextEncoder().encode(text);

@@ -17,7 +17,7 @@ import {
 } from '../src/core/show';
 
 export const measure = {
-  era: {},
+  revision: {},
   width: (text: string, face: { size: number }) => text.length * face.size * 0.5,
   metrics: (face: { size: number }) => ({ ascent: face.size, descent: 0 }),
 };

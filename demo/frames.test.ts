@@ -9,7 +9,7 @@ import { rowsAsDrawn, type Template } from '../src/core/show';
 import { buildDemo } from './show';
 
 const measure = {
-  era: {},
+  revision: {},
   width: (text: string, face: { size: number }) => text.length * face.size * 0.5,
   metrics: (face: { size: number }) => ({ ascent: face.size, descent: 0 }),
 };

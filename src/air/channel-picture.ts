@@ -9,7 +9,7 @@ import {
   type Scene,
 } from '../core/frame';
 import {
-  aftermath,
+  effectsOnOthers,
   clocksIn,
   graphicsOf,
   graphicsOnAir,
@@ -27,7 +27,7 @@ import {
   picturesFor,
   templateFor,
   type Clocks,
-  type Dressing,
+  type TemplateContext,
   type Release,
   type Template,
   type Values,
@@ -42,7 +42,7 @@ export interface PictureHost {
   readonly measure: TextMeasure;
   readonly release: (hash: string | null) => Release | undefined;
   /** Null when the fonts of a filling are there, else a promise that ends when they have come. */
-  readonly fonts: (template: Template, values: Values, of: Dressing) => Promise<void> | null;
+  readonly fonts: (template: Template, values: Values, of: TemplateContext) => Promise<void> | null;
   /** Brings the pictures of a filling, with the px that each is wanted at, before they are seen; none: they come when drawn. */
   readonly pictures?: (wanted: ReadonlyMap<string, number>) => void;
 }
@@ -167,7 +167,7 @@ export class ChannelPicture {
     this.begin(state);
     if (!cue) return this.end();
     const { graphics, lanes } = graphicsOf(state, this.channel, time);
-    const reacting = cued ? aftermath(state, this.channel, cued, time, this.host.release) : null;
+    const reacting = cued ? effectsOnOthers(state, this.channel, cued, time, this.host.release) : null;
     for (const lane of lanes) {
       if (cue && cued && cued.lane === lane && state.release !== null) {
         const scene = this.sceneFor(state, 'cue', state.release, cue.template, cue.values, null);

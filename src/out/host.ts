@@ -10,7 +10,7 @@ import {
   type PictureSource,
   type Renderer,
 } from '../render';
-import type { Dressing, Template, Values } from '../core/show';
+import type { TemplateContext, Template, Values } from '../core/show';
 
 /** Why nothing is drawn. */
 export type Trouble = 'none' | 'no-webgl' | 'lost-webgl';
@@ -85,7 +85,7 @@ export function openHost(ports: HostPorts) {
       setMapLayout((await import('../core/cartography')).layMap);
     return release;
   }, onNeed);
-  const fonts = (template: Template, values: Values, of: Dressing): Promise<void> | null => {
+  const fonts = (template: Template, values: Values, of: TemplateContext): Promise<void> | null => {
     const coming = loadFonts(fontsFor(template, values, of), picture);
     return coming && coming.then(() => measure.forget());
   };

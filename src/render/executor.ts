@@ -137,12 +137,12 @@ export class Executor {
         for (const item of order.sheet.items) if (item instanceof Batch) this.writeStarts(item);
     this.numbers.handOver();
     this.target = null;
-    for (const order of this.orders) this.carryOut(order, picture);
+    for (const order of this.orders) this.execute(order, picture);
     this.gl.setRenderTarget(null);
     for (const behind of this.behinds.splice(this.usedBehinds)) behind.dispose();
   }
 
-  private carryOut(order: Order, picture: PictureSize): void {
+  private execute(order: Order, picture: PictureSize): void {
     if (order.do === 'draw') {
       this.aim(order.on, picture);
       if (order.clears) this.gl.clear();

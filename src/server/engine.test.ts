@@ -135,6 +135,11 @@ test('a write that cannot be taken back is neither done nor refused for good: it
   expect(troubles.list()).toEqual([]);
 });
 
+const clockOf = (named: object): object => ({
+  id: 'k',
+  marks: [{ id: 'm', at: 0, does: { do: 'react', ...named } }],
+});
+
 test('a start takes up what was changed, not what is decided anew: the release may be gone', () => {
   const own = newEngine({ releases: () => undefined });
   const state: AirState = { ...emptyAir(), sequence: 4, release: hash };
@@ -150,6 +155,7 @@ test('a start takes up what was changed, not what is decided anew: the release m
         patches: [
           { op: 'replace', path: ['sequence'], value: 5 },
           { op: 'add', path: ['aired', 'c'], value: 95 },
+          { op: 'add', path: ['clocks', 'k'], value: clockOf({ deed: { do: 'leave' } }) },
         ],
       },
     ],
@@ -157,4 +163,6 @@ test('a start takes up what was changed, not what is decided anew: the release m
     damage: [],
   });
   expect([skipped, own.air.sequence, own.air.release, own.air.aired]).toEqual([0, 5, hash, { c: 95 }]);
+  // What was written by an earlier version reads as it is called now.
+  expect(own.air.clocks).toEqual({ k: clockOf({ action: { do: 'leave' } }) });
 });

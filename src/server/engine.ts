@@ -15,6 +15,7 @@ import {
   type Releases,
 } from '../core/playout';
 import { problem, type Problem } from '../core/problem';
+import { clocksToFormat21 } from '../core/show';
 import { JournalFault, type Journal, type JournalEntry, type Recovered } from './journal';
 import type { Log } from './log';
 import type { Troubles } from './trouble';
@@ -118,6 +119,7 @@ export class AirEngine {
       waiting = [];
     }
     state = applyPatches(state, waiting);
+    state = { ...state, clocks: clocksToFormat21(state.clocks) as AirState['clocks'] };
     for (const { sequence, command: packed, at } of entries.slice(sure.length)) {
       const command = this.guarded('a list behind a gap', () => openLists(packed, listsOnAir(state)));
       // Graphics are called by their place in the order.
@@ -238,7 +240,7 @@ export class AirEngine {
       while (this.queue.length > 0) {
         const batch = this.queue;
         this.queue = [];
-        await this.carryOut(batch);
+        await this.applyBatch(batch);
       }
     } finally {
       this.isBusy = false;
@@ -275,7 +277,7 @@ export class AirEngine {
     }
   }
 
-  private async carryOut(batch: readonly Queued[]): Promise<void> {
+  private async applyBatch(batch: readonly Queued[]): Promise<void> {
     let state = this.state;
     const entries: JournalEntry[] = [];
     const steps: Step[] = [];

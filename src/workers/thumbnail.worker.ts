@@ -5,7 +5,7 @@ import { layMap } from '../core/cartography';
 import { setMapLayout } from '../core/layout';
 import { evaluate, holdMoment, prepareScene, type Moment } from '../core/frame';
 import { ProblemError } from '../core/problem';
-import { rowsAsDrawn, type Change, type Dressing, type Template, type Values } from '../core/show';
+import { rowsAsDrawn, type Change, type TemplateContext, type Template, type Values } from '../core/show';
 import {
   canvasMeasure,
   createRenderer,
@@ -40,7 +40,7 @@ const isLost = ({ canvas }: Renderer): boolean => canvas.getContext('webgl2')?.i
 async function draw(
   template: Template,
   values: Values,
-  of: Dressing,
+  of: TemplateContext,
   width: number,
 ): Promise<ImageBitmap | null> {
   const coming = loadFonts(fontsFor(template, values, of), source);
@@ -94,7 +94,7 @@ const framesAtOnce = 8;
 async function drawFrames(
   template: Template,
   values: Values,
-  of: Dressing,
+  of: TemplateContext,
   run: FrameRun,
   onFrame: (count: number) => boolean | Promise<boolean>,
 ): Promise<Uint8ClampedArray[] | null> {
@@ -154,7 +154,7 @@ const api = {
     takeFaces(faces);
   },
   /** A template filled with values, so many px wide; null where it cannot be laid out. */
-  draw(template: Template, values: Values, of: Dressing, width: number): Promise<ImageBitmap | null> {
+  draw(template: Template, values: Values, of: TemplateContext, width: number): Promise<ImageBitmap | null> {
     const next = line.then(() => draw(template, values, of, width));
     line = next.catch(() => undefined);
     return next.then((bitmap) => (bitmap ? transfer(bitmap, [bitmap]) : null));
@@ -163,7 +163,7 @@ const api = {
   frames(
     template: Template,
     values: Values,
-    of: Dressing,
+    of: TemplateContext,
     run: FrameRun,
     onFrame: (count: number) => boolean | Promise<boolean>,
   ): Promise<Uint8ClampedArray[] | null> {

@@ -12,7 +12,7 @@ let kept: {
   playhead: Playhead;
   look: Look | undefined;
   templates: Show['templates'];
-  era: object | undefined;
+  revision: object | undefined;
   scene: Scene;
 } | null = null;
 
@@ -22,13 +22,13 @@ export function sceneNow(template: Template, playhead: Playhead): Scene | null {
   const show = useDraft.getState().draft?.show;
   const look = show?.look;
   const templates = shownWithin(template, show?.templates ?? {});
-  const { era } = measure;
+  const { revision } = measure;
   if (
     kept?.template === template &&
     kept.playhead === playhead &&
     kept.look === look &&
     kept.templates === templates &&
-    kept.era === era
+    kept.revision === revision
   )
     return kept.scene;
   try {
@@ -38,7 +38,7 @@ export function sceneNow(template: Template, playhead: Playhead): Scene | null {
       change: change && { change, from: rowsAsDrawn(template) },
     });
     evaluate(scene, momentAt(template, playhead, false, 0));
-    kept = { template, playhead, look, templates, era, scene };
+    kept = { template, playhead, look, templates, revision, scene };
     return scene;
   } catch (error) {
     if (error instanceof ProblemError) return null;

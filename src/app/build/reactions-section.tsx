@@ -5,9 +5,9 @@ import {
   phasesOf,
   reactionCycle,
   type Reaction,
-  deedKinds,
-  type DeedName,
-  type ReactionDeed,
+  reactionActionKinds,
+  type ReactionActionName,
+  type ReactionAction,
   type Show,
   type Template,
 } from '../../core/show';
@@ -22,7 +22,7 @@ const ons = [
   { value: 'exit', label: 'it leaves' },
   { value: 'marker', label: 'it reaches a marker' },
 ] as const;
-const deeds = Object.entries(deedKinds).map(([value, { label }]) => ({ value, label }));
+const actions = Object.entries(reactionActionKinds).map(([value, { label }]) => ({ value, label }));
 
 /** What others do when this one enters, changes, reaches a marker or leaves. */
 export function ReactionsSection({ show, template }: { show: Show; template: Template }) {
@@ -152,8 +152,10 @@ function ReactionForm(props: {
         bare
         label={`${name}: does`}
         value={does.do}
-        choices={deeds}
-        onChange={(deed) => onChange({ ...reaction, does: deedKinds[deed as DeedName].first(moves) })}
+        choices={actions}
+        onChange={(action) =>
+          onChange({ ...reaction, does: reactionActionKinds[action as ReactionActionName].first(moves) })
+        }
       />
       {(does.do === 'move' || does.do === 'back') && (
         <SelectField
@@ -194,8 +196,8 @@ function ReactionForm(props: {
 
 function ChangeFields(props: {
   name: string;
-  does: Extract<ReactionDeed, { do: 'change' }>;
-  onChange: (does: ReactionDeed) => void;
+  does: Extract<ReactionAction, { do: 'change' }>;
+  onChange: (does: ReactionAction) => void;
 }) {
   const { name, does, onChange } = props;
   const [field = '', value = ''] = Object.entries(does.values)[0] ?? [];

@@ -1,4 +1,4 @@
-import type { Card, Dressing, Template } from '../../core/show';
+import type { Card, TemplateContext, Template } from '../../core/show';
 import { Still } from '../picture/still';
 import { Button, Dialog } from '../ui';
 
@@ -8,7 +8,7 @@ export function ReplaceDialog(props: {
   template: Template;
   holder: Pick<Card, 'template' | 'values'> | undefined;
   /** The show or release that both belong to. */
-  of: Dressing & { readonly templates: Readonly<Record<string, Template>> };
+  of: TemplateContext & { readonly templates: Readonly<Record<string, Template>> };
   onReplace: () => void;
   onClose: () => void;
 }) {

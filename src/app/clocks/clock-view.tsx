@@ -3,11 +3,11 @@ import { useNavigate } from 'react-router';
 import { zoneNames } from '../../core/binding';
 import { countsSchema, isByHand, plainCounts, targetOf, type Counts, type CountsBy } from '../../core/clock';
 import {
-  deedKinds,
+  reactionActionKinds,
   newReaction,
   type ClockMark,
-  type DeedName,
-  type MarkDeed,
+  type ReactionActionName,
+  type MarkAction,
   type Show,
   type ShowClock,
   type ShowScore,
@@ -294,14 +294,14 @@ function MarkForm(props: {
 }) {
   const { name, show, mark, runsByHand, onChange, onRemove } = props;
   const { does } = mark;
-  const set = (next: MarkDeed): void => onChange({ ...mark, does: next });
+  const set = (next: MarkAction): void => onChange({ ...mark, does: next });
   const moves = [
     ...new Set(Object.values(show.templates).flatMap((template) => template.moves.map((move) => move.name))),
   ];
-  const begin = (what: string): MarkDeed => {
+  const begin = (what: string): MarkAction => {
     if (what === 'take') return { do: 'take', number: '', channel: show.channels[0]?.id ?? 'main' };
     if (what === 'react')
-      return { do: 'react', whose: newReaction('new').whose, channels: [], deed: deedKinds.leave.first(moves) };
+      return { do: 'react', whose: newReaction('new').whose, channels: [], action: reactionActionKinds.leave.first(moves) };
     return { do: 'hold' };
   };
   return (
@@ -344,32 +344,32 @@ function MarkForm(props: {
             <SelectField
               bare
               label={`${name}: does`}
-              value={does.deed.do}
-              choices={Object.entries(deedKinds).map(([value, { label }]) => ({ value, label }))}
-              onChange={(deed) => set({ ...does, deed: deedKinds[deed as DeedName].first(moves) })}
+              value={does.action.do}
+              choices={Object.entries(reactionActionKinds).map(([value, { label }]) => ({ value, label }))}
+              onChange={(action) => set({ ...does, action: reactionActionKinds[action as ReactionActionName].first(moves) })}
             />
           </div>
-          {(does.deed.do === 'move' || does.deed.do === 'back') && (
+          {(does.action.do === 'move' || does.action.do === 'back') && (
             <SelectField
               label="Move"
-              value={does.deed.move ?? ''}
+              value={does.action.move ?? ''}
               choices={[
-                ...(does.deed.do === 'back' ? [{ value: '', label: 'every move' }] : []),
-                ...[...new Set([...(does.deed.move ? [does.deed.move] : []), ...moves])].map((value) => ({ value, label: value })),
+                ...(does.action.do === 'back' ? [{ value: '', label: 'every move' }] : []),
+                ...[...new Set([...(does.action.move ? [does.action.move] : []), ...moves])].map((value) => ({ value, label: value })),
               ]}
               onChange={(move) =>
                 set({
                   ...does,
-                  deed:
-                    does.deed.do === 'back'
+                  action:
+                    does.action.do === 'back'
                       ? { do: 'back', move: move === '' ? null : String(move) }
                       : { do: 'move', move: String(move), stays: true },
                 })
               }
             />
           )}
-          {does.deed.do === 'change' && (
-            <ChangeForm values={does.deed.values} onKeep={(values) => set({ ...does, deed: { do: 'change', values } })} />
+          {does.action.do === 'change' && (
+            <ChangeForm values={does.action.values} onKeep={(values) => set({ ...does, action: { do: 'change', values } })} />
           )}
           <ChannelsBox
             label={`${name}: channels`}

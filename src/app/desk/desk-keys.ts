@@ -66,7 +66,7 @@ export function focusOn(selector: string): HTMLElement | null {
   return null;
 }
 
-const deeds: Readonly<Record<Exclude<DeskAction, 'clear-all'>, () => void>> = {
+const handlers: Readonly<Record<Exclude<DeskAction, 'clear-all'>, () => void>> = {
   cue: () => void act('cue'),
   take: () => void act('take'),
   'take-now': () => void act('take-now'),
@@ -151,7 +151,7 @@ export function deskKeys(page: Window = window): () => void {
         if (event.repeat && !repeats.has(action)) return;
         // What is still being typed into a number is taken in before it is sent.
         if (useDesk.getState().keyboard.at === 'field' && action !== 'where-from') giveBack(page.document);
-        deeds[action]();
+        handlers[action]();
         if (leads.has(action)) return look();
         break;
       }
@@ -212,5 +212,5 @@ export const deskOffers = (): readonly Offer[] =>
   deskActions.flatMap(({ id, words }) =>
     id === 'clear-all'
       ? []
-      : [{ id, name: words, keys: keysOf(useKeymap.getState().own, id).join('  '), run: deeds[id] }],
+      : [{ id, name: words, keys: keysOf(useKeymap.getState().own, id).join('  '), run: handlers[id] }],
   );

@@ -16,7 +16,7 @@ import {
   takeInHand,
   typeInto,
   which,
-  type DeskDeed,
+  type DeskPress,
   type DeskState,
   type Draft,
   type Step,
@@ -122,8 +122,8 @@ export const wallZone = (): number => -new Date().getTimezoneOffset();
 /** Minutes that the time of day here is ahead of the air clock. */
 export const shownZone = (): number => zoneOn(air().state, wallZone());
 
-export const act = (deed: DeskDeed, of: { lane?: string; graphic?: string } = {}): Promise<boolean> =>
-  perform(press(viewNow(), deed, { ...of, zone: wallZone() }));
+export const act = (what: DeskPress, of: { lane?: string; graphic?: string } = {}): Promise<boolean> =>
+  perform(press(viewNow(), what, { ...of, zone: wallZone() }));
 
 /** Calls a number as if it had been typed, or a card by its own. */
 export function callNumber(number: string): Promise<boolean> {
@@ -270,18 +270,18 @@ const runWords: Readonly<Record<RunAct, string>> = {
 };
 
 /** Does something to the rundown in hand. */
-export function giveRun(deed: RunAct, from?: string): void {
+export function giveRun(act: RunAct, from?: string): void {
   const rundown = rundownNow();
   if (!rundown) return say('There is no rundown.', true);
   void give(
     {
       do: 'run',
       rundown: rundown.id,
-      act: deed,
-      ...(deed === 'start' ? { zone: wallZone() } : {}),
+      act: act,
+      ...(act === 'start' ? { zone: wallZone() } : {}),
       ...(from ? { from } : {}),
     },
-    `“${rundown.name}” ${runWords[deed]}.`,
+    `“${rundown.name}” ${runWords[act]}.`,
   );
 }
 

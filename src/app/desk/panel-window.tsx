@@ -29,8 +29,8 @@ export function openPanel(panel: DeskPanel): boolean {
 
 export const isPanelOpen = (panel: DeskPanel): boolean => open.get(panel)?.closed === false;
 
-/** Dresses a window as this page is dressed. */
-function dress(page: Window, title: string): HTMLElement {
+/** Gives a window the styles of this page. */
+function copyStyles(page: Window, title: string): HTMLElement {
   const { document: own } = page;
   own.title = title;
   own.documentElement.lang = document.documentElement.lang;
@@ -59,7 +59,7 @@ export function PanelWindow(props: {
     if (!page || page.closed) return onClosed();
     page.document.head.replaceChildren();
     page.document.body.replaceChildren();
-    setRoot(dress(page, title));
+    setRoot(copyStyles(page, title));
     const stop = deskKeys(page);
     const keep = (): void => {
       const at = { x: page.screenX, y: page.screenY, width: page.innerWidth, height: page.innerHeight };

@@ -101,7 +101,7 @@ export function RowEditor({ rundown }: { rundown: Rundown }) {
               label="Remove the row; its card stays"
               onClick={() =>
                 void give(
-                  { do: 'unrow', rundown: rundown.id, row: row.id },
+                  { do: 'remove-row', rundown: rundown.id, row: row.id },
                   'The row is out; its card stays.',
                 )
               }

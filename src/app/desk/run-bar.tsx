@@ -55,21 +55,21 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
       <div className="flex flex-wrap items-center gap-1 px-2 py-1.5">
         {run ? (
           <>
-            <Deed label={run.pausedAt === null ? 'Pause' : 'Go on'} hint="P" onPress={pauseOrGoOn} />
-            <Deed
+            <RunButton label={run.pausedAt === null ? 'Pause' : 'Go on'} hint="P" onPress={pauseOrGoOn} />
+            <RunButton
               label={`Take ${nextNumber}`}
               hint="R"
               title="The next row goes to air"
               isOff={run.next === null}
               onPress={() => void act('row-next')}
             />
-            <Deed
+            <RunButton
               label={`Skip ${nextNumber}`}
               title="Passes over the next row"
               isOff={run.next === null}
               onPress={() => giveRun('skip')}
             />
-            <Deed
+            <RunButton
               label={run.isHeld ? 'Let go' : 'Hold'}
               hint="H"
               title={
@@ -78,23 +78,23 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
               isOn={run.isHeld}
               onPress={() => giveRun(run.isHeld ? 'let-go' : 'hold')}
             />
-            <Deed
+            <RunButton
               label={run.isByHand ? 'By itself' : 'By hand'}
               title={run.isByHand ? 'It runs by itself again' : 'Rows are taken by hand from here'}
               isOn={run.isByHand}
               onPress={() => giveRun(run.isByHand ? 'give-back' : 'by-hand')}
             />
-            <Deed label="Stop" title="Ends the run; what is up stays" onPress={() => giveRun('stop')} />
+            <RunButton label="Stop" title="Ends the run; what is up stays" onPress={() => giveRun('stop')} />
           </>
         ) : (
-          <Deed
+          <RunButton
             label={row ? 'Run from here' : 'Run'}
             title={row ? 'From the row in hand' : 'From the first row'}
             isOff={rundown.rows.length === 0}
             onPress={() => giveRun('start', row ?? undefined)}
           />
         )}
-        <Deed
+        <RunButton
           label={rundown.loop ? 'Once' : blockFrom ? 'Loop block' : 'Loop'}
           title={
             rundown.loop ? 'Stop the loop' : blockFrom ? 'Loop the chosen rows' : 'Loop the whole rundown'
@@ -112,7 +112,7 @@ export function RunBar({ rundown }: { rundown: Rundown }) {
   );
 }
 
-function Deed(props: {
+function RunButton(props: {
   label: string;
   onPress: () => void;
   hint?: string;

@@ -178,7 +178,7 @@ function Card({ pack, item, onAdd }: { pack: LibraryPackage; item: LibraryItem; 
   const [isPlaying, setIsPlaying] = useState(false);
   const { template, kind, use } = item;
   // A stable object, so that the picture is not made anew with every look.
-  const dressing = useMemo(
+  const context = useMemo(
     () => ({
       look: pack.look,
       assets: Object.fromEntries(pack.assets.map((asset) => [asset.id, asset])),
@@ -196,7 +196,7 @@ function Card({ pack, item, onAdd }: { pack: LibraryPackage; item: LibraryItem; 
     >
       <div className="relative aspect-video overflow-hidden rounded border border-line bg-[url(/backdrops/beach.svg)] bg-cover bg-center">
         <Still
-          of={dressing}
+          of={context}
           template={template}
           label={`${template.name}${isPlaying ? ', playing' : ''}`}
           plays={isPlaying}

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { layMap } from '../../core/cartography';
 import type { GroupNode } from '../../core/display';
 import { setMapLayout } from '../../core/layout';
-import type { Dressing, Template, Values } from '../../core/show';
+import type { TemplateContext, Template, Values } from '../../core/show';
 import {
   canvasMeasure,
   createRenderer,
@@ -30,7 +30,7 @@ setMapLayout(layMap);
 export const cssFontOf = cssFont;
 
 /** Asks for the fonts of a filling; null when they are there. */
-export function fontsOf(template: Template, values: Values, of: Dressing): Promise<void> | null {
+export function fontsOf(template: Template, values: Values, of: TemplateContext): Promise<void> | null {
   const coming = loadFonts(fontsFor(template, values, of), assetBlob);
   return coming && coming.then(fontsCame);
 }

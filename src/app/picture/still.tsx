@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { evaluate, holdMoment, looksSame, type Moment, type Scene } from '../../core/frame';
-import type { Dressing, Template, Values } from '../../core/show';
+import type { TemplateContext, Template, Values } from '../../core/show';
 import { watch } from './monitors';
 import { useScene } from './use-scene';
 
@@ -26,7 +26,7 @@ export function Still(props: {
   template: Template;
   values?: Values;
   /** The show or release it belongs to. */
-  of: Dressing;
+  of: TemplateContext;
   label: string;
   className?: string;
   placeholders?: boolean;

@@ -1,6 +1,6 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { shownWithin, type Dressing, type Template } from '../../core/show';
+import { shownWithin, type TemplateContext, type Template } from '../../core/show';
 import { pageFaces, vectorOnPage } from '../../render';
 import type { ThumbnailWorker } from '../../workers/thumbnail.worker';
 import { assetBlob } from '../state/assets';
@@ -30,19 +30,24 @@ const width = 320;
 const settleMs = 500;
 const drawn = new WeakMap<
   Template,
-  { look: Dressing['look']; templates: Dressing['templates']; bitmap: ImageBitmap }
+  { look: TemplateContext['look']; templates: TemplateContext['templates']; bitmap: ImageBitmap }
 >();
 
 /** A small picture of a template at rest, drawn in a worker, and anew a moment after it has changed. */
-export function Thumbnail(props: { template: Template; of: Dressing; label: string; className?: string }) {
+export function Thumbnail(props: {
+  template: Template;
+  of: TemplateContext;
+  label: string;
+  className?: string;
+}) {
   const { template, of, label, className = '' } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const [isRefused, setIsRefused] = useState(false);
   const [isWithout, setIsWithout] = useState(false);
   const { look } = of;
   const templates = shownWithin(template, of.templates);
-  const dressing = useRef(of);
-  dressing.current = of;
+  const context = useRef(of);
+  context.current = of;
   useEffect(() => {
     let isGone = false;
     const show = (bitmap: ImageBitmap): void => {
@@ -62,7 +67,7 @@ export function Thumbnail(props: { template: Template; of: Dressing; label: stri
       const bitmap = await made.draw(
         template,
         {},
-        { look, templates, assets: dressing.current.assets },
+        { look, templates, assets: context.current.assets },
         width,
       );
       if (!isGone) setIsWithout(bitmap === null);

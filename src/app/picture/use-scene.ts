@@ -1,14 +1,14 @@
 import { useEffect, useMemo } from 'react';
 import { prepareScene, type Scene, type SceneOptions } from '../../core/frame';
 import { ProblemError, type Problem } from '../../core/problem';
-import { shownWithin, type Dressing, type Template, type Values } from '../../core/show';
+import { shownWithin, type TemplateContext, type Template, type Values } from '../../core/show';
 import { fontsOf, measure, useFonts } from './monitors';
 
 /** A template filled with values, laid out with the fonts that are there; laid out again when more have come. */
 export function useScene(
   template: Template,
   values: Values,
-  of: Dressing,
+  of: TemplateContext,
   /** A Change on its way, and the values before it. */
   change?: SceneOptions['change'],
   /** Whether it is looked at from elsewhere than it is on air. */

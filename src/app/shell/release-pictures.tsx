@@ -1,9 +1,21 @@
 import { useState } from 'react';
-import type { Card, CardDifference, Consequence, Dressing, Release, Show, Template } from '../../core/show';
+import type {
+  Card,
+  CardDifference,
+  Consequence,
+  TemplateContext,
+  Release,
+  Show,
+  Template,
+} from '../../core/show';
 import { Still } from '../picture/still';
 
 /** A template as it is on one side. */
-export function Side(props: { title: string; template: Template | undefined; of: Dressing | undefined }) {
+export function Side(props: {
+  title: string;
+  template: Template | undefined;
+  of: TemplateContext | undefined;
+}) {
   const { title, template, of } = props;
   return (
     <figure className="min-w-0">

@@ -285,13 +285,13 @@ describe('numbers', () => {
     expect(through(1234, n, step('round', { places: -2 }))).toBe(1200);
   });
   test('arithmetic; what is no number is refused', () => {
-    const reckon = (sign: string, by: number) => through(7, n, step('arithmetic', { sign, by: fixed(by) }));
+    const compute = (sign: string, by: number) => through(7, n, step('arithmetic', { sign, by: fixed(by) }));
     expect(
       ['add', 'subtract', 'subtract-from', 'multiply', 'divide', 'remainder', 'power'].map((sign) =>
-        reckon(sign, 2),
+        compute(sign, 2),
       ),
     ).toEqual([9, 5, -5, 14, 3.5, 1, 49]);
-    expect([reckon('divide', 0), reckon('remainder', 0)]).toEqual(['! no-number', '! no-number']);
+    expect([compute('divide', 0), compute('remainder', 0)]).toEqual(['! no-number', '! no-number']);
   });
   test('numbers in words by language, sign, unit and place', () => {
     const format = (x: number, given: object) => through(x, n, step('number-format', given));

@@ -217,7 +217,7 @@ describe('resolving', () => {
       column,
       take: 'value',
     });
-  test('only what looked at a changed cell is reckoned again', () => {
+  test('only what looked at a changed cell is evaluated again', () => {
     const resolver = new Resolver();
     resolver.setShow(show([teams(three)]));
     const byPlace = (n: number) =>
@@ -246,12 +246,12 @@ describe('resolving', () => {
         ]),
       ),
     );
-    const before = resolver.reckoned;
+    const before = resolver.evaluated;
     const changed = resolver.setTable(
       teams(three.map((row) => (row[0] === 'r2' ? ['r2', 'Ida', '5', 'Outer'] : row))),
     );
     expect(changed.get('u')?.values).toEqual({ p1: 9, p2: 5, p3: 9, sum: 23, twice: 10 });
-    expect(resolver.reckoned - before).toBe(3);
+    expect(resolver.evaluated - before).toBe(3);
     expect(
       resolver.setTable(teams(three.map((row) => (row[0] === 'r2' ? ['r2', 'Ida', '5', 'Changed'] : row))))
         .size,

@@ -287,7 +287,7 @@ function rowsetOf(name: string, value: Value, type: ValueType): Rowset | null {
 
 /**
  * Tables, sources and views, and what the bindings of templates in use make of them. A change is compared with what
- * was there; only bindings that looked at what differs are reckoned again.
+ * was there; only bindings that looked at what differs are evaluated again.
  */
 export class Resolver {
   private tables: Show['tables'] = {};
@@ -310,8 +310,8 @@ export class Resolver {
   private readonly lists = new Map<string, RowList>();
   /** The language whose rules words are compared and ordered by. */
   private locale = usualLocale;
-  /** How many bindings have been reckoned since this was made. */
-  reckoned = 0;
+  /** How many bindings have been evaluated since this was made. */
+  evaluated = 0;
 
   /** The tables, views and pictures of a show. Returns the uses whose values changed. */
   setShow(
@@ -588,7 +588,7 @@ export class Resolver {
     const looked = new Set<string>();
     const entry: Entry = { trace: [], given: undefined, notes: [], looked };
     if (!binding) return entry;
-    this.reckoned += 1;
+    this.evaluated += 1;
     entry.trace = traceBinding(
       binding,
       this.around(key, kept, [...chain, id], (note) => looked.add(note)),
@@ -911,7 +911,7 @@ export class Resolver {
     return done;
   }
 
-  /** Reckons again what looked at something touched, and what looked at that in turn. */
+  /** Evaluates again what looked at something touched, and what looked at that in turn. */
   private after(touched: Set<string> | 'all'): Map<string, Resolved> {
     const dirty = new Map<string, Set<string>>();
     const mark = (who: string): void => {

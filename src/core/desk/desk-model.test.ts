@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { standings } from '../playout';
-import { footOf, isDisplaced, meaningOf, takeInHand, type DeskDeed } from './index';
+import { footOf, isDisplaced, meaningOf, takeInHand, type DeskPress } from './index';
 import { Gallery, show, type Seat } from './gallery';
 
 // Two Desks on one channel, any order of keys and messages: nothing comes to air but what a foot said when a key was pressed.
@@ -52,7 +52,7 @@ function pressKey(g: Gallery, seat: Seat, key: string): void {
       : action === 'send-at-once'
         ? foot.others.find((own) => own.action === 'send')?.plan
         : foot.others.find((own) => own.action === action)?.plan;
-  g.press(seat, action as DeskDeed, said?.puts ?? null);
+  g.press(seat, action as DeskPress, said?.puts ?? null);
 }
 
 function run(list: readonly { who: 'Ana' | 'Bo'; act: Act }[], shares: boolean): Gallery {

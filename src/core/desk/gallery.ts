@@ -12,7 +12,7 @@ import {
   sendLive,
   typeInto,
   typeOnLine,
-  type DeskDeed,
+  type DeskPress,
   type DeskState,
   type Puts,
   type Step,
@@ -97,8 +97,8 @@ export class Gallery {
     if (!this.isHeld) this.flow();
   }
 
-  press(seat: Seat, deed: DeskDeed, puts: Puts | null = null): void {
-    this.step(seat, press(this.view(seat), deed), puts);
+  press(seat: Seat, what: DeskPress, puts: Puts | null = null): void {
+    this.step(seat, press(this.view(seat), what), puts);
   }
 
   call(seat: Seat, number: string): void {

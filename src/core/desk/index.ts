@@ -30,7 +30,7 @@ export {
   sendLive,
   share,
   takeInHand,
-  type DeskDeed,
+  type DeskPress,
   type Step,
 } from './press';
 export {

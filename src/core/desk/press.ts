@@ -97,7 +97,7 @@ const takes = (view: View, cue: Cue): Step =>
     live: null,
   }));
 
-export type DeskDeed =
+export type DeskPress =
   | 'cue'
   | 'take'
   | 'take-now'
@@ -113,12 +113,12 @@ export type DeskDeed =
 /** What a key or button of the Desk does. `zone`: minutes east of UTC, for rows with a time of day. */
 export function press(
   view: View,
-  deed: DeskDeed,
+  what: DeskPress,
   of: { lane?: string; graphic?: string; zone?: number } = {},
 ): Step {
   const { desk } = view;
   const plain = (next: DeskState): DeskState => next;
-  switch (deed) {
+  switch (what) {
     case 'cue':
       return giveCue(view, cuePlan(view));
     case 'take': {
@@ -158,7 +158,7 @@ export function press(
     case 'send':
     case 'send-at-once':
       // Sending gives the keyboard back to the call line.
-      return give(view, sendPlan(view, deed === 'send'), (next) => ({ ...next, keyboard: { at: 'line' } }));
+      return give(view, sendPlan(view, what === 'send'), (next) => ({ ...next, keyboard: { at: 'line' } }));
     case 'take-back': {
       const graphic = graphicInHand(view);
       return give(view, takeBackPlan(view), (next) =>

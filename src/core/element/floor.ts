@@ -28,7 +28,7 @@ export const floor = {
   // What it reflects is put together, and laid on as one.
   node: (element, { key, matrix }) =>
     Object.assign(groupNode(key, ownOf(element), matrix), { isolated: true }),
-  dress: (node, element) => {
+  applyAppearance: (node, element) => {
     node.effects = effectsOf(element);
   },
   schema,

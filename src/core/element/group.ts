@@ -32,7 +32,7 @@ export const holderKind = {
   nature: 'holder',
   node: (element: ElementBase, { key, matrix }) =>
     groupNode(key, ownOf(element), matrix, 'inDepth' in element && element.inDepth === true),
-  dress: () => undefined,
+  applyAppearance: () => undefined,
   poses: [],
   content: null,
   words: null,

@@ -22,7 +22,7 @@ export type {
   Running,
   StyleNames,
   WordsKind,
-  Worn,
+  Appearance,
 } from './kind';
 export { lineCaps, lineJoins } from './shape-style';
 export {

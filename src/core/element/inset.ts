@@ -95,7 +95,7 @@ export const inset = {
           inDepth: false,
           children: [] as DisplayNode[],
         }),
-  dress(node, element, { w, h }) {
+  applyAppearance(node, element, { w, h }) {
     if (node.kind !== 'surface') return;
     node.w = w;
     node.h = h;

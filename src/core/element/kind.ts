@@ -32,7 +32,7 @@ export interface NodePlace extends Size {
 }
 
 /** How much of an element's stroke is drawn now, from 0 to 1 along each of its lines, and its size, px. */
-export interface Worn extends Size {
+export interface Appearance extends Size {
   readonly from: number;
   readonly to: number;
 }
@@ -108,7 +108,7 @@ export interface ElementKind<E = never, S extends z.ZodType = z.ZodType> {
   /** The node that draws it, as it is at rest. */
   readonly node: (element: E, at: NodePlace) => DisplayNode;
   /** Brings its node up to its own properties as they are now; places, scales and opacities are not among them. */
-  readonly dress: (node: DisplayNode, element: E, now: Worn) => void;
+  readonly applyAppearance: (node: DisplayNode, element: E, now: Appearance) => void;
   /** What of a pose it has besides that of every box. */
   readonly poses: readonly PoseKey[];
   /** Null where it shows no words. */

@@ -52,17 +52,17 @@ describe.each(Object.keys(elementKinds) as ElementKindName[])('a %s', (name) => 
     expect(kind.covers(element, 0.5, 0.5, { w: 200, h: 100 })).toBe(name !== 'path');
   });
 
-  test('has a node that is as it was when it is dressed as at rest, and another when a colour of its own moves', () => {
+  test('has a node that is as it was when it is applied as at rest, and another when a colour of its own moves', () => {
     const node = nodeOf(element);
     const before = plain(node);
-    kind.dress(node, element, { w: 200, h: 100, from: 0, to: 1 });
+    kind.applyAppearance(node, element, { w: 200, h: 100, from: 0, to: 1 });
     expect(plain(node)).toEqual(before);
     const own = colours.find((key) => key in element);
     if (!own) return;
     // A stroke has a colour where it has a width.
     const wide = { ...element, ...('outlineWidth' in element ? { outlineWidth: 4 } : {}) } as Element;
     const moved = nodeOf(wide);
-    kind.dress(moved, { ...wide, [own]: '#123456' }, { w: 200, h: 100, from: 0, to: 1 });
+    kind.applyAppearance(moved, { ...wide, [own]: '#123456' }, { w: 200, h: 100, from: 0, to: 1 });
     expect(JSON.stringify(plain(moved))).toContain('#123456');
   });
 

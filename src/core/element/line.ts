@@ -5,7 +5,7 @@ import { paintSchema } from '../value';
 import {
   capProperty,
   drawSoftProperty,
-  dressShape,
+  applyShapeAppearance,
   lightOf,
   lineCaps,
   strokeLightDefaults,
@@ -79,7 +79,7 @@ export const line = {
   label: 'Line',
   nature: 'drawn',
   node: lineNode,
-  dress: dressShape(lineNode),
+  applyAppearance: applyShapeAppearance(lineNode),
   poses: ['w', 'h', 'drawStart', 'drawEnd', 'light'],
   content: 'fill',
   words: null,

@@ -108,8 +108,10 @@ export const path = {
           ...areaPaint(element),
         })
       : drawn.node(element, at),
-  dress: (worn, element, now) =>
-    worn.kind === 'area' ? void Object.assign(worn, areaPaint(element)) : drawn.dress(worn, element, now),
+  applyAppearance: (node, element, now) =>
+    node.kind === 'area'
+      ? void Object.assign(node, areaPaint(element))
+      : drawn.applyAppearance(node, element, now),
   covers: ({ subpaths, rule }, u, v) => isInPaths(subpaths, rule, u, v),
   schema,
   defaults: { ...baseDefaults, ...shapeStyleDefaults, w: 240, h: 240, subpaths: [], rule: 'nonzero' },

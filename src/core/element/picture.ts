@@ -19,7 +19,7 @@ import {
   wipeEdgeProperty,
   type ElementBase,
 } from './base';
-import { usualKind, type ElementKind, type NodePlace, type Worn } from './kind';
+import { usualKind, type ElementKind, type NodePlace, type Appearance } from './kind';
 
 /** How pictures, videos and cameras lie in their box. Cut and focus in parts of the picture. */
 export const framingShape = {
@@ -95,7 +95,7 @@ export const framedNode = (element: Framed, at: NodePlace) =>
 /** How kinds behave that lie as a picture in their box. */
 export const framedKind = {
   ...usualKind,
-  dress(node: DisplayNode, element: Framed, { w, h }: Worn): void {
+  applyAppearance(node: DisplayNode, element: Framed, { w, h }: Appearance): void {
     if (!isFramed(node)) return;
     node.w = w;
     node.h = h;

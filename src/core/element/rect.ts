@@ -17,7 +17,7 @@ import type { Property } from './property';
 import type { ElementKind, NodePlace } from './kind';
 import {
   drawnKind,
-  dressShape,
+  applyShapeAppearance,
   fillProperty,
   outlineProperties,
   shapeNode,
@@ -73,8 +73,8 @@ export const rect = {
   label: 'Rectangle',
   ...drawnKind<RectElement>(rectPath),
   node: rectNode,
-  dress(node, element, now) {
-    if (node.kind !== 'rect') return dressShape(rectNode)(node, element, now);
+  applyAppearance(node, element, now) {
+    if (node.kind !== 'rect') return applyShapeAppearance(rectNode)(node, element, now);
     node.w = now.w;
     node.h = now.h;
     // Another object, as what moves in it is written into the element's own.

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { nodeOf, type DisplayNode, type Drawing, type NodeBase, type StrokeLight } from '../display';
 import { colourSchema, coloursOf, paintSchema, type Paint } from '../value';
 import { baseOf, size, type ElementBase } from './base';
-import { usualKind, type ElementKind, type NodePlace, type Worn } from './kind';
+import { usualKind, type ElementKind, type NodePlace, type Appearance } from './kind';
 import type { Property, PropertySection } from './property';
 
 const outlinePlaces = ['inside', 'centre', 'outside'] as const;
@@ -163,7 +163,7 @@ export function shapeNode(
 }
 
 /** A drawing of which so much is drawn. */
-function drawnTo(drawing: Drawing, { from, to }: Worn): Drawing {
+function drawnTo(drawing: Drawing, { from, to }: Appearance): Drawing {
   if (from === 0 && to === 1) return drawing;
   // The heads of a line stand at its ends: they come when all of it is there.
   const path = drawing.strokePath === null ? drawing.path : '';
@@ -171,15 +171,15 @@ function drawnTo(drawing: Drawing, { from, to }: Worn): Drawing {
 }
 
 /** Brings the node of a drawn shape up to its element, by drawing it anew. */
-export const dressShape =
-  <E>(node: (element: E, at: NodePlace) => DisplayNode) =>
-  (worn: DisplayNode, element: E, now: Worn): void => {
-    if (worn.kind !== 'shape') return;
-    const { key, matrix } = worn;
-    const fresh = node(element, { key, matrix, w: now.w, h: now.h, layout: undefined, movesShape: true });
+export const applyShapeAppearance =
+  <E>(draw: (element: E, at: NodePlace) => DisplayNode) =>
+  (node: DisplayNode, element: E, now: Appearance): void => {
+    if (node.kind !== 'shape') return;
+    const { key, matrix } = node;
+    const fresh = draw(element, { key, matrix, w: now.w, h: now.h, layout: undefined, movesShape: true });
     if (fresh.kind !== 'shape') return;
-    worn.drawing = drawnTo(fresh.drawing, now);
-    worn.light = fresh.light;
+    node.drawing = drawnTo(fresh.drawing, now);
+    node.light = fresh.light;
   };
 
 /** What lies behind what stands over a surface of a paint; null: a picture. */
@@ -203,7 +203,7 @@ export const drawnKind = <E extends Drawn>(
     ...usualKind,
     nature: 'drawn',
     node,
-    dress: dressShape(node),
+    applyAppearance: applyShapeAppearance(node),
     poses: ['w', 'h', 'drawStart', 'drawEnd', 'light'],
     content: 'fill',
     words: null,

@@ -254,7 +254,7 @@ export const typedKind = {
       isLive: false,
     });
   },
-  dress(node: DisplayNode, element: Typed): void {
+  applyAppearance(node: DisplayNode, element: Typed): void {
     if (node.kind !== 'text') return;
     node.colour = element.colour;
     if (element.shade !== node.shade?.colour) node.shade = shadeOf(element);

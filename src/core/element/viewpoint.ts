@@ -40,7 +40,7 @@ export const viewpoint = {
   words: null,
   ground: () => [],
   node: (element, { key, matrix }) => groupNode(key, ownOf(element), matrix),
-  dress: () => undefined,
+  applyAppearance: () => undefined,
   schema,
   defaults: {
     ...baseDefaults,

@@ -44,11 +44,11 @@ const changing = (frame: number): Moment => ({
   time: 0,
   change: frame,
 });
-const partOf = (scene: Scene, key: string, era = 'both') =>
-  scene.parts.find((part) => part.path === `chart/${key}` && (part.era === 'both' || part.era === era));
+const partOf = (scene: Scene, key: string, side = 'both') =>
+  scene.parts.find((part) => part.path === `chart/${key}` && (part.side === 'both' || part.side === side));
 /** Where a bar stands: its top, and its height, px. */
-function bar(scene: Scene, key: string, era?: string): { top: number; h: number; x: number } {
-  const node = partOf(scene, key, era)?.node;
+function bar(scene: Scene, key: string, side?: string): { top: number; h: number; x: number } {
+  const node = partOf(scene, key, side)?.node;
   if (node?.kind !== 'rect') throw new Error(`no bar ${key}`);
   return { x: node.matrix[12] as number, top: node.matrix[13] as number, h: node.h };
 }

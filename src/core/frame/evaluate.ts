@@ -30,7 +30,7 @@ import {
   type TrackTable,
 } from '../motion';
 import { exactRate, kindOf, type Clocks, type Edge, type Ride } from '../show';
-import { dress } from './dress';
+import { applyAppearance } from './appearance';
 import { runBelt, type RunningBelt } from './belts';
 import { runDrift, type RunningDrift } from './drift';
 import { focusBlur, runCamera } from './viewpoint';
@@ -241,13 +241,13 @@ function rest({ pose: p, touched }: Part): void {
 
 /** Whether a part of a Change is seen at its frame: the old until the swap, the new from then on, or both throughout. */
 function isOfNow(scene: Scene, part: Part, moment: Moment): boolean {
-  if (part.era === 'both' || !scene.change) return true;
+  if (part.side === 'both' || !scene.change) return true;
   const { swap, frames: length } = scene.change;
   const at = moment.change ?? Infinity;
   // A region that turns is seen until the new fill has covered it.
-  if (part.isTurning) return at < length || part.era === 'new';
-  if (swap === null && part.isSided) return at < length || part.era === 'new';
-  return part.era === 'old' ? at < (swap ?? length / 2) : at >= (swap ?? length / 2);
+  if (part.isTurning) return at < length || part.side === 'new';
+  if (swap === null && part.isSided) return at < length || part.side === 'new';
+  return part.side === 'old' ? at < (swap ?? length / 2) : at >= (swap ?? length / 2);
 }
 
 function place(scene: Scene, part: Part, moment: Moment): void {
@@ -302,7 +302,7 @@ function place(scene: Scene, part: Part, moment: Moment): void {
     part.nowW = Math.max(0, part.w + (p[w] as number));
     part.nowH = Math.max(0, part.h + (p[h] as number));
   }
-  if (part.live) wear(part, scene);
+  if (part.live) refreshAppearance(part, scene);
   if (part.liveEffects) takeEffects(part);
 
   if (node.kind === 'text') {
@@ -405,24 +405,24 @@ function stand(
   placeInSpace(part.plane, around, a, b, c, d, tx, ty, px, py, standing);
 }
 
-/** Puts on what moves of an element's own properties, where that differs from what it wears. */
-function wear(part: Part, scene: Scene): void {
-  const { worn, pose: p, live } = part;
+/** Puts on what moves of an element's own properties, where that differs from what it has. */
+function refreshAppearance(part: Part, scene: Scene): void {
+  const { applied, pose: p, live } = part;
   const { phases, frames, count: length } = scene.active;
   if (!live) return;
-  let isNew = Number.isNaN(worn[0] as number);
+  let isNew = Number.isNaN(applied[0] as number);
   for (let i = 0; i < p.length; i += 1) {
     if (i < poseLength && i !== w && i !== h && i !== poseIndex.drawStart && i !== poseIndex.drawEnd)
       continue;
-    if (worn[i] !== p[i]) isNew = true;
+    if (applied[i] !== p[i]) isNew = true;
   }
-  worn.set(p);
+  applied.set(p);
   let isTinted = false;
   for (let k = 0; k < length; k += 1)
     if ((part.colours[phases[k] as number] as readonly unknown[]).length > 0) isTinted = true;
   if (!isNew && !isTinted && !part.tinted) return;
   part.tinted = isTinted;
-  dress(part, scene, (write) => {
+  applyAppearance(part, scene, (write) => {
     // At rest first, so that what has stopped moving is where it was.
     for (let i = 0; i < part.colours.length; i += 1)
       for (const { key } of part.colours[i] as readonly { key: string }[]) write(key, null);

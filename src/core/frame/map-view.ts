@@ -47,10 +47,10 @@ export function newView(plan: ViewPlan, before: ViewPlan | null, parts: readonly
   if (!map || !ground) return null;
   const going: Going[] = [];
   for (const part of parts) {
-    const source = part.era === 'old' && old ? old : rest;
+    const source = part.side === 'old' && old ? old : rest;
     const view = source.instances.all.get(part.path)?.mark?.view;
     if (!view || source.instances.all.get(part.path)?.row?.of !== plan.path) continue;
-    const was = (part.era === 'both' ? old?.instances.all.get(part.path)?.mark?.view : null) ?? view;
+    const was = (part.side === 'both' ? old?.instances.all.get(part.path)?.mark?.view : null) ?? view;
     const { anchor, whole, focus, dx, dy } = view;
     going.push({
       part,

@@ -52,9 +52,9 @@ const sceneOf = (own: Template, to: RowList, from?: { list: RowList; template?: 
 const entering = (frame: number): Moment => ({ phase: 'enter', frame, enterFrame: null, time: 0 });
 const holding: Moment = { phase: 'hold', frame: 0, enterFrame: null, time: 0 };
 const changing = (frame: number): Moment => ({ ...holding, change: frame });
-const nodeOf = (scene: Scene, key: string, era = 'both'): DisplayNode => {
-  const found = scene.parts.find((part) => part.path.endsWith(`/${key}`) && part.era === era);
-  if (!found) throw new Error(`no ${key} in ${scene.parts.map(({ path, era: own }) => `${path} ${own}`).join(', ')}`); // prettier-ignore
+const nodeOf = (scene: Scene, key: string, side = 'both'): DisplayNode => {
+  const found = scene.parts.find((part) => part.path.endsWith(`/${key}`) && part.side === side);
+  if (!found) throw new Error(`no ${key} in ${scene.parts.map(({ path, side: own }) => `${path} ${own}`).join(', ')}`); // prettier-ignore
   return found.node;
 };
 /** Where a point of a node's own space is seen, px. */

@@ -53,7 +53,7 @@ import { differs, goingKeys } from './differences';
 import { MapTurns } from './turning';
 import { morphOf, type Morph } from './morph';
 import { byPhase, pieceMotion, type PieceMotion, type PiecesGiven } from './pieces';
-import type { Era, Part, ScenePhase } from './scene';
+import type { Side, Part, ScenePhase } from './scene';
 
 /** The motion of one element, worked out. */
 export interface OwnMotion {
@@ -174,7 +174,7 @@ export class MotionPlan {
     private readonly stage: Stage,
   ) {
     this.reader = new StyleReader(stage.look);
-    this.turns = new MapTurns(stage, (path) => this.erasOf(path));
+    this.turns = new MapTurns(stage, (path) => this.sideOf(path));
     const { before, rest } = stage;
     for (const { of } of [rest.instances, ...(before ? [before.instances] : [])])
       for (const [id, own] of of) {
@@ -278,8 +278,8 @@ export class MotionPlan {
     return found;
   }
 
-  /** The eras in which an instance is there: what comes is new alone, what goes is old alone. */
-  erasOf(path: string): Era {
+  /** The sides in which an instance is there: what comes is new alone, what goes is old alone. */
+  sideOf(path: string): Side {
     const { before, rest } = this.stage;
     if (!before || (this.isIn(before, path) && this.isIn(rest, path))) return 'both';
     return this.isIn(rest, path) ? 'new' : 'old';
@@ -292,7 +292,7 @@ export class MotionPlan {
     if (!change || !instance) return false;
     const { element, isRow, repeats } = instance;
     // One that comes or goes has motion by itself where it is given none.
-    if (isRow && this.erasOf(path) !== 'both') return true;
+    if (isRow && this.sideOf(path) !== 'both') return true;
     if (isRow)
       return (this.given.get(path) ?? none).some(
         ({ phase, track }) => this.phases[phase]?.kind === 'change' && track.side !== 'whole',
@@ -305,7 +305,7 @@ export class MotionPlan {
 
   private decide(path: string): boolean {
     const { before, rest, change } = this.stage;
-    if (!before || !change || this.erasOf(path) !== 'both') return false;
+    if (!before || !change || this.sideOf(path) !== 'both') return false;
     const element = rest.elements[path];
     const tracks = change.tracks.filter((track) => track.element === element?.id);
     if (this.turns.covers(path)) return true;
@@ -361,7 +361,7 @@ export class MotionPlan {
   private anyDiffers(path: string): boolean {
     const { before, rest } = this.stage;
     return this.childrenOf(path).some((child) => {
-      if (this.erasOf(child) !== 'both') return true;
+      if (this.sideOf(child) !== 'both') return true;
       return holds(rest.elements[child])
         ? this.anyDiffers(child)
         : before !== null && differs(child, before, rest);
@@ -376,13 +376,13 @@ export class MotionPlan {
     return change !== null && now?.changes === 'count' && was !== undefined && was?.words !== now.words;
   }
 
-  private countOf(path: string, era: Era): CountMotion | null {
+  private countOf(path: string, side: Side): CountMotion | null {
     const { rest, before } = this.stage;
-    const element = (era === 'old' && before ? before : rest).elements[path];
+    const element = (side === 'old' && before ? before : rest).elements[path];
     const words = element && countable(element);
     if (words === null || words === undefined) return null;
     const old = before?.elements[path];
-    return countOf(words, era === 'both' && old ? countable(old) : null);
+    return countOf(words, side === 'both' && old ? countable(old) : null);
   }
 
   /** What one unit of an offset is worth, px, above 0 and below it. */
@@ -448,13 +448,13 @@ export class MotionPlan {
     return { x: left, y: top, w: Math.max(...xs) + pad - left, h: Math.max(...ys) + pad - top };
   }
 
-  /** Everything that moves an instance in one era of the scene. */
-  of(path: string, element: Element, box: Box, era: Era): OwnMotion {
+  /** Everything that moves an instance in one side of the scene. */
+  of(path: string, element: Element, box: Box, side: Side): OwnMotion {
     const given = (this.given.get(path) ?? none).filter(({ phase, track }) => {
       if (this.phases[phase]?.kind !== 'change') return true;
       // What goes has nothing left to count to.
-      if (era === 'old' && track.property === 'count') return false;
-      return track.side === 'whole' || track.side === era;
+      if (side === 'old' && track.property === 'count') return false;
+      return track.side === 'whole' || track.side === side;
     });
     const extras: Movable[] = [];
     const tracks: CompiledTrack[][] = [];
@@ -464,7 +464,7 @@ export class MotionPlan {
     const put = <T>(lists: T[][], phase: number, item: T): void => {
       (lists[phase] ??= []).push(item);
     };
-    const cellCounts = era === 'both' && this.countsInCell(path) && this.countOf(path, era) !== null;
+    const cellCounts = side === 'both' && this.countsInCell(path) && this.countOf(path, side) !== null;
     const counts = cellCounts || given.some(({ track }) => track.property === 'count');
     for (const { phase, track, part } of given) {
       const place = this.phases[phase] as ScenePhase;
@@ -493,11 +493,12 @@ export class MotionPlan {
       if (isInPieces) pieceTracks.push({ phase, track, compiled });
       else put(tracks, phase, timed(compiled));
     }
-    const morph = era === 'both' && this.stage.before?.elements[path] !== element ? this.morphAt(path) : null;
-    if (era === 'both') this.carry(path, element, box, extras, tracks, colours, cellCounts, morph);
+    const morph =
+      side === 'both' && this.stage.before?.elements[path] !== element ? this.morphAt(path) : null;
+    if (side === 'both') this.carry(path, element, box, extras, tracks, colours, cellCounts, morph);
     else {
-      if (era === 'new') this.turnOver(path, element, box, tracks);
-      this.comeOrGo(path, element, box, era, given, extras, tracks);
+      if (side === 'new') this.turnOver(path, element, box, tracks);
+      this.comeOrGo(path, element, box, side, given, extras, tracks);
     }
     const flat = tracks.flat();
     const colourKeys = new Set(colours.flat().map(({ key }) => key));
@@ -524,9 +525,9 @@ export class MotionPlan {
         moves('blur') || extras.some(({ key }) => isEffect(key)) || [...colourKeys].some(isEffect),
       pieces:
         pieceTracks.length + pieceColours.length > 0 || spreads
-          ? this.inPieces(path, era, { element, box, tracks: pieceTracks, tints: pieceColours, spreads })
+          ? this.inPieces(path, side, { element, box, tracks: pieceTracks, tints: pieceColours, spreads })
           : null,
-      count: counts ? this.countOf(path, era) : null,
+      count: counts ? this.countOf(path, side) : null,
       morph,
     };
   }
@@ -710,7 +711,7 @@ export class MotionPlan {
     path: string,
     element: Element,
     box: Box,
-    era: Era,
+    side: Side,
     given: readonly Given[],
     extras: Movable[],
     tracks: CompiledTrack[][],
@@ -728,10 +729,10 @@ export class MotionPlan {
       property: 'opacity',
       mode: 'factor',
       unit: 'px',
-      side: era === 'old' ? 'old' : 'new',
+      side: side === 'old' ? 'old' : 'new',
       cascade: null,
       keys:
-        era === 'old'
+        side === 'old'
           ? [
               { frame: from, value: 1, ease: change.carryEase },
               { frame: middle, value: 0, ease: 'linear' },
@@ -785,37 +786,37 @@ export class MotionPlan {
     return x === 0 && y === 0 ? stands : { x, y };
   }
 
-  /** The box of an instance in an era, where its rows are now: they carry what is old along too. */
-  boxIn(path: string, era: Era): Box | undefined {
+  /** The box of an instance in an side, where its rows are now: they carry what is old along too. */
+  boxIn(path: string, side: Side): Box | undefined {
     const { rest, before } = this.stage;
-    if (era !== 'old' || !before) return rest.boxes.get(path);
+    if (side !== 'old' || !before) return rest.boxes.get(path);
     const box = before.boxes.get(path);
     const { x, y } = this.carriedBy(path);
     return box && (x === 0 && y === 0 ? box : { ...box, x: box.x - x, y: box.y - y });
   }
 
-  /** The fitted words of an instance in an era, likewise. */
-  textIn(path: string, era: Era): TextLayout | undefined {
+  /** The fitted words of an instance in an side, likewise. */
+  textIn(path: string, side: Side): TextLayout | undefined {
     const { rest, before } = this.stage;
-    if (era !== 'old' || !before) return rest.texts.get(path);
+    if (side !== 'old' || !before) return rest.texts.get(path);
     const layout = before.texts.get(path);
     const { x, y } = this.carriedBy(path);
     return layout && (x === 0 && y === 0 ? layout : { ...layout, x: layout.x - x, y: layout.y - y });
   }
 
-  private inPieces(path: string, era: Era, given: PiecesGiven): PieceMotion | null {
+  private inPieces(path: string, side: Side, given: PiecesGiven): PieceMotion | null {
     const { rest, before, measure } = this.stage;
-    const layout = (era === 'old' && before ? before : rest).texts.get(path);
+    const layout = (side === 'old' && before ? before : rest).texts.get(path);
     return layout ? pieceMotion(layout, measure, this.phases.length, given) : null;
   }
 
   /** The words of a part fitted anew, standing where those at rest do. */
   readonly refit = (part: Part, words?: string): TextLayout => {
     const { rest, before, measure } = this.stage;
-    const own = part.era === 'old' && before ? before : rest;
+    const own = part.side === 'old' && before ? before : rest;
     const { path } = part;
-    const atRest = this.textIn(path, part.era);
-    const room = own.rooms.get(path);
+    const atRest = this.textIn(path, part.side);
+    const room = own.areas.get(path);
     const element = part.live ?? part.element;
     if (!atRest || !room || !isWords(element)) throw new Error(`refit: no words in ${path}`);
     const fitted = fitElement(element, room, measure, words);

@@ -14,7 +14,7 @@ const place = { x: 'x', y: 'y', w: 'w', h: 'h' } as const;
 
 /** The part that shows an element's new values, or all there is of it. */
 export const partOf = (scene: Scene, id: string): Part | undefined =>
-  scene.parts.find((part) => part.element.id === id && part.era !== 'old');
+  scene.parts.find((part) => part.element.id === id && part.side !== 'old');
 
 /** What a number of an element has come to; null where it is none, or the scene does not show the element. */
 export function posedValue(scene: Scene, id: string, key: string): PosedValue | null {

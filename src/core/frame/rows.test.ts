@@ -135,7 +135,7 @@ describe('rows in a Change', () => {
 
   test('the same list again, made by someone else, moves nothing', () => {
     const scene = sceneOf(table(), order('abc'), order('abc'));
-    expect(new Set(scene.parts.map((part) => part.era))).toEqual(new Set(['both']));
+    expect(new Set(scene.parts.map((part) => part.side))).toEqual(new Set(['both']));
     expect(seen(scene, at(5))).toEqual(seen(sceneOf(table(), order('abc')), at(0)));
   });
 });

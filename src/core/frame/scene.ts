@@ -62,7 +62,7 @@ import { mirrorsOf, type Mirror } from './mirror';
 import type { Eye, View } from './viewpoint';
 
 /** In a Change: what shows the old values, what shows the new ones, and what stays through it. */
-export type Era = 'both' | 'old' | 'new';
+export type Side = 'both' | 'old' | 'new';
 
 /** An element made ready for motion: its rest, its tracks by phase, and the node it writes to. */
 export interface Part {
@@ -72,7 +72,7 @@ export interface Part {
   /** Index of the group around it, or -1. Parts stand in paint order, groups before their children. */
   readonly parent: number;
   readonly node: DisplayNode;
-  readonly era: Era;
+  readonly side: Side;
   /** In a Change: what its element was. */
   readonly before: Element | null;
   /** In a Change: has motion for the old or the new alone, itself or by a group around it. */
@@ -108,7 +108,7 @@ export interface Part {
   isInSpace: boolean;
   /** How it stands now: written by `evaluate`, read at once. */
   readonly standing: Standing;
-  /** Whether it may look another at any moment though no track moves it: a count, pieces, an era, properties of its own. */
+  /** Whether it may look another at any moment though no track moves it: a count, pieces, a side, properties of its own. */
   readonly isRestless: boolean;
   readonly colours: readonly (readonly CompiledColour[])[];
   /** Properties of its own that tracks move; their offsets stand behind the pose, in this order. */
@@ -145,11 +145,11 @@ export interface Part {
   readonly restX: number;
   readonly restY: number;
   readonly index: number;
-  /** What was last dressed, so that it is not dressed the same again. */
-  readonly worn: Float64Array;
+  /** What was last applied, so that it is not applied the same again. */
+  readonly applied: Float64Array;
   /** Groups: how many leaves they show. */
   readonly leaves: number;
-  /** Whether colours were moving when it was last dressed. */
+  /** Whether colours were moving when it was last applied. */
   tinted: boolean;
   /** The words that a count has come to, or that it says by itself; null before it has been looked at. */
   said: string | null;
@@ -321,20 +321,20 @@ export function prepareScene(
   const poseLengths: number[] = [];
   let poseAt = 0;
 
-  const addEra = (id: string, parent: number, into: GroupNode, era: Era): number => {
-    const source = era === 'old' && before ? before : rest;
+  const addSide = (id: string, parent: number, into: GroupNode, side: Side): number => {
+    const source = side === 'old' && before ? before : rest;
     const instance = source.instances.all.get(id);
-    const box = plan.boxIn(id, era);
+    const box = plan.boxIn(id, side);
     if (!instance || !box || instance.element.hidden) return 0;
     const { element } = instance;
-    const own = plan.of(id, element, box, era);
-    const suffix = era === 'old' ? '~' : '';
+    const own = plan.of(id, element, box, side);
+    const suffix = side === 'old' ? '~' : '';
     const kind = kindOf(element);
     const node = kind.node(element, {
       key: `${key}/${id}${suffix}`,
       w: box.w,
       h: box.h,
-      layout: plan.textIn(id, era),
+      layout: plan.textIn(id, side),
       movesShape: own.movesShape,
       matrix: inPlane(take(16)),
     });
@@ -356,18 +356,18 @@ export function prepareScene(
       element,
       parent,
       node,
-      era,
-      before: era === 'both' ? (before?.elements[id] ?? null) : null,
-      isSided: era !== 'both' && ((parts[parent]?.isSided ?? false) || plan.isSided(id)),
+      side,
+      before: side === 'both' ? (before?.elements[id] ?? null) : null,
+      isSided: side !== 'both' && ((parts[parent]?.isSided ?? false) || plan.isSided(id)),
       ...box,
       pivotX,
       pivotY,
       ownPivotX: element.pivotX,
       ownPivotY: element.pivotY,
       rotation: element.rotation,
-      isTurning: era !== 'both' && plan.turns.covers(id),
+      isTurning: side !== 'both' && plan.turns.covers(id),
       opacity: element.opacity,
-      veil: (era === 'old' ? before : rest)?.instances.all.get(id)?.mark?.veil ?? 0,
+      veil: (side === 'old' ? before : rest)?.instances.all.get(id)?.mark?.veil ?? 0,
       isGroup: holds(element),
       clipsBox: kind.clips(element),
       run: kind.run,
@@ -389,7 +389,7 @@ export function prepareScene(
       touched,
       moves,
       isRestless:
-        own.isLive || own.movesEffects || own.pieces !== null || own.count !== null || era !== 'both',
+        own.isLive || own.movesEffects || own.pieces !== null || own.count !== null || side !== 'both',
       colours: own.colours,
       extras: own.extras,
       live: !own.isLive
@@ -411,7 +411,7 @@ export function prepareScene(
       rides: null,
       plane: inPlane(take(16)),
       pose: noNumbers,
-      worn: own.isLive ? new Float64Array(own.poseLength).fill(NaN) : noNumbers,
+      applied: own.isLive ? new Float64Array(own.poseLength).fill(NaN) : noNumbers,
       leaves: 1,
       tinted: false,
       said: null,
@@ -432,35 +432,35 @@ export function prepareScene(
     // What masks others, or fills them, is not drawn itself.
     if (!masking.has(id)) into.children.push(node);
     if (node.kind !== 'group') return 1;
-    const children = era === 'both' ? plan.paintedIn(id) : instance.children;
-    part.leaves = children.reduce((sum, child) => sum + add(child, index, node, era), 0);
+    const children = side === 'both' ? plan.paintedIn(id) : instance.children;
+    part.leaves = children.reduce((sum, child) => sum + add(child, index, node, side), 0);
     return part.leaves;
   };
-  const add = (id: string, parent: number, into: GroupNode, era: Era): number => {
-    if (era !== 'both' || !before || !change) return addEra(id, parent, into, era);
-    const there = plan.erasOf(id);
-    if (there !== 'both') return addEra(id, parent, into, there);
-    if (plan.switches(id)) return addEra(id, parent, into, 'old') + addEra(id, parent, into, 'new');
-    return addEra(id, parent, into, 'both');
+  const add = (id: string, parent: number, into: GroupNode, side: Side): number => {
+    if (side !== 'both' || !before || !change) return addSide(id, parent, into, side);
+    const there = plan.sideOf(id);
+    if (there !== 'both') return addSide(id, parent, into, there);
+    if (plan.switches(id)) return addSide(id, parent, into, 'old') + addSide(id, parent, into, 'new');
+    return addSide(id, parent, into, 'both');
   };
   for (const id of rest.instances.order) add(id, -1, root, 'both');
   for (const part of parts) {
-    const { element, era, parent } = part;
+    const { element, side, parent } = part;
     if (element.rides)
       part.rides =
         parts.find(
           (other) =>
             other.element.id === element.rides?.on &&
             other.parent === parent &&
-            (other.era === era || other.era === 'both' || era === 'both'),
+            (other.side === side || other.side === 'both' || side === 'both'),
         ) ?? null;
   }
   const size = options.canvas ?? template;
-  for (const { path, element, node, era } of parts) {
+  for (const { path, element, node, side } of parts) {
     if (element.filledBy !== null && !element.hidden) {
-      const { instances } = era === 'old' && before ? before : rest;
+      const { instances } = side === 'old' && before ? before : rest;
       const other = near(instances, path, element.filledBy);
-      const source = other === undefined ? undefined : ((era === 'old' ? nodes.get(`${other}~`) : undefined) ?? nodes.get(other)); // prettier-ignore
+      const source = other === undefined ? undefined : ((side === 'old' ? nodes.get(`${other}~`) : undefined) ?? nodes.get(other)); // prettier-ignore
       const own = parts.find((part) => part.node === source);
       if (source && own) {
         let surface = filling.get(source.key);
@@ -473,15 +473,15 @@ export function prepareScene(
       }
     }
     if (element.masks.length > 0) {
-      const { instances } = era === 'old' && before ? before : rest;
+      const { instances } = side === 'old' && before ? before : rest;
       node.masks = element.masks.flatMap(({ by, inverted, soft }): MaskUse[] => {
         const other = near(instances, path, by) ?? by;
-        const mask = (era === 'old' ? nodes.get(`${other}~`) : undefined) ?? nodes.get(other);
+        const mask = (side === 'old' ? nodes.get(`${other}~`) : undefined) ?? nodes.get(other);
         return mask ? [{ node: mask, inverted, soft }] : [];
       });
     }
   }
-  const viewpoints = parts.filter(({ element, era }) => element.kind === 'viewpoint' && era !== 'old');
+  const viewpoints = parts.filter(({ element, side }) => element.kind === 'viewpoint' && side !== 'old');
   if (options.inSpace || options.inset?.within || viewpoints.length > 0)
     for (const part of parts) part.isInSpace = true;
   spreadSpace(parts);
@@ -571,13 +571,13 @@ function prepareInset(
   measure: TextMeasure,
   options: SceneOptions,
 ): Scene | null {
-  const { element, era, node } = part;
+  const { element, side, node } = part;
   if (element.kind !== 'inset') return null;
   const around = [...(options.inset?.around ?? []), template.id];
   const shown = templateOfInset(element, options.templates ?? {});
   if (!shown || around.includes(shown.id) || around.length > mostWithin) return null;
   const own = insetValues(shown, element.values, element.id, values);
-  const was = era === 'both' ? options.change && part.before : null;
+  const was = side === 'both' ? options.change && part.before : null;
   const from = was && options.change ? insetValues(shown, (was as InsetElement).values, element.id, options.change.from) : null; // prettier-ignore
   const change = from && chooseWithin(shown, from, own, options.templates ?? {});
   const scene = prepareScene(shown, own, measure, {

@@ -1,7 +1,7 @@
 import type { Rest, ViewPlan } from '../layout';
 import type { MapView } from '../map';
 import type { Change, Element, MapElement, Track } from '../show';
-import type { Era } from './scene';
+import type { Side } from './scene';
 
 interface Stage {
   readonly rest: Rest;
@@ -14,7 +14,7 @@ const fillOf = (element: Element | undefined): unknown => (element as { readonly
 export class MapTurns {
   constructor(
     private readonly stage: Stage,
-    private readonly erasOf: (path: string) => Era,
+    private readonly sideOf: (path: string) => Side,
   ) {}
 
   private readonly found = new Map<string, MapElement | null>();
@@ -30,7 +30,7 @@ export class MapTurns {
   private find(path: string): MapElement | null {
     const { before, rest, change } = this.stage;
     const instance = rest.instances.all.get(path);
-    if (!before || !change || !instance?.mark?.turns || this.erasOf(path) !== 'both') return null;
+    if (!before || !change || !instance?.mark?.turns || this.sideOf(path) !== 'both') return null;
     const map = rest.elements[instance.row?.of ?? ''];
     if (map?.kind !== 'map') return null;
     const [was, is] = [fillOf(before.elements[path]), fillOf(instance.element)];
@@ -64,7 +64,7 @@ export class MapTurns {
     if (known) return known;
     const lines = new Set<number>();
     for (const [path, { row, mark }] of this.stage.rest.instances.all)
-      if (row?.of === map && mark?.turns && (this.of(path) || this.erasOf(path) !== 'both'))
+      if (row?.of === map && mark?.turns && (this.of(path) || this.sideOf(path) !== 'both'))
         lines.add(row.line);
     const order = new Map([...lines].sort((a, b) => a - b).map((line, at) => [line, at]));
     this.orders.set(map, order);

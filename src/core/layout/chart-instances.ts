@@ -80,11 +80,11 @@ export function drawChart(
   picture: ChartPort['picture'],
   isZoomed: boolean,
 ): DrawnChart {
-  const { era } = measure;
+  const { revision } = measure;
   const ends = shared === null ? '' : `${Math.min(...shared)} ${Math.max(...shared)}`;
-  const byEra = era ? (laidOf.get(era) ?? new WeakMap<Element, readonly Laid[]>()) : null;
-  if (era && byEra) laidOf.set(era, byEra);
-  const before = byEra?.get(source) ?? [];
+  const byRevision = revision ? (laidOf.get(revision) ?? new WeakMap<Element, readonly Laid[]>()) : null;
+  if (revision && byRevision) laidOf.set(revision, byRevision);
+  const before = byRevision?.get(source) ?? [];
   // Sets of pictures may have changed without a difference for the chart.
   const hasPictures = chart.pictures !== 'none' || chart.piece === 'picture';
   const known = hasPictures
@@ -97,7 +97,7 @@ export function drawChart(
   const laid = layChart(chart, data, chartPort(measure, picture), shared, isZoomed);
   const parts = drawParts(chart, source, laid.parts);
   const drawn = { laid, parts, series: Math.max(1, data.series.length) };
-  byEra?.set(source, [{ chart, list, shared: ends, isZoomed, drawn }, ...before].slice(0, mostLaid));
+  byRevision?.set(source, [{ chart, list, shared: ends, isZoomed, drawn }, ...before].slice(0, mostLaid));
   return drawn;
 }
 

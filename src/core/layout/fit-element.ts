@@ -39,16 +39,16 @@ interface Fitted extends Box {
   readonly layout: TextLayout;
 }
 /** By what is measured with, then by element: an element that has not changed is not fitted again. */
-const eras = new WeakMap<object, WeakMap<Element, Fitted>>();
+const fitsByRevision = new WeakMap<object, WeakMap<Element, Fitted>>();
 
 /** An element's own words fitted into a box; known while neither it, the box nor the fonts change. */
 export function fitOwn(element: WordsElement, box: Box, measure: TextMeasure): TextLayout {
-  const { era } = measure;
-  if (!era) return fitElement(element, box, measure);
-  let fits = eras.get(era);
+  const { revision } = measure;
+  if (!revision) return fitElement(element, box, measure);
+  let fits = fitsByRevision.get(revision);
   if (!fits) {
     fits = new WeakMap();
-    eras.set(era, fits);
+    fitsByRevision.set(revision, fits);
   }
   const before = fits.get(element);
   if (before && before.x === box.x && before.w === box.w && before.y === box.y && before.h === box.h)

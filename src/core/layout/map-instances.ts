@@ -43,16 +43,16 @@ const nothing: DrawnMap = { laid: { parts: [], notes: [], count: 0, whole: still
 export function drawMap(map: MapElement, source: Element, kept: ShowMap | null, list: RowList, measure: TextMeasure, picture: ChartPort['picture']): DrawnMap {
   const lay = mapLayout();
   if (!lay) return nothing;
-  const { era } = measure;
-  const byEra = era ? (laidOf.get(era) ?? new WeakMap<Element, readonly Laid[]>()) : null;
-  if (era && byEra) laidOf.set(era, byEra);
-  const before = byEra?.get(source) ?? [];
+  const { revision } = measure;
+  const byRevision = revision ? (laidOf.get(revision) ?? new WeakMap<Element, readonly Laid[]>()) : null;
+  if (revision && byRevision) laidOf.set(revision, byRevision);
+  const before = byRevision?.get(source) ?? [];
   // Sets of pictures may have changed without a difference for the map.
   const known = map.symbols === 'pictures' ? undefined : before.find((one) => one.map === map && one.kept === kept && one.list === list);
   if (known) return known.drawn;
   const laid = lay(map, kept, list, chartPort(measure, picture));
   const drawn = { laid, parts: drawParts(map, source, laid.parts) };
-  byEra?.set(source, [{ map, kept, list, drawn }, ...before].slice(0, mostLaid));
+  byRevision?.set(source, [{ map, kept, list, drawn }, ...before].slice(0, mostLaid));
   return drawn;
 } // prettier-ignore
 

@@ -30,7 +30,7 @@ export interface Rest {
   readonly boxes: ReadonlyMap<string, Box>;
   readonly texts: ReadonlyMap<string, TextLayout>;
   /** The boxes that words were fitted into, where tethers have brought them. */
-  readonly rooms: ReadonlyMap<string, Box>;
+  readonly areas: ReadonlyMap<string, Box>;
   /** By the path of a row: px that it stands from where it is drawn. */
   readonly shifts: ReadonlyMap<string, { readonly x: number; readonly y: number }>;
 }
@@ -73,15 +73,16 @@ export function layOut(
   look?: Look,
   runs?: Runs,
 ): Rest {
-  const { era } = measure;
-  if (!era) return layOutAnew(template, values, measure, look, runs);
+  const { revision } = measure;
+  if (!revision) return layOutAnew(template, values, measure, look, runs);
   const kept = laidOutOfLate.get(template) ?? [];
   const known = kept.find(
-    (one) => one.era === era && one.look === look && one.runs === runs && sameValues(one.values, values),
+    (one) =>
+      one.revision === revision && one.look === look && one.runs === runs && sameValues(one.values, values),
   );
   if (known) return known.rest;
   const rest = layOutAnew(template, values, measure, look, runs);
-  laidOutOfLate.set(template, [{ era, look, values, runs, rest }, ...kept].slice(0, mostOfLate));
+  laidOutOfLate.set(template, [{ revision, look, values, runs, rest }, ...kept].slice(0, mostOfLate));
   return rest;
 }
 
@@ -89,7 +90,7 @@ export function layOut(
 const laidOutOfLate = new WeakMap<
   Template,
   readonly {
-    readonly era: object;
+    readonly revision: object;
     readonly look: Look | undefined;
     readonly values: Values;
     readonly runs: Runs | undefined;
@@ -115,7 +116,7 @@ function layOutAnew(
   const elements: Record<string, Element> = {};
   const boxes = new Map<string, Box>();
   const texts = new Map<string, TextLayout>();
-  const rooms = new Map<string, Box>();
+  const areas = new Map<string, Box>();
   const shifts = new Map<string, { x: number; y: number }>();
   for (const [path, instance] of instances.all) {
     const { element, isRow, cell } = instance;
@@ -131,7 +132,7 @@ function layOutAnew(
       const layout = { ...own, x: own.x + by.x, y: own.y + by.y };
       texts.set(path, layout);
       boxes.set(path, { x: layout.x, y: layout.y, w: layout.w, h: layout.h });
-      rooms.set(path, { x: element.x + by.x, y: element.y + by.y, w: element.w, h: element.h });
+      areas.set(path, { x: element.x + by.x, y: element.y + by.y, w: element.w, h: element.h });
       continue;
     }
     const x = solver.final(path, 'x');
@@ -140,19 +141,19 @@ function layOutAnew(
     if (isRow) shifts.set(path, { x: solver.rowShift(path, 'x'), y: solver.rowShift(path, 'y') });
     const layout = solver.texts.get(path);
     if (!layout) continue;
-    const room = solver.rooms.get(path) as Box;
+    const room = solver.areas.get(path) as Box;
     const [dx, dy] = [x.start - layout.x, y.start - layout.y];
     const isThere = dx === 0 && dy === 0;
     texts.set(path, isThere ? layout : { ...layout, x: x.start, y: y.start });
-    rooms.set(path, isThere ? room : { ...room, x: room.x + dx, y: room.y + dy });
+    areas.set(path, isThere ? room : { ...room, x: room.x + dx, y: room.y + dy });
   }
   for (const [id, [first]] of instances.of) {
     if (first === undefined || first === id || instances.all.get(first)?.isRow) continue;
     elements[id] = elements[first] as Element;
-    for (const map of [boxes, texts, rooms] as Map<string, unknown>[])
+    for (const map of [boxes, texts, areas] as Map<string, unknown>[])
       if (map.has(first)) map.set(id, map.get(first));
   }
-  return { instances, elements, boxes, texts, rooms, shifts };
+  return { instances, elements, boxes, texts, areas, shifts };
 }
 
 const limited = ({ min, max }: Tether, value: number): number =>
@@ -180,7 +181,7 @@ const stands = { x: 0, y: 0 };
 
 class Solver {
   readonly texts = new Map<string, TextLayout>();
-  readonly rooms = new Map<string, Box>();
+  readonly areas = new Map<string, Box>();
   private readonly along = { x: newAlong(), y: newAlong() };
   /** Where a text's box lies along x, before the words are fitted into it. */
   private readonly frames = new Map<string, Span>();
@@ -304,7 +305,7 @@ class Solver {
       y: axis === 'y' ? frame.start : element.y,
       h: axis === 'y' ? frame.size : element.h,
     };
-    this.rooms.set(path, box);
+    this.areas.set(path, box);
     const known = this.texts.get(path);
     if (axis === 'y' && known && element.fit !== 'wrap') {
       const drop = { top: 0, middle: (box.h - known.h) / 2, bottom: box.h - known.h }[element.vertical];

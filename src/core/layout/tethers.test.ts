@@ -119,15 +119,15 @@ describe('an element that has not changed', () => {
     });
   const counted = () => {
     const asked: string[] = [];
-    let era = {};
+    let revision = {};
     return {
       asked,
-      anew: () => (era = {}),
+      anew: () => (revision = {}),
       port: {
         width: (text: string, face: { size: number }) => (asked.push(text), measure.width(text, face)),
         metrics: measure.metrics,
-        get era() {
-          return era;
+        get revision() {
+          return revision;
         },
       },
     };

@@ -80,7 +80,7 @@ export function apply(state: AirState, command: Command, at: number, releases: R
       if (due.at > last + 1e-6) together = 0;
       last = due.at;
       try {
-        step(due.carryOut, due.at, { why: due.why, by: due.by });
+        step(due.perform, due.at, { why: due.why, by: due.by });
       } catch (error) {
         // What falls due stands before every command: a fault of one must not stop all that come after it.
         if (!(error instanceof ProblemError)) faults.push(error as Error);
@@ -135,7 +135,7 @@ interface FirstDue {
   readonly at: number;
   readonly why: AirEvent['why'];
   readonly by: string;
-  readonly carryOut: Recipe;
+  readonly perform: Recipe;
   readonly fails: (work: Work, error: ProblemError) => void;
 }
 
@@ -148,7 +148,7 @@ function firstDue(state: AirState): FirstDue | null {
       at: row.at,
       why: 'run',
       by: state.rundowns.find(({ id }) => id === row.rundown)?.name ?? '',
-      carryOut: (work) => rowFallsDue(work, row.rundown),
+      perform: (work) => rowFallsDue(work, row.rundown),
       fails: (work, error) => rowFails(work, row.rundown, error),
     };
   for (const [index, due] of state.due.entries()) {
@@ -157,7 +157,7 @@ function firstDue(state: AirState): FirstDue | null {
       at: due.at,
       why: 'reaction',
       by: '',
-      carryOut: (work) => {
+      perform: (work) => {
         work.state.due.splice(index, 1);
         react(work, due);
       },
@@ -170,7 +170,7 @@ function firstDue(state: AirState): FirstDue | null {
       at: mark.at,
       why: 'clock',
       by: state.clocks[mark.clock]?.name ?? '',
-      carryOut: (work) => clockFallsDue(work, mark.clock),
+      perform: (work) => clockFallsDue(work, mark.clock),
       fails({ state: draft }) {
         const own = draft.clocks[mark.clock];
         if (own) own.standing.done = mark.at;
@@ -182,7 +182,7 @@ function firstDue(state: AirState): FirstDue | null {
       at: own.at,
       why: 'time',
       by: state.tickers[own.ticker]?.name ?? '',
-      carryOut: (work) => tickerFallsDue(work, own.ticker, own.play),
+      perform: (work) => tickerFallsDue(work, own.ticker, own.play),
       fails({ state: draft }) {
         const play = draft.tickers[own.ticker]?.standing.plays[own.play];
         if (play) play.state = 'held';
@@ -194,7 +194,7 @@ function firstDue(state: AirState): FirstDue | null {
       at: page.at,
       why: 'time',
       by: '',
-      carryOut: (work) => pageFallsDue(work, page.channel, page.graphic),
+      perform: (work) => pageFallsDue(work, page.channel, page.graphic),
       fails({ state: draft }) {
         const own = draft.air[page.channel]?.graphics.find((g) => g.id === page.graphic);
         if (own) own.turnAt = null;
@@ -214,7 +214,7 @@ function firstDue(state: AirState): FirstDue | null {
         const own = draft.air[channelId]?.graphics.find((g) => g.id === id);
         if (own) own.leaveAt = null;
       };
-      first = { at: leaveAt, why: 'time', by: '', carryOut: goes, fails: stays };
+      first = { at: leaveAt, why: 'time', by: '', perform: goes, fails: stays };
     }
   }
   return first;

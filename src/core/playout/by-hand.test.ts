@@ -241,7 +241,7 @@ describe('a new release of what is up', () => {
   });
   test('what the Desk has changed in a rundown outlives a release that does not touch it', () => {
     const t = trial();
-    t.go({ do: 'unrow', rundown: 'r', row: 'row-b' }, 10);
+    t.go({ do: 'remove-row', rundown: 'r', row: 'row-b' }, 10);
     const first = t.shelf['1'.repeat(64)];
     if (!first) throw new Error('no release');
     t.release({ ...first, look: { ...first.look, palette: null, palettes: [] } }, 20);

@@ -213,7 +213,7 @@ export function putRow(work: Work, command: Of<'row'>): void {
   changed(state, rundown.id);
 }
 
-export function removeRow(work: Work, command: Of<'unrow'>): void {
+export function removeRow(work: Work, command: Of<'remove-row'>): void {
   const rundown = rundownOf(work.state, command.rundown);
   if (!plain(rundown).rows.some((row) => row.id === command.row))
     return refuse('no-row', `“${rundown.name}” does not have that row.`, 'row');

@@ -106,8 +106,8 @@ describe('a clock of the show', () => {
   test('at zero it holds to the frame, is told to stand just after, and takes a card, moves others and lets one leave at their times', () => {
     const marks: ShowClock['marks'] = [
       { id: 'a', at: 6, does: { do: 'take', number: '2', channel: 'beach' } },
-      { id: 'b', at: 4, does: { do: 'react', whose: { by: 'lane', lane: 'bug' }, channels: [], deed: { do: 'move', move: 'Tuck away', stays: true } } },
-      { id: 'c', at: 0, does: { do: 'react', whose: { by: 'lane', lane: 'bug' }, channels: ['main'], deed: { do: 'leave' } } },
+      { id: 'b', at: 4, does: { do: 'react', whose: { by: 'lane', lane: 'bug' }, channels: [], action: { do: 'move', move: 'Tuck away', stays: true } } },
+      { id: 'c', at: 0, does: { do: 'react', whose: { by: 'lane', lane: 'bug' }, channels: ['main'], action: { do: 'leave' } } },
       { id: 'd', at: 0, does: { do: 'hold' } },
     ];
     const air = new Air(release([clock('duel', { marks })]));

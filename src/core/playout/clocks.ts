@@ -23,7 +23,7 @@ import {
 } from '../show';
 import { ProblemError } from '../problem';
 import type { Command } from './command';
-import { carryOut } from './deeds';
+import { perform } from './reaction-actions';
 import { channelOf, findTarget } from './lookup';
 import { byHand } from './moves';
 import type { AirClock, AirScore, AirState } from './state';
@@ -239,7 +239,7 @@ export function clockFallsDue(work: Work, id: string): void {
             if (graphic.exitAt !== null || graphic.enterAt > at + 1e-6) continue;
             const template = work.releases(graphic.release)?.templates[graphic.template];
             if (template && isTarget(does.whose, template, graphic.name, graphic.lane))
-              carryOut(by, does.deed, { channel: channel.id, graphic, template }, byHand);
+              perform(by, does.action, { channel: channel.id, graphic, template }, byHand);
           }
         }
     }

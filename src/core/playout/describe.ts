@@ -1,5 +1,13 @@
 import { fillFromRow } from '../data';
-import { afterExit, deedKind, exactRate, type Card, type Reaction, type Release, type Values } from '../show';
+import {
+  afterExit,
+  reactionActionKind,
+  exactRate,
+  type Card,
+  type Reaction,
+  type Release,
+  type Values,
+} from '../show';
 import { graphicWords } from './names';
 import { laneState } from './on-air';
 import { reactionTargets } from './react';
@@ -100,7 +108,7 @@ function describeReactions(
     .flatMap((reaction) =>
       reactionTargets(state, reaction, { channel, graphic: '' }, time, releases).map(({ graphic }) => {
         const { does } = reaction;
-        return `${graphicWords(graphic)} ${deedKind(does).words(does)}`;
+        return `${graphicWords(graphic)} ${reactionActionKind(does).words(does)}`;
       }),
     );
   return said.length === 0 ? '' : `; ${[...new Set(said)].join(', ')}`;

@@ -43,8 +43,8 @@ export {
 } from './ticker-look';
 export { onceOf, wasShown } from './once';
 export { playsAlike } from './take';
-export { aftermath } from './react';
-export { type Aftermath } from './deeds';
+export { effectsOnOthers } from './react';
+export { type EffectOnOther } from './reaction-actions';
 export {
   airStateSchema,
   type AirClock,

@@ -1,6 +1,6 @@
 import { isOnChannel, isTarget, type Reaction, type Template } from '../show';
 import { phaseEnd } from '../motion';
-import { aftermathOf, carryOut, movesNamed, type Aftermath, type Seen } from './deeds';
+import { effectOf, perform, movesNamed, type EffectOnOther, type Seen } from './reaction-actions';
 import type { AirState, Due, Graphic } from './state';
 import type { Releases, Work } from './work';
 
@@ -26,14 +26,14 @@ export function reactionTargets(
 }
 
 /** What others look like once a graphic of a template has been taken, by the id of each that reacts. */
-export function aftermath(
+export function effectsOnOthers(
   state: AirState,
   channel: string,
   template: Template,
   at: number,
   releases: Releases,
-): Map<string, Aftermath> {
-  const found = new Map<string, Aftermath>();
+): Map<string, EffectOnOther> {
+  const found = new Map<string, EffectOnOther>();
   for (const reaction of template.reactions) {
     if (reaction.on !== 'enter') continue;
     for (const { graphic, template: own } of reactionTargets(
@@ -49,7 +49,7 @@ export function aftermath(
         away: graphic.moves.flatMap(({ ref, back }) => (back ? [] : [ref])),
         values: {},
       };
-      found.set(graphic.id, aftermathOf(does, now, own));
+      found.set(graphic.id, effectOf(does, now, own));
     }
   }
   return found;
@@ -90,6 +90,6 @@ export function react(work: Work, due: Due): void {
   for (const reaction of template.reactions) {
     if (reaction.on !== due.on || (due.on === 'marker' && reaction.marker !== due.marker)) continue;
     for (const target of reactionTargets(state, reaction, due, due.at, releases))
-      carryOut(own, reaction.does, target, source.id);
+      perform(own, reaction.does, target, source.id);
   }
 }

@@ -13,6 +13,7 @@ import {
   showClockSchema,
   showScoreSchema,
   showTickerSchema,
+  clocksToFormat21,
   tickersToFormat15,
 } from '../show';
 import { standingSchema } from '../clock';
@@ -228,11 +229,15 @@ const tickersOf = (value: Record<string, unknown>): Record<string, unknown> => {
   };
 };
 
+/** What marks of clocks do as it is called now. */
+const withClocks = (value: Record<string, unknown>): Record<string, unknown> =>
+  'clocks' in value ? { ...value, clocks: clocksToFormat21(value['clocks']) } : value;
+
 /** A state from its JSON, also of one that was kept before rundowns had rows; throws a ZodError where it is damaged. */
 export const openAirState = (value: unknown): AirState =>
   airStateSchema.parse(
     typeof value === 'object' && value !== null
-      ? tickersOf(rundownsOf(value as Record<string, unknown>))
+      ? withClocks(tickersOf(rundownsOf(value as Record<string, unknown>)))
       : value,
   );
 

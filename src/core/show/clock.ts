@@ -3,11 +3,11 @@ import { countsSchema, plainCounts, targetOf, type CountsBy } from '../clock';
 import { isZone } from '../binding';
 import { problem, type Problem } from '../problem';
 import { idSchema } from '../value';
-import { reactionDeedSchema } from './deed/registry';
+import { reactionActionSchema } from './reaction-action/registry';
 import { reactionTargetSchema } from './reaction';
 
 /** What happens when a clock comes to a value. */
-export const markDeedSchema = z.discriminatedUnion('do', [
+export const markActionSchema = z.discriminatedUnion('do', [
   /** It stands still there. */
   z.object({ do: z.literal('hold') }),
   /** A card is taken, by its call number. */
@@ -17,16 +17,16 @@ export const markDeedSchema = z.discriminatedUnion('do', [
     do: z.literal('react'),
     whose: reactionTargetSchema,
     channels: z.array(z.string().min(1).max(60)).max(64),
-    deed: reactionDeedSchema,
+    action: reactionActionSchema,
   }),
 ]);
-export type MarkDeed = z.infer<typeof markDeedSchema>;
+export type MarkAction = z.infer<typeof markActionSchema>;
 
 export const markSchema = z.object({
   id: idSchema,
   /** What it shows then, in seconds. */
   at: z.number().min(-86_400).max(130_000_000),
-  does: markDeedSchema,
+  does: markActionSchema,
 });
 export type ClockMark = z.infer<typeof markSchema>;
 

@@ -58,13 +58,19 @@ export {
   type Reaction,
   type ReactionTarget,
 } from './reaction';
-export { deedKind, deedKinds, type DeedName, type ReactionDeed } from './deed/registry';
+export {
+  reactionActionKind,
+  reactionActionKinds,
+  type ReactionActionName,
+  type ReactionAction,
+} from './reaction-action/registry';
 export { reactionCycle } from './reaction-cycle';
 export * from './page-layout';
 export * from './pad';
 export * from './clock';
 export * from './ticker';
 export { tickersToFormat15 } from './format-15';
+export { clocksToFormat21 } from './format-21';
 export { rundownsOf } from './format-5';
 export * from './timecode';
 export * from './table';
@@ -101,7 +107,7 @@ export {
 } from './document-parts';
 export * from './archive';
 export { historyText, readHistory, type Way } from './history-file';
-export { designOf, openRelease, releaseSchema, type Dressing, type Release } from './release';
+export { designOf, openRelease, releaseSchema, type TemplateContext, type Release } from './release';
 export { makeRelease, releaseOf, showOfRelease } from './make-release';
 export { checkRelease, releaseProblem } from './release-check';
 export {

@@ -11,6 +11,7 @@ import { toFormat18 } from './format-18';
 import { toFormat19 } from './format-19';
 import { toFormat2 } from './format-2';
 import { toFormat20 } from './format-20';
+import { toFormat21 } from './format-21';
 import { toFormat3 } from './format-3';
 import { toFormat4 } from './format-4';
 import { toFormat5 } from './format-5';
@@ -45,6 +46,7 @@ export const migrations: Readonly<Record<number, Migration>> = {
   17: toFormat18,
   18: toFormat19,
   19: toFormat20,
+  20: toFormat21,
 };
 
 const refuse = (code: string, message: string, path = ''): { problem: Problem } => ({

@@ -1,6 +1,6 @@
 import { problem, type Problem } from '../problem';
 import type { Card } from './card';
-import { deedKind } from './deed/registry';
+import { reactionActionKind } from './reaction-action/registry';
 import { folded } from './folded';
 import { isTarget } from './reaction';
 import { phasesOf, type Template } from './template';
@@ -30,7 +30,7 @@ function after({ template, what }: Happening, of: Played): Happening[] {
   for (const reaction of template.reactions) {
     const on = reaction.on === 'marker' ? `marker ${folded(reaction.marker ?? '')}` : reaction.on;
     const { does, whose } = reaction;
-    const caused = on === what ? deedKind(does).causes(does) : null;
+    const caused = on === what ? reactionActionKind(does).causes(does) : null;
     if (caused === null) continue;
     for (const other of Object.values(of.templates)) {
       const names = [

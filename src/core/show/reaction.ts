@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { deedKinds, reactionDeedSchema } from './deed/registry';
+import { reactionActionKinds, reactionActionSchema } from './reaction-action/registry';
 import { folded } from './folded';
 import { idSchema } from '../value';
 
@@ -22,7 +22,7 @@ export const reactionSchema = z.object({
   whose: reactionTargetSchema,
   /** On which channels, by their names, in which * stands for anything; none: on its own. */
   channels: z.array(z.string().min(1).max(60)).max(64),
-  does: reactionDeedSchema,
+  does: reactionActionSchema,
 });
 export type Reaction = z.infer<typeof reactionSchema>;
 
@@ -32,7 +32,7 @@ export const newReaction = (id: string): Reaction => ({
   marker: null,
   whose: { by: 'lane', lane: 'bug' },
   channels: [],
-  does: deedKinds.leave.first([]),
+  does: reactionActionKinds.leave.first([]),
 });
 
 /** Whether a name is like another in which * stands for anything, in whatever case. */

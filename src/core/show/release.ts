@@ -21,6 +21,7 @@ import { lookToFormat17, tablesToFormat17 } from './format-17';
 import { templatesToFormat18 } from './format-18';
 import { templatesToFormat19 } from './format-19';
 import { lookToFormat20 } from './format-20';
+import { clocksToFormat21 } from './format-21';
 import { assetsToFormat7, sourcesToFormat7, templatesToFormat7 } from './format-7';
 import { padSchema } from './pad';
 import { rundownSchema } from './rundown';
@@ -59,13 +60,13 @@ export const openRelease = (value: unknown): Release =>
       ? {
           views: {},
           pads: [],
-          clocks: {},
           scores: {},
           ...rundownsOf(value as Record<string, unknown>),
           assets: assetsToFormat7((value as { assets?: unknown }).assets ?? {}),
           sources: sourcesToFormat7((value as { sources?: unknown }).sources ?? {}),
           tables: tablesToFormat17((value as { tables?: unknown }).tables),
           look: lookToFormat20(lookToFormat17(lookToFormat12((value as { look?: unknown }).look))),
+          clocks: clocksToFormat21((value as { clocks?: unknown }).clocks ?? {}),
           tickers: tickersToFormat15((value as { tickers?: unknown }).tickers),
           channels: channelsToFormat8((value as { channels?: unknown }).channels),
           templates: [
@@ -88,7 +89,7 @@ export const openRelease = (value: unknown): Release =>
   );
 
 /** What a template takes from its show to look as it does. */
-export type Dressing = Pick<Show, 'look' | 'assets' | 'templates'>;
+export type TemplateContext = Pick<Show, 'look' | 'assets' | 'templates'>;
 
 /** The design part of two releases alike: what decides whether the draft differs from air. Cards flow apart. */
 export const designOf = (release: Release): Omit<Release, 'cards' | 'rundowns' | 'assets'> => ({

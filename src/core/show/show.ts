@@ -16,7 +16,7 @@ import { templateSchema } from './template';
 import { assetIdSchema, idSchema } from '../value';
 
 /** The document's format number; each step up has a migration. */
-export const showFormat = 20;
+export const showFormat = 21;
 
 export const showSchema = z.object({
   format: z.literal(showFormat),

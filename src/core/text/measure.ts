@@ -20,5 +20,5 @@ export interface TextMeasure {
   width(text: string, face: Face): number;
   metrics(face: Face): Metrics;
   /** Another object whenever what is measured may come out otherwise, as after fonts have come; none: nothing is kept. */
-  readonly era?: object;
+  readonly revision?: object;
 }

@@ -14,7 +14,7 @@ export function canvasMeasure(): TextMeasure & { forget(): void } {
   context.fontKerning = 'normal';
   const widths = new Map<string, number>();
   const metrics = new Map<string, Metrics>();
-  let era = {};
+  let revision = {};
   const fontOf = (face: Face): string => cssFont({ ...face, size: measuringSize });
   return {
     width(text, face) {
@@ -42,11 +42,11 @@ export function canvasMeasure(): TextMeasure & { forget(): void } {
       const factor = face.size / measuringSize;
       return { ascent: found.ascent * factor, descent: found.descent * factor };
     },
-    get era() {
-      return era;
+    get revision() {
+      return revision;
     },
     forget() {
-      era = {};
+      revision = {};
       widths.clear();
       metrics.clear();
     },

@@ -6,7 +6,7 @@ import {
   showFontName,
   StyleReader,
   templatesWithin,
-  type Dressing,
+  type TemplateContext,
   type Field,
   type Template,
   type Values,
@@ -33,7 +33,7 @@ export interface FontNeeds {
 }
 
 /** What a template of a show needs when filled with values. */
-export function fontsFor(template: Template, values: Values, of: Dressing): FontNeeds {
+export function fontsFor(template: Template, values: Values, of: TemplateContext): FontNeeds {
   const names = new Set<string>();
   const reader = new StyleReader(of.look);
   let characters = '0123456789';

@@ -1,6 +1,6 @@
 import { airEventSchema, commandSchema, openAirState, type AirState } from '../../core/playout';
 import type { Disk } from '../disk';
-import type { JournalEntry } from './entry';
+import { renamed, type JournalEntry } from './entry';
 
 /** Files as the journal wrote them before its lines had checksums. */
 export const earlierSegment = /^journal-(\d{12})\.jsonl$/;
@@ -32,7 +32,7 @@ export function readEarlierLines(bytes: Buffer | null): JournalEntry[] {
   return (bytes?.toString('utf8') ?? '').split('\n').flatMap((line) => {
     try {
       const { sequence, at, command, events } = JSON.parse(line) as Record<string, unknown>;
-      const parsed = commandSchema.safeParse(command);
+      const parsed = commandSchema.safeParse(renamed(command));
       if (typeof sequence !== 'number' || typeof at !== 'number' || !parsed.success) return [];
       const told = airEventSchema.array().safeParse(events ?? []);
       return [

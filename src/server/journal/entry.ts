@@ -26,8 +26,16 @@ const seam = '\t';
 export const writeEntry = ({ patches, ...head }: JournalEntry, written = JSON.stringify(patches)): string =>
   `${JSON.stringify(head)}${seam}${written}`;
 
-export const readHead = (text: string): EntryHead =>
-  JSON.parse(text.slice(0, text.indexOf(seam))) as EntryHead;
+/** A command by the name that it has now. */
+export const renamed = (command: unknown): unknown =>
+  (command as { do?: unknown } | null)?.do === 'unrow'
+    ? { ...(command as object), do: 'remove-row' }
+    : command;
+
+export function readHead(text: string): EntryHead {
+  const head = JSON.parse(text.slice(0, text.indexOf(seam))) as EntryHead;
+  return { ...head, command: renamed(head.command) as Command };
+}
 
 export const readEntry = (text: string): JournalEntry => ({
   ...readHead(text),

@@ -52,7 +52,7 @@ interface Plan {
 }
 
 /** Makes the motion of a plan in a template; the phase it is in, and its tracks. */
-function carryOut(
+function applyPlan(
   template: Template,
   ids: readonly string[],
   preset: MotionPreset,
@@ -109,7 +109,7 @@ export function PresetsMenu({ template }: { template: Template }) {
     if (!preset) return set({ trial: null });
     const trial = structuredClone(template);
     let count = 0;
-    const { ref: phase } = carryOut(trial, selection, preset, plan, () => `trial-${(count += 1)}`);
+    const { ref: phase } = applyPlan(trial, selection, preset, plan, () => `trial-${(count += 1)}`);
     set({ trial, playhead: { phase, frame: 0 }, isPlaying: true });
   };
   const lengthOf = (own: string): number => {
@@ -148,7 +148,7 @@ export function PresetsMenu({ template }: { template: Template }) {
     let done: { ref: string; made: string[] } = { ref, made: [] };
     const where = ref === freshChange ? 'a new Change' : (place?.name ?? '');
     editTemplate(`${preset.label} in ${where}`, (t) => {
-      done = carryOut(t, selection, preset, plan, newId);
+      done = applyPlan(t, selection, preset, plan, newId);
     });
     setOpen(false);
     setShown(null);

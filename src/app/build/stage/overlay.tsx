@@ -267,7 +267,7 @@ function Limit(props: {
   const { scene, id, sx, sy } = props;
   const element = scene.rest.elements[id];
   const layout = scene.rest.texts.get(id);
-  const room = scene.rest.rooms.get(id);
+  const room = scene.rest.areas.get(id);
   if (!layout || !room || !isWords(element)) return null;
   const turn = `rotate(${element.rotation} ${sx(layout.x + layout.w * element.pivotX)} ${sy(layout.y + layout.h * element.pivotY)})`;
   const colour = layout.fits ? (layout.scale < 1 ? '#d8a748' : '#3fbf8b') : '#f0913a';

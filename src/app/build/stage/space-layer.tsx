@@ -42,7 +42,7 @@ const turnLetters: Readonly<Record<Turn, string>> = { rotationX: 'X', rotationY:
 
 /** Whether an element is seen otherwise than flat where it lies. */
 export const standsInSpace = (scene: Scene, id: string): boolean => {
-  const part = scene.parts.find((own) => own.element.id === id && own.era !== 'old');
+  const part = scene.parts.find((own) => own.element.id === id && own.side !== 'old');
   if (!part) return false;
   const { z, rotationX, rotationY, perspective } = part.element;
   return scene.viewpoints.length > 0 || z !== 0 || rotationX !== 0 || rotationY !== 0 || perspective !== 0;

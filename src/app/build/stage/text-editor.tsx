@@ -34,7 +34,7 @@ export function TextEditor(props: {
   const resolved = scene.rest.elements[element.id];
   const look = resolved?.kind === 'text' ? resolved : element;
   const { zoom } = place;
-  const room = scene.rest.rooms.get(element.id) ?? element;
+  const room = scene.rest.areas.get(element.id) ?? element;
   const pivot = `${element.pivotX * 100}% ${element.pivotY * 100}%`;
   const align = { left: 'left', centre: 'center', right: 'right' } as const;
   const field = template.ties.some((tie) => tie.element === element.id && tie.property === 'text');

@@ -28,14 +28,14 @@ export const arithmetic: StepKind<z.infer<typeof schema>> = {
     if (input.of === 'date' && (step.sign === 'add' || step.sign === 'subtract')) return input;
     if (!isNumeric(input)) return doesNotFit('Arithmetic', 'a number', input);
     const other = typeOf(step.by);
-    if (!isNumeric(other)) return doesNotFit('Arithmetic', 'a number to reckon with', other);
+    if (!isNumeric(other)) return doesNotFit('Arithmetic', 'a number to compute with', other);
     return input.of === 'duration' ? input : scalar('number');
   },
   apply(input, step, context, type) {
     const a = numberIn(input, 'What comes');
     const b = numberIn(context.operand(step.by), 'The second number');
     if (type.of === 'date') return a + (step.sign === 'add' ? b : -b) * 1000;
-    const result = reckon(a, b, step.sign);
+    const result = compute(a, b, step.sign);
     return Number.isFinite(result)
       ? result
       : fail('no-number', `${a} ${signs[step.sign]} ${b} is no number.`);
@@ -43,7 +43,7 @@ export const arithmetic: StepKind<z.infer<typeof schema>> = {
   each: true,
 };
 
-function reckon(a: number, b: number, sign: Sign): number {
+function compute(a: number, b: number, sign: Sign): number {
   switch (sign) {
     case 'add':
       return a + b;

@@ -34,7 +34,7 @@ import { tickCommand, schema as tick } from './tick';
 import { tickerCommand, schema as ticker } from './ticker';
 import { timerCommand, schema as timer } from './timer';
 import { timesCommand, schema as times } from './times';
-import { unrowCommand, schema as unrow } from './unrow';
+import { removeRowCommand, schema as removeRow } from './remove-row';
 import type { CommandKind, Giver } from './kind';
 
 /** What each kind of command holds. */
@@ -67,7 +67,7 @@ const schemas = {
   drop,
   cards,
   row,
-  unrow,
+  'remove-row': removeRow,
   loop,
   run,
   tick,
@@ -108,7 +108,7 @@ export const commandKinds: Readonly<Record<CommandName, CommandKind>> = {
   drop: dropCommand,
   cards: cardsCommand,
   row: rowCommand,
-  unrow: unrowCommand,
+  'remove-row': removeRowCommand,
   loop: loopCommand,
   run: runCommand,
   tick: tickCommand,

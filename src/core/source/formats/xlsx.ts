@@ -220,7 +220,7 @@ export async function readXlsx(
   const found: ReadCell[][] = [];
   let errors = 0;
   let formulas = 0;
-  let unreckoned = 0;
+  let uncomputed = 0;
   let count = 0;
   let right = -1;
   data.forEach((row, r) => {
@@ -232,7 +232,7 @@ export async function readXlsx(
       if (cell.t === 'e') errors += 1;
       if (cell.f !== undefined) {
         formulas += 1;
-        if (cell.t === 'z' || cell.v === undefined || cell.v === '') unreckoned += 1;
+        if (cell.t === 'z' || cell.v === undefined || cell.v === '') uncomputed += 1;
       }
       const read = readCell(cell, () => `${r}:${c}`, around);
       if (read.shown === '' && read.facets === null) return;
@@ -283,10 +283,10 @@ export async function readXlsx(
     notes.push(
       `${errors === 1 ? 'One cell holds' : `${errors} cells hold`} a formula's error and ${errors === 1 ? 'is' : 'are'} empty here.`,
     );
-  // A formula may come to nothing; where all do, whoever wrote the file has not reckoned them.
-  if (unreckoned > 0 && unreckoned === formulas)
+  // A formula may come to nothing; where all do, whoever wrote the file has not computed them.
+  if (uncomputed > 0 && uncomputed === formulas)
     notes.push(
-      `${unreckoned === 1 ? 'One formula has' : `${unreckoned} formulas have`} no value kept with ${unreckoned === 1 ? 'it' : 'them'}; open the file in a spreadsheet and save it.`,
+      `${uncomputed === 1 ? 'One formula has' : `${uncomputed} formulas have`} no value kept with ${uncomputed === 1 ? 'it' : 'them'}; open the file in a spreadsheet and save it.`,
     );
   return {
     columns: titles.map((column, i) => ({ name: column, type: storedType(body, i) ?? guessType(rows, i) })),

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import type { DeedKind } from './kind';
+import type { ReactionActionKind } from './kind';
 
 const schema = z.object({ do: z.literal('leave') });
 
-export const leave: DeedKind<typeof schema> = {
+export const leave: ReactionActionKind<typeof schema> = {
   schema,
   label: 'leaves',
   first: () => ({ do: 'leave' }),

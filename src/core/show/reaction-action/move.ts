@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { folded } from '../folded';
-import type { DeedKind } from './kind';
+import type { ReactionActionKind } from './kind';
 
 const schema = z.object({
   do: z.literal('move'),
@@ -9,10 +9,10 @@ const schema = z.object({
   stays: z.boolean(),
 });
 
-export const move: DeedKind<typeof schema> = {
+export const move: ReactionActionKind<typeof schema> = {
   schema,
   label: 'does a move',
   first: (moves) => ({ do: 'move', move: moves[0] ?? 'Tuck away', stays: false }),
-  words: (deed) => `does “${deed.move}”`,
-  causes: (deed) => `move ${folded(deed.move)}`,
+  words: (action) => `does “${action.move}”`,
+  causes: (action) => `move ${folded(action.move)}`,
 };

@@ -4,10 +4,15 @@ import { removeRow } from '../cards';
 import type { CommandKind } from './kind';
 import { meta } from './shapes';
 
-export const schema = z.strictObject({ do: z.literal('unrow'), rundown: idSchema, row: idSchema, ...meta });
+export const schema = z.strictObject({
+  do: z.literal('remove-row'),
+  rundown: idSchema,
+  row: idSchema,
+  ...meta,
+});
 
 /** Takes a row out of a rundown. */
-export const unrowCommand = {
+export const removeRowCommand = {
   words: 'Takes a row out of a rundown',
   schema,
   givenBy: 'produce',

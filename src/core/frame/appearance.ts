@@ -1,6 +1,6 @@
 import { poseIndex, poseLength } from '../motion';
 import type { Effects } from '../display';
-import { effectsOf, fittingKeys, kindOf, type Element, type Movable, type Worn } from '../element';
+import { effectsOf, fittingKeys, kindOf, type Element, type Movable, type Appearance } from '../element';
 import { writeMorph } from './morph';
 import { valueAt } from './plan';
 import type { Part, Scene } from './scene';
@@ -18,7 +18,7 @@ function write(element: Element, key: string, value: unknown): void {
  * Brings the node of a part up to its own properties as they move. `colours` is called with a way to write a colour;
  * null writes that of rest. Only what moves by itself costs this; places, scales and opacities do not.
  */
-export function dress(
+export function applyAppearance(
   part: Part,
   scene: Scene,
   colours: (write: (key: string, value: string | null) => void) => void,
@@ -41,8 +41,8 @@ export function dress(
     liveEffects.shadow = fresh?.shadow ?? null;
     liveEffects.glow = fresh?.glow ?? null;
   }
-  const worn: Worn = { w: nowW, h: nowH, from: drawn(pose, 'drawStart'), to: drawn(pose, 'drawEnd') };
-  kindOf(live).dress(node, live, worn);
+  const now: Appearance = { w: nowW, h: nowH, from: drawn(pose, 'drawStart'), to: drawn(pose, 'drawEnd') };
+  kindOf(live).applyAppearance(node, live, now);
   if (node.kind === 'text' && extras.some(({ key }) => fittingKeys.has(key)))
     node.layout = scene.refit(part, part.said ?? undefined);
 }

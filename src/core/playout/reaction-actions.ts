@@ -1,10 +1,10 @@
-// What each kind of deed of a reaction does on air, and what comes of it at rest.
+// What each kind of action of a reaction does on air, and what comes of it at rest.
 import { sameName } from '../data';
 import {
   sameValue,
   acceptValue,
-  type DeedName,
-  type ReactionDeed,
+  type ReactionActionName,
+  type ReactionAction,
   type Template,
   type Values,
 } from '../show';
@@ -23,7 +23,7 @@ export interface Seen {
 }
 
 /** What becomes of a graphic on account of another's take, once all has come to rest. */
-export interface Aftermath {
+export interface EffectOnOther {
   readonly leaves: boolean;
   /** Ids of the moves that it is away on. */
   readonly away: readonly string[];
@@ -32,11 +32,11 @@ export interface Aftermath {
 
 interface OnAir<D> {
   /** `cause` is the id of the graphic that is reacted to. */
-  readonly carryOut: (work: Work, deed: D, seen: Seen, cause: string) => void;
-  readonly aftermath: (deed: D, before: Aftermath, template: Template) => Aftermath;
+  readonly perform: (work: Work, action: D, seen: Seen, cause: string) => void;
+  readonly effect: (action: D, before: EffectOnOther, template: Template) => EffectOnOther;
 }
 
-/** The moves of a template that a deed names; null: all. */
+/** The moves of a template that a action names; null: all. */
 export const movesNamed = (template: Template, name: string | null): Template['moves'] =>
   template.moves.filter((move) => name === null || sameName(move.name, name));
 
@@ -64,49 +64,49 @@ function changedBy(given: Values, template: Template): Values {
   return values;
 }
 
-const onAir: { readonly [K in DeedName]: OnAir<Extract<ReactionDeed, { do: K }>> } = {
+const onAir: { readonly [K in ReactionActionName]: OnAir<Extract<ReactionAction, { do: K }>> } = {
   leave: {
-    carryOut(work, _deed, { channel: id, graphic }) {
+    perform(work, _action, { channel: id, graphic }) {
       const { channel, air } = channelOf(work.state, id);
       leave(work, id, air, graphic, nextFrame(work.at, channel));
     },
-    aftermath: (_deed, before) => ({ ...before, leaves: true }),
+    effect: (_action, before) => ({ ...before, leaves: true }),
   },
   move: {
-    carryOut: (work, deed, seen, cause) =>
-      callMoves(work, seen, deed.move, false, deed.stays ? byHand : cause),
-    aftermath: (deed, before, template) => ({
+    perform: (work, action, seen, cause) =>
+      callMoves(work, seen, action.move, false, action.stays ? byHand : cause),
+    effect: (action, before, template) => ({
       ...before,
-      away: [...new Set([...before.away, ...movesNamed(template, deed.move).map(({ id }) => id)])],
+      away: [...new Set([...before.away, ...movesNamed(template, action.move).map(({ id }) => id)])],
     }),
   },
   back: {
-    carryOut: (work, deed, seen) => callMoves(work, seen, deed.move, true, byHand),
-    aftermath(deed, before, template) {
-      const named = movesNamed(template, deed.move).map(({ id }) => id);
+    perform: (work, action, seen) => callMoves(work, seen, action.move, true, byHand),
+    effect(action, before, template) {
+      const named = movesNamed(template, action.move).map(({ id }) => id);
       return { ...before, away: before.away.filter((id) => !named.includes(id)) };
     },
   },
   change: {
-    carryOut(work, deed, { channel: id, graphic, template }) {
+    perform(work, action, { channel: id, graphic, template }) {
       const { channel } = channelOf(work.state, id);
       const at = nextFrame(work.at, channel);
-      const values = changedBy(deed.values, template);
+      const values = changedBy(action.values, template);
       const isNew = Object.entries(values).some(([field, value]) => !sameValue(graphic.values[field], value));
       if (!isNew) return;
       const all = { ...plain(graphic.values), ...graphic.values, ...values };
       send(work, id, graphic, template, all, at, channel, true);
       note(work, 'change', id, graphic, at);
     },
-    aftermath: (deed, before, template) => ({
+    effect: (action, before, template) => ({
       ...before,
-      values: { ...before.values, ...changedBy(deed.values, template) },
+      values: { ...before.values, ...changedBy(action.values, template) },
     }),
   },
 };
-const of = (deed: ReactionDeed): OnAir<ReactionDeed> => onAir[deed.do] as OnAir<ReactionDeed>;
+const of = (action: ReactionAction): OnAir<ReactionAction> => onAir[action.do] as OnAir<ReactionAction>;
 
-export const carryOut = (work: Work, deed: ReactionDeed, seen: Seen, cause: string): void =>
-  of(deed).carryOut(work, deed, seen, cause);
-export const aftermathOf = (deed: ReactionDeed, before: Aftermath, template: Template): Aftermath =>
-  of(deed).aftermath(deed, before, template);
+export const perform = (work: Work, action: ReactionAction, seen: Seen, cause: string): void =>
+  of(action).perform(work, action, seen, cause);
+export const effectOf = (action: ReactionAction, before: EffectOnOther, template: Template): EffectOnOther =>
+  of(action).effect(action, before, template);
