@@ -45,7 +45,7 @@ const areas: readonly (readonly [path: string, ready: (page: Page) => Promise<un
   ['/build/notice-strip', (on) => on.getByRole('treeitem').first().click()],
   ['/build/duel-strip', (on) => on.getByRole('tab', { name: 'Motion' }).click()],
   ['/data/heats', (on) => on.getByRole('gridcell').first().waitFor()],
-  ['/data/wind', (on) => on.getByText('Server answers').waitFor()],
+  ['/data/wind', (on) => on.locator('[aria-roledescription=draggable]').first().waitFor()],
   ['/desk/main', (on) => on.getByText('Server answers').waitFor()],
   ['/ticker', (on) => on.getByRole('toolbar', { name: 'Ticker' }).waitFor()],
   ['/posts', (on) => on.getByText('Server answers').waitFor()],

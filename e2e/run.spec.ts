@@ -528,7 +528,9 @@ test('9: exported as one file and imported in another profile, equal in every by
   const whole = readFileSync(await (await withHistory).path());
   await fresh.getByLabel('Show file').setInputFiles({ name: 'whole.jorvan', mimeType: 'application/zip', buffer: whole }); // prettier-ignore
   await expect(fresh.getByText('“Evening flights” is here, with its history.')).toBeVisible();
-  await fresh.getByRole('button', { name: 'Open', exact: true }).first().click();
+  const opened = fresh.getByRole('listitem').filter({ hasText: 'Evening flights' }).first();
+  await opened.getByRole('button', { name: 'Open', exact: true }).click();
+  await expect(fresh.getByRole('banner').getByText('Evening flights', { exact: true })).toBeVisible();
   const undo = fresh.getByRole('button', { name: /^Undo: / });
   await expect(undo).toBeEnabled();
   const last = await undo.getAttribute('aria-label');

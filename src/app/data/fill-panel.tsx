@@ -293,7 +293,7 @@ function Chip({ id, children }: { id: string; children: ReactNode }) {
       ref={setNodeRef}
       {...listeners}
       {...attributes}
-      className="cursor-grab rounded border border-line bg-raised px-2 text-xs"
+      className="flex min-h-6 cursor-grab items-center rounded border border-line bg-raised px-2 text-xs"
       style={
         transform
           ? { transform: `translate(${transform.x}px, ${transform.y}px)`, position: 'relative', zIndex: 10 }

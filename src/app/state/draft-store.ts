@@ -119,6 +119,7 @@ export const useDraft = create<DraftStore>((set, get) => {
     const waiting = replica?.waiting ?? [];
     replica = null;
     show(read.replica);
+    isAsked = true;
     if (waiting.length > 0) tellLost(waiting);
   };
   const keepSoon = (): void => {
@@ -185,6 +186,8 @@ export const useDraft = create<DraftStore>((set, get) => {
       say({ steps: null, document: null });
       show(read.replica);
       localStorage.setItem('jorvan.show', id);
+      // What another window wrote while this one read was told to nobody here.
+      void exchangeNow();
       return null;
     },
     close() {
