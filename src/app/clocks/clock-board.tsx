@@ -4,9 +4,9 @@ import { create } from 'zustand';
 import { isByHand, type ClockAct } from '../../core/clock';
 import { clockOf, type AirClock, type AirScore, type Command } from '../../core/playout';
 import { air, useAir } from '../state/air-store';
-import { Running } from '../desk/running-time';
+import { Running } from '../time/running-time';
 import { Button, IconButton } from '../ui';
-import { readingWords, targetWords, typedSeconds } from './reading-words';
+import { readingWords, targetWords, typedSeconds } from '../../core/clock';
 
 /** Gives a command, and says at the Desk what came of it. */
 export type Give = (command: Command, done: string) => Promise<boolean>;

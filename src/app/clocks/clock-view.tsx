@@ -22,8 +22,8 @@ import { newId } from '../state/ids';
 import { dataChoices } from '../data/data-choices';
 import { ChannelsBox, TargetBox } from '../build/target-box';
 import { Button, CheckField, DraftText, Empty, IconButton, NameField, NumberField, SelectField } from '../ui';
-import { Running } from '../desk/running-time';
-import { readingWords, typedSeconds } from './reading-words';
+import { Running } from '../time/running-time';
+import { readingWords, typedSeconds } from '../../core/clock';
 
 const kinds: Readonly<Record<CountsBy, string>> = {
   up: 'Stopwatch: up from zero, by hand',

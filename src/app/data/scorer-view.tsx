@@ -5,7 +5,7 @@ import { clockOf } from '../../core/playout';
 import type { ScorerLine, Source } from '../../core/source';
 import { air, asked, jsonInit, releases, useAir } from '../state/air-store';
 import { Button, CheckField, Empty, SelectField, TextField } from '../ui';
-import { Running } from '../desk/running-time';
+import { Running } from '../time/running-time';
 
 type Scorer = Extract<Source, { kind: 'scorer' }>;
 

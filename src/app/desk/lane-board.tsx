@@ -22,8 +22,8 @@ import { Undo2 } from 'lucide-react';
 import { air as airClient, releases, useAir } from '../state/air-store';
 import { act, callMove, give, steerCrawl, inHand as takeInHand, useDesk } from './desk-store';
 import { StaleMark } from './data-troubles';
-import { Running } from './running-time';
-import { clockWords, spanWords } from './time-words';
+import { Running } from '../time/running-time';
+import { runningWords, spanWords } from '../../core/clock';
 import { useLamp, useStandings } from '../state/tally';
 
 const handoverWords = (handover: Handover): string =>
@@ -294,7 +294,7 @@ function LaneRow(props: {
         {holder ? <Running words={(time) => phaseWords(holder, time)} /> : leaving.length > 0 ? 'Exit' : ''}
       </td>
       <td className="text-right">
-        {holder && <Running className="number block" words={(time) => clockWords(time - holder.enterAt)} />}
+        {holder && <Running className="number block" words={(time) => runningWords(time - holder.enterAt)} />}
         {leaveAt !== null && (
           <Running
             className="number block text-[11px] whitespace-nowrap text-ink-3"

@@ -5,7 +5,7 @@ import { Button, IconButton, SelectField } from '../ui';
 import { useAir } from '../state/air-store';
 import { changeRow, give, say, useDesk } from './desk-store';
 import { RenumberDialog } from './renumber-dialog';
-import { dayWords, readDay, readSpan, spanWords } from './time-words';
+import { dayWords, readDay, readSpan, spanWords } from '../../core/clock';
 
 const starts = [
   { value: 'hand', label: 'by hand' },

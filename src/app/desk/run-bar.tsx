@@ -4,9 +4,9 @@ import type { Rundown } from '../../core/show';
 import { Button } from '../ui';
 import { air, useAir } from '../state/air-store';
 import { act, give, giveRun, pauseOrGoOn, shownZone, useDesk } from './desk-store';
-import { Running } from './running-time';
-import { clockWords, spanWords, wallWords } from './time-words';
-import { useNow } from './use-now';
+import { Running } from '../time/running-time';
+import { runningWords, spanWords, wallWords } from '../../core/clock';
+import { useNow } from '../time/use-now';
 
 /** How the rundown in hand runs, and what can be done to it. */
 export function RunBar({ rundown }: { rundown: Rundown }) {
@@ -154,7 +154,7 @@ function RunState({ rundown }: { rundown: Rundown }) {
         {run.row !== null && (
           <>
             <span className="number">{numberOf(run.row)}</span> since{' '}
-            <Running className="number" words={(time) => clockWords((run.pausedAt ?? time) - run.at)} />
+            <Running className="number" words={(time) => runningWords((run.pausedAt ?? time) - run.at)} />
             {run.next !== null && ', '}
           </>
         )}
@@ -172,7 +172,7 @@ function RunState({ rundown }: { rundown: Rundown }) {
             ) : due === Infinity ? (
               'by hand'
             ) : (
-              <Running className="number" words={(time) => `in ${clockWords(Math.ceil(due - time))}`} />
+              <Running className="number" words={(time) => `in ${runningWords(Math.ceil(due - time))}`} />
             )}
           </>
         )}

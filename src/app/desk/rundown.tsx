@@ -18,7 +18,8 @@ import { useLamp, useStandings } from '../state/tally';
 import { Find, Found } from './find';
 import { RowEditor } from './row-editor';
 import { RunBar } from './run-bar';
-import { spanWords, startMark } from './time-words';
+import { spanWords } from '../../core/clock';
+import { startMark } from '../../core/desk';
 
 const rowHeight = 44;
 

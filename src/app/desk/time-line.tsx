@@ -4,8 +4,8 @@ import { cardWords, timeline, zoneOn } from '../../core/playout';
 import type { Rundown } from '../../core/show';
 import { air, releases, useAir } from '../state/air-store';
 import { shownZone, useDesk } from './desk-store';
-import { spanWords, wallWords } from './time-words';
-import { useNow } from './use-now';
+import { spanWords, wallWords } from '../../core/clock';
+import { useNow } from '../time/use-now';
 
 const behindSeconds = 10;
 const spans = [60, 180, 600, 1800, 7200, 28_800];

@@ -9,7 +9,7 @@ import { ChannelMonitor } from '../picture/channel-monitor';
 import { Button, CheckField, Dialog, Empty, IconButton, Pennant, SelectField } from '../ui';
 import { asked, jsonInit, send, useAir } from '../state/air-store';
 import { useLamp } from '../state/tally';
-import { useNow } from '../desk/use-now';
+import { useNow } from '../time/use-now';
 import { AccessKeys } from './access-keys';
 import { MixerStrip } from './mixer-strip';
 

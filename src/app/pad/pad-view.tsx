@@ -1,21 +1,18 @@
 import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import {
-  cardWords,
-  clockOf,
-  rowToCome,
-  shownAt,
-  valuesWords,
-  type Command,
-  type Graphic,
-  type Seen,
-} from '../../core/playout';
+  comingRows,
+  correctable,
+  correction,
+  padButtons,
+  type PadButton,
+  type PadPress,
+} from '../../core/pad';
+import { cardWords, valuesWords, type Command, type Graphic, type Seen } from '../../core/playout';
 import { padProblems, unfilledFields, type Channel, type Pad, type PadItem } from '../../core/show';
-import { readCount } from '../../core/clock';
-import { useNow } from '../desk/use-now';
-import { readingWords } from '../clocks/reading-words';
-import { clockWords } from '../desk/time-words';
-import { Running } from '../desk/running-time';
+import { useNow } from '../time/use-now';
+import { runningWords } from '../../core/clock';
+import { Running } from '../time/running-time';
 import { ChannelMonitor } from '../picture/channel-monitor';
 import { Troubles } from '../troubles/troubles';
 import { Empty, Pennant } from '../ui';
@@ -70,8 +67,6 @@ function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
   const lamp = useLamp(channel.id);
   const seen = useStandings(channel.id);
   const [said, setSaid] = useState<{ words: string; isRefusal: boolean } | null>(null);
-  const own = state.air[channel.id];
-  const up = own?.graphics.filter((g) => g.exitAt === null) ?? [];
   const give = async (command: Command, done: string): Promise<void> => {
     const refused = await send({ ...command, by: pad?.name ?? 'Pad' });
     setSaid(refused ? { words: refused.message, isRefusal: true } : { words: done, isRefusal: false });
@@ -109,7 +104,7 @@ function PadPage({ pad, channel }: { pad: Pad | null; channel: Channel }) {
               ))}
             </div>
           )}
-          <Correction up={up} channel={channel} onGive={give} />
+          <Correction channel={channel} onGive={give} />
         </div>
       </div>
       {broken.length > 0 && <p className="text-xs text-warn">⚠ {broken[0]?.message}</p>}
@@ -149,7 +144,7 @@ function UpList(props: { channel: Channel; seen: readonly Seen[]; isLive: boolea
           </span>
           <Running
             className="number text-xs text-ink-2"
-            words={(now) => (is === 'on' ? clockWords(now - graphic.enterAt) : '')}
+            words={(now) => (is === 'on' ? runningWords(now - graphic.enterAt) : '')}
           />
           <Big
             className="min-w-20"
@@ -172,12 +167,7 @@ function Coming({ channel, onGive }: { channel: Channel; onGive: Give }) {
   const state = useAir((store) => store.state);
   const release = releases.get(state.release);
   const cue = state.air[channel.id]?.preview ?? null;
-  const rundown = state.rundowns.find((own) => own.channel === channel.id) ?? state.rundowns[0];
-  const rows = rundown?.rows ?? [];
-  // What its button takes, and nothing else.
-  const first = rundown && rowToCome(state, rundown, channel.id);
-  const at = first ? rows.indexOf(first) : -1;
-  const next = at < 0 ? [] : rows.slice(at, at + 3);
+  const next = comingRows(state, channel.id, 3);
   const template = cue ? release?.templates[cue.template] : undefined;
   const unfilled = cue && template ? unfilledFields(template, cue.values) : [];
   const [asked, setAsked] = useState('');
@@ -228,196 +218,30 @@ function Coming({ channel, onGive }: { channel: Channel; onGive: Give }) {
 
 const spans = ['', '', 'col-span-2', 'col-span-3', 'col-span-4'] as const;
 
-function Gone({ children, className }: { children: string; className: string }) {
-  return (
-    <Big isOff onPress={() => undefined} className={className}>
-      <span className="text-xs">{children}</span>
-    </Big>
-  );
-}
-
 function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGive: Give }) {
   const state = useAir((store) => store.state);
   const now = useNow(item.kind === 'count' ? 5 : 1, state);
-  const release = releases.get(state.release);
+  const seen = useStandings(channel.id);
   const className = spans[item.span] ?? '';
-  const card = 'card' in item ? state.cards[item.card] : undefined;
-  const up =
-    'card' in item
-      ? state.air[channel.id]?.graphics.find((g) => g.card === item.card && g.exitAt === null)
-      : undefined;
-  const isUp = useStandings(channel.id).some(({ graphic, is }) => is === 'on' && graphic.id === up?.id);
-  const template = card && release?.templates[card.template];
-  const field = 'field' in item ? template?.fields.find(({ id }) => id === item.field) : undefined;
-  const value = field && (up ? shownAt(up, now).values : card?.values)?.[field.id];
-  const shown = value ?? field?.default ?? '';
-  const on = { channel: channel.id, ...(up ? { graphic: up.id } : {}) };
-  if ('card' in item && !card) return <Gone className={className}>card gone</Gone>;
-  switch (item.kind) {
-    case 'card':
-      return (
-        <Big
-          tone={isUp ? 'on' : 'plain'}
-          className={className}
-          label={`${item.label || card?.number} ${up ? 'hide' : 'show'}`}
-          onPress={() =>
-            void onGive(
-              up ? { do: 'clear', ...on } : { do: 'take', channel: channel.id, card: item.card },
-              up ? 'It leaves.' : 'It is taken.',
-            )
-          }
-        >
-          <span className="max-w-full truncate">{item.label || card?.number}</span>
-          <span className="text-[11px] text-ink-2">{up ? (isUp ? 'hide' : 'waits: hide') : 'show'}</span>
-        </Big>
-      );
-    case 'next-row': {
-      const rundown = state.rundowns.find(({ id }) => id === item.rundown);
-      const runs = rundown !== undefined && state.runs[rundown.id] !== undefined;
-      const comes = rundown && rowToCome(state, rundown, channel.id);
-      const coming = comes && state.cards[comes.card];
-      return (
-        <Big
-          className={className}
-          isOff={!comes}
-          onPress={() =>
-            comes &&
-            void onGive(
-              runs
-                ? { do: 'run', rundown: item.rundown, act: 'next', row: comes.id }
-                : {
-                    do: 'run',
-                    rundown: item.rundown,
-                    act: 'start',
-                    from: comes.id,
-                    zone: -new Date().getTimezoneOffset(),
-                  },
-              `${coming?.number ?? 'The next row'} goes to air.`,
-            )
-          }
-        >
-          {item.label || 'Next row'}
-          <span className="max-w-full truncate text-[11px] text-ink-2">
-            {!rundown
-              ? 'rundown gone'
-              : coming
-                ? `${coming.number} ${coming.name ?? cardWords(release, coming)}`
-                : `${rundown.name}: at its end`}
-          </span>
-        </Big>
-      );
-    }
-    case 'add':
-      return (
-        <Big
-          className={className}
-          isOff={!up}
-          onPress={() =>
-            void onGive({ do: 'add', ...on, field: item.field, amount: item.by }, 'It is counted.')
-          }
-        >
-          {item.label || `${item.by > 0 ? '+' : ''}${item.by}`}
-          <span className="number text-[11px] text-ink-2">{String(shown)}</span>
-        </Big>
-      );
-    case 'set':
-      return (
-        <Big
-          className={className}
-          tone={up && shown === item.to ? 'on' : 'plain'}
-          isOff={!up}
-          onPress={() =>
-            void onGive({ do: 'change', ...on, values: { [item.field]: item.to } }, 'It is sent.')
-          }
-        >
-          <span className="max-w-full truncate">{item.label || String(item.to)}</span>
-        </Big>
-      );
-    case 'count': {
-      const counted = readCount(String(shown));
-      const seconds = counted.isRunning ? now - counted.seconds : counted.seconds;
-      return (
-        <span className={`flex gap-2 ${className}`}>
-          <Big
-            className="flex-1"
-            isOff={!up}
-            tone={counted.isRunning && up ? 'on' : 'plain'}
-            onPress={() =>
-              void onGive(
-                { do: 'count', ...on, field: item.field, act: counted.isRunning ? 'stop' : 'start' },
-                counted.isRunning ? 'It stands.' : 'It runs.',
-              )
-            }
-          >
-            {item.label || (counted.isRunning ? 'Stop' : 'Start')}
-            <span className="number text-[11px] text-ink-2">{clockWords(seconds)}</span>
-          </Big>
-          {item.span > 1 && (
-            <Big
-              isOff={!up}
-              onPress={() =>
-                void onGive({ do: 'count', ...on, field: item.field, act: 'reset' }, 'It is at zero.')
-              }
-            >
-              Zero
-            </Big>
-          )}
-        </span>
-      );
-    }
-    case 'clock': {
-      const clock = state.clocks[item.clock];
-      if (!clock) return <Gone className={className}>clock gone</Gone>;
-      const { isRunning } = clock.standing;
-      return (
-        <span className={`flex gap-2 ${className}`}>
-          <Big
-            className="flex-1"
-            tone={isRunning ? 'on' : 'plain'}
-            onPress={() =>
-              void onGive(
-                { do: 'timer', clock: clock.id, act: isRunning ? 'stop' : 'start' },
-                isRunning ? `${clock.name} stands.` : `${clock.name} runs.`,
-              )
-            }
-          >
-            {item.label || `${isRunning ? 'Stop' : 'Start'} ${clock.name}`}
-            <Running
-              className="number text-[11px] text-ink-2"
-              words={(at) => readingWords(clockOf(clock), at, state.dayOffset)}
-            />
-          </Big>
-          {item.span > 1 && (
-            <Big
-              onPress={() =>
-                void onGive({ do: 'timer', clock: clock.id, act: 'reset' }, `${clock.name} is set back.`)
-              }
-            >
-              Reset
-            </Big>
-          )}
-        </span>
-      );
-    }
-    case 'score': {
-      const score = state.scores[item.score];
-      if (!score) return <Gone className={className}>score gone</Gone>;
-      return (
-        <Big
-          className={className}
-          onPress={() =>
-            void onGive({ do: 'score', score: score.id, add: item.by }, `${score.name} is counted.`)
-          }
-        >
-          {item.label || `${score.name} ${item.by > 0 ? '+' : ''}${item.by}`}
-          <span className="number text-[11px] text-ink-2">{score.value}</span>
-        </Big>
-      );
-    }
-    case 'ticker': {
-      const ticker = state.tickers[item.ticker];
-      if (!ticker) return <Gone className={className}>ticker gone</Gone>;
-      return (
+  const part = padButtons(item, {
+    state,
+    release: releases.get(state.release),
+    channel,
+    isOnAir: (id) => seen.some(({ graphic, is }) => is === 'on' && graphic.id === id),
+    now,
+    zone: -new Date().getTimezoneOffset(),
+  });
+  const give = (press: PadPress | null): void => void (press && onGive(press.command, press.done));
+  if (part.is === 'gone')
+    return (
+      <Big isOff onPress={() => undefined} className={className}>
+        <span className="text-xs">{part.words}</span>
+      </Big>
+    );
+  if (part.is === 'ticker') {
+    const ticker = state.tickers[part.ticker];
+    return (
+      ticker && (
         <TickerItem
           ticker={ticker}
           channel={channel}
@@ -425,69 +249,49 @@ function Item({ item, channel, onGive }: { item: PadItem; channel: Channel; onGi
           className={className}
           onGive={onGive}
         />
-      );
-    }
-    case 'move': {
-      const move = template?.moves.find(({ name }) => name === item.move);
-      const isAway = up?.moves.some(({ ref, back }) => ref === move?.id && !back) ?? false;
-      return (
-        <Big
-          className={className}
-          isOff={!up || !move}
-          tone={isAway ? 'on' : 'plain'}
-          onPress={() =>
-            void onGive(
-              { do: 'move', ...on, move: item.move, back: isAway },
-              isAway ? 'It comes back.' : 'It moves.',
-            )
-          }
-        >
-          <span className="max-w-full truncate">{item.label || item.move}</span>
-        </Big>
-      );
-    }
-    case 'step':
-      return (
-        <Big
-          className={className}
-          isOff={!up}
-          onPress={() => void onGive({ do: 'next', ...on }, 'The next step.')}
-        >
-          {item.label || 'Next step'}
-        </Big>
-      );
-    case 'clear-lane':
-      return (
-        <Big
-          className={className}
-          onPress={() => void onGive({ do: 'clear', channel: channel.id, lane: item.lane }, 'It leaves.')}
-        >
-          <span className="max-w-full truncate">
-            {item.label || `Clear ${channel.lanes.find(({ id }) => id === item.lane)?.name ?? item.lane}`}
-          </span>
-        </Big>
-      );
-    case 'field':
-      return (
-        <FieldItem
-          key={`${up?.id} ${String(shown)}`}
-          name={item.label || field?.name || 'Field'}
-          value={String(shown)}
-          className={className || 'col-span-2'}
-          isOff={!up || !field}
-          onSend={(next) =>
-            void onGive(
-              {
-                do: 'change',
-                ...on,
-                values: { [item.field]: field?.kind === 'number' ? Number(next) : next },
-              },
-              'The new text is on air.',
-            )
-          }
-        />
-      );
+      )
+    );
   }
+  if (part.is === 'field') {
+    const { send: correct } = part;
+    return (
+      <FieldItem
+        key={part.key}
+        name={part.name}
+        value={part.value}
+        className={className || 'col-span-2'}
+        isOff={correct === null}
+        onSend={(typed) => give(correct && correct(typed))}
+      />
+    );
+  }
+  const [first, second] = part.buttons;
+  if (!first) return null;
+  if (!second) return <Press own={first} className={className} onGive={give} />;
+  return (
+    <span className={`flex gap-2 ${className}`}>
+      <Press own={first} className="flex-1" onGive={give} />
+      <Press own={second} className="" onGive={give} />
+    </span>
+  );
+}
+
+function Press(props: { own: PadButton; className: string; onGive: (press: PadPress | null) => void }) {
+  const { own, className, onGive } = props;
+  const under = `max-w-full truncate text-[11px] text-ink-2 ${own.isNumber ? 'number' : ''}`;
+  return (
+    <Big
+      tone={own.isOn ? 'on' : 'plain'}
+      className={className}
+      isOff={own.press === null}
+      {...(own.label === undefined ? {} : { label: own.label })}
+      onPress={() => onGive(own.press)}
+    >
+      <span className="max-w-full truncate">{own.words}</span>
+      {typeof own.under === 'string' && <span className={under}>{own.under}</span>}
+      {typeof own.under === 'function' && <Running className={under} words={own.under} />}
+    </Big>
+  );
 }
 
 function FieldItem(props: {
@@ -528,16 +332,9 @@ function FieldItem(props: {
 }
 
 /** The quick correction: one text of what is up. */
-function Correction(props: { channel: Channel; onGive: Give; up: readonly Graphic[] }) {
-  const { up, channel, onGive } = props;
-  // What was taken last is what is corrected.
-  const texts = [...up]
-    .sort((a, b) => b.enterAt - a.enterAt)
-    .flatMap((graphic) =>
-      (releases.get(graphic.release)?.templates[graphic.template]?.fields ?? [])
-        .filter((field) => field.kind === 'text')
-        .map((field) => ({ graphic, field, value: String(graphic.values[field.id] ?? field.default) })),
-    );
+function Correction({ channel, onGive }: { channel: Channel; onGive: Give }) {
+  const state = useAir((store) => store.state);
+  const texts = correctable(state, channel.id, (hash) => releases.get(hash));
   const [chosen, setChosen] = useState('');
   const keyOf = ({ graphic, field }: (typeof texts)[number]): string => `${graphic.id} ${field.id}`;
   const one = texts.find((text) => keyOf(text) === chosen) ?? texts[0];
@@ -562,12 +359,10 @@ function Correction(props: { channel: Channel; onGive: Give; up: readonly Graphi
         value={one.value}
         className=""
         isOff={false}
-        onSend={(next) =>
-          void onGive(
-            { do: 'change', channel: channel.id, graphic: one.graphic.id, values: { [one.field.id]: next } },
-            'The new text is on air.',
-          )
-        }
+        onSend={(typed) => {
+          const { command, done } = correction(channel.id, one.graphic.id, one.field, typed);
+          void onGive(command, done);
+        }}
       />
     </section>
   );

@@ -2,8 +2,8 @@ import { useMemo, useState } from 'react';
 import { playOf, tickerPlan, type AirTicker, type Command } from '../../core/playout';
 import { itemWords, itemsOf, newPlay, type TickerItem as TickerItemOf } from '../../core/ticker';
 import type { Channel } from '../../core/show';
-import { Running } from '../desk/running-time';
-import { clockWords } from '../ticker/times';
+import { Running } from '../time/running-time';
+import { leftWords } from '../ticker/times';
 import { air } from '../state/air-store';
 import { Big } from './big';
 
@@ -41,7 +41,7 @@ export function TickerItem(props: {
       <p className="flex items-baseline gap-2 text-xs text-ink-2">
         <strong className="text-ink">{label || ticker.name}</strong>
         <span className="min-w-0 flex-1 truncate" dir="auto">{now ? now.words : 'not on air'}</span>
-        {now && <span className="number">{isHeld ? 'holds' : <Running words={(at) => clockWords(now.until - at)} />}</span>}
+        {now && <span className="number">{isHeld ? 'holds' : <Running words={(at) => leftWords(now.until - at)} />}</span>}
       </p>
       <p className="truncate text-xs text-ink-3" dir="auto">{next ? `Next: ${itemWords(next.item)}` : 'Nothing is in that may come'}</p>
       <div className="grid grid-cols-4 gap-2">

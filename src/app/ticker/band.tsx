@@ -6,11 +6,11 @@ import { templateFor } from '../../core/show';
 import { findItem, inStep, itemWords, newPlay, type Play } from '../../core/ticker';
 import { ChannelMonitor } from '../picture/channel-monitor';
 import { air, useAir } from '../state/air-store';
-import { Running } from '../desk/running-time';
+import { Running } from '../time/running-time';
 import { Button, Pennant } from '../ui';
 import { keepFocus, type Give } from './give';
 import { Strip } from './strip';
-import { clockWords } from './times';
+import { leftWords } from './times';
 import { useRelease } from './use-release';
 
 /** What is on air, what comes next, and how long it stays, for each place in the round: always in sight. */
@@ -102,7 +102,7 @@ function PlayRow(props: {
             {now.isUrgent && <span className="shrink-0 text-xs font-semibold text-warn">urgent</span>}
             <strong className="min-w-0 flex-1 truncate text-[15px] font-semibold" dir="auto" title={now.words}>{now.words}</strong>
             <span className="number w-20 shrink-0 text-right text-[15px]" aria-label="Seconds left">
-              {isHeld ? 'holds' : <Running words={(at) => (state === 'ending' ? `ends ${clockWords(now.until - at)}` : clockWords(now.until - at))} />}
+              {isHeld ? 'holds' : <Running words={(at) => (state === 'ending' ? `ends ${leftWords(now.until - at)}` : leftWords(now.until - at))} />}
             </span>
           </>
         )}
@@ -120,7 +120,7 @@ function PlayRow(props: {
         <span className="min-w-0 flex-1 truncate" dir="auto">{next ? itemWords(next.item) : 'Nothing is in that may come'}</span>
         {round && (
           <span className="number shrink-0 text-xs text-ink-3" title="One round as it stands: so many items, so long">
-            {round.items} {round.items === 1 ? 'item' : 'items'}, {clockWords(round.seconds)} a round
+            {round.items} {round.items === 1 ? 'item' : 'items'}, {leftWords(round.seconds)} a round
           </span>
         )}
       </div>

@@ -11,8 +11,8 @@ import {
   type TickerItem,
 } from '../../core/ticker';
 import { air } from '../state/air-store';
-import { Running } from '../desk/running-time';
-import { clockWords } from './times';
+import { Running } from '../time/running-time';
+import { leftWords } from './times';
 import type { Give } from './give';
 
 /** Whether two rows say the same. */
@@ -96,7 +96,7 @@ function Marks({ of, words }: { of: RowState; words: string }) {
       {item.state !== 'out' && <span className="number">{seconds.toFixed(1)} s</span>}
       {item.state !== 'out' && !runs && speed > mostReadingSpeed && <span className="flex items-center gap-0.5 text-warn" title={`${charactersOf(words)} characters in ${seconds.toFixed(1)} s: too fast to read`}><TriangleAlert size={11} /> {speed.toFixed(0)} characters a second</span>}
       {waits !== '' && <span>{waits}</span>}
-      {item.state === 'in' && !isNow && comes !== undefined && <span>in <Running className="number" words={(at) => clockWords(comes - at)} /></span>}
+      {item.state === 'in' && !isNow && comes !== undefined && <span>in <Running className="number" words={(at) => leftWords(comes - at)} /></span>}
     </>
   );
 } // prettier-ignore

@@ -1,11 +1,11 @@
 import { momentOfDay } from '../../core/playout';
-import { dayWords, readDay } from '../desk/time-words';
+import { dayWords, readDay } from '../../core/clock';
 import { shownZone } from '../desk/desk-store';
 import { air } from '../state/air-store';
 
 const two = (value: number): string => String(value).padStart(2, '0');
 /** Seconds to come as 1:05. */
-export const clockWords = (seconds: number): string => {
+export const leftWords = (seconds: number): string => {
   const whole = Math.max(0, Math.ceil(seconds));
   return `${Math.floor(whole / 60)}:${two(whole % 60)}`;
 };

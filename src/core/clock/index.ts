@@ -16,3 +16,5 @@ export { clockActs, standingAfter, type ClockAct } from './acts';
 export { patternOf } from './pattern';
 export { belowForms, clockWords, formatClock, shownWords, type BelowForm } from './words';
 export { momentIn, zoneMinutes } from './zone';
+export { dayWords, readDay, readSpan, runningWords, spanWords, wallWords } from './spans';
+export { readingWords, targetWords, typedSeconds } from './reading-words';

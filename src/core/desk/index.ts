@@ -45,3 +45,4 @@ export {
   type Meaning,
 } from './keys';
 export { footOf, type Foot } from './foot';
+export { startMark } from './start-mark';

@@ -1,4 +1,4 @@
-import type { RundownRow } from '../../core/show';
+// Spans, running times and times of day as the interface says and reads them; all in seconds.
 
 const two = (value: number): string => String(value).padStart(2, '0');
 
@@ -13,7 +13,7 @@ export function spanWords(seconds: number): string {
 }
 
 /** A running time: 0:07, 12:30, 1:02:30. */
-export function clockWords(seconds: number): string {
+export function runningWords(seconds: number): string {
   const whole = Math.max(0, Math.floor(seconds));
   const minutes = Math.floor(whole / 60);
   return minutes < 60
@@ -45,23 +45,4 @@ export function readSpan(typed: string): number | null {
   return (
     Number(match[1] ?? 0) * 3600 + Number(match[2] ?? 0) * 60 + Number((match[3] ?? '0').replace(',', '.'))
   );
-}
-
-/** When a row goes, as a mark and in words. */
-export function startMark(row: RundownRow): { mark: string; words: string } {
-  const { start } = row;
-  if (start.by === 'time') return { mark: dayWords(start.time), words: `Goes at ${dayWords(start.time)}` };
-  switch (start.by) {
-    case 'hand':
-      return { mark: 'hand', words: 'Goes when it is taken by hand' };
-    case 'with':
-      return { mark: 'with', words: 'Goes with the row before' };
-    case 'after':
-      return {
-        mark: `+${spanWords(start.seconds)}`,
-        words: `Goes ${spanWords(start.seconds)} after the row before has gone`,
-      };
-    case 'end':
-      return { mark: 'end', words: 'Goes when the row before ends' };
-  }
 }

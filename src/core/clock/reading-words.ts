@@ -1,4 +1,6 @@
-import { isByHand, readClock, shownWords, targetAt, type Clock } from '../../core/clock';
+import { isByHand } from './counts';
+import { readClock, targetAt, type Clock } from './reading';
+import { shownWords } from './words';
 
 /** What a clock shows at a moment of the air clock, with tenths where it is run by hand; – where it has nothing to count to. */
 export function readingWords(clock: Clock, time: number, dayOffset: number): string {
