@@ -11,7 +11,7 @@ import {
 } from '../../air';
 import { emptyAir, type AirEvent, type AirState, type Command, type Role } from '../../core/playout';
 import type { Problem } from '../../core/problem';
-import { canonicalJson, designOf, makeRelease, type Release, type Show } from '../../core/show';
+import { canonicalJson, isSameDesign, makeRelease, type Release, type Show } from '../../core/show';
 import { assetBlob, keptBlob } from './assets';
 import { hashOf, newUuid } from './ids';
 
@@ -243,5 +243,5 @@ export function isReleased(show: Show, state: Pick<AirState, 'release' | 'show'>
   if (state.release === null || state.show?.id !== show.id) return false;
   const release = releases.get(state.release);
   if (!release) return null;
-  return canonicalJson(designOf(release)) === canonicalJson(designOf(makeRelease(show)));
+  return isSameDesign(release, show);
 }

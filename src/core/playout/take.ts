@@ -1,13 +1,6 @@
+import { sameParts } from '../json';
 import { chooseChange, phaseEnd } from '../motion';
-import {
-  afterExit,
-  canonicalJson,
-  entersAt,
-  exactRate,
-  type Channel,
-  type Release,
-  type Template,
-} from '../show';
+import { afterExit, entersAt, exactRate, type Channel, type Release, type Template } from '../show';
 import type { Command } from './command';
 import { comeAway } from './react';
 import { happens } from './happen';
@@ -80,24 +73,12 @@ function cueIn(work: Work, channel: Channel, cue: Cue | null, command: TakeComma
   };
 }
 
-const compared = new WeakMap<Release, WeakMap<Release, Map<string, boolean>>>();
-
 /** Whether a template is played alike by two releases, so that a graphic of the one can go on as of the other. */
 export function playsAlike(releases: Releases, one: string, other: string, template: string): boolean {
   if (one === other) return true;
   const [a, b] = [releases(one), releases(other)];
   if (!a || !b) return false;
-  // Releases never change: each pair is compared once.
-  const known = compared.get(a) ?? new WeakMap<Release, Map<string, boolean>>();
-  compared.set(a, known);
-  const answers = known.get(b) ?? new Map<string, boolean>();
-  known.set(b, answers);
-  const answer =
-    answers.get(template) ??
-    canonicalJson([a.templates[template] ?? null, a.look]) ===
-      canonicalJson([b.templates[template] ?? null, b.look]);
-  answers.set(template, answer);
-  return answer;
+  return sameParts(a.templates[template] ?? null, b.templates[template] ?? null) && sameParts(a.look, b.look);
 }
 
 /** The Change by which a graphic that is up becomes the cue, or null where it has to leave for it. */

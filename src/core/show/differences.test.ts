@@ -5,6 +5,7 @@ import {
   canonicalJson,
   changedParts,
   channelDifferences,
+  isSameDesign,
   makeRelease,
   newShow,
   newTemplate,
@@ -121,4 +122,26 @@ test('a format that changes and a channel that goes are grave; names and lanes a
     false,
     true,
   ]);
+});
+
+describe('a draft is as released', () => {
+  test('until a template, a colour, a channel or a pad is another, and again when that is taken back', () => {
+    const changes: ((show: Show) => void)[] = [
+      (show) => void ((show.templates['b'] as { name: string }).name = 'Other'),
+      (show) => void delete show.templates['c'],
+      (show) => void (show.name = 'Other show'),
+      (show) => void (show.look.locale = 'sv'),
+      (show) => void show.pads.push({ id: 'p', name: 'Pad', channel: 'main', items: [] }),
+    ];
+    expect(isSameDesign(base, begun())).toBe(true);
+    for (const change of changes) expect(isSameDesign(base, after(change))).toBe(false);
+  });
+  test('whatever cards, rundowns and tables become: air carries those on by itself', () => {
+    const own = after((show) => {
+      show.cards['d'] = { id: 'd', number: '500', template: 'a', values: {} };
+      delete show.cards['a'];
+      show.rundowns.pop();
+    });
+    expect(isSameDesign(base, own)).toBe(true);
+  });
 });

@@ -1,7 +1,8 @@
-import { canonicalJson } from './archive';
+import { sameParts, sameRecords } from '../json';
 import { compareNumbers, type Card } from './card';
 import { formatWords, type Channel } from './channel';
 
+import { makeRelease } from './make-release';
 import type { Release } from './release';
 import type { Show } from './show';
 import type { Template } from './template';
@@ -21,8 +22,22 @@ export interface CardDifference {
   readonly what: 'new' | 'changed' | 'gone';
 }
 
-const isAlike = (a: unknown, b: unknown): boolean =>
-  a === b || canonicalJson(a ?? null) === canonicalJson(b ?? null);
+const isAlike = (a: unknown, b: unknown): boolean => sameParts(a ?? null, b ?? null);
+
+const designParts = ['show', 'channels', 'look', 'pads'] as const;
+const designRecords = ['templates', 'clocks', 'tickers', 'scores', 'sources', 'views'] as const;
+
+/**
+ * Whether a draft's design is that of a release: all that air does not carry on by itself, as it does cards, rundowns and
+ * tables. Parts that neither changed are not looked into again.
+ */
+export function isSameDesign(release: Release, draft: Show): boolean {
+  const fresh = makeRelease(draft);
+  return (
+    designParts.every((part) => sameParts(release[part], fresh[part])) &&
+    designRecords.every((part) => sameRecords(release[part], fresh[part]))
+  );
+}
 
 /** Templates that differ, by name. */
 export function templateDifferences(before: Played | undefined, after: Played): TemplateDifference[] {

@@ -36,6 +36,7 @@ export {
   type ChangedPart,
   type Consequence,
   type TemplateDifference,
+  isSameDesign,
 } from './differences';
 export { isSample, unfilledFields } from './field/sample';
 export * from './tether';
@@ -107,7 +108,7 @@ export {
 } from './document-parts';
 export * from './archive';
 export { historyText, readHistory, type Way } from './history-file';
-export { designOf, openRelease, releaseSchema, type TemplateContext, type Release } from './release';
+export { openRelease, releaseSchema, type TemplateContext, type Release } from './release';
 export { makeRelease, releaseOf, showOfRelease } from './make-release';
 export { checkRelease, releaseProblem } from './release-check';
 export {

@@ -90,18 +90,3 @@ export const openRelease = (value: unknown): Release =>
 
 /** What a template takes from its show to look as it does. */
 export type TemplateContext = Pick<Show, 'look' | 'assets' | 'templates'>;
-
-/** The design part of two releases alike: what decides whether the draft differs from air. Cards flow apart. */
-export const designOf = (release: Release): Omit<Release, 'cards' | 'rundowns' | 'assets'> => ({
-  show: release.show,
-  channels: release.channels,
-  look: release.look,
-  templates: release.templates,
-  pads: release.pads,
-  clocks: release.clocks,
-  tickers: release.tickers,
-  scores: release.scores,
-  sources: release.sources,
-  tables: {},
-  views: release.views,
-});
