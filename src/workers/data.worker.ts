@@ -21,8 +21,9 @@ import {
   type RowSort,
   type TableChange,
   type Use,
+  type Viewed,
 } from '../core/data';
-import type { Show, Table, Template, Values } from '../core/show';
+import type { Show, Table, Template, Values, View } from '../core/show';
 import type { Read, Source } from '../core/source';
 
 export interface TraceStep {
@@ -66,6 +67,14 @@ let tell: (changed: [string, Resolved][]) => void = () => undefined;
 const pass = (changed: ReadonlyMap<string, Resolved>): void => {
   if (changed.size > 0) tell([...changed]);
 };
+
+/** What a view makes of rows: worked out once, however often it is scrolled through. */
+let lastViewed: { under: Rowset; view: View; locale: string; is: Viewed } | null = null;
+function viewed(under: Rowset, view: View): Viewed {
+  if (lastViewed?.under !== under || lastViewed.view !== view || lastViewed.locale !== locale)
+    lastViewed = { under, view, locale, is: viewRows(under, view, locale) };
+  return lastViewed.is;
+}
 
 const api = {
   onChanged(listener: typeof tell): void {
@@ -139,8 +148,7 @@ const api = {
     if (!rowset) return null;
     const view = views[id];
     const under = view && resolver.rows(view.of);
-    const { total, pages } =
-      view && under ? viewRows(under, view, locale) : { total: rowset.count, pages: 1 };
+    const { total, pages } = view && under ? viewed(under, view) : { total: rowset.count, pages: 1 };
     const end = Math.min(rowset.count, from + count);
     const places = Array.from({ length: Math.max(0, end - from) }, (_, i) => from + i);
     return {

@@ -39,6 +39,16 @@ export interface Sorting {
 export const columnIndex = (rowset: Pick<Rowset, 'columns'>, key: string): number =>
   rowset.columns.findIndex((c) => c.key === key || c.name === key);
 
+const numberTests = {
+  is: (a, b) => a === b,
+  'is-not': (a, b) => a !== b,
+  greater: (a, b) => a > b,
+  less: (a, b) => a < b,
+  'at-least': (a, b) => a >= b,
+  'at-most': (a, b) => a <= b,
+} as const satisfies Partial<Record<RowTest, (a: number, b: number) => boolean>>;
+type NumberTest = keyof typeof numberTests;
+
 /** A filter as a test of a row; conditions on columns that are not there are passed over. */
 export function rowTest(rowset: Rowset, node: RowFilter, locale: string): ((row: number) => boolean) | null {
   if ('join' in node) {
@@ -56,10 +66,13 @@ export function rowTest(rowset: Rowset, node: RowFilter, locale: string): ((row:
   const { type } = rowset.columns[column] as ColumnInfo;
   if (type === 'number' || type === 'duration' || type === 'time' || type === 'date') {
     const number = comparable(than, type);
-    if (number !== null && test !== 'contains' && test !== 'begins' && test !== 'ends' && test !== 'yes')
+    const compared = number === null ? undefined : numberTests[test as NumberTest];
+    if (compared && number !== null)
       return (row) => {
         const cell = rowset.cell(row, column);
-        return cell !== null && stands(cell, test, number, locale);
+        return typeof cell === 'number'
+          ? compared(cell, number)
+          : cell !== null && stands(cell, test, number, locale);
       };
   }
   if (type === 'yes-no' && (test === 'yes' || test === 'is' || test === 'is-not'))
@@ -74,13 +87,28 @@ function comparable(than: string, type: 'number' | 'duration' | 'time' | 'date')
   return typeof cell === 'number' ? cell : null;
 }
 
-/** Orders cells: numbers as numbers, words as people sort them, what is empty last whichever way. */
-function compare(a: Cell, b: Cell, down: boolean, words: WordOrder): number {
-  const noA = a === null || a === '';
-  const noB = b === null || b === '';
-  if (noA || noB) return noA === noB ? 0 : noA ? 1 : -1;
-  const order = typeof a === 'number' && typeof b === 'number' ? a - b : words(cellText(a), cellText(b));
-  return down ? -order : order;
+type RowOrder = (a: number, b: number) => number;
+
+/** Orders rows by a column: numbers as numbers, words as people sort them, what is empty last whichever way. */
+function rowOrder(rowset: Rowset, column: number, down: boolean, words: WordOrder): RowOrder {
+  const cells = Array.from({ length: rowset.count }, (_, row) => {
+    const cell = rowset.cell(row, column);
+    return cell === '' ? null : cell;
+  });
+  const sign = down ? -1 : 1;
+  if (cells.every((cell) => cell === null || typeof cell === 'number')) {
+    const last = down ? -Infinity : Infinity;
+    const numbers = Float64Array.from(cells, (cell) => (cell as number | null) ?? last);
+    return (a, b) => {
+      const [x, y] = [numbers[a] as number, numbers[b] as number];
+      return x === y ? 0 : x < y ? -sign : sign;
+    };
+  }
+  return (a, b) => {
+    const [x, y] = [cells[a] ?? null, cells[b] ?? null];
+    if (x === null || y === null) return x === y ? 0 : x === null ? 1 : -1;
+    return sign * (typeof x === 'number' && typeof y === 'number' ? x - y : words(cellText(x), cellText(y)));
+  };
 }
 
 /** A column beside those that rows have. */
@@ -106,17 +134,14 @@ function ranks(rowset: Rowset, rank: Ranking, words: WordOrder): Int32Array {
   const column = columnIndex(rowset, rank.by);
   const places = new Int32Array(rowset.count);
   if (column < 0) return places;
-  const cells = Array.from({ length: rowset.count }, (_, row) => rowset.cell(row, column));
-  const order = Array.from({ length: rowset.count }, (_, row) => row).sort(
-    (a, b) => compare(cells[a] ?? null, cells[b] ?? null, rank.down, words) || a - b,
-  );
+  const compare = rowOrder(rowset, column, rank.down, words);
+  const order = Array.from({ length: rowset.count }, (_, row) => row).sort(compare);
   let place = 0;
   let shared = 0;
   for (let i = 0; i < order.length; i += 1) {
     const row = order[i] as number;
-    if (cells[row] === null || cells[row] === '') break;
-    const isTie =
-      i > 0 && compare(cells[order[i - 1] as number] ?? null, cells[row] ?? null, false, words) === 0;
+    if (cellText(rowset.cell(row, column)) === '') break;
+    const isTie = i > 0 && compare(order[i - 1] as number, row) === 0;
     if (!isTie) {
       place += 1;
       shared = i + 1;
@@ -202,18 +227,17 @@ export function rankRows(of: Rowset, ranking: Ranking, locale: string): Rowset {
 /** The rows by one column, then by the next; what is alike stays as it came. Columns that are not there are passed over. */
 export function sortRows(of: Rowset, wanted: readonly Sorting[], locale: string): Rowset {
   const words = looseWordOrder(locale);
-  const sorts = wanted
-    .map((sort) => ({ at: columnIndex(of, sort.column), down: sort.down }))
-    .filter(({ at }) => at >= 0);
-  if (sorts.length === 0) return of;
-  const cells = sorts.map(({ at }) => Array.from({ length: of.count }, (_, row) => of.cell(row, at)));
+  const orders = wanted.flatMap(({ column, down }) => {
+    const at = columnIndex(of, column);
+    return at < 0 ? [] : [rowOrder(of, at, down, words)];
+  });
+  const [first, ...more] = orders;
+  if (!first) return of;
+  // The sort of the language is stable.
   const order = Array.from({ length: of.count }, (_, row) => row).sort((a, b) => {
-    for (const [i, { down }] of sorts.entries()) {
-      const list = cells[i] as Cell[];
-      const by = compare(list[a] ?? null, list[b] ?? null, down, words);
-      if (by !== 0) return by;
-    }
-    return a - b;
+    let by = first(a, b);
+    for (let i = 0; by === 0 && i < more.length; i += 1) by = (more[i] as RowOrder)(a, b);
+    return by;
   });
   return someRows(of, order);
 }

@@ -6,6 +6,8 @@ import type { Cell, ScalarType } from './read';
  * infinities are none. One comma with other than three figures after it is a decimal comma.
  */
 export function parseNumber(text: string): number | null {
+  // As nearly all are written.
+  if (/^-?\d{1,300}(\.\d+)?$/.test(text)) return Number(text);
   let bare = text
     .trim()
     .replace(/[\s\u00a0\u202f']/g, '')
