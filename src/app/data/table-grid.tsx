@@ -1,4 +1,5 @@
 import { counted } from '../../core/problem';
+import { flushSync } from 'react-dom';
 import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import {
   DataGrid,
@@ -10,6 +11,7 @@ import 'react-data-grid/lib/styles.css';
 import { toast } from 'sonner';
 import {
   cellOut,
+  cellPatches,
   cellProblem,
   cellsToText,
   clearCells,
@@ -64,6 +66,7 @@ export function TableGrid(props: {
 }) {
   const { show, table, rows, sort, onSort, chosen, onChoose, onColumn, goTo, onRange } = props;
   const edit = useDraft((store) => store.edit);
+  const patch = useDraft((store) => store.patch);
   const grid = useRef<DataGridHandle>(null);
   const [anchorKey, setAnchorKey] = useState<CellKey | null>(null);
   const [headKey, setHeadKey] = useState<CellKey | null>(null);
@@ -170,7 +173,9 @@ export function TableGrid(props: {
         renderCell: ({ row, rowIdx }) => (
           <Cell tables={tables} table={table} row={row} column={column} isIn={inRange(rowIdx, index)} />
         ),
-        renderEditCell: (editing) => <CellEditor {...editing} tables={tables} own={column} />,
+        renderEditCell: (editing) => (
+          <CellEditor {...editing} tables={tables} own={column} onKeep={(row) => keepRow.current(row)} />
+        ),
       })),
     ],
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -183,21 +188,17 @@ export function TableGrid(props: {
     });
   const ids = (): string[] => rows.map((row) => row.id);
 
-  const keep = (next: readonly Row[], changed: readonly number[]): void =>
-    change(`Edit ${table.name}`, (own) => {
-      for (const index of changed) {
-        const cells = next[index]?.cells;
-        const row = rowOf(own, next[index]?.id ?? '');
-        if (row && cells) Object.assign(row.cells, cells);
-      }
-    });
+  // Not by the grid's own list, of which it would make a copy with every cell.
+  const keepRow = useRef<(next: Row) => void>(() => undefined);
+  keepRow.current = (next) => {
+    tellPickers(next);
+    patch(`Edit ${table.name}`, cellPatches(table, [next]));
+  };
   /** Says what follows where rows of other tables pick what was changed. */
-  const tellPickers = (next: readonly Row[], changed: readonly number[]): void => {
-    const touched = table.columns.filter(({ id }) =>
-      changed.some((index) => next[index]?.cells[id] !== rows[index]?.cells[id]),
-    );
-    const ids = new Set(changed.flatMap((index) => next[index]?.id ?? []));
-    const followers = pickersOf(tables, table.id, ids, new Set(touched.map(({ id }) => id)));
+  const tellPickers = (next: Row): void => {
+    const before = rowOf(table, next.id);
+    const touched = table.columns.filter(({ id }) => next.cells[id] !== before?.cells[id]);
+    const followers = pickersOf(tables, table.id, new Set([next.id]), new Set(touched.map(({ id }) => id)));
     if (followers.length > 0)
       toast(
         `${followers.map(({ table: other, count }) => `${count} ${count === 1 ? 'cell' : 'cells'} of ${other.name}`).join(' and ')} pick this row and change with it. Ctrl+Z takes it back.`,
@@ -281,10 +282,7 @@ export function TableGrid(props: {
     const row = rows[head.row];
     if (event.key === ' ' && column?.type === 'yes-no' && row) {
       const next = row.cells[column.id] === 'yes' ? 'no' : 'yes';
-      change(`Edit ${table.name}`, (own) => {
-        const one = rowOf(own, row.id);
-        if (one) one.cells[column.id] = next;
-      });
+      patch(`Edit ${table.name}`, cellPatches(table, [{ id: row.id, cells: { [column.id]: next } }]));
       return true;
     }
     return false;
@@ -314,10 +312,6 @@ export function TableGrid(props: {
         rowKeyGetter={(row) => row.id}
         rowHeight={30}
         headerRowHeight={34}
-        onRowsChange={(next, { indexes }) => {
-          tellPickers(next, indexes);
-          keep(next, indexes);
-        }}
         onCellMouseDown={({ row, rowIdx, column }, event) => {
           const at = { row: rowIdx, column: Math.max(0, column.idx - 1) };
           onChoose(row.id);
@@ -450,11 +444,11 @@ function onlyMatch(choices: readonly string[] | null, typed: string): string {
 
 function CellEditor({
   row,
-  onRowChange,
   onClose,
   tables,
   own,
-}: RenderEditCellProps<Row> & { tables: Show['tables']; own: Column }) {
+  onKeep,
+}: RenderEditCellProps<Row> & { tables: Show['tables']; own: Column; onKeep: (row: Row) => void }) {
   const table = useDraft.getState().draft?.show.tables;
   const before =
     own.type === 'pick'
@@ -478,15 +472,13 @@ function CellEditor({
   const keep = (): void => {
     if (isDropped.current || isDone.current) return;
     isDone.current = true;
-    if (typed === before) onClose(false);
-    else
-      onRowChange(
-        {
-          ...row,
-          cells: { ...row.cells, [own.id]: typedCell(table ?? tables, own, onlyMatch(choices, typed)) },
-        },
-        true,
-      );
+    flushSync(() => {
+      if (typed !== before) {
+        const text = typedCell(table ?? tables, own, onlyMatch(choices, typed));
+        onKeep({ ...row, cells: { ...row.cells, [own.id]: text } });
+      }
+      onClose(false);
+    });
   };
   const list = `choices-${own.id}`;
   return (

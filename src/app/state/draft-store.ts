@@ -1,8 +1,10 @@
+import type { Patch } from 'immer';
 import { toast } from 'sonner';
 import { create } from 'zustand';
 import {
   act,
   editStep,
+  patchStep,
   redoStep,
   seal,
   stepsTo,
@@ -27,6 +29,8 @@ interface DraftStore {
   close(): void;
   /** A change to the show that can be undone; steps of one `merge` become one. */
   edit(label: string, recipe: (show: Show) => void, merge?: string): void;
+  /** The same, said as patches: for cells of tables of any length. */
+  patch(label: string, patches: readonly Patch[]): void;
   /** Ends a run of merged steps, as when the mouse button comes up. */
   seal(): void;
   undo(): void;
@@ -198,6 +202,9 @@ export const useDraft = create<DraftStore>((set, get) => {
       set({ draft: null });
     },
     edit: (label, recipe, merge) => take((draft) => editStep(draft, newId(), label, recipe, merge ?? null)),
+    patch: (label, patches) => {
+      if (patches.length > 0) take((draft) => patchStep(draft, newId(), label, patches));
+    },
     seal: () =>
       take((draft) => {
         const next = seal(draft);

@@ -11,6 +11,7 @@ import {
   replaceRows,
   rowWords,
   sameName,
+  cellPatches,
   tableProblems,
   tableToCells,
   tableToCsv,
@@ -182,4 +183,16 @@ test('what is wrong is found where it is', () => {
     ['r2', 'b', 'not-a-number'],
   ]);
   expect(cellProblem({ t }, t, t.rows[2]!, t.columns[0]!)).toBeNull();
+});
+
+test('cells are written as patches of what differs; rows that are gone are passed over', () => {
+  const t = newTable('t', 'T', {
+    columns: [newColumn('a', 'A'), newColumn('b', 'B')],
+    rows: [{ id: 'r1', cells: { a: 'x' } }, { id: 'r2', cells: { a: 'y', b: '1' } }],
+  }); // prettier-ignore
+  const at = (row: number, column: string) => ['tables', 't', 'rows', row, 'cells', column];
+  expect(cellPatches(t, [{ id: 'r2', cells: { a: 'y', b: '2' } }, { id: 'r1', cells: { b: '3' } }, { id: 'no', cells: { a: 'z' } }])).toEqual([
+    { op: 'replace', path: at(1, 'b'), value: '2' },
+    { op: 'add', path: at(0, 'b'), value: '3' },
+  ]); // prettier-ignore
 });

@@ -1,4 +1,4 @@
-import { isDraft, original } from 'immer';
+import { isDraft, original, type Patch } from 'immer';
 import Papa from 'papaparse';
 import { checkCell, type Column, type NewId, type Row, type Show, type Table } from '../show';
 import type { Problem } from '../problem';
@@ -195,6 +195,24 @@ export function replaceRows(
   return { rows, missing };
 }
 
+/** What writes the cells given into the rows of a table that they are of; rows that are gone are passed over. */
+export const cellPatches = (
+  table: Table,
+  changed: readonly { readonly id: string; readonly cells: Readonly<Record<string, string>> }[],
+): Patch[] =>
+  changed.flatMap(({ id, cells }) => {
+    const at = rowPlaces(table.rows).get(id) ?? -1;
+    const row = table.rows[at];
+    if (!row) return [];
+    return Object.entries(cells)
+      .filter(([column, text]) => row.cells[column] !== text)
+      .map(([column, text]): Patch => ({
+        op: row.cells[column] === undefined ? 'add' : 'replace',
+        path: ['tables', table.id, 'rows', at, 'cells', column],
+        value: text,
+      }));
+  });
+
 const counts = new WeakMap<readonly Row[], Map<string, Map<string, number>>>();
 /** How often each text stands in a column; counted once for a list of rows. */
 function timesIn(rows: readonly Row[], column: string): Map<string, number> {
@@ -264,7 +282,7 @@ export function tableProblems(tables: Show['tables'], table: Table, most = 100):
     const row = rows[i] as Row;
     const own =
       isKnown && last.rows[i] === row
-        ? last.found.get(i)
+        ? last.found.size > 0 && last.found.get(i)
         : watched.flatMap((column) => {
             const problem = cellProblem(tables, table, row, column);
             return problem ? [{ row: row.id, column: column.id, problem }] : [];

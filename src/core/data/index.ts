@@ -27,6 +27,7 @@ export {
   rangeBetween,
   replaceRows,
   rowOf,
+  cellPatches,
   tableProblems,
   tableToCells,
   tableToCsv,

@@ -46,7 +46,8 @@ export function withChange(table: Table, change: TableChange): Table {
     const places = rowPlaces(table.rows);
     const rows = [...table.rows];
     for (const row of change.set) rows[places.get(row.id) ?? rows.length] = row;
-    return { ...table, rows };
+    // Frozen, it is known for a list of which only cells change.
+    return { ...table, rows: Object.freeze(rows) as Row[] };
   }
   const rows = new Map(table.rows.map((row) => [row.id, row]));
   for (const gone of change.gone) rows.delete(gone);

@@ -7,8 +7,11 @@ const places = new WeakMap<readonly Row[], Map<string, number>>();
 /** The frozen lists asked about last: one that is like one of them but for cells has its rows where that has them. */
 const latest: WeakRef<readonly Row[]>[] = [];
 const mostLatest = 4;
-const hasSameIds = (a: readonly Row[], b: readonly Row[]): boolean =>
-  a.length === b.length && a.every((row, i) => row === b[i] || row.id === b[i]?.id);
+function hasSameIds(a: readonly Row[], b: readonly Row[]): boolean {
+  if (a.length !== b.length) return false;
+  for (let i = 0; i < a.length; i += 1) if (a[i] !== b[i] && a[i]?.id !== b[i]?.id) return false;
+  return true;
+}
 
 /** Where each row stands, by its id; made once for a list of rows, and not again while only cells change. */
 export function rowPlaces(rows: readonly Row[]): ReadonlyMap<string, number> {

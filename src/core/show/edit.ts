@@ -1,4 +1,5 @@
-import { applyPatches, enablePatches, produceWithPatches, type Patch } from 'immer';
+import { enablePatches, produceWithPatches, type Patch } from 'immer';
+import { takePatches } from './patches';
 import type { Show } from './show';
 
 enablePatches();
@@ -77,6 +78,10 @@ export function editStep(
   };
 }
 
+/** A change that is said as patches, for what is too large to be looked through for what a recipe changed. */
+export const patchStep = (draft: Draft, id: string, label: string, patches: readonly Patch[]): Stepped =>
+  stepped(draft, { do: 'edit', id, label, patches, merge: null });
+
 /**
  * The draft after a change. A recipe that throws, or changes nothing, leaves the draft as it was (the error goes on).
  * With `merge`, a change joins the one before it where that has the same key, as the steps of one drag do.
@@ -141,12 +146,10 @@ export function takeStep(draft: Draft, step: DraftStep): Draft {
     return draft.show.base === step.base ? draft : { ...draft, show: { ...draft.show, base: step.base } };
   if (step.do === 'edit') {
     const { id, label, patches, merge } = step;
-    const [show, , inverse] = produceWithPatches(draft.show, (s: Show) => {
-      applyPatches(s, patches);
-    });
+    const { document: show, inverse } = takePatches(draft.show, patches);
     return withEdit(draft, show, { id, label, patches, inverse, merge });
   }
-  const show = applyPatches(draft.show, step.patches);
+  const { document: show } = takePatches(draft.show, step.patches);
   const { rest, found } = without(step.do === 'undo' ? draft.undo : draft.redo, step.id);
   if (step.do === 'undo')
     return { show, undo: rest, redo: found ? [...draft.redo, { ...found, merge: null }] : draft.redo };

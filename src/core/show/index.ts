@@ -114,6 +114,7 @@ export { checkRelease, releaseProblem } from './release-check';
 export {
   edit,
   editStep,
+  patchStep,
   goTo,
   openDraft,
   redo,
