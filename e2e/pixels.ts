@@ -3,12 +3,19 @@ import { PNG } from 'pngjs';
 
 export type Rgba = readonly [number, number, number, number];
 
+/** How far two values of a channel of colour may be apart and still be called the same. */
+const hair = 12;
+
 /** A picture of a page or of a part of it, with what is transparent in it left so. */
 export class Picture {
   private constructor(private readonly png: PNG) {}
 
   static async of(page: Page): Promise<Picture> {
     return new Picture(PNG.sync.read(await page.screenshot({ omitBackground: true })));
+  }
+
+  static read(png: Uint8Array): Picture {
+    return new Picture(PNG.sync.read(Buffer.from(png)));
   }
 
   get width(): number {
@@ -42,12 +49,38 @@ export class Picture {
     let count = 0;
     for (let i = 0; i < this.png.data.length; i += 4) {
       const far = [0, 1, 2, 3].some(
-        (k) => Math.abs((this.png.data[i + k] ?? 0) - (other.png.data[i + k] ?? 0)) > 12,
+        (k) => Math.abs((this.png.data[i + k] ?? 0) - (other.png.data[i + k] ?? 0)) > hair,
       );
       if (far) count += 1;
     }
     return count;
   }
+}
+
+/** How far around a pixel all must differ for it to be more than an edge. */
+const reach = 2;
+
+/**
+ * How many pixels differ from those of another picture together with all of the five by five around them: where engines
+ * draw the edges of letters by their own ways none do, for such an edge is a pixel or two wide.
+ */
+export function differsInArea(one: Picture, other: Picture): number {
+  const { width, height } = one;
+  const apart = new Uint8Array(width * height);
+  for (let y = 0; y < height; y += 1)
+    for (let x = 0; x < width; x += 1) {
+      const [a, b] = [one.at(x, y), other.at(x, y)];
+      if ([0, 1, 2, 3].some((i) => Math.abs((a[i] ?? 0) - (b[i] ?? 0)) > hair)) apart[y * width + x] = 1;
+    }
+  let count = 0;
+  const isArea = (x: number, y: number): boolean => {
+    for (let dy = -reach; dy <= reach; dy += 1)
+      for (let dx = -reach; dx <= reach; dx += 1) if (!apart[(y + dy) * width + x + dx]) return false;
+    return true;
+  };
+  for (let y = reach; y < height - reach; y += 1)
+    for (let x = reach; x < width - reach; x += 1) if (isArea(x, y)) count += 1;
+  return count;
 }
 
 /** The colour of a monitor's canvas at a place in parts of its size. */

@@ -5,23 +5,35 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { relative } from 'node:path';
 import { installPackages } from './install.mjs';
 
-/** Debian's Chromium, by its package, where there is none and this user may install it. */
-function installChromium() {
-  const path = process.env.JORVAN_CHROMIUM ?? '/usr/bin/chromium';
-  if (existsSync(path)) return;
-  console.log('Installing Chromium…');
+/** Installs Debian's packages, where this user may; returns whether that went well. */
+function installDebian(...packages) {
   const apt = (...args) =>
     spawnSync('apt-get', args, {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     }).status === 0;
-  const done = apt('update', '-qq') && apt('install', '-y', '-qq', '--no-install-recommends', 'chromium');
-  if (!done || !existsSync(path)) {
-    console.log(
-      'There is no Chromium at /usr/bin/chromium and it could not be installed. Install it, or set JORVAN_CHROMIUM to one.',
-    );
-    process.exit(1);
-  }
+  return apt('update', '-qq') && apt('install', '-y', '-qq', '--no-install-recommends', ...packages);
+}
+
+/** Debian's Chromium, by its package, where there is none. */
+function installChromium() {
+  const path = process.env.JORVAN_CHROMIUM ?? '/usr/bin/chromium';
+  if (existsSync(path)) return;
+  console.log('Installing Chromium…');
+  if (installDebian('chromium') && existsSync(path)) return;
+  console.log(
+    'There is no Chromium at /usr/bin/chromium and it could not be installed. Install it, or set JORVAN_CHROMIUM to one.',
+  );
+  process.exit(1);
+}
+
+/** The second engine, with a screen for it to draw on: what it is looked at with is left out where it cannot be had. */
+function installFirefox() {
+  const path = process.env.JORVAN_FIREFOX ?? '/usr/bin/firefox-esr';
+  if (existsSync(path) && existsSync('/usr/bin/Xvfb')) return;
+  console.log('Installing Firefox ESR and Xvfb…');
+  if (!installDebian('firefox-esr', 'xvfb', 'libegl1', 'libgl1-mesa-dri'))
+    console.log('Firefox ESR could not be installed: the tests of the second engine are left out.');
 }
 
 const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(0)} s`;
@@ -56,6 +68,7 @@ const results = 'node_modules/.cache/test-results';
 
 installPackages();
 installChromium();
+installFirefox();
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
