@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: 'e2e',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  // Two cores: while one file waits for its server or for a motion to end, another works.
+  workers: 2,
   fullyParallel: false,
   // A machine with both cores busy may miss a beat of the mouse; what fails twice is a fault.
   retries: 1,
