@@ -3,7 +3,7 @@ import type { Effects } from '../display';
 import { effectsOf, fittingKeys, kindOf, type Element, type Movable, type Appearance } from '../element';
 import { writeMorph } from './morph';
 import { valueAt } from './plan';
-import type { Part, Scene } from './scene';
+import type { Part, Scene } from './part';
 
 /** Writes a property, or something inside it, of an element that is its own copy. */
 function write(element: Element, key: string, value: unknown): void {

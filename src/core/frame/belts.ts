@@ -1,6 +1,6 @@
 import { Belt, steadySpeed, type BeltItem, type BeltVersion, type OnBelt } from '../crawl';
 import type { BeltPlan, OnBeltPlan, Rest } from '../layout';
-import type { Part } from './scene';
+import type { Part } from './part';
 
 /** A crawl of a scene: its belt, and the parts that are moved along by it. */
 export interface RunningBelt {

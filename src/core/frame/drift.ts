@@ -1,6 +1,6 @@
 import type { Drift, Trace } from '../chart';
 import type { DriftPlan } from '../layout';
-import type { Part } from './scene';
+import type { Part } from './part';
 
 /** A chart whose window moves on with the clock: what goes along with it, and what goes up and down with a line. */
 export interface RunningDrift {

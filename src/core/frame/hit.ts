@@ -1,7 +1,7 @@
 import { holds } from '../show';
 import { evaluate, type Moment } from './evaluate';
 import { identity, invert, nearnessOf } from '../display';
-import type { Part, Scene } from './scene';
+import type { Part, Scene } from './part';
 
 const inverse = identity();
 

@@ -1,6 +1,7 @@
 // The frame: (template, values, moment) -> display tree. Knows nothing of who draws it.
 export { drawnWithin, fitScreen, insetOf, mostWithin } from './insets';
-export { prepareScene, type Part, type Scene, type SceneOptions } from './scene';
+export type { Part, Scene } from './part';
+export { prepareScene, type SceneOptions } from './scene';
 export { evaluate, holdMoment, isSamePicture, looksSame, type Moment } from './evaluate';
 export { spreadsOverWords } from './plan';
 export { momentIn } from './moments';

@@ -2,7 +2,7 @@
 import { identity, multiply, placeFramed, shownOf, type Clip, type Matrix, type Place } from '../display';
 import { exactRate, holds, kindOf, withGraphic, type Box, type InsetElement } from '../show';
 import type { Moment } from './evaluate';
-import type { Part, Scene } from './scene';
+import type { Part, Scene } from './part';
 
 /** An inset of a scene, and the scene that it shows. */
 export interface RunningInset {

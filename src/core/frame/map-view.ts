@@ -1,7 +1,7 @@
 import type { Rest, ViewPlan } from '../layout';
 import { viewBetween, type MapView } from '../map';
 import { poseLength } from '../motion';
-import type { Part } from './scene';
+import type { Part } from './part';
 
 /** What goes with what is seen of a map, as it is before a Change and now. */
 interface Going {

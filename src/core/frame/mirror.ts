@@ -14,7 +14,7 @@ import {
   type Matrix,
 } from '../display';
 import { holds } from '../show';
-import type { Part } from './scene';
+import type { Part } from './part';
 
 /** A floor while its scene is evaluated. */
 export interface Mirror {

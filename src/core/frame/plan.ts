@@ -53,7 +53,7 @@ import { differs, goingKeys } from './differences';
 import { MapTurns } from './turning';
 import { morphOf, type Morph } from './morph';
 import { byPhase, pieceMotion, type PieceMotion, type PiecesGiven } from './pieces';
-import type { Side, Part, ScenePhase } from './scene';
+import type { Side, Part, ScenePhase } from './part';
 
 /** The motion of one element, worked out. */
 export interface OwnMotion {

@@ -2,7 +2,7 @@ import { pointThrough } from '../display';
 import { joinAt, poseIndex, poseLength } from '../motion';
 import type { PoseKey } from '../show';
 import { valueAt } from './plan';
-import type { Part, Scene } from './scene';
+import type { Part, Scene } from './part';
 
 /** Something of an element at rest, and as the scene was last evaluated. */
 export interface PosedValue {

@@ -2,7 +2,7 @@
 // stands, so that a drag goes on from where it began whatever is drawn meanwhile.
 import { identity, invert, pointThrough, type Matrix } from '../display';
 import { partOf } from './pose-of';
-import type { Part, Scene } from './scene';
+import type { Part, Scene } from './part';
 
 export interface Point {
   readonly x: number;

@@ -13,7 +13,8 @@ import {
 import type { TextMeasure } from '../text';
 import { elementsAt } from './hit';
 import { evaluate, holdMoment, type Moment } from './evaluate';
-import { prepareScene, type Scene } from './scene';
+import type { Scene } from './part';
+import { prepareScene } from './scene';
 
 const evenMeasure: TextMeasure = {
   width: (text, face) => text.length * face.size * 0.5,

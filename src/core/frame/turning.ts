@@ -1,7 +1,7 @@
 import type { Rest, ViewPlan } from '../layout';
 import type { MapView } from '../map';
 import type { Change, Element, MapElement, Track } from '../show';
-import type { Side } from './scene';
+import type { Side } from './part';
 
 interface Stage {
   readonly rest: Rest;

@@ -10,7 +10,7 @@ import {
 } from '../display';
 import { poseIndex, poseLength } from '../motion';
 import type { ViewpointElement } from '../show';
-import type { Part, Scene } from './scene';
+import type { Part, Scene } from './part';
 
 /** A camera: where it stands, what it looks at, px of space; degrees; px. */
 export interface View {
