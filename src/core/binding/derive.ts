@@ -120,8 +120,9 @@ export interface Added {
 export function withColumns(of: Rowset, added: readonly Added[]): Rowset {
   if (added.length === 0) return of;
   const own = of.columns.length;
+  const { made: _, ...rest } = of;
   return {
-    ...of,
+    ...rest,
     columns: [...of.columns, ...added.map(({ info }) => info)],
     cell: (row, column) => (column < own ? of.cell(row, column) : (added[column - own] as Added).cell(row)),
     text: (row, column) =>

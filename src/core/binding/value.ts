@@ -23,6 +23,8 @@ export interface Rowset {
   /** Its source itself says what tells its rows apart, whatever is in them. */
   readonly isKeyed?: boolean;
   facets(row: number, column: number): CellFacets | undefined;
+  /** What a row is all made of: where it is the same object in two rowsets of one kind, so are all its cells. */
+  readonly made?: (row: number) => object;
 }
 
 /** One row of a rowset. */

@@ -39,6 +39,7 @@ export { fillColumns, type FillColumn } from './fill-in';
 export { lostOf, needsOf, sourcesFeeding, type Needs, type ReadCheck } from './needs';
 export { findRows, type RowSort } from './find-rows';
 export { viewRows, type Viewed } from './view';
-export { Resolver, touchedBetween, type Resolved, type Use } from './resolver';
+export { touchedBetween } from './looked';
+export { Resolver, type Resolved, type Use } from './resolver';
 export { fingerprint } from './fingerprint';
 export { cameOf } from './items';

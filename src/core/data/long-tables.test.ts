@@ -1,8 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { produce } from 'immer';
-import { newColumn, newTable, type Row, type Table } from '../show';
-import { rowOf, rowPlaces, tableChange, tableProblems, withChange } from './index';
+import { newColumn, newTable, newView, type Row, type Table } from '../show';
+import {
+  rowOf,
+  rowPlaces,
+  tableChange,
+  tableProblems,
+  tableRowset,
+  touchedBetween,
+  viewRows,
+  withChange,
+} from './index';
 
 // Of a long table what is as it was is not looked at again: whatever is done, that must not be seen.
 
@@ -43,6 +52,17 @@ describe('of a table that changes step by step', () => {
           // A copy that may still be changed is looked at anew.
           const fresh = structuredClone(next);
           expect(tableProblems({ t: next }, next)).toEqual(tableProblems({ t: fresh }, fresh));
+          // Rows that are the same objects are not looked into, neither in the table nor in a view of it.
+          const view = newView('v', 'V', 't', {
+            rank: { by: 'points', down: true, ties: 'shared', name: 'Place' },
+          });
+          for (const look of [
+            tableRowset,
+            (_: object, own: Table) => viewRows(tableRowset({}, own), view, 'en').rows,
+          ])
+            expect(touchedBetween('t', look({}, table), look({}, next))).toEqual(
+              touchedBetween('t', look({}, structuredClone(table)), look({}, fresh)),
+            );
           const change = tableChange(table, next);
           expect(withChange(table, change)).toEqual(next);
           if (one.kind === 'type') expect(change.set.length).toBeLessThanOrEqual(1);

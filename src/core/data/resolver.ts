@@ -27,15 +27,7 @@ import {
   isRowList,
   makeList,
   mostListRows,
-  cellIn,
   propertyOf,
-  propertyValueOf,
-  isForRows,
-  shownRows,
-  tiedValue,
-  valueWords,
-  type PropertyType,
-  type Tie,
   sameList,
   sameValue,
   type RowEdits,
@@ -55,6 +47,8 @@ import { fillRow, pictureNamed } from './fill';
 import { fingerprint } from './fingerprint';
 import { matchRows, sameName } from './match';
 import { pickedTables, tableRowset } from './table-rows';
+import { rowsOf, columnOf, watched, touchedBetween } from './looked';
+import { misfitIn } from './misfit';
 import { viewRows } from './view';
 
 /** A template that is filled somewhere: in a preview, on air, in Build. */
@@ -105,84 +99,6 @@ const mostTimes = 1000;
 const nameOfUse = ({ template, typed, row }: Use): string =>
   `${template.id} ${fingerprint(JSON.stringify([template.bindings, template.bound, row, typed]))}`;
 
-/** More cells than this of one column are watched as the whole column. */
-const mostCells = 64;
-const rowsOf = (id: string): string => `${id} rows`;
-const columnOf = (id: string, column: string): string => `${id} column ${column}`;
-const cellOf = (id: string, row: string, column: string): string => `${id} cell ${row} ${column}`;
-
-/** A rowset that notes what is looked at. */
-function watched(id: string, rowset: Rowset, note: (key: string) => void): Rowset {
-  const counts = new Map<number, number>();
-  const see = (row: number, column: number): void => {
-    const count = (counts.get(column) ?? 0) + 1;
-    counts.set(column, count);
-    const key = rowset.columns[column]?.key ?? '';
-    if (count <= mostCells) note(cellOf(id, rowset.key(row), key));
-    else if (count === mostCells + 1) note(columnOf(id, key));
-  };
-  return {
-    name: rowset.name,
-    columns: rowset.columns,
-    get count() {
-      note(rowsOf(id));
-      return rowset.count;
-    },
-    cell(row, column) {
-      see(row, column);
-      return rowset.cell(row, column);
-    },
-    text(row, column) {
-      see(row, column);
-      return rowset.text(row, column);
-    },
-    key: rowset.key,
-    indexOf: rowset.indexOf,
-    isKeyed: rowset.isKeyed ?? false,
-    facets(row, column) {
-      see(row, column);
-      return rowset.facets(row, column);
-    },
-  };
-}
-
-/** What differs between two rowsets of one id, as keys that bindings may have looked at. */
-export function touchedBetween(id: string, before: Rowset | null, now: Rowset | null): Set<string> | 'all' {
-  if (!before || !now) return 'all';
-  if (
-    before.columns.length !== now.columns.length ||
-    before.columns.some(
-      (c, i) =>
-        c.key !== now.columns[i]?.key || c.type !== now.columns[i]?.type || c.name !== now.columns[i]?.name,
-    )
-  )
-    return 'all';
-  const touched = new Set<string>();
-  const changedColumns = new Set<number>();
-  let isMoved = before.count !== now.count;
-  for (let row = 0; row < now.count; row += 1) {
-    const key = now.key(row);
-    if (!isMoved && before.key(row) !== key) isMoved = true;
-    const was = !isMoved ? row : before.indexOf(key);
-    if (was < 0) continue;
-    for (let column = 0; column < now.columns.length; column += 1) {
-      if (before.text(was, column) === now.text(row, column)) continue;
-      touched.add(cellOf(id, key, (now.columns[column] as ColumnInfo).key));
-      changedColumns.add(column);
-    }
-  }
-  for (const column of isMoved ? now.columns.keys() : changedColumns)
-    touched.add(columnOf(id, (now.columns[column] as ColumnInfo).key));
-  if (isMoved) {
-    touched.add(rowsOf(id));
-    for (let row = 0; row < before.count; row += 1) {
-      if (now.indexOf(before.key(row)) < 0)
-        for (const column of before.columns) touched.add(cellOf(id, before.key(row), column.key));
-    }
-  }
-  return touched;
-}
-
 interface SourceState {
   readonly source: Source;
   readonly read: Read;
@@ -210,62 +126,6 @@ function wantedOf(template: Template, binding: string): Set<'one' | 'rows'> {
 
 const isProblem = (given: FieldValue | Problem | undefined): given is Problem =>
   typeof given === 'object' && given !== null && 'code' in given;
-
-const wantedWords: Readonly<Record<PropertyType, string>> = {
-  text: 'words',
-  number: 'a number',
-  colour: 'a colour',
-  paint: 'a colour',
-  font: 'the name of a font',
-  picture: 'a picture of the show',
-  video: 'a video of the show',
-  choice: 'one of its choices',
-  'yes-no': 'yes or no',
-  rows: 'rows',
-  template: 'a template of the show',
-  channel: 'a channel of the show',
-  element: 'an element of the template',
-  phase: 'a step or move of the template',
-  any: 'a value',
-};
-
-/** Why a property of an element cannot take a value; null where it can, or where there is none to take. */
-function misfitOf(template: Template, tie: Tie, value: FieldValue, where: string): Problem | null {
-  const element = template.elements[tie.element];
-  const property = element && propertyOf(element.kind, tie.property);
-  if (!element || !property || value === null || value === '') return null;
-  if (propertyValueOf(property, tiedValue(tie, value), false) !== undefined) return null;
-  return problem(
-    'value-does-not-fit',
-    `${property.label} of ${element.name} takes ${wantedWords[property.type]}; “${valueWords(value)}”${where} is none.`,
-    tie.field,
-  );
-}
-
-/** The first value of a binding that a property tied to it, or to a column of its rows, cannot take. */
-function misfitIn(template: Template, binding: string, given: FieldValue): Problem | null {
-  for (const tie of template.ties) {
-    if (tie.field !== binding || tie.column !== undefined) continue;
-    const own = template.elements[tie.element];
-    if (!isForRows(own) || !isRowList(given)) {
-      const found = misfitOf(template, tie, given, '');
-      if (found) return found;
-      continue;
-    }
-    for (const inRow of template.ties) {
-      if (inRow.field !== own.id || inRow.column === undefined) continue;
-      const shown =
-        own.kind === 'rows' && own.turns === 'none'
-          ? shownRows({ ...own, list: given, page: 1 })
-          : given.order;
-      for (const key of shown) {
-        const found = misfitOf(template, inRow, cellIn(given, key, inRow.column), ` in the row “${key}”`);
-        if (found) return found;
-      }
-    }
-  }
-  return null;
-}
 
 /** Rows, or a list as rows of one column; null for one value. */
 function rowsetOf(name: string, value: Value, type: ValueType): Rowset | null {

@@ -152,6 +152,10 @@ export function tableRowset(tables: Tables, table: Table): Rowset {
     key: (row) => (rows[row] as Row).id,
     indexOf: (key) => rowPlaces(rows).get(key) ?? -1,
     facets: () => undefined,
+    // Picks show what other tables say.
+    ...(table.columns.some(({ type }) => type === 'pick' || type === 'follows')
+      ? {}
+      : { made: (row: number) => rows[row] as Row }),
   };
 }
 
