@@ -188,11 +188,16 @@ export function TableGrid(props: {
     });
   const ids = (): string[] => rows.map((row) => row.id);
 
+  const write = (id: string, cells: Row['cells']): void => {
+    // The rows may stand elsewhere by now than when this was drawn.
+    const now = useDraft.getState().draft?.show.tables[table.id];
+    if (now) patch(`Edit ${table.name}`, cellPatches(now, [{ id, cells }]));
+  };
   // Not by the grid's own list, of which it would make a copy with every cell.
   const keepRow = useRef<(next: Row) => void>(() => undefined);
   keepRow.current = (next) => {
     tellPickers(next);
-    patch(`Edit ${table.name}`, cellPatches(table, [next]));
+    write(next.id, next.cells);
   };
   /** Says what follows where rows of other tables pick what was changed. */
   const tellPickers = (next: Row): void => {
@@ -282,7 +287,7 @@ export function TableGrid(props: {
     const row = rows[head.row];
     if (event.key === ' ' && column?.type === 'yes-no' && row) {
       const next = row.cells[column.id] === 'yes' ? 'no' : 'yes';
-      patch(`Edit ${table.name}`, cellPatches(table, [{ id: row.id, cells: { [column.id]: next } }]));
+      write(row.id, { [column.id]: next });
       return true;
     }
     return false;
