@@ -19,7 +19,6 @@ import {
   pasteCells,
   pickersOf,
   rangeBetween,
-  rowOf,
   hasWords,
   rowPlaces,
   sameName,
@@ -174,7 +173,12 @@ export function TableGrid(props: {
           <Cell tables={tables} table={table} row={row} column={column} isIn={inRange(rowIdx, index)} />
         ),
         renderEditCell: (editing) => (
-          <CellEditor {...editing} tables={tables} own={column} onKeep={(row) => keepRow.current(row)} />
+          <CellEditor
+            {...editing}
+            tables={tables}
+            own={column}
+            onKeep={(text) => keepCell.current(editing.row.id, column.id, text)}
+          />
         ),
       })),
     ],
@@ -194,16 +198,14 @@ export function TableGrid(props: {
     if (now) patch(`Edit ${table.name}`, cellPatches(now, [{ id, cells }]));
   };
   // Not by the grid's own list, of which it would make a copy with every cell.
-  const keepRow = useRef<(next: Row) => void>(() => undefined);
-  keepRow.current = (next) => {
-    tellPickers(next);
-    write(next.id, next.cells);
+  const keepCell = useRef<(row: string, column: string, text: string) => void>(() => undefined);
+  keepCell.current = (row, column, text) => {
+    tellPickers(row, column);
+    write(row, { [column]: text });
   };
-  /** Says what follows where rows of other tables pick what was changed. */
-  const tellPickers = (next: Row): void => {
-    const before = rowOf(table, next.id);
-    const touched = table.columns.filter(({ id }) => next.cells[id] !== before?.cells[id]);
-    const followers = pickersOf(tables, table.id, new Set([next.id]), new Set(touched.map(({ id }) => id)));
+  /** Says what follows where rows of other tables pick what is changed. */
+  const tellPickers = (row: string, column: string): void => {
+    const followers = pickersOf(tables, table.id, new Set([row]), new Set([column]));
     if (followers.length > 0)
       toast(
         `${followers.map(({ table: other, count }) => `${count} ${count === 1 ? 'cell' : 'cells'} of ${other.name}`).join(' and ')} pick this row and change with it. Ctrl+Z takes it back.`,
@@ -453,7 +455,7 @@ function CellEditor({
   tables,
   own,
   onKeep,
-}: RenderEditCellProps<Row> & { tables: Show['tables']; own: Column; onKeep: (row: Row) => void }) {
+}: RenderEditCellProps<Row> & { tables: Show['tables']; own: Column; onKeep: (text: string) => void }) {
   const table = useDraft.getState().draft?.show.tables;
   const before =
     own.type === 'pick'
@@ -479,8 +481,7 @@ function CellEditor({
     isDone.current = true;
     flushSync(() => {
       if (typed !== before) {
-        const text = typedCell(table ?? tables, own, onlyMatch(choices, typed));
-        onKeep({ ...row, cells: { ...row.cells, [own.id]: text } });
+        onKeep(typedCell(table ?? tables, own, onlyMatch(choices, typed)));
       }
       onClose(false);
     });
