@@ -476,13 +476,18 @@ function CellEditor({
               return shown ? shownText(tables, from, other, shown) : '';
             })
           : null;
+  const keepText = useRef<() => void>(() => undefined);
+  keepText.current = () => {
+    if (isDropped.current || isDone.current || typed === before) return;
+    isDone.current = true;
+    onKeep(typedCell(table ?? tables, own, onlyMatch(choices, typed)));
+  };
+  // Where the grid takes the editor away, as for a click on another cell, it is not asked first.
+  useEffect(() => () => keepText.current(), []);
   const keep = (): void => {
     if (isDropped.current || isDone.current) return;
-    isDone.current = true;
     flushSync(() => {
-      if (typed !== before) {
-        onKeep(typedCell(table ?? tables, own, onlyMatch(choices, typed)));
-      }
+      keepText.current();
       onClose(false);
     });
   };

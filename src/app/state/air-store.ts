@@ -11,7 +11,7 @@ import {
 } from '../../air';
 import { emptyAir, type AirEvent, type AirState, type Command, type Role } from '../../core/playout';
 import type { Problem } from '../../core/problem';
-import { canonicalJson, isSameDesign, makeRelease, type Release, type Show } from '../../core/show';
+import { canonicalJson, isSameDesign, type Release, type Show } from '../../core/show';
 import { assetBlob, keptBlob } from './assets';
 import { hashOf, newUuid } from './ids';
 

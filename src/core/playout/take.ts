@@ -1,6 +1,6 @@
 import { sameParts } from '../json';
 import { chooseChange, phaseEnd } from '../motion';
-import { afterExit, entersAt, exactRate, type Channel, type Release, type Template } from '../show';
+import { afterExit, entersAt, exactRate, type Channel, type Template } from '../show';
 import type { Command } from './command';
 import { comeAway } from './react';
 import { happens } from './happen';
