@@ -88,6 +88,15 @@ test('what was typed is kept when the page is closed 50 ms after the key', async
   await page.close();
 });
 
+test('what was typed in a cell is kept when another cell is clicked', async ({ page }) => {
+  const cell = (row: number) => page.getByRole('grid').getByRole('row').nth(row).getByRole('gridcell').nth(1);
+  await page.goto(`${server.url}/data/vote-kites`);
+  await cell(2).click();
+  await page.keyboard.type('Clicked away');
+  await cell(4).click();
+  await expect(cell(2)).toHaveText('Clicked away');
+});
+
 test('two windows that type into different tables at once lose nothing, and end alike', async ({
   page,
   context,
