@@ -488,6 +488,8 @@ function CellEditor({
     if (isDropped.current || isDone.current) return;
     flushSync(() => {
       keepText.current();
+      // What follows, as the loss of focus, must not close it again: by then another cell is in hand.
+      isDone.current = true;
       onClose(false);
     });
   };

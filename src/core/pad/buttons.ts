@@ -4,13 +4,11 @@ import {
   clockOf,
   rowToCome,
   shownAt,
-  type AirCard,
   type AirState,
   type Command,
   type Graphic,
 } from '../playout';
 import type { Channel, Field, PadItem, Release } from '../show';
-import type { Values } from '../value';
 
 /** What a touch asks of air, and what is said when it is done. */
 export interface PadPress {
@@ -80,14 +78,6 @@ export function padButtons(item: PadItem, view: PadView): PadPart {
 
 type CardItem = Extract<PadItem, { card: string }>;
 
-interface OfCard extends PadView {
-  readonly card: AirCard;
-  /** The graphic of the card that is up, if one is. */
-  readonly up: Graphic | undefined;
-  readonly field: Field | undefined;
-  readonly shown: Values[string];
-}
-
 /** What is about a card, or the graphic that is up of it. */
 function ofCard(item: CardItem, view: PadView): PadPart {
   const { state, release, channel, now } = view;
@@ -127,7 +117,7 @@ function ofCard(item: CardItem, view: PadView): PadPart {
         { isOn: up !== undefined && shown === item.to },
       );
     case 'count':
-      return countButtons(item, { ...view, card, up, field, shown });
+      return countButtons(item, view, up, String(shown));
     case 'move': {
       const move = template?.moves.find(({ name }) => name === item.move);
       const isOn = up?.moves.some(({ ref, back }) => ref === move?.id && !back) ?? false;
@@ -162,9 +152,13 @@ export const correction = (channel: string, graphic: string, field: Field, typed
     'The new text is on air.',
   );
 
-function countButtons(item: Extract<CardItem, { kind: 'count' }>, own: OfCard): PadPart {
-  const { up, shown, now, channel } = own;
-  const { isRunning, seconds } = readCount(String(shown));
+function countButtons(
+  item: Extract<CardItem, { kind: 'count' }>,
+  { now, channel }: PadView,
+  up: Graphic | undefined,
+  shown: string,
+): PadPart {
+  const { isRunning, seconds } = readCount(shown);
   const give = (act: 'start' | 'stop' | 'reset', done: string): PadPress | null =>
     up ? press({ do: 'count', channel: channel.id, graphic: up.id, field: item.field, act }, done) : null;
   const main = button(
